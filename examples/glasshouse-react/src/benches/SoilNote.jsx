@@ -1,0 +1,3 @@
+export function SoilNote({ plant }) {
+  return <small>soil of {plant}: fine</small>;
+}

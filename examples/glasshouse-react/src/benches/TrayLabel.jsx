@@ -1,0 +1,3 @@
+export function TrayLabel({ text, ...others }) {
+  return <button {...others}>{text}</button>;
+}

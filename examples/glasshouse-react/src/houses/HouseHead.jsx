@@ -1,0 +1,3 @@
+export function HouseHead({ name, zones }) {
+  return <h2>{name}</h2>;
+}

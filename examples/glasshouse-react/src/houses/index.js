@@ -1,0 +1,2 @@
+export * from './House';
+export { default as Zone } from './Zone';

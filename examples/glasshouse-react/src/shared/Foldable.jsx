@@ -1,0 +1,8 @@
+export function Foldable({ open, head, children }) {
+  return (
+    <div>
+      {head}
+      {open && <div>{children}</div>}
+    </div>
+  );
+}

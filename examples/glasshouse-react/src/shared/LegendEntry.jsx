@@ -1,0 +1,7 @@
+export function LegendEntry({ sign, meaning }) {
+  return (
+    <dd>
+      {sign}: {meaning}
+    </dd>
+  );
+}

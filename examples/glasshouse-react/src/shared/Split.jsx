@@ -1,0 +1,8 @@
+export function Split({ main, side }) {
+  return (
+    <main>
+      <div>{main}</div>
+      <aside>{side}</aside>
+    </main>
+  );
+}

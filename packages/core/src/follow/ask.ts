@@ -1,0 +1,221 @@
+/** What a question means: `Tray.units`, `src/Tray.jsx#Tray.units`, `context:Units`; and what was meant where it means nothing. */
+import { distance } from 'fastest-levenshtein';
+import type { ComponentInfo } from '../link/program';
+import type { Linked } from '../link';
+import type { CellFlow, Cells } from './cells';
+import { keyOf, type Flow } from './flow';
+
+/** A question that names nothing in the project; the message offers the nearest names. */
+export class NotFound extends Error {}
+
+export interface Asked {
+  component: ComponentInfo | null;
+  name: string;
+  /** The flows the value is part of, and the stop asked for where it is not at its home. */
+  flows: { flow: CellFlow; at: Set<string> | null; context: number | null }[];
+  /** True where what was asked for is a function that is called, rather than a value that is read. */
+  callable: boolean;
+}
+
+export function ask(linked: Linked, cells: Cells, question: string): Asked {
+  const prefix = /^(store|context|service|channel):(.+)$/.exec(question);
+  if (prefix?.[1] && prefix[2]) return askOutside(cells, prefix[1], prefix[2]);
+  const { component, name } = parse(linked, question);
+  const asked = askComponent(linked, cells, component, name);
+  if (asked) return asked;
+  const near = nearest(name, namesIn(linked, cells, component));
+  throw new NotFound(`${component.name} has nothing called “${name}”.${offer(near.map((n) => `${component.name}.${n}`))}`);
+}
+
+function parse(linked: Linked, question: string): { component: ComponentInfo; name: string } {
+  const hash = question.lastIndexOf('#');
+  const dot = question.indexOf('.', hash === -1 ? 0 : hash);
+  const all = [...linked.program.components.values()];
+  if (dot === -1 || dot === question.length - 1) {
+    const near = nearest(question, all.map((c) => c.name));
+    throw new NotFound(`A value is asked for as Component.name; “${question}” names no value.${offer(near.map((n) => `${n}.…`))}`);
+  }
+  // Components may themselves be named with a dot (Tabs.Panel), so the longest name that exists is taken.
+  for (let at = question.lastIndexOf('.'); at > hash; at = question.lastIndexOf('.', at - 1)) {
+    const found = componentsCalled(linked, question.slice(0, at));
+    const [only] = found;
+    if (found.length === 1 && only) return { component: only, name: question.slice(at + 1) };
+    if (found.length > 1)
+      throw new NotFound(
+        `There are ${found.length} components called ${question.slice(0, at)}. Say which: ${found
+          .map((c) => `${c.id}.${question.slice(at + 1)}`)
+          .join(', ')}.`,
+      );
+  }
+  const wanted = question.slice(0, dot);
+  const pool = hash === -1 ? all.map((c) => c.name) : all.map((c) => c.id);
+  const near = nearest(wanted, pool);
+  throw new NotFound(`No component called ${wanted} in this project.${offer(near)}`);
+}
+
+export function componentsCalled(linked: Linked, name: string): ComponentInfo[] {
+  const byId = linked.program.componentById.get(name);
+  if (byId) return [byId];
+  if (name.includes('#')) {
+    const [path = '', component] = name.split('#');
+    const wanted = path.replace(/^\.\//, '');
+    return [...linked.program.components.values()].filter(
+      (c) => c.name === component && (c.id.startsWith(`${wanted}#`) || linked.program.graph.path(c.file) === wanted),
+    );
+  }
+  return [...linked.program.components.values()].filter((c) => c.name === name);
+}
+
+function askOutside(cells: Cells, kind: string, name: string): Asked {
+  const [first = '', ...fields] = name.split('.');
+  const pool = cells.all.filter(({ cell }) => cell.kind === kind);
+  const matches = pool.filter(({ cell }) => cell.name === first || (kind === 'context' && cell.name === `${first}Context`));
+  if (matches.length === 0) {
+    const near = nearest(first, pool.map(({ cell }) => cell.name));
+    throw new NotFound(`No ${kind} called ${first} in this project.${offer(near.map((n) => `${kind}:${n}`))}`);
+  }
+  const field = fields.join('.');
+  const flows: Asked['flows'] = [];
+  for (const match of matches) {
+    const { context } = match.cell;
+    if (context === null) {
+      flows.push({ flow: match, at: null, context: null });
+      continue;
+    }
+    for (const flow of cells.all)
+      if (passesContext(flow.values, context, field) || passesContext(flow.calls, context, field))
+        flows.push({ flow, at: null, context });
+    if (flows.length === 0) flows.push({ flow: match, at: null, context: null });
+  }
+  return { component: null, name, flows, callable: false };
+}
+
+function passesContext(flow: Flow | null, context: number, field: string): boolean {
+  if (!flow) return false;
+  for (const stop of flow.stops.values())
+    for (const hop of stop.hops)
+      if (hop.context === context && (!field || hop.name === field || hop.name.startsWith(`${field}.`))) return true;
+  return false;
+}
+
+function askComponent(linked: Linked, cells: Cells, component: ComponentInfo, name: string): Asked | null {
+  const own = cells.all.filter(({ cell }) => cell.home === component.fn && cell.kind !== 'context' && (cell.name === name || cell.setterName === name));
+  const [home] = own;
+  if (home)
+    return {
+      component,
+      name,
+      flows: own.map((flow) => ({ flow, at: null, context: null })),
+      callable: home.cell.callable || (home.cell.name !== name && home.cell.setterName === name),
+    };
+  return askArriving(linked, cells, component, name) ?? askLocal(linked, cells, component, name);
+}
+
+/** A prop, or a value read from a context, under the name it arrives with. */
+function askArriving(linked: Linked, cells: Cells, component: ComponentInfo, name: string): Asked | null {
+  const exact = new Map<CellFlow, Set<string>>();
+  const wider = new Map<CellFlow, Set<string>>();
+  let callable = false;
+  for (const flow of cells.all)
+    for (const part of [flow.values, flow.calls])
+      for (const stop of part?.stops.values() ?? []) {
+        if (stop.component !== component || stop.key === part?.start) continue;
+        const map = stop.name === name ? exact : stop.name.startsWith(`${name}.`) ? wider : null;
+        if (!map) continue;
+        add(map, flow, stop.key);
+        callable ||= part === flow.calls;
+      }
+  const found = exact.size > 0 ? exact : wider;
+  if (found.size > 0)
+    return {
+      component,
+      name,
+      flows: [...found].map(([flow, at]) => ({ flow, at, context: null })),
+      callable,
+    };
+  const prop = component.props.find((p) => p.name === name);
+  if (!prop || component.propsPlace === null) return null;
+  const path = linked.program.paths.cons(name, 0) ?? 0;
+  const at = { place: component.propsPlace, path, context: linked.program.contexts.root(component.fn) };
+  const flow = cells.local(component.fn, name, component.file, prop.at, at);
+  flow.cell.kind = 'constant';
+  flow.cell.home = null;
+  return { component, name, flows: [{ flow, at: new Set([keyOf(at)]), context: null }], callable: false };
+}
+
+/** A binding of the component's code: the value it stands for, or a value of its own where it was computed. */
+function askLocal(linked: Linked, cells: Cells, component: ComponentInfo, name: string): Asked | null {
+  const { program } = linked;
+  const { graph } = program;
+  const root = program.contexts.root(component.fn);
+  const base = graph.placeBase[component.file] ?? 0;
+  const places: number[] = [];
+  graph.files[component.file]?.places.forEach((place, index) => {
+    if (place.name !== name || !/^(binding|param|function)$/.test(place.kind)) return;
+    if (program.unitOf(graph.fnAt(component.file, place.fn)) === component.fn) places.push(base + index);
+  });
+  if (places.length === 0) return null;
+  const wanted = new Set(places);
+  const found = new Map<CellFlow, Set<string>>();
+  let callable = false;
+  for (const flow of cells.all)
+    for (const part of [flow.values, flow.calls])
+      for (const stop of part?.stops.values() ?? []) {
+        if (stop.component !== component) continue;
+        const local = linked.locals.explore(stop.at);
+        if (!local.visited.some((v) => wanted.has(v.place) && !v.derived && v.path === 0)) continue;
+        add(found, flow, stop.key);
+        callable ||= part === flow.calls;
+      }
+  if (found.size > 0)
+    return {
+      component,
+      name,
+      flows: [...found].map(([flow, at]) => {
+        const starts = at.has(flow.values?.start ?? '') || at.has(flow.calls?.start ?? '');
+        return { flow, at: starts ? null : at, context: null };
+      }),
+      callable,
+    };
+  const place = places[0] ?? 0;
+  const spot = graph.places[place]?.at;
+  if (!spot) return null;
+  const flow = cells.local(component.fn, name, component.file, spot, { place, path: 0, context: root });
+  return { component, name, flows: [{ flow, at: null, context: null }], callable: flow.cell.callable };
+}
+
+/** Every name that can be asked for in a component. */
+export function namesIn(linked: Linked, cells: Cells, component: ComponentInfo): string[] {
+  const names = new Set(component.props.map((prop) => prop.name));
+  for (const { cell } of cells.all) {
+    if (cell.home !== component.fn || cell.kind === 'context') continue;
+    names.add(cell.name);
+    if (cell.setterName) names.add(cell.setterName);
+  }
+  const { program } = linked;
+  for (const place of program.graph.files[component.file]?.places ?? [])
+    if (place.kind === 'binding' && place.name && program.unitOf(program.graph.fnAt(component.file, place.fn)) === component.fn)
+      names.add(place.name);
+  return [...names];
+}
+
+/** The names closest to what was typed, at most four. */
+export function nearest(wanted: string, pool: readonly string[]): string[] {
+  const low = wanted.toLowerCase();
+  return [...new Set(pool)]
+    .map((name) => ({ name, far: distance(low, name.toLowerCase()) - (name.toLowerCase().includes(low) ? 3 : 0) }))
+    .filter(({ name, far }) => far <= Math.max(2, Math.ceil(Math.max(name.length, wanted.length) / 2)))
+    .sort((a, b) => a.far - b.far || a.name.localeCompare(b.name))
+    .slice(0, 4)
+    .map(({ name }) => name);
+}
+
+function offer(names: readonly string[]): string {
+  return names.length > 0 ? ` Near: ${names.join(', ')}.` : '';
+}
+
+function add(map: Map<CellFlow, Set<string>>, flow: CellFlow, key: string): void {
+  const set = map.get(flow);
+  if (set) set.add(key);
+  else map.set(flow, new Set([key]));
+}

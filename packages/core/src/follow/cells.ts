@@ -1,0 +1,228 @@
+/** The cells of a program: what hooks make for each component, contexts, and values that only a component's code holds. */
+import type { CellKind } from '../model/documents';
+import type { Spot } from '../model/facts';
+import type { Linked } from '../link';
+import type { At } from '../link/local';
+import { Flows, keyOf, type Flow } from './flow';
+
+export interface CellInfo {
+  id: string;
+  name: string;
+  kind: CellKind;
+  /** The function of the component it lives in; null where no component holds it. */
+  home: number | null;
+  file: number;
+  spot: Spot;
+  /** Where its value is read from; null for a context, whose values are other cells. */
+  value: At | null;
+  setter: At | null;
+  setterName: string;
+  /** Where a function is handed down rather than a value: it is followed to who calls it. */
+  callable: boolean;
+  /** The context's number, for a context. */
+  context: number | null;
+}
+
+export interface CellFlow {
+  cell: CellInfo;
+  values: Flow | null;
+  calls: Flow | null;
+}
+
+export class Cells {
+  readonly all: CellFlow[] = [];
+  readonly byId = new Map<string, CellFlow>();
+  readonly flows: Flows;
+  /** Which flows come by a stop. */
+  readonly passing = new Map<string, Set<CellFlow>>();
+  private readonly taken = new Map<string, number>();
+  private readonly arrivedProps = new Map<string, Set<string>>();
+  /** Functions that call something their component was handed. */
+  private readonly callsHanded = new Set<number>();
+
+  constructor(private readonly linked: Linked) {
+    this.flows = new Flows(linked);
+    const { program } = linked;
+    program.graph.calls.forEach((_, call) => {
+      if (program.callKind(call) === 'handed') this.callsHanded.add(program.graph.fnOfCall(call));
+    });
+    this.addCells();
+    this.addContexts();
+    this.addLocals();
+  }
+
+  private addCells(): void {
+    const { program } = this.linked;
+    const { graph, contexts } = program;
+    for (const { fact, file } of graph.cells) {
+      const unit = program.unitOf(graph.fnAt(file, fact.fn));
+      for (const context of program.runsOf(unit)) {
+        const owner = program.component(contexts.owner[context] ?? -1);
+        if (!owner) continue;
+        const name = fact.name || 'value';
+        this.add({
+          id: this.idOf(owner.id, name),
+          name,
+          kind: fact.kind,
+          home: owner.fn,
+          file,
+          spot: fact.at,
+          value: { place: graph.at(file, fact.value), path: 0, context },
+          setter: fact.setter === null ? null : { place: graph.at(file, fact.setter), path: 0, context },
+          setterName: fact.setter === null ? '' : (graph.places[graph.at(file, fact.setter)]?.name ?? ''),
+          callable: false,
+          context: null,
+        });
+      }
+    }
+  }
+
+  private addContexts(): void {
+    const { program, render } = this.linked;
+    const { graph } = program;
+    graph.contexts.forEach(({ fact, file }, context) => {
+      const homes = new Set<number | null>();
+      program.siteTargets.forEach((target, site) => {
+        if (target.provides === context) homes.add(render.authors[site] ?? null);
+      });
+      const [home = null] = homes;
+      this.add({
+        id: this.idOf(graph.path(file), `context:${fact.name}`),
+        name: fact.name || 'context',
+        kind: 'context',
+        home: homes.size === 1 ? home : null,
+        file,
+        spot: fact.at,
+        value: null,
+        setter: null,
+        setterName: '',
+        callable: false,
+        context,
+      });
+    });
+  }
+
+  /**
+   * Values handed to a child that come from no cell: literals, constants, functions written in place. The component
+   * that writes them is their home, so that every prop has one.
+   */
+  private addLocals(): void {
+    // A function that calls what its own component was handed only passes the call on: what it passes on comes first.
+    for (const passesOn of [false, true])
+      this.linked.program.graph.sites.forEach((_, site) => this.addLocalsOf(site, passesOn));
+  }
+
+  private addLocalsOf(site: number, passesOn: boolean): void {
+    const { program } = this.linked;
+    const { graph } = program;
+    const target = program.siteTargets[site];
+    const entry = graph.sites[site];
+    if (!entry || !target || (target.components.length === 0 && target.provides === null)) return;
+    const { fact, file } = entry;
+    const context = program.runsOf(program.unitOf(graph.fnAt(file, fact.fn)))[0];
+    if (context === undefined) return;
+    for (const prop of fact.props) {
+      const { name } = prop;
+      if (name === null || name === 'children' || prop.place === null) continue;
+      const first = target.components[0];
+      const props = first === undefined ? null : program.component(first)?.propsPlace;
+      if (first === undefined || props == null) continue;
+      if (this.reached(`${props}:${program.contexts.root(first)}`, name)) continue;
+      const place = graph.at(file, prop.place);
+      if (this.isHandedOn(place) === passesOn) this.addLocal(file, place, name, prop.at, context);
+    }
+  }
+
+  private isHandedOn(place: number): boolean {
+    const { program } = this.linked;
+    const { graph } = program;
+    return graph.trace(place).some((origin) => {
+      if (graph.places[origin.place]?.kind === 'param') return true;
+      const fn = graph.functionOfSelf.get(origin.place);
+      return fn !== undefined && this.callsHanded.has(fn);
+    });
+  }
+
+  /** Whether some flow already arrives at a prop, whole or as a field of it. */
+  private reached(start: string, prop: string): boolean {
+    return this.arrivedProps.get(start)?.has(prop) ?? false;
+  }
+
+  private addLocal(file: number, place: number, prop: string, at: Spot, context: number): void {
+    const { program } = this.linked;
+    const { graph } = program;
+    const held = graph.places[place];
+    const name = held?.name && /^(binding|function|import|part)$/.test(held.kind) ? held.name : prop;
+    const home = program.contexts.owner[context] ?? null;
+    const origins = graph.trace(place);
+    const isFunction = origins.length > 0 && origins.every((o) => graph.places[o.place]?.kind === 'function' && o.path.length === 0);
+    if (origins.some((o) => graph.places[o.place]?.kind === 'markup')) return;
+    const constant = origins.every((o) => /^(import|unknown|object)$/.test(graph.places[o.place]?.kind ?? ''));
+    const owner = home === null ? undefined : program.component(home);
+    this.add({
+      id: this.idOf(owner?.id ?? graph.path(file), name),
+      name,
+      kind: constant && !isFunction ? 'constant' : 'derived',
+      home,
+      file,
+      spot: held && held.at.line > 0 && held.name === name ? held.at : at,
+      value: { place, path: 0, context },
+      setter: isFunction ? { place, path: 0, context } : null,
+      setterName: isFunction ? name : '',
+      callable: isFunction,
+      context: null,
+    });
+  }
+
+  private idOf(owner: string, name: string): string {
+    const base = owner.includes('#') ? `${owner}.${name}` : `${owner}#${name}`;
+    const count = (this.taken.get(base) ?? 0) + 1;
+    this.taken.set(base, count);
+    return count === 1 ? base : `${base}~${count}`;
+  }
+
+  /** A value of one component's code that is no cell of its own: asked for by its local name. */
+  local(home: number, name: string, file: number, spot: Spot, at: At): CellFlow {
+    const callable = this.linked.program.graph.functionOfSelf.has(at.place);
+    return this.flowOf({
+      id: `${this.linked.program.component(home)?.id ?? ''}.${name}`,
+      name,
+      kind: 'derived',
+      home,
+      file,
+      spot,
+      value: at,
+      setter: callable ? at : null,
+      setterName: callable ? name : '',
+      callable,
+      context: null,
+    });
+  }
+
+  private flowOf(cell: CellInfo): CellFlow {
+    return {
+      cell,
+      values: cell.value && !cell.callable ? this.flows.from(cell.value, cell.name, 'value') : null,
+      calls: cell.setter ? this.flows.from(cell.setter, cell.setterName, 'function') : null,
+    };
+  }
+
+  private add(cell: CellInfo): void {
+    const flow = this.flowOf(cell);
+    this.all.push(flow);
+    this.byId.set(cell.id, flow);
+    for (const part of [flow.values, flow.calls])
+      for (const stop of part?.stops.values() ?? []) {
+        const set = this.passing.get(stop.key);
+        if (set) set.add(flow);
+        else this.passing.set(stop.key, new Set([flow]));
+        const head = this.linked.program.paths.head(stop.at.path);
+        const start = `${stop.at.place}:${stop.at.context}`;
+        const heads = this.arrivedProps.get(start);
+        if (heads) heads.add(head);
+        else this.arrivedProps.set(start, new Set([head]));
+      }
+  }
+}
+
+export { keyOf };

@@ -1,0 +1,241 @@
+/**
+ * One stop of a value: what a component does with it between its arrival and where it leaves. Two questions are asked
+ * of the same exploration: what becomes of a value (who reads it), and what becomes of a function (who calls it).
+ */
+import type { Carrier, Effect } from '../model/documents';
+import type { Spot } from '../model/facts';
+import type { Linked } from '../link';
+import type { At, Exit, Local } from '../link/local';
+
+export type Mode = 'value' | 'function';
+
+export interface Seat {
+  file: number;
+  spot: Spot;
+}
+
+export interface StopUse extends Seat {
+  /** shown, branched, computed, iterated, effect, copied; for functions: the trigger. */
+  kind: string;
+  detail: string;
+}
+
+/** A way out of a stop, to where it leads. */
+export interface Departure extends Seat {
+  to: At;
+  carrier: Carrier;
+  effect: Effect;
+  site: number | null;
+  context: number | null;
+  through: string[];
+  /** The name it has on arrival. */
+  name: string;
+}
+
+export interface StopFacts {
+  uses: StopUse[];
+  departures: Departure[];
+  /** For functions: it is called by one that also does other things. */
+  doesMore: boolean;
+  /** It is put into a context here. */
+  provides: boolean;
+}
+
+export class Stops {
+  private readonly known = new Map<string, StopFacts>();
+
+  constructor(private readonly linked: Linked) {}
+
+  /** `name` is what the value is called where it arrives; it only matters for names that are passed along. */
+  at(at: At, mode: Mode, name: string): StopFacts {
+    const key = `${mode}:${at.place}:${at.path}:${at.context}:${name}`;
+    let stop = this.known.get(key);
+    if (!stop) {
+      stop = mode === 'value' ? this.ofValue(at, name) : this.ofFunction(at, name);
+      this.known.set(key, stop);
+    }
+    return stop;
+  }
+
+  private ofValue(at: At, name: string): StopFacts {
+    const { graph, paths } = this.linked.program;
+    const local = this.linked.locals.explore(at);
+    const stop: StopFacts = { uses: [], departures: [], doesMore: false, provides: false };
+    for (const { use, path } of local.uses) {
+      const entry = graph.uses[use];
+      if (!entry || entry.fact.kind === 'handler') continue;
+      const whole = path === 0;
+      const { kind, detail, inside } = entry.fact;
+      if (!whole && (kind === 'iterated' || kind === 'branched' || kind === 'effect')) continue;
+      if (!whole && kind === 'shown' && inside !== undefined && paths.head(path) !== '*') continue;
+      stop.uses.push({ kind, detail: detail ?? '', file: entry.file, spot: entry.fact.at });
+    }
+    for (const { call } of local.outsideCalls) {
+      const entry = graph.calls[call];
+      if (entry) stop.uses.push({ kind: 'computed', detail: entry.fact.name, file: entry.file, spot: entry.fact.at });
+    }
+    for (const exit of local.exits) this.depart(exit, stop, name, 'value');
+    return stop;
+  }
+
+  /** A function counts as called here where it, or a function around a call of it, is handed to an event or an effect. */
+  private ofFunction(at: At, name: string): StopFacts {
+    const { program, locals } = this.linked;
+    const { graph } = program;
+    const stop: StopFacts = { uses: [], departures: [], doesMore: false, provides: false };
+    const seen = new Set<string>();
+    const queue: { at: At; spot: Seat | null }[] = [{ at, spot: null }];
+    let calls: Seat | null = null;
+    for (let next = queue.pop(); next && seen.size < 500; next = queue.pop()) {
+      const key = `${next.at.place}:${next.at.path}:${next.at.context}`;
+      if (seen.has(key)) continue;
+      seen.add(key);
+      const local = locals.explore(next.at);
+      this.triggers(local, next.spot, stop);
+      for (const { call, context } of local.called) {
+        const entry = graph.calls[call];
+        if (!entry) continue;
+        const seat = next.spot ?? { file: entry.file, spot: entry.fact.at };
+        calls ??= seat;
+        const outer = this.functionAround(call, context);
+        if (outer === null) {
+          stop.uses.push({ kind: 'handler', detail: 'render', ...seat });
+          continue;
+        }
+        const around = graph.functions[outer.fn];
+        if (!around) continue;
+        if (!around.fact.wraps) stop.doesMore = true;
+        const self = graph.at(around.file, around.fact.self);
+        queue.push({ at: { place: self, path: 0, context: outer.context }, spot: seat });
+      }
+      for (const exit of local.exits) if (!exit.derived) this.depart(exit, stop, name, 'function');
+    }
+    if (calls && stop.uses.length === 0 && stop.departures.length === 0)
+      stop.uses.push({ kind: 'handler', detail: 'unknown', ...calls });
+    return stop;
+  }
+
+  /** The closure a call stands in, helpers on the way left; null where it is made while rendering. */
+  private functionAround(call: number, context: number): { fn: number; context: number } | null {
+    const { program } = this.linked;
+    const { graph, contexts } = program;
+    let fn = graph.fnOfCall(call);
+    let run = program.adjust(context, fn);
+    for (let steps = 0; steps < 16; steps++) {
+      if (program.components.has(fn)) return null;
+      const outerCall = contexts.call[run] ?? -1;
+      const called = outerCall !== -1 && graph.targetsOf(outerCall).includes(fn);
+      const parent = graph.functions[fn]?.parent ?? -1;
+      if (parent !== -1 && !program.isModule(parent)) return { fn, context: program.adjust(run, parent) };
+      if (!called) return null;
+      fn = graph.fnOfCall(outerCall);
+      run = contexts.parent[run] ?? run;
+    }
+    return null;
+  }
+
+  private triggers(local: Local, spot: Seat | null, stop: StopFacts): void {
+    const { graph, paths } = this.linked.program;
+    for (const { use, path, derived } of local.uses) {
+      const entry = graph.uses[use];
+      if (!entry || derived) continue;
+      const { kind, detail } = entry.fact;
+      const seat = spot ?? { file: entry.file, spot: entry.fact.at };
+      const field = /^on([A-Z]\w*)$/.exec(paths.head(path))?.[1];
+      if (kind === 'handler') stop.uses.push({ kind, detail: detail ?? '', ...seat });
+      else if (kind === 'effect' && path === 0 && this.isFunctionPlace(entry.file, entry.fact.place))
+        stop.uses.push({ kind, detail: 'effect', ...seat });
+      else if (kind === 'shown' && field && detail === 'spread')
+        stop.uses.push({ kind: 'handler', detail: field.toLowerCase(), ...seat });
+    }
+    for (const { call, derived } of local.outsideCalls) {
+      const entry = graph.calls[call];
+      if (!entry || derived) continue;
+      stop.uses.push({ kind: 'outside', detail: entry.fact.name, ...(spot ?? { file: entry.file, spot: entry.fact.at }) });
+    }
+  }
+
+  /** A function in an effect's list of dependencies is not run by it; the effect's own function is. */
+  private isFunctionPlace(file: number, place: number): boolean {
+    const { graph } = this.linked.program;
+    return graph.functionOfSelf.has(graph.at(file, place));
+  }
+
+  private depart(exit: Exit, stop: StopFacts, name: string, mode: Mode): void {
+    const { program, crossings } = this.linked;
+    const { graph, paths } = program;
+    const seat = this.seatOf(exit);
+    if (exit.kind === 'site') {
+      const target = program.siteTargets[exit.target];
+      const site = graph.sites[exit.target];
+      if (!target || !site) return;
+      if (target.components.length === 0 && target.provides === null && target.consumes === null) {
+        if (paths.head(exit.at.path) === 'children' && mode === 'function') return;
+        const field = paths.head(exit.at.path) || site.fact.name;
+        if (mode === 'value') stop.uses.push({ kind: 'shown', detail: site.fact.name, ...seat });
+        else stop.uses.push({ kind: 'handler', detail: field, ...seat });
+        return;
+      }
+      if (target.provides !== null && target.components.length === 0) stop.provides = true;
+    }
+    const landed = crossings.cross(exit);
+    if (exit.kind === 'argument' && mode === 'value' && !landed.some((crossing) => crossing.carrier === 'slot'))
+      stop.uses.push({ kind: 'computed', detail: graph.calls[exit.target]?.fact.name ?? '', ...seat });
+    if (exit.kind === 'rendered' && mode === 'value' && exit.at.path === 0)
+      stop.uses.push({ kind: 'shown', detail: '', ...seat });
+    for (const crossing of landed) {
+      const arrival = this.nameOf(crossing.to, crossing.carrier, name);
+      stop.departures.push({
+        to: crossing.to,
+        carrier: crossing.carrier,
+        effect: effectOf(exit, crossing.part, name, arrival),
+        site: crossing.site,
+        context: crossing.context,
+        through: exit.through,
+        name: arrival,
+        ...seat,
+      });
+    }
+  }
+
+  /** Where in the source it leaves: the attribute, the argument's call, the function's end. */
+  private seatOf(exit: Exit): Seat {
+    const { graph, paths } = this.linked.program;
+    if (exit.kind === 'site') {
+      const site = graph.sites[exit.target];
+      const name = paths.head(exit.at.path);
+      const props = site?.fact.props ?? [];
+      const prop = props.find((p) => p.name === name) ?? props.findLast((p) => p.name === null);
+      return { file: site?.file ?? 0, spot: prop?.at ?? site?.fact.at ?? NO_SPOT };
+    }
+    if (exit.kind === 'argument') {
+      const call = graph.calls[exit.target];
+      return { file: call?.file ?? 0, spot: call?.fact.at ?? NO_SPOT };
+    }
+    const fn = graph.functions[exit.target];
+    return { file: fn?.file ?? 0, spot: fn?.fact.at ?? NO_SPOT };
+  }
+
+  /** What a value is called where it arrives. */
+  private nameOf(to: At, carrier: Carrier, before: string): string {
+    const { graph, paths } = this.linked.program;
+    const fields = paths.fields(to.path).filter((field) => field !== '*');
+    if (fields.length > 0) return fields.join('.');
+    const place = graph.places[to.place];
+    if (carrier === 'context') return before;
+    return place?.name ? place.name : before;
+  }
+}
+
+const NO_SPOT: Spot = { line: 1, column: 1, length: 0 };
+
+function effectOf(exit: Exit, part: boolean, before: string, after: string): Effect {
+  if (exit.frozen) return 'frozen';
+  if (exit.derived) return 'derived';
+  if (exit.part || part) return 'part';
+  return lastField(before) === lastField(after) ? 'same' : 'renamed';
+}
+
+function lastField(name: string): string {
+  return name.slice(name.lastIndexOf('.') + 1);
+}

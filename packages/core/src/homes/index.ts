@@ -1,0 +1,266 @@
+/** Phase 5, homes: the ways a value could live, measured alike, ranked by rules of thumb. */
+import type { HomeOption, HomesDocument } from '../model/documents';
+import { FAMILIES } from '../model/families';
+import type { Asked } from '../follow/ask';
+import { wayDown, type Dominators } from '../follow/dominators';
+import type { Linked } from '../link';
+import { drawingOf } from './drawing';
+import { situationOf, type Situation } from './situation';
+import { DEFAULT_THUMB, type Thumb } from './thumb';
+
+interface Measured extends Omit<HomeOption, 'score'> {
+  cost: number;
+}
+
+export function compareHomes(linked: Linked, dominators: Dominators, asked: Asked, thumb: Thumb = DEFAULT_THUMB): HomesDocument {
+  const flow = asked.flows.find(({ flow }) => flow.cell.kind === 'state')?.flow ?? asked.flows[0]?.flow;
+  if (!flow) throw new Error(`No cell stands behind ${asked.name}.`);
+  const s = situationOf(linked, dominators, flow);
+  const { program } = linked;
+  const nameOf = (fn: number | null): string | null => (fn === null ? null : (program.component(fn)?.name ?? null));
+  const measured = [keep(s, thumb), down(s), up(s), compose(s, thumb), context(s, thumb), store(s, thumb)].filter((o) => o !== null);
+  const possible = measured.filter((option) => option.possible !== false);
+  const best = possible.reduce((a, b) => (b.cost < a.cost ? b : a));
+  const options = measured.map(({ cost, ...option }) => ({ ...option, score: Math.round((100 * 1) / (1 + cost)) / 100 }));
+  return {
+    format: 'vectura.homes',
+    version: 1,
+    asked: { component: asked.component?.name ?? null, name: asked.name },
+    current: { component: nameOf(s.home), kind: flow.cell.kind },
+    readers: s.readers.map((fn) => nameOf(fn) ?? ''),
+    writers: s.writers.map((fn) => nameOf(fn) ?? ''),
+    nearest: nameOf(s.nearest),
+    perInstance: s.perInstance,
+    options,
+    recommended: best.kind,
+    advice: adviceOn(s, best),
+  };
+}
+
+function option(s: Situation, kind: HomeOption['kind'], component: number | null, rest: Partial<Measured> & { cost: number }): Measured {
+  const name = component === null ? null : (s.linked.program.component(component)?.name ?? null);
+  return {
+    kind,
+    component: name,
+    possible: true,
+    relays: 0,
+    hops: 0,
+    files: 0,
+    propsAdded: 0,
+    propsRemoved: 0,
+    rerenders: 0,
+    lifetime: name ?? 'the page',
+    testNeeds: 'nothing',
+    reasons: [],
+    ...rest,
+  };
+}
+
+function impossible(s: Situation, kind: HomeOption['kind'], reason: string): Measured {
+  return option(s, kind, null, { possible: false, cost: Infinity, reasons: [reason], lifetime: '–', testNeeds: '–' });
+}
+
+/** What renders again on a write where the state lives in a component. */
+function rendersFrom(s: Situation, component: number | null): number {
+  if (component === null) return rendersReaders(s);
+  const family = s.linked.program.component(component)?.family ?? 'react';
+  return FAMILIES[family].writeRenders === 'subtree' ? s.rendersBelow(component) : s.readers.length;
+}
+
+/** What renders again where only those who read it do, each with what it renders itself. */
+function rendersReaders(s: Situation): number {
+  const all = new Set<number>();
+  for (const reader of s.readers) {
+    all.add(reader);
+    const queue = [reader];
+    for (let next = queue.pop(); next !== undefined; next = queue.pop())
+      for (const child of s.linked.render.by.children.get(next) ?? [])
+        if (!all.has(child)) {
+          all.add(child);
+          queue.push(child);
+        }
+  }
+  return all.size;
+}
+
+function carryCost(relays: number, thumb: Thumb): number {
+  return Math.max(0, relays - thumb.relays) * 1.2 + Math.min(relays, thumb.relays) * 0.25;
+}
+
+function concerned(s: Situation): number[] {
+  return [...new Set([...s.readers, ...s.writers])];
+}
+
+function keep(s: Situation, thumb: Thumb): Measured {
+  const relays = s.relays.length;
+  const reasons = [
+    relays === 0
+      ? 'Nothing on the way only carries it.'
+      : `${relays} ${relays === 1 ? 'component' : 'components'} on the way only ${relays === 1 ? 'carries' : 'carry'} it.`,
+  ];
+  const misplaced = s.home !== null && s.nearest !== null && s.nearest !== s.home && isBelow(s, s.home, s.nearest);
+  if (misplaced) reasons.push('It lives higher than anything that needs it.');
+  return option(s, 'keep', s.home, {
+    relays,
+    hops: s.longest,
+    rerenders: rendersFrom(s, s.home),
+    testNeeds: s.longest === 0 ? 'nothing' : relays + s.readers.length > 0 ? 'one prop' : 'nothing',
+    cost: carryCost(relays, thumb) + (misplaced ? 0.6 : 0),
+    reasons,
+    drawing: drawingOf(s, s.home, viaContext(s) ? 'context' : 'prop'),
+  });
+}
+
+/** The value already travels by context. */
+function viaContext(s: Situation): boolean {
+  return [s.flow.values, s.flow.calls].some((part) => [...(part?.stops.values() ?? [])].some((stop) => stop.facts.provides));
+}
+
+function isBelow(s: Situation, above: number, node: number): boolean {
+  return above !== node && wayDown(s.linked.render.either, above, node).length > 0;
+}
+
+/** Components strictly between a new home and those concerned that do not use the value themselves. */
+function relaysFrom(s: Situation, home: number): number[] {
+  const between = new Set<number>();
+  for (const fn of concerned(s)) for (const node of wayDown(s.linked.render.either, home, fn).slice(1, -1)) between.add(node);
+  for (const fn of concerned(s)) between.delete(fn);
+  return [...between];
+}
+
+function down(s: Situation): Measured {
+  if (s.home === null || s.nearest === null) return impossible(s, 'down', 'It lives in no component.');
+  if (!isBelow(s, s.home, s.nearest)) {
+    const where = s.linked.program.component(s.nearest)?.name ?? '';
+    return impossible(s, 'down', `Nothing lower than ${where} stands above all who read or change it.`);
+  }
+  const relays = relaysFrom(s, s.nearest);
+  const name = s.linked.program.component(s.nearest)?.name ?? '';
+  const removed = Math.max(0, s.carryingProps - relays.length - concerned(s).length);
+  return option(s, 'down', s.nearest, {
+    relays: relays.length,
+    hops: Math.max(0, ...concerned(s).map((fn) => wayDown(s.linked.render.either, s.nearest ?? fn, fn).length - 1)),
+    files: s.filesOf([s.home, s.nearest, ...s.relays]),
+    propsRemoved: removed,
+    rerenders: rendersFrom(s, s.nearest),
+    testNeeds: 'nothing',
+    cost: 0.1 + carryCost(relays.length, DEFAULT_THUMB),
+    reasons: [`${name} is the lowest place above all who read or change it, and fewer components render again there.`],
+    drawing: drawingOf(s, s.nearest, 'prop'),
+  });
+}
+
+function up(s: Situation): Measured | null {
+  if (s.home === null || s.nearest === null || !isBelow(s, s.nearest, s.home)) return null;
+  const relays = relaysFrom(s, s.nearest);
+  const name = s.linked.program.component(s.nearest)?.name ?? '';
+  const home = s.linked.program.component(s.home)?.name ?? '';
+  const added = relays.length + concerned(s).filter((fn) => fn !== s.nearest).length;
+  const reasons = [`${name} stands above all who read or change it, so the value need not be reported up from ${home}.`];
+  if (s.perInstance) reasons.push(`${home} is rendered many times: in ${name} the copies must be told apart by a key.`);
+  return option(s, 'up', s.nearest, {
+    relays: relays.length,
+    hops: Math.max(0, ...concerned(s).map((fn) => wayDown(s.linked.render.either, s.nearest ?? fn, fn).length - 1)),
+    files: s.filesOf([s.home, s.nearest, ...relays, ...concerned(s)]),
+    propsAdded: added,
+    rerenders: rendersFrom(s, s.nearest),
+    testNeeds: 'one prop',
+    cost: 0.35 + carryCost(relays.length, DEFAULT_THUMB) + (s.perInstance ? 0.3 : 0),
+    reasons,
+    drawing: drawingOf(s, s.nearest, 'prop'),
+  });
+}
+
+function compose(s: Situation, thumb: Thumb): Measured {
+  if (s.relays.length === 0) return impossible(s, 'compose', 'Nothing on the way only carries it, so nothing would be freed.');
+  if (s.freeable.length === 0)
+    return impossible(s, 'compose', 'Everything on the way is rendered many times; what it contains cannot be written once above it.');
+  const left = s.relays.length - s.freeable.length;
+  const names = s.freeable.map((fn) => s.linked.program.component(fn)?.name ?? '');
+  const home = s.linked.program.component(s.home ?? -1)?.name ?? 'its home';
+  const reasons = [`${home} would write what ${names.join(', ')} contain${names.length === 1 ? 's' : ''}, and hand it over as markup.`];
+  if (left > 0) reasons.push(`${left} on the way ${left === 1 ? 'is' : 'are'} rendered many times and would still carry it.`);
+  return option(s, 'compose', s.home, {
+    relays: left,
+    hops: Math.max(1, s.longest - s.freeable.length),
+    files: s.filesOf([...s.freeable, ...(s.home === null ? [] : [s.home])]),
+    propsAdded: s.freeable.length,
+    propsRemoved: s.freeable.length,
+    rerenders: rendersFrom(s, s.home),
+    testNeeds: 'one prop',
+    cost: 0.5 + carryCost(left, thumb) + s.freeable.length * 0.3,
+    reasons,
+    drawing: drawingOf(s, s.home, 'prop', s.freeable),
+  });
+}
+
+function context(s: Situation, thumb: Thumb): Measured {
+  const component = s.perInstance ? s.home : (s.nearest ?? s.home);
+  if (component === null) return impossible(s, 'context', 'No component stands above all who read it.');
+  if (viaContext(s) && s.relays.length === 0) return impossible(s, 'context', 'It already travels by context.');
+  const outside = concerned(s).filter((fn) => fn !== component);
+  const reasons: string[] = [];
+  let cost = 1.1 + s.filesOf(concerned(s)) * 0.05;
+  if (s.relays.length > 0) reasons.push(`${s.relays.length} ${s.relays.length === 1 ? 'component' : 'components'} no longer ${s.relays.length === 1 ? 'has' : 'have'} to carry it.`);
+  if (outside.length < 2 && s.relays.length < 2) {
+    cost += 0.8;
+    reasons.push('Only one component below needs it.');
+  }
+  if (s.often) {
+    cost += thumb.contextForOften ? 0 : 1.5;
+    reasons.push('It changes many times a second, and everything that reads the context renders again each time.');
+  } else if (s.triggers.length > 0) reasons.push(`It changes seldom (${s.triggers.slice(0, 2).join(', ')}).`);
+  return option(s, 'context', component, {
+    hops: outside.length > 0 ? 1 : 0,
+    files: s.filesOf([component, ...concerned(s), ...s.relays]) + 1,
+    propsRemoved: s.carryingProps,
+    rerenders: rendersReaders(s) + (s.readers.includes(component) ? 0 : 1),
+    testNeeds: 'a provider',
+    cost,
+    reasons,
+    drawing: drawingOf(s, component, 'context'),
+  });
+}
+
+function store(s: Situation, thumb: Thumb): Measured {
+  const reasons: string[] = [];
+  let cost = 1.7 + s.filesOf(concerned(s)) * 0.05;
+  if (s.writingBranches >= thumb.branches) {
+    cost -= 0.8;
+    reasons.push(`It is changed from ${s.writingBranches} branches of the tree.`);
+  } else reasons.push('A store outlives every component and is shared by the whole page.');
+  if (s.perInstance) {
+    cost += 1.2;
+    const home = s.linked.program.component(s.home ?? -1)?.name ?? 'its home';
+    reasons.push(`${home} is rendered many times: each copy would need a key of its own.`);
+  }
+  if (thumb.onlyHomeChanges && s.writers.some((writer) => writer !== s.home)) cost -= 0.05;
+  return option(s, 'store', null, {
+    hops: 1,
+    files: s.filesOf([...concerned(s), ...s.relays, ...(s.home === null ? [] : [s.home])]) + 1,
+    propsRemoved: s.carryingProps,
+    rerenders: rendersReaders(s),
+    testNeeds: 'the store, reset',
+    cost,
+    reasons,
+    drawing: drawingOf(s, null, 'store'),
+  });
+}
+
+const WAY: Record<HomeOption['kind'], (component: string) => string> = {
+  keep: (c) => `Leave it in ${c}.`,
+  down: (c) => `Move it down into ${c}.`,
+  up: (c) => `Move it up into ${c}.`,
+  compose: (c) => `Let ${c} hand markup down instead of the value.`,
+  context: (c) => `Hand it over by context, from ${c}.`,
+  store: () => 'Put it into a store of its own.',
+  service: () => 'Put it into a service.',
+};
+
+function adviceOn(s: Situation, best: Measured): string {
+  const parts = [WAY[best.kind](best.component ?? 'its module')];
+  if (best.kind !== 'keep' && s.relays.length > 0)
+    parts.push(`${s.relays.length} of the components on the way only ${s.relays.length === 1 ? 'carries' : 'carry'} it, ${s.readers.length} ${s.readers.length === 1 ? 'place reads' : 'places read'} it.`);
+  parts.push(...best.reasons);
+  return parts.join(' ');
+}

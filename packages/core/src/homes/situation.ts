@@ -1,0 +1,129 @@
+/** What there is to know of a value before the ways it could live are weighed. */
+import type { CellFlow } from '../follow/cells';
+import { Dominators, below } from '../follow/dominators';
+import type { FlowStop } from '../follow/flow';
+import { roleAt } from '../follow/trail';
+import type { Linked } from '../link';
+import { OFTEN } from './thumb';
+
+export interface Situation {
+  linked: Linked;
+  flow: CellFlow;
+  home: number | null;
+  readers: number[];
+  writers: number[];
+  /** Components that only carry it, up or down. */
+  relays: number[];
+  /** Relays that are rendered once: their author could write what they contain. */
+  freeable: number[];
+  /** Props that exist only because the value is handed through. */
+  carryingProps: number;
+  longest: number;
+  nearest: number | null;
+  perInstance: boolean;
+  /** It changes many times a second. */
+  often: boolean;
+  triggers: string[];
+  /** Subtrees right below the nearest component from which it is changed. */
+  writingBranches: number;
+  filesOf(components: Iterable<number>): number;
+  rendersBelow(component: number): number;
+}
+
+export function situationOf(linked: Linked, dominators: Dominators, flow: CellFlow): Situation {
+  const { program, render } = linked;
+  const readers = new Set<number>();
+  const writers = new Set<number>();
+  const relays = new Set<number>();
+  const triggers = new Set<string>();
+  const carrying = new Set<string>();
+  let longest = 0;
+  for (const part of [flow.values, flow.calls]) {
+    if (!part) continue;
+    for (const stop of part.stops.values()) {
+      const fn = stop.component?.fn;
+      if (fn === undefined) continue;
+      if (stop.facts.uses.length > 0) (part.mode === 'value' ? readers : writers).add(fn);
+      if (part.mode === 'function') for (const use of stop.facts.uses) triggers.add(use.detail || use.kind);
+      const role = roleAt(stop, part);
+      if (role === 'relay' && stop.hops.length > 0) relays.add(fn);
+      if (role !== 'home' && stop.component?.propsPlace === stop.at.place) carrying.add(`${fn}.${stop.name}`);
+    }
+    longest = Math.max(longest, furthest(part.stops, part.start));
+  }
+  const home = flow.cell.home;
+  const concerned = [...readers, ...writers];
+  const nearest = dominators.nearest(concerned.length > 0 ? concerned : home === null ? [] : [home]);
+  for (const fn of [...readers, ...writers]) relays.delete(fn);
+  if (home !== null) relays.delete(home);
+  return {
+    linked,
+    flow,
+    home,
+    readers: [...readers],
+    writers: [...writers],
+    relays: [...relays],
+    freeable: [...relays].filter((fn) => !isRepeated(linked, fn)),
+    carryingProps: carrying.size,
+    longest,
+    nearest,
+    perInstance: home !== null && isRepeatedAnywhere(linked, home),
+    often: [...triggers].some((trigger) => OFTEN.has(trigger.toLowerCase())),
+    triggers: [...triggers],
+    writingBranches: nearest === null ? writers.size : branchesOf(linked, nearest, writers),
+    filesOf: (components) => new Set([...components].map((fn) => program.component(fn)?.file)).size,
+    rendersBelow: (component) => below(render.by, component).size + 1,
+  };
+}
+
+/** The most hops on a shortest way from the start to any stop that uses the value. */
+function furthest(stops: ReadonlyMap<string, FlowStop>, start: string): number {
+  const far = new Map([[start, 0]]);
+  const queue = [start];
+  let most = 0;
+  for (let key = queue.shift(); key !== undefined; key = queue.shift()) {
+    const stop = stops.get(key);
+    const here = far.get(key) ?? 0;
+    if (stop && stop.facts.uses.length > 0) most = Math.max(most, here);
+    for (const hop of stop?.hops ?? [])
+      if (!far.has(hop.target)) {
+        far.set(hop.target, here + 1);
+        queue.push(hop.target);
+      }
+  }
+  return most;
+}
+
+function sitesOf(linked: Linked, fn: number): number[] {
+  const sites: number[] = [];
+  linked.program.siteTargets.forEach((target, site) => {
+    if (target.components.includes(fn)) sites.push(site);
+  });
+  return sites;
+}
+
+function isRepeated(linked: Linked, fn: number): boolean {
+  return sitesOf(linked, fn).some((site) => (linked.render.placements[site] ?? []).some((p) => p.repeat === 'many'));
+}
+
+/** Rendered many times itself, or inside something that is, or written at several sites. */
+function isRepeatedAnywhere(linked: Linked, fn: number): boolean {
+  const seen = new Set<number>();
+  const queue = [fn];
+  for (let next = queue.pop(); next !== undefined; next = queue.pop()) {
+    if (seen.has(next)) continue;
+    seen.add(next);
+    if (isRepeated(linked, next) || sitesOf(linked, next).length > 1) return true;
+    queue.push(...(linked.render.either.parents.get(next) ?? []));
+  }
+  return false;
+}
+
+function branchesOf(linked: Linked, nearest: number, writers: ReadonlySet<number>): number {
+  let branches = writers.has(nearest) ? 1 : 0;
+  for (const child of linked.render.either.children.get(nearest) ?? []) {
+    const inside = below(linked.render.either, child).add(child);
+    if ([...writers].some((writer) => inside.has(writer))) branches++;
+  }
+  return branches;
+}

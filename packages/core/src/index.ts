@@ -1,0 +1,12 @@
+/** The computation behind Vectura: no interface, no Node built-ins. Four phases: read, link, follow, check. */
+export * from './model/documents';
+export type * from './model/facts';
+export { FACTS_VERSION } from './model/facts';
+export { familyOf, readFile, type SourceFile } from './read';
+export { type ProjectInput, type ConfigFile } from './link';
+export { Survey } from './survey';
+export { NotFound, nearest } from './follow/ask';
+export { RULES, atLeast } from './rules';
+export type { Rule } from './rules/rule';
+export { Config, DEFAULT_CONFIG } from './rules/config';
+export { Thumb, DEFAULT_THUMB } from './homes/thumb';

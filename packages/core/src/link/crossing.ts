@@ -1,0 +1,161 @@
+/** From one component to the next: where a value that leaves by a site, a call or a provider arrives. */
+import type { Carrier } from '../model/documents';
+import type { At, Exit } from './local';
+import type { Handed } from './handed';
+import type { Program } from './program';
+
+/** For each component, the provider sites of a context it may stand under; -1 stands for none. */
+export type Environment = (context: number) => Map<number, Set<number>>;
+
+export interface Crossing {
+  to: At;
+  carrier: Carrier;
+  site: number | null;
+  /** The context it goes through, where it does. */
+  context: number | null;
+  /** One field of the value is taken on the way (an object spread into props). */
+  part: boolean;
+}
+
+export class Crossings {
+  private readonly readers = new Map<number, { place: number; unit: number }[]>();
+
+  /** `environment` null: a context's value is taken to reach all who read the context. */
+  constructor(
+    private readonly program: Program,
+    private readonly environment: Environment | null,
+    private readonly handed: Handed | null,
+  ) {
+    const { graph } = program;
+    for (const { fact, file } of graph.contextReads)
+      for (const origin of graph.trace(graph.at(file, fact.context))) {
+        const context = origin.path.length === 0 ? graph.contextOfPlace.get(origin.place) : undefined;
+        if (context !== undefined)
+          this.addReader(context, graph.at(file, fact.result), program.unitOf(graph.fnAt(file, fact.fn)));
+      }
+    program.siteTargets.forEach((target, site) => {
+      if (target.consumes !== null) this.addConsumer(target.consumes, site);
+    });
+  }
+
+  /** The places a context is read into, with the function that reads it. */
+  readersOf(context: number): readonly { place: number; unit: number }[] {
+    return this.readers.get(context) ?? [];
+  }
+
+  private addReader(context: number, place: number, unit: number): void {
+    const list = this.readers.get(context);
+    if (list) list.push({ place, unit });
+    else this.readers.set(context, [{ place, unit }]);
+  }
+
+  /** `<Units.Consumer>{(units) => …}</Units.Consumer>` reads into the function's parameter. */
+  private addConsumer(context: number, site: number): void {
+    const { graph } = this.program;
+    const entry = graph.sites[site];
+    const children = entry?.fact.props.find((prop) => prop.name === 'children')?.place;
+    if (!entry || children == null) return;
+    for (const origin of graph.trace(graph.at(entry.file, children))) {
+      const fn = graph.functionOfSelf.get(origin.place);
+      const fact = fn === undefined ? undefined : graph.functions[fn];
+      const param = fact?.fact.params[0];
+      if (fn !== undefined && fact && param !== undefined)
+        this.addReader(context, graph.at(fact.file, param), this.program.unitOf(fn));
+    }
+  }
+
+  cross(exit: Exit): Crossing[] {
+    switch (exit.kind) {
+      case 'site':
+        return this.intoSite(exit);
+      case 'argument':
+        return this.intoHanded(exit);
+      case 'returned':
+        return (this.handed?.callersOf(exit.target, exit.at.context) ?? []).map((caller) => ({
+          to: { place: caller.place, path: exit.at.path, context: caller.context },
+          carrier: 'callback' as const,
+          site: null,
+          context: null,
+          part: false,
+        }));
+      case 'inner':
+        return [{ to: exit.at, carrier: 'local', site: null, context: null, part: false }];
+      case 'rendered':
+        return [];
+    }
+  }
+
+  private intoSite(exit: Exit): Crossing[] {
+    const { program } = this;
+    const { paths, graph } = program;
+    const target = program.siteTargets[exit.target];
+    const site = graph.sites[exit.target];
+    if (!target || !site) return [];
+    if (target.provides !== null && target.components.length === 0)
+      return paths.head(exit.at.path) === 'value' ? this.intoContext(exit, target.provides) : [];
+    const found: Crossing[] = [];
+    for (const fn of target.components) {
+      const component = program.component(fn);
+      if (component?.propsPlace == null) continue;
+      const arrive = (path: number, carrier: Carrier, part: boolean): void => {
+        const to = { place: component.propsPlace ?? 0, path, context: program.contexts.root(fn) };
+        found.push({ to, carrier, site: exit.target, context: null, part });
+      };
+      if (exit.at.path !== 0) {
+        const name = paths.head(exit.at.path);
+        const written = site.fact.props.some((prop) => prop.name === name);
+        const named = component.props.some((prop) => prop.name === name);
+        arrive(exit.at.path, written && named ? 'prop' : 'overflow', false);
+        continue;
+      }
+      // A whole object spread into props: each prop the child names may be one of its fields.
+      const written = new Set(site.fact.props.map((prop) => prop.name));
+      for (const prop of component.props) {
+        if (written.has(prop.name)) continue;
+        const path = paths.cons(prop.name, 0);
+        if (path !== null) arrive(path, 'prop', true);
+      }
+    }
+    return found;
+  }
+
+  private intoContext(exit: Exit, context: number): Crossing[] {
+    const { program } = this;
+    const path = program.paths.tail(exit.at.path);
+    const found: Crossing[] = [];
+    const environment = this.environment?.(context);
+    for (const { place, unit } of this.readersOf(context))
+      for (const run of program.runsOf(unit)) {
+        const owner = program.contexts.owner[run] ?? -1;
+        if (environment && !environment.get(owner)?.has(exit.target)) continue;
+        found.push({
+          to: { place, path, context: run },
+          carrier: 'context',
+          site: exit.target,
+          context,
+          part: false,
+        });
+      }
+    return found;
+  }
+
+  /** An argument of a function that was handed over arrives as its parameter, in the component that wrote it. */
+  private intoHanded(exit: Exit): Crossing[] {
+    const { graph } = this.program;
+    const found: Crossing[] = [];
+    for (const { fn, context } of this.handed?.calleesOf(exit.target, exit.at.context) ?? []) {
+      const entry = graph.functions[fn];
+      const param = entry?.fact.params[exit.index];
+      if (!entry || param === undefined) continue;
+      found.push({
+        to: { place: graph.at(entry.file, param), path: exit.at.path, context },
+        carrier: this.handed?.rendersMarkup(fn) ? 'slot' : 'callback',
+        site: null,
+        context: null,
+        part: false,
+      });
+    }
+    return found;
+  }
+
+}

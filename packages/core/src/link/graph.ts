@@ -1,0 +1,307 @@
+/**
+ * The facts of all files as one graph. Places, functions, calls, sites, uses and cells get project-wide numbers; flows
+ * become edges in both directions; imports are joined to what they import.
+ */
+import type {
+  CallFact,
+  CellFact,
+  ContextFact,
+  ContextReadFact,
+  FileFacts,
+  FlowOp,
+  FunctionFact,
+  Place,
+  SiteFact,
+  UseFact,
+} from '../model/facts';
+import { fieldMatches } from './intern';
+import { Modules, type ConfigFile, type Resolution } from './modules';
+
+export interface Edge {
+  to: number;
+  op: FlowOp;
+  field: string;
+  except: readonly string[] | null;
+}
+
+/** An item of one file with the project-wide numbers it needs. */
+interface Numbered<T> {
+  fact: T;
+  file: number;
+}
+
+/** Where a value was found to come from: a definition, and the field path still to be read from it. */
+export interface Origin {
+  place: number;
+  path: string[];
+}
+
+const NONE: readonly number[] = [];
+
+export class Graph {
+  readonly modules: Modules;
+  readonly places: Place[] = [];
+  readonly fileOfPlace: number[] = [];
+  readonly functions: (Numbered<FunctionFact> & { parent: number })[] = [];
+  readonly calls: Numbered<CallFact>[] = [];
+  readonly sites: Numbered<SiteFact>[] = [];
+  readonly uses: Numbered<UseFact>[] = [];
+  readonly cells: Numbered<CellFact>[] = [];
+  readonly contexts: Numbered<ContextFact>[] = [];
+  readonly contextReads: Numbered<ContextReadFact>[] = [];
+  readonly placeBase: number[] = [];
+  readonly functionBase: number[] = [];
+
+  readonly out: (Edge[] | undefined)[] = [];
+  private readonly into: (Edge[] | undefined)[] = [];
+  readonly functionOfSelf = new Map<number, number>();
+  readonly functionOfResult = new Map<number, number>();
+  readonly contextOfPlace = new Map<number, number>();
+  readonly siteOfProps = new Map<number, number>();
+  readonly callOfResult = new Map<number, number>();
+  private readonly callsByCallee = new Map<number, number[]>();
+  private readonly callsByArg = new Map<number, number[]>();
+  private readonly callsByReceiver = new Map<number, number[]>();
+  private readonly usesByPlace = new Map<number, number[]>();
+  private readonly traced = new Map<number, Origin[]>();
+  private readonly targets = new Map<number, readonly number[]>();
+  private readonly callersOf = new Map<number, number[]>();
+  /** How each import resolved, by file and in the order of its imports. */
+  readonly resolutions: Resolution[][] = [];
+  readonly resolutionOfPlace = new Map<number, { source: string; resolution: Resolution }>();
+
+  constructor(
+    readonly files: readonly FileFacts[],
+    configs: readonly ConfigFile[],
+  ) {
+    this.modules = new Modules(files, configs);
+    files.forEach((file, index) => this.addFile(file, index));
+    files.forEach((file, index) => this.joinImports(file, index));
+    this.calls.forEach((_, call) => {
+      for (const fn of this.targetsOf(call)) push(this.callersOf, fn, call);
+    });
+  }
+
+  /** The project-wide number of a place of one file. */
+  at(file: number, place: number): number {
+    return (this.placeBase[file] ?? 0) + place;
+  }
+
+  fnAt(file: number, fn: number): number {
+    return (this.functionBase[file] ?? 0) + fn;
+  }
+
+  fnOfPlace(place: number): number {
+    return this.fnAt(this.fileOfPlace[place] ?? 0, this.places[place]?.fn ?? 0);
+  }
+
+  fnOfCall(call: number): number {
+    const entry = this.calls[call];
+    return entry ? this.fnAt(entry.file, entry.fact.fn) : -1;
+  }
+
+  path(file: number): string {
+    return this.files[file]?.path ?? '';
+  }
+
+  private addFile(file: FileFacts, index: number): void {
+    const base = this.places.length;
+    const fnBase = this.functions.length;
+    this.placeBase.push(base);
+    this.functionBase.push(fnBase);
+    for (const place of file.places) {
+      this.places.push(place);
+      this.fileOfPlace.push(index);
+    }
+    file.functions.forEach((fact, i) => {
+      this.functions.push({ fact, file: index, parent: fact.parent === null ? -1 : fnBase + fact.parent });
+      this.functionOfSelf.set(base + fact.self, fnBase + i);
+      this.functionOfResult.set(base + fact.result, fnBase + i);
+    });
+    for (const flow of file.flows)
+      this.addEdge(base + flow.from, base + flow.to, flow.op, flow.field ?? '', flow.except ?? null);
+    for (const fact of file.calls) {
+      const id = this.calls.push({ fact, file: index }) - 1;
+      push(this.callsByCallee, base + fact.callee, id);
+      this.callOfResult.set(base + fact.result, id);
+      if (fact.receiver !== null) push(this.callsByReceiver, base + fact.receiver, id);
+      for (const arg of new Set(fact.args)) if (arg !== null) push(this.callsByArg, base + arg, id);
+    }
+    for (const fact of file.uses) push(this.usesByPlace, base + fact.place, this.uses.push({ fact, file: index }) - 1);
+    for (const fact of file.sites) this.siteOfProps.set(base + fact.propsPlace, this.sites.push({ fact, file: index }) - 1);
+    for (const fact of file.cells) this.cells.push({ fact, file: index });
+    for (const fact of file.contexts) this.contextOfPlace.set(base + fact.place, this.contexts.push({ fact, file: index }) - 1);
+    for (const fact of file.contextReads) this.contextReads.push({ fact, file: index });
+  }
+
+  private addEdge(from: number, to: number, op: FlowOp, field: string, except: readonly string[] | null): void {
+    (this.out[from] ??= []).push({ to, op, field, except });
+    (this.into[to] ??= []).push({ to: from, op, field, except });
+  }
+
+  private joinImports(file: FileFacts, index: number): void {
+    const list: Resolution[] = [];
+    for (const fact of file.imports) {
+      const resolution = this.modules.resolve(file.path, fact.source);
+      list.push(resolution);
+      const to = this.at(index, fact.place);
+      this.resolutionOfPlace.set(to, { source: fact.source, resolution });
+      if (resolution.kind !== 'file') continue;
+      if (fact.imported === '*') {
+        for (const [name, place] of this.exportsOf(resolution.file)) this.addEdge(place, to, 'put', name, null);
+      } else {
+        const place = this.exportOf(resolution.file, fact.imported, new Set());
+        if (place !== null) this.addEdge(place, to, 'same', '', null);
+      }
+    }
+    this.resolutions.push(list);
+  }
+
+  /** The place behind a name a module exports, through any chain of re-exports; null where there is none. */
+  exportOf(file: number, name: string, seen: Set<string>): number | null {
+    const key = `${file}#${name}`;
+    if (seen.has(key)) return null;
+    seen.add(key);
+    const facts = this.files[file];
+    if (!facts) return null;
+    for (const fact of facts.exports) {
+      if (fact.name !== name) continue;
+      if (fact.source === null) return fact.place === null ? null : this.at(file, fact.place);
+      const from = this.modules.resolve(facts.path, fact.source);
+      if (from.kind !== 'file' || fact.imported === null) continue;
+      if (fact.imported === '*') continue;
+      const place = this.exportOf(from.file, fact.imported, seen);
+      if (place !== null) return place;
+    }
+    if (name === 'default') return null;
+    for (const fact of facts.exports) {
+      if (fact.name !== '*' || fact.source === null) continue;
+      const from = this.modules.resolve(facts.path, fact.source);
+      const place = from.kind === 'file' ? this.exportOf(from.file, name, seen) : null;
+      if (place !== null) return place;
+    }
+    return null;
+  }
+
+  /** Every name a module exports with its place. */
+  exportsOf(file: number): Map<string, number> {
+    const names = new Set<string>();
+    const seen = new Set<number>();
+    const queue = [file];
+    for (let next = queue.pop(); next !== undefined; next = queue.pop()) {
+      const facts = this.files[next];
+      if (!facts || seen.has(next)) continue;
+      seen.add(next);
+      for (const fact of facts.exports) {
+        if (fact.name !== '*') {
+          if (fact.name !== 'default' || next === file) names.add(fact.name);
+        } else if (fact.source !== null) {
+          const from = this.modules.resolve(facts.path, fact.source);
+          if (from.kind === 'file') queue.push(from.file);
+        }
+      }
+    }
+    const found = new Map<string, number>();
+    for (const name of names) {
+      const place = this.exportOf(file, name, new Set());
+      if (place !== null) found.set(name, place);
+    }
+    return found;
+  }
+
+  callsWithCallee(place: number): readonly number[] {
+    return this.callsByCallee.get(place) ?? NONE;
+  }
+  callsWithArg(place: number): readonly number[] {
+    return this.callsByArg.get(place) ?? NONE;
+  }
+  callsWithReceiver(place: number): readonly number[] {
+    return this.callsByReceiver.get(place) ?? NONE;
+  }
+  usesOf(place: number): readonly number[] {
+    return this.usesByPlace.get(place) ?? NONE;
+  }
+  /** Calls that are known to call a function. */
+  callersOfFunction(fn: number): readonly number[] {
+    return this.callersOf.get(fn) ?? NONE;
+  }
+
+  /** The functions of the project a call is known to call, whatever the run; empty where it depends on the run. */
+  targetsOf(call: number): readonly number[] {
+    let found = this.targets.get(call);
+    if (found) return found;
+    this.targets.set(call, NONE);
+    const entry = this.calls[call];
+    const functions: number[] = [];
+    if (entry)
+      for (const origin of this.trace(this.at(entry.file, entry.fact.callee))) {
+        const fn = origin.path.length === 0 ? this.functionOfSelf.get(origin.place) : undefined;
+        if (fn !== undefined) functions.push(fn);
+      }
+    found = functions.length > 0 ? functions : NONE;
+    this.targets.set(call, found);
+    return found;
+  }
+
+  /**
+   * Where the value of a place comes from, followed back through names, fields, imports and the results of known
+   * functions. It stops at definitions (functions, contexts, cells, outside imports) and at parameters.
+   */
+  trace(place: number, path: string[] = []): Origin[] {
+    if (path.length === 0) {
+      const known = this.traced.get(place);
+      if (known) return known;
+    }
+    const origins: Origin[] = [];
+    const seen = new Set<string>();
+    const queue: Origin[] = [{ place, path }];
+    for (let next = queue.pop(); next && seen.size < 400; next = queue.pop()) {
+      const key = `${next.place}.${next.path.join('.')}`;
+      if (seen.has(key)) continue;
+      seen.add(key);
+      this.traceStep(next, queue, origins);
+    }
+    if (path.length === 0) this.traced.set(place, origins);
+    return origins;
+  }
+
+  private traceStep(at: Origin, queue: Origin[], origins: Origin[]): void {
+    const kind = this.places[at.place]?.kind;
+    if (kind === 'function' || kind === 'context' || kind === 'param' || kind === 'cell' || kind === 'setter') {
+      origins.push(at);
+      // Members assigned to a function (`Tabs.Panel = Panel`) are fields of it.
+      if (at.path.length === 0 || kind !== 'function') return;
+    }
+    const edges = this.into[at.place];
+    const call = this.callOfResult.get(at.place);
+    if (call !== undefined) {
+      const targets = this.targetsOf(call);
+      if (targets.length === 0) origins.push(at);
+      for (const fn of targets) {
+        const entry = this.functions[fn];
+        if (entry) queue.push({ place: this.at(entry.file, entry.fact.result), path: at.path });
+      }
+    }
+    if (!edges) {
+      if (call === undefined && kind !== 'function') origins.push(at);
+      return;
+    }
+    for (const edge of edges) {
+      const [first, ...after] = at.path;
+      if (edge.op === 'same') queue.push({ place: edge.to, path: at.path });
+      else if (edge.op === 'get') {
+        if (at.path.length < 5) queue.push({ place: edge.to, path: [edge.field, ...at.path] });
+      } else if (edge.op === 'put') {
+        if (first !== undefined && fieldMatches(first, edge.field)) queue.push({ place: edge.to, path: after });
+      } else if (edge.op === 'rest') {
+        if (first === undefined || !edge.except?.includes(first)) queue.push({ place: edge.to, path: at.path });
+      }
+    }
+  }
+}
+
+function push(map: Map<number, number[]>, key: number, value: number): void {
+  const list = map.get(key);
+  if (list) list.push(value);
+  else map.set(key, [value]);
+}

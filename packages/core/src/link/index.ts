@@ -1,0 +1,30 @@
+/** Phase 2: the facts of all files to a program whose parts know each other. */
+import { Crossings } from './crossing';
+import { Handed } from './handed';
+import { Locals } from './local';
+import { Program, type ProjectInput } from './program';
+import { RenderTree } from './render';
+
+export interface Linked {
+  program: Program;
+  locals: Locals;
+  render: RenderTree;
+  handed: Handed;
+  crossings: Crossings;
+}
+
+/** Links a project. Deterministic, and independent of the order of its files. */
+export function linkProject(input: ProjectInput): Linked {
+  const program = new Program(input);
+  const locals = new Locals(program);
+  // Render functions decide where markup ends up, and that decides which provider a context is read from; so functions
+  // are followed twice, first through props alone.
+  const byProps = new Handed(program, locals, null);
+  const render = new RenderTree(program, locals, byProps);
+  const environment = (context: number): Map<number, Set<number>> => render.environment(context);
+  const handed = new Handed(program, locals, environment);
+  return { program, locals, render, handed, crossings: new Crossings(program, environment, handed) };
+}
+
+export type { ProjectInput } from './program';
+export type { ConfigFile } from './modules';

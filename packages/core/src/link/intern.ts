@@ -1,0 +1,89 @@
+/** Small tables that give equal things equal numbers: field paths and call contexts. */
+
+/** A path of fields as a number; 0 is the empty path. A path is its first field and the path after it. */
+export class Paths {
+  private readonly heads: string[] = [''];
+  private readonly tails: number[] = [0];
+  private readonly depths: number[] = [0];
+  private readonly index = new Map<string, number>();
+  static readonly MAX_DEPTH = 5;
+
+  /** `field` in front of `path`; null where it would be too deep to follow. */
+  cons(field: string, path: number): number | null {
+    const depth = (this.depths[path] ?? 0) + 1;
+    if (depth > Paths.MAX_DEPTH) return null;
+    const key = `${path}:${field}`;
+    let id = this.index.get(key);
+    if (id === undefined) {
+      id = this.heads.push(field) - 1;
+      this.tails.push(path);
+      this.depths.push(depth);
+      this.index.set(key, id);
+    }
+    return id;
+  }
+
+  head(path: number): string {
+    return this.heads[path] ?? '';
+  }
+
+  tail(path: number): number {
+    return this.tails[path] ?? 0;
+  }
+
+  fields(path: number): string[] {
+    const fields: string[] = [];
+    for (let p = path; p !== 0; p = this.tail(p)) fields.push(this.head(p));
+    return fields;
+  }
+}
+
+/** Whether a field asked for is the field a value is stored under; `*` is any element. */
+export function fieldMatches(asked: string, stored: string): boolean {
+  return asked === stored || asked === '*' || stored === '*';
+}
+
+/**
+ * Call contexts: whose run of a function is meant. A context is a component and the calls that lead from its body into
+ * hooks and helpers, so that a hook's cells are told apart by the component (and the call) they belong to.
+ */
+export class Contexts {
+  readonly owner: number[] = [];
+  readonly parent: number[] = [];
+  readonly call: number[] = [];
+  readonly depth: number[] = [];
+  private readonly roots = new Map<number, number>();
+  private readonly index = new Map<string, number>();
+  static readonly MAX_DEPTH = 8;
+
+  /** The context of a component's own body; `owner` is its function. */
+  root(owner: number): number {
+    let id = this.roots.get(owner);
+    if (id === undefined) {
+      id = this.add(owner, -1, -1, 0);
+      this.roots.set(owner, id);
+    }
+    return id;
+  }
+
+  /** One call further in; null for recursion and where it is too deep to follow. */
+  push(context: number, call: number): number | null {
+    const depth = (this.depth[context] ?? 0) + 1;
+    if (depth > Contexts.MAX_DEPTH) return null;
+    for (let c = context; c !== -1; c = this.parent[c] ?? -1) if (this.call[c] === call) return null;
+    const key = `${context}:${call}`;
+    let id = this.index.get(key);
+    if (id === undefined) {
+      id = this.add(this.owner[context] ?? -1, context, call, depth);
+      this.index.set(key, id);
+    }
+    return id;
+  }
+
+  private add(owner: number, parent: number, call: number, depth: number): number {
+    this.parent.push(parent);
+    this.call.push(call);
+    this.depth.push(depth);
+    return this.owner.push(owner) - 1;
+  }
+}

@@ -1,0 +1,308 @@
+/**
+ * What becomes of a value inside one component: from the place it arrives at, along names, fields, closures, hooks and
+ * helpers, to where it is used and where it leaves. The answer depends on the place, the field path and the run alone,
+ * so it is worked out once and serves every trail that comes by.
+ */
+import type { Repeat } from '../model/facts';
+import { fieldMatches } from './intern';
+import type { Edge } from './graph';
+import type { Program } from './program';
+
+/** A value at a place: `path` leads from what the place holds to the value; `context` says in whose run. */
+export interface At {
+  place: number;
+  path: number;
+  context: number;
+}
+
+/** What happened to a value since it arrived. */
+export interface Change {
+  part: boolean;
+  derived: boolean;
+  frozen: boolean;
+  /** How often the functions it came back from are called. */
+  repeat: Repeat;
+}
+
+export type ExitKind = 'site' | 'argument' | 'returned' | 'rendered' | 'inner';
+
+export interface Exit extends Change {
+  kind: ExitKind;
+  at: At;
+  /** The site (`site`), call (`argument`) or function (`returned`, `rendered`) it leaves by. */
+  target: number;
+  /** Which argument (`argument`). */
+  index: number;
+  /** Hooks and helpers it went through on the way, by name. */
+  through: string[];
+}
+
+export interface LocalUse extends Change {
+  use: number;
+  path: number;
+  context: number;
+}
+
+/** A use that has no fact of its own: an argument of something outside, the object of an outside method. */
+export interface CallUse extends Change {
+  call: number;
+  path: number;
+  context: number;
+}
+
+export interface Local {
+  uses: LocalUse[];
+  outsideCalls: CallUse[];
+  /** Calls of the value itself, where it is a function. */
+  called: { call: number; context: number }[];
+  exits: Exit[];
+  /** Every place it came to, for asking by any of its local names. */
+  visited: { place: number; path: number; derived: boolean }[];
+}
+
+interface State extends At {
+  flags: number;
+  from: number;
+}
+
+const PART = 1;
+const DERIVED = 2;
+const FROZEN = 4;
+const SOMETIMES = 8;
+const MANY = 16;
+const MAX_STATES = 4000;
+
+export class Locals {
+  private readonly known = new Map<string, Local>();
+
+  constructor(private readonly program: Program) {}
+
+  explore(at: At): Local {
+    const key = `${at.place}:${at.path}:${at.context}`;
+    let local = this.known.get(key);
+    if (!local) {
+      local = new Exploration(this.program, at).run();
+      this.known.set(key, local);
+    }
+    return local;
+  }
+}
+
+class Exploration {
+  private readonly states: State[] = [];
+  private readonly seen = new Set<string>();
+  private readonly local: Local = { uses: [], outsideCalls: [], called: [], exits: [], visited: [] };
+
+  constructor(
+    private readonly program: Program,
+    start: At,
+  ) {
+    this.move({ ...start, flags: 0, from: -1 });
+  }
+
+  run(): Local {
+    for (let i = 0; i < this.states.length && i < MAX_STATES; i++) {
+      const state = this.states[i];
+      if (state) this.step(state, i);
+    }
+    return this.local;
+  }
+
+  private move(state: State): void {
+    const key = `${state.place}:${state.path}:${state.context}:${state.flags}`;
+    if (this.seen.has(key)) return;
+    this.seen.add(key);
+    this.states.push(state);
+  }
+
+  private step(state: State, index: number): void {
+    const { program, local } = this;
+    const { graph } = program;
+    const change = changeOf(state.flags);
+    local.visited.push({ place: state.place, path: state.path, derived: change.derived });
+    for (const edge of graph.out[state.place] ?? []) this.along(edge, state, index);
+    for (const use of graph.usesOf(state.place))
+      local.uses.push({ use, path: state.path, context: state.context, ...change });
+    this.throughCalls(state, index, change);
+    const site = graph.siteOfProps.get(state.place);
+    if (site !== undefined) this.leave('site', state, index, site);
+    const fn = graph.functionOfResult.get(state.place);
+    if (fn !== undefined) this.comeBack(fn, state, index);
+  }
+
+  private along(edge: Edge, state: State, index: number): void {
+    const { program } = this;
+    const { graph, paths } = program;
+    let path = state.path;
+    let flags = state.flags;
+    switch (edge.op) {
+      case 'same':
+        break;
+      case 'get':
+        if (path === 0) flags |= PART;
+        else if (fieldMatches(edge.field, paths.head(path))) path = paths.tail(path);
+        else return;
+        break;
+      case 'put': {
+        const longer = paths.cons(edge.field, path);
+        if (longer === null) return;
+        path = longer;
+        break;
+      }
+      case 'rest':
+        if (path !== 0 && edge.except?.includes(paths.head(path))) return;
+        break;
+      case 'derived':
+        flags |= DERIVED;
+        path = 0;
+        break;
+      case 'frozen':
+        flags |= FROZEN;
+        break;
+    }
+    const fn = graph.fnOfPlace(edge.to);
+    const here = graph.fnOfPlace(state.place);
+    if (fn === here) return this.move({ place: edge.to, path, flags, context: state.context, from: index });
+    if (program.isModule(fn)) return;
+    const unit = program.unitOf(fn);
+    if (program.isModule(here)) {
+      for (const context of program.runsOf(unit)) this.move({ place: edge.to, path, flags, context, from: index });
+      return;
+    }
+    if (unit === program.unitOf(here)) {
+      const context = program.adjust(state.context, fn);
+      return this.move({ place: edge.to, path, flags, context, from: index });
+    }
+    // A component written inside another reads what surrounds it.
+    if (program.components.has(unit)) {
+      const at = { place: edge.to, path, context: program.contexts.root(unit) };
+      this.exit('inner', at, unit, 0, flags, index);
+    }
+  }
+
+  private throughCalls(state: State, index: number, change: Change): void {
+    const { program, local } = this;
+    const { graph } = program;
+    for (const call of graph.callsWithArg(state.place)) {
+      const entry = graph.calls[call];
+      if (!entry) continue;
+      const targets = graph.targetsOf(call);
+      entry.fact.args.forEach((arg, i) => {
+        if (arg === null || graph.at(entry.file, arg) !== state.place) return;
+        for (const fn of targets) this.enter(fn, i, call, state, index);
+        if (targets.length === 0) this.intoUnknown(call, i, state, index, change);
+      });
+    }
+    for (const call of graph.callsWithReceiver(state.place)) {
+      if (state.path !== 0 || graph.targetsOf(call).length > 0) continue;
+      local.outsideCalls.push({ call, path: 0, context: state.context, ...change });
+      this.toResult(call, state, index, DERIVED);
+    }
+    if (state.path === 0)
+      for (const call of graph.callsWithCallee(state.place)) local.called.push({ call, context: state.context });
+  }
+
+  private enter(fn: number, param: number, call: number, state: State, index: number): void {
+    const { graph, contexts, components } = this.program;
+    const entry = graph.functions[fn];
+    const place = entry?.fact.params[param];
+    if (!entry || components.has(fn)) return;
+    const context = contexts.push(state.context, call);
+    if (context === null) {
+      // Recursion or very deep helpers: what comes out is taken as computed from what went in.
+      this.toResult(call, state, index, DERIVED);
+      return;
+    }
+    if (place !== undefined)
+      this.move({ place: graph.at(entry.file, place), path: state.path, flags: state.flags, context, from: index });
+  }
+
+  private intoUnknown(call: number, arg: number, state: State, index: number, change: Change): void {
+    if (this.program.callKind(call) === 'handed') this.exit('argument', state, call, arg, state.flags, index);
+    else {
+      this.local.outsideCalls.push({ call, path: state.path, context: state.context, ...change });
+      this.toResult(call, state, index, DERIVED);
+    }
+  }
+
+  private toResult(call: number, state: State, index: number, flag: number): void {
+    const { graph } = this.program;
+    const entry = graph.calls[call];
+    if (!entry) return;
+    const place = graph.at(entry.file, entry.fact.result);
+    this.move({ place, path: 0, flags: state.flags | flag, context: state.context, from: index });
+  }
+
+  /** A value that a function returns goes back to whoever called it. */
+  private comeBack(fn: number, state: State, index: number): void {
+    const { program } = this;
+    const { graph, contexts } = program;
+    if (program.components.has(fn)) return this.leave('rendered', state, index, fn);
+    const call = contexts.call[state.context] ?? -1;
+    if (call !== -1 && graph.targetsOf(call).includes(fn)) {
+      const context = contexts.parent[state.context] ?? -1;
+      if (context !== -1) this.outOf(call, context, state, index);
+      return;
+    }
+    const unit = program.unitOf(fn);
+    for (const caller of graph.callersOfFunction(fn)) {
+      if (program.unitOf(graph.fnOfCall(caller)) !== unit) continue;
+      this.outOf(caller, program.adjust(state.context, graph.fnOfCall(caller)), state, index);
+    }
+    this.leave('returned', state, index, fn);
+  }
+
+  private outOf(call: number, context: number, state: State, index: number): void {
+    const { graph } = this.program;
+    const entry = graph.calls[call];
+    if (!entry) return;
+    const often = entry.fact.repeat === 'many' ? MANY : entry.fact.repeat === 'conditional' ? SOMETIMES : 0;
+    const place = graph.at(entry.file, entry.fact.result);
+    this.move({ place, path: state.path, flags: state.flags | often, context, from: index });
+  }
+
+  private leave(kind: ExitKind, state: State, index: number, target: number): void {
+    this.exit(kind, state, target, 0, state.flags, index);
+  }
+
+  private exit(kind: ExitKind, at: At, target: number, arg: number, flags: number, index: number): void {
+    this.local.exits.push({
+      kind,
+      at: { place: at.place, path: at.path, context: at.context },
+      target,
+      index: arg,
+      through: this.through(index),
+      ...changeOf(flags),
+    });
+  }
+
+  /** The hooks and helpers the value went through, from the states that led here. */
+  private through(index: number): string[] {
+    const { graph, contexts } = this.program;
+    const names: string[] = [];
+    let inner = -1;
+    for (let i = index; i !== -1; i = this.states[i]?.from ?? -1) {
+      const context = this.states[i]?.context ?? 0;
+      const call = contexts.call[context] ?? -1;
+      if (call === -1 || call === inner) {
+        inner = call;
+        continue;
+      }
+      inner = call;
+      for (const fn of graph.targetsOf(call)) {
+        const fact = graph.functions[fn]?.fact;
+        if (fact?.name && !names.includes(fact.name)) names.unshift(fact.name);
+      }
+    }
+    return names;
+  }
+}
+
+function changeOf(flags: number): Change {
+  return {
+    part: (flags & PART) !== 0,
+    derived: (flags & DERIVED) !== 0,
+    frozen: (flags & FROZEN) !== 0,
+    repeat: flags & MANY ? 'many' : flags & SOMETIMES ? 'conditional' : 'once',
+  };
+}

@@ -1,0 +1,172 @@
+/** Which file an import means: relative paths, index files, aliases of tsconfig/jsconfig, and packages outside. */
+import type { FileFacts } from '../model/facts';
+import { parseJsonWithComments } from './jsonc';
+
+/** A configuration file, read as data. */
+export interface ConfigFile {
+  path: string;
+  text: string;
+}
+
+export type Resolution =
+  | { kind: 'file'; file: number }
+  /** A package from outside the project. */
+  | { kind: 'outside'; name: string }
+  /** A style sheet, a picture, data: nothing flows through it. */
+  | { kind: 'asset' }
+  | { kind: 'missing'; reason: string };
+
+const EXTENSIONS = ['.tsx', '.ts', '.jsx', '.js', '.mjs', '.cjs', '.mts', '.cts'];
+const ASSET = /\.(css|scss|sass|less|styl|svg|png|jpe?g|gif|webp|avif|ico|json|ya?ml|txt|md|mdx|html?|woff2?|ttf|mp[34]|wasm|graphql|gql)(\?.*)?$/i;
+
+interface AliasSet {
+  /** The folder the configuration stands in; empty for the project's root. */
+  folder: string;
+  baseUrl: string | null;
+  paths: { prefix: string; suffix: string; exact: boolean; targets: string[] }[];
+}
+
+export class Modules {
+  private readonly byPath = new Map<string, number>();
+  private readonly aliases: AliasSet[];
+  private readonly known = new Map<string, Resolution>();
+
+  constructor(files: readonly FileFacts[], configs: readonly ConfigFile[]) {
+    files.forEach((file, index) => this.byPath.set(file.path, index));
+    this.aliases = readAliases(configs);
+  }
+
+  resolve(from: string, specifier: string): Resolution {
+    const folder = folderOf(from);
+    const key = `${folder}\0${specifier}`;
+    let answer = this.known.get(key);
+    if (!answer) {
+      answer = this.find(folder, specifier);
+      this.known.set(key, answer);
+    }
+    return answer;
+  }
+
+  private find(folder: string, specifier: string): Resolution {
+    const bare = specifier.replace(/\?.*$/, '');
+    if (/^\.{0,2}\//.test(specifier) || specifier === '.' || specifier === '..') {
+      const path = specifier.startsWith('/') ? normalise(bare.slice(1)) : normalise(`${folder}/${bare}`);
+      const file = path === null ? undefined : this.candidate(path);
+      if (file !== undefined) return { kind: 'file', file };
+      if (ASSET.test(specifier)) return { kind: 'asset' };
+      return { kind: 'missing', reason: `There is no file for “${specifier}” among the sources read.` };
+    }
+    const aliased = this.throughAlias(folder, bare);
+    if (aliased) return aliased;
+    if (ASSET.test(specifier) && !/^[@\w]/.test(specifier)) return { kind: 'asset' };
+    return { kind: 'outside', name: specifier };
+  }
+
+  /** A path without its extension, or a folder with an index file. */
+  private candidate(path: string): number | undefined {
+    const exact = this.byPath.get(path);
+    if (exact !== undefined) return exact;
+    const stem = path.replace(/\.(m|c)?jsx?$/, '');
+    for (const base of stem === path ? [path] : [path, stem])
+      for (const extension of EXTENSIONS) {
+        const file = this.byPath.get(base + extension);
+        if (file !== undefined) return file;
+      }
+    for (const extension of EXTENSIONS) {
+      const file = this.byPath.get(path === '' ? `index${extension}` : `${path}/index${extension}`);
+      if (file !== undefined) return file;
+    }
+    return undefined;
+  }
+
+  private throughAlias(folder: string, specifier: string): Resolution | null {
+    for (const set of this.aliases) {
+      if (set.folder && folder !== set.folder && !folder.startsWith(`${set.folder}/`)) continue;
+      let matched = false;
+      for (const alias of set.paths) {
+        const middle = matchAlias(alias, specifier);
+        if (middle === null) continue;
+        matched = true;
+        for (const target of alias.targets) {
+          const path = normalise(`${set.baseUrl ?? set.folder}/${target.replace('*', middle)}`);
+          const file = path === null ? undefined : this.candidate(path);
+          if (file !== undefined) return { kind: 'file', file };
+        }
+      }
+      if (matched && !ASSET.test(specifier) && /^[@~#]?\//.test(specifier))
+        return { kind: 'missing', reason: `The alias of “${specifier}” leads to no file among the sources read.` };
+      if (set.baseUrl !== null) {
+        const path = normalise(`${set.baseUrl}/${specifier}`);
+        const file = path === null ? undefined : this.candidate(path);
+        if (file !== undefined) return { kind: 'file', file };
+      }
+    }
+    return null;
+  }
+}
+
+export function folderOf(path: string): string {
+  const slash = path.lastIndexOf('/');
+  return slash === -1 ? '' : path.slice(0, slash);
+}
+
+/** Takes `.` and `..` out of a path; null where it would leave the project. */
+export function normalise(path: string): string | null {
+  const parts: string[] = [];
+  for (const part of path.split('/')) {
+    if (part === '' || part === '.') continue;
+    if (part === '..') {
+      if (parts.pop() === undefined) return null;
+    } else parts.push(part);
+  }
+  return parts.join('/');
+}
+
+function matchAlias(alias: AliasSet['paths'][number], specifier: string): string | null {
+  if (alias.exact) return specifier === alias.prefix ? '' : null;
+  if (!specifier.startsWith(alias.prefix) || !specifier.endsWith(alias.suffix)) return null;
+  if (specifier.length < alias.prefix.length + alias.suffix.length) return null;
+  return specifier.slice(alias.prefix.length, specifier.length - alias.suffix.length);
+}
+
+/** Aliases of every tsconfig.json and jsconfig.json, the ones deepest in the tree first. */
+function readAliases(configs: readonly ConfigFile[]): AliasSet[] {
+  const byPath = new Map(configs.map((config) => [config.path, config]));
+  const sets: AliasSet[] = [];
+  for (const config of configs) {
+    if (!/(^|\/)[tj]sconfig[^/]*\.json$/.test(config.path)) continue;
+    const set = aliasesOf(config, byPath, 0);
+    if (set) sets.push(set);
+  }
+  return sets.sort((a, b) => b.folder.length - a.folder.length || a.folder.localeCompare(b.folder));
+}
+
+function aliasesOf(config: ConfigFile, byPath: Map<string, ConfigFile>, depth: number): AliasSet | null {
+  const data = parseJsonWithComments(config.text);
+  if (typeof data !== 'object' || data === null || depth > 8) return null;
+  const { compilerOptions, extends: parent } = data as { compilerOptions?: unknown; extends?: unknown };
+  const folder = folderOf(config.path);
+  const options = (typeof compilerOptions === 'object' && compilerOptions !== null ? compilerOptions : {}) as Record<string, unknown>;
+  const baseUrl = typeof options.baseUrl === 'string' ? normalise(`${folder}/${options.baseUrl}`) : null;
+  const paths = typeof options.paths === 'object' && options.paths !== null ? (options.paths as Record<string, unknown>) : null;
+  if (!paths && baseUrl === null) {
+    if (typeof parent !== 'string' || !parent.startsWith('.')) return null;
+    const path = normalise(`${folder}/${parent}`);
+    const above = path === null ? undefined : (byPath.get(path) ?? byPath.get(`${path}.json`));
+    const inherited = above ? aliasesOf(above, byPath, depth + 1) : null;
+    return inherited && { ...inherited, baseUrl: inherited.baseUrl ?? inherited.folder, folder };
+  }
+  return {
+    folder,
+    baseUrl,
+    paths: Object.entries(paths ?? {}).map(([pattern, targets]) => {
+      const star = pattern.indexOf('*');
+      return {
+        prefix: star === -1 ? pattern : pattern.slice(0, star),
+        suffix: star === -1 ? '' : pattern.slice(star + 1),
+        exact: star === -1,
+        targets: Array.isArray(targets) ? targets.filter((t): t is string => typeof t === 'string') : [],
+      };
+    }),
+  };
+}

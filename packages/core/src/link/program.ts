@@ -1,0 +1,237 @@
+/** Phase 2, linking: the facts of all files as one program of components, sites and contexts. */
+import type { FileFacts, PropFact } from '../model/facts';
+import type { Family } from '../model/documents';
+import { Graph } from './graph';
+import { Contexts, Paths } from './intern';
+import type { ConfigFile } from './modules';
+
+export interface ProjectInput {
+  name: string;
+  files: readonly FileFacts[];
+  configs: readonly ConfigFile[];
+  /** How many files were left out, by reason. */
+  skipped: Record<string, number>;
+}
+
+export interface ComponentInfo {
+  /** Its function's project-wide number. */
+  fn: number;
+  id: string;
+  name: string;
+  family: Family;
+  file: number;
+  props: readonly PropFact[];
+  takesRest: boolean;
+  /** The place its props object arrives in; null where it takes none. */
+  propsPlace: number | null;
+}
+
+/** What a site's tag turned out to be. */
+export interface SiteTarget {
+  /** Functions of the components it may render, in the order found. */
+  components: number[];
+  /** The context it provides or reads, by the context's number. */
+  provides: number | null;
+  consumes: number | null;
+  /** Why it was not resolved; null where it was. */
+  reason: string | null;
+  /** True where the tag belongs to a package outside the project. */
+  outside: boolean;
+}
+
+/** How a call is made: of a known function, of a function that came from elsewhere, or of something outside. */
+export type CallKind = 'known' | 'handed' | 'outside';
+
+const MAX_RUNS = 300;
+
+export class Program {
+  readonly graph: Graph;
+  readonly paths = new Paths();
+  readonly contexts = new Contexts();
+  readonly components = new Map<number, ComponentInfo>();
+  readonly componentById = new Map<string, ComponentInfo>();
+  readonly siteTargets: SiteTarget[] = [];
+  private readonly units: number[] = [];
+  private readonly runs = new Map<number, number[]>();
+  private readonly kinds = new Map<number, CallKind>();
+
+  constructor(readonly input: ProjectInput) {
+    // The answer must not depend on the order in which files were found.
+    const files = [...input.files].sort((a, b) => (a.path < b.path ? -1 : a.path > b.path ? 1 : 0));
+    this.graph = new Graph(files, input.configs);
+    this.graph.sites.forEach((_, site) => this.siteTargets.push(this.resolveSite(site)));
+    this.collectComponents();
+    this.graph.functions.forEach((_, fn) => this.units.push(this.findUnit(fn)));
+  }
+
+  private resolveSite(site: number): SiteTarget {
+    const { graph } = this;
+    const target: SiteTarget = { components: [], provides: null, consumes: null, reason: null, outside: false };
+    const entry = graph.sites[site];
+    if (!entry) return target;
+    for (const origin of graph.trace(graph.at(entry.file, entry.fact.tag))) {
+      const place = graph.places[origin.place];
+      const context = graph.contextOfPlace.get(origin.place);
+      if (context !== undefined) {
+        if (origin.path[0] === 'Consumer') target.consumes = context;
+        else target.provides = context;
+        continue;
+      }
+      const fn = origin.path.length === 0 ? graph.functionOfSelf.get(origin.place) : undefined;
+      if (fn !== undefined) {
+        if (!target.components.includes(fn)) target.components.push(fn);
+        continue;
+      }
+      target.reason ??= this.whyUnresolved(origin.place, entry.fact.name, target, place?.kind ?? 'unknown');
+    }
+    if (target.components.length > 0 || target.provides !== null || target.consumes !== null) target.reason = null;
+    else target.reason ??= `Nothing in the project defines “${entry.fact.name}”.`;
+    return target;
+  }
+
+  private whyUnresolved(place: number, name: string, target: SiteTarget, kind: string): string {
+    const imported = this.graph.resolutionOfPlace.get(place);
+    if (imported) {
+      const { resolution, source } = imported;
+      switch (resolution.kind) {
+        case 'outside':
+          target.outside = true;
+          return `It comes from the package “${source}”, outside the project.`;
+        case 'asset':
+          target.outside = true;
+          return `It comes from “${source}”, which is no source.`;
+        case 'missing':
+          return resolution.reason;
+        case 'file':
+          return `“${this.graph.path(resolution.file)}” exports nothing that “${name}” could be.`;
+      }
+    }
+    if (kind === 'param') return `Which component it is, is decided by whoever hands it in.`;
+    if (kind === 'computed') {
+      const call = this.graph.callOfResult.get(place);
+      const callee = call === undefined ? '' : this.graph.calls[call]?.fact.name;
+      return callee ? `It is made by a call of ${callee}, which could not be followed.` : 'It is computed.';
+    }
+    return `Nothing in the project defines “${name}”.`;
+  }
+
+  private collectComponents(): void {
+    const rendered = new Set<number>();
+    for (const target of this.siteTargets) for (const fn of target.components) rendered.add(fn);
+    const taken = new Map<string, number>();
+    this.graph.functions.forEach(({ fact, file }, fn) => {
+      if (fact.role !== 'component' && !rendered.has(fn)) return;
+      const path = this.graph.path(file);
+      const name = fact.name || nameFromPath(path);
+      const base = `${path}#${name}`;
+      const count = (taken.get(base) ?? 0) + 1;
+      taken.set(base, count);
+      const info: ComponentInfo = {
+        fn,
+        id: count === 1 ? base : `${base}~${count}`,
+        name,
+        family: this.graph.files[file]?.family ?? 'react',
+        file,
+        props: fact.props ?? [],
+        takesRest: fact.takesRest ?? false,
+        propsPlace: fact.params[0] === undefined ? null : this.graph.at(file, fact.params[0]),
+      };
+      this.components.set(fn, info);
+      this.componentById.set(info.id, info);
+    });
+  }
+
+  /** The function a piece of code runs as part of: the component around it, else the outermost function. */
+  private findUnit(fn: number): number {
+    let unit = fn;
+    for (let f = fn; f !== -1; f = this.graph.functions[f]?.parent ?? -1) {
+      if (this.components.has(f)) return f;
+      const parent = this.graph.functions[f]?.parent ?? -1;
+      if (parent !== -1) unit = (this.graph.functions[parent]?.parent ?? -1) === -1 ? f : parent;
+    }
+    return unit;
+  }
+
+  unitOf(fn: number): number {
+    return this.units[fn] ?? fn;
+  }
+
+  /** True for a file's own top level. */
+  isModule(fn: number): boolean {
+    return (this.graph.functions[fn]?.parent ?? -1) === -1;
+  }
+
+  component(fn: number): ComponentInfo | undefined {
+    return this.components.get(fn);
+  }
+
+  ownerOf(context: number): ComponentInfo | undefined {
+    return this.components.get(this.contexts.owner[context] ?? -1);
+  }
+
+  /** Every run of a function on behalf of some component, as contexts. */
+  runsOf(unit: number): readonly number[] {
+    const known = this.runs.get(unit);
+    if (known) return known;
+    const found: number[] = [];
+    this.runs.set(unit, found);
+    if (this.components.has(unit)) found.push(this.contexts.root(unit));
+    else if (!this.isModule(unit))
+      for (const call of this.graph.callersOfFunction(unit)) {
+        for (const context of this.runsOf(this.unitOf(this.graph.fnOfCall(call)))) {
+          const pushed = found.length < MAX_RUNS ? this.contexts.push(context, call) : null;
+          if (pushed !== null) found.push(pushed);
+        }
+      }
+    return found;
+  }
+
+  isWithin(fn: number, ancestor: number): boolean {
+    for (let f = fn; f !== -1; f = this.graph.functions[f]?.parent ?? -1) if (f === ancestor) return true;
+    return false;
+  }
+
+  /** Leaves the calls whose function no longer surrounds `fn`. */
+  adjust(context: number, fn: number): number {
+    let current = context;
+    for (;;) {
+      const call = this.contexts.call[current] ?? -1;
+      if (call === -1) return current;
+      if (this.graph.targetsOf(call).some((target) => this.isWithin(fn, target))) return current;
+      current = this.contexts.parent[current] ?? -1;
+      if (current === -1) return context;
+    }
+  }
+
+  callKind(call: number): CallKind {
+    let kind = this.kinds.get(call);
+    if (!kind) {
+      kind = this.findCallKind(call);
+      this.kinds.set(call, kind);
+    }
+    return kind;
+  }
+
+  private findCallKind(call: number): CallKind {
+    if (this.graph.targetsOf(call).length > 0) return 'known';
+    const entry = this.graph.calls[call];
+    if (!entry) return 'outside';
+    for (const origin of this.graph.trace(this.graph.at(entry.file, entry.fact.callee))) {
+      const kind = this.graph.places[origin.place]?.kind;
+      if (kind === 'param' || kind === 'read' || kind === 'setter') return 'handed';
+    }
+    return 'outside';
+  }
+}
+
+/** The name of an anonymous component: its file's, or for an index file its folder's, in PascalCase. */
+export function nameFromPath(path: string): string {
+  const parts = path.split('/');
+  const base = (parts.pop() ?? '').replace(/\.[^.]+$/, '');
+  const name = base === 'index' ? (parts.pop() ?? base) : base;
+  return name
+    .split(/[^A-Za-z0-9$]+/)
+    .filter((word) => word !== '')
+    .map((word) => word.charAt(0).toUpperCase() + word.slice(1))
+    .join('');
+}

@@ -1,0 +1,235 @@
+/**
+ * Where markup ends up: every piece of markup is followed like a value to where it is rendered, which gives each site
+ * the component it stands under and the providers it passes on the way up. Known: a site's author gives it its props,
+ * the component it is rendered under gives it its context.
+ */
+import { strongerRepeat, type Repeat } from '../model/facts';
+import type { Handed } from './handed';
+import type { Locals } from './local';
+import type { Program } from './program';
+
+export interface Placement {
+  /** The component it is rendered inside; null where it is mounted. */
+  under: number | null;
+  /** Sites of context providers it stands in, the nearest first. */
+  providers: { site: number; context: number }[];
+  repeat: Repeat;
+}
+
+/** Components and what stands above and below each, by the numbers of their functions. */
+export class Links {
+  readonly parents = new Map<number, Set<number>>();
+  readonly children = new Map<number, Set<number>>();
+
+  add(parent: number, child: number): void {
+    add(this.parents, child, parent);
+    add(this.children, parent, child);
+  }
+}
+
+export class RenderTree {
+  /** For each site: where it is rendered, for each run of the function that writes it. */
+  readonly placements: Placement[][] = [];
+  /** The component (function) whose markup writes a site; null for an entry. */
+  readonly authors: (number | null)[] = [];
+  /** Who is rendered inside whom: what counts for contexts. */
+  readonly under = new Links();
+  /** Who is written by whom: what counts for props, and for what renders again. */
+  readonly by = new Links();
+  /** Both at once: what stands above what, whichever way a value goes. */
+  readonly either = new Links();
+  /** Components that are mounted, or that nothing renders. */
+  readonly roots: number[] = [];
+  /** Whether the project says where it is mounted. */
+  readonly hasEntries: boolean = false;
+  private readonly known = new Map<string, Placement[] | null>();
+  private readonly environments = new Map<number, Map<number, Set<number>>>();
+
+  constructor(
+    private readonly program: Program,
+    private readonly locals: Locals,
+    private readonly handed: Handed,
+  ) {
+    const entries = new Set<number>();
+    program.graph.sites.forEach((_, site) => {
+      const { author, placements } = this.place(site);
+      this.authors.push(author);
+      this.placements.push(placements);
+      for (const component of this.program.siteTargets[site]?.components ?? []) {
+        for (const { under } of placements) {
+          if (under === null) entries.add(component);
+          else {
+            this.under.add(under, component);
+            this.either.add(under, component);
+          }
+        }
+        if (author !== null) {
+          this.by.add(author, component);
+          this.either.add(author, component);
+        }
+      }
+    });
+    this.hasEntries = entries.size > 0;
+    const unrendered = [...program.components.keys()].filter((fn) => !this.under.parents.has(fn) && !entries.has(fn));
+    this.roots = [...entries, ...(this.hasEntries ? [] : unrendered)];
+    if (this.roots.length === 0) this.roots.push(...unrendered);
+    if (this.roots.length === 0) this.roots.push(...[...program.components.keys()].slice(0, 1));
+  }
+
+  private place(site: number): { author: number | null; placements: Placement[] } {
+    const { graph, contexts } = this.program;
+    const entry = graph.sites[site];
+    if (!entry) return { author: null, placements: [] };
+    const unit = this.program.unitOf(graph.fnAt(entry.file, entry.fact.fn));
+    const runs = this.program.runsOf(unit);
+    if (runs.length === 0) {
+      const outer = this.providersAround(graph.at(entry.file, entry.fact.inside), entry.file);
+      return { author: null, placements: [{ under: null, providers: outer, repeat: entry.fact.repeat }] };
+    }
+    const placements: Placement[] = [];
+    for (const run of runs) {
+      const owner = contexts.owner[run] ?? -1;
+      const found = this.placesOf(graph.at(entry.file, entry.fact.inside), run);
+      for (const p of found.length > 0 ? found : [{ under: owner, providers: [], repeat: 'once' as Repeat }])
+        placements.push({ ...p, repeat: strongerRepeat(p.repeat, entry.fact.repeat) });
+    }
+    return { author: contexts.owner[runs[0] ?? -1] ?? null, placements };
+  }
+
+  /** Outside any component markup is where it is mounted; only the providers written around it matter. */
+  private providersAround(piece: number, file: number): Placement['providers'] {
+    const { graph } = this.program;
+    const providers: Placement['providers'] = [];
+    const seen = new Set<number>();
+    for (let at: number | null = piece; at !== null && !seen.has(at); ) {
+      seen.add(at);
+      let next: number | null = null;
+      for (const edge of graph.out[at] ?? []) {
+        const site = edge.op === 'put' ? graph.siteOfProps.get(edge.to) : undefined;
+        if (site === undefined) continue;
+        const context = this.program.siteTargets[site]?.provides;
+        if (context !== null && context !== undefined) providers.push({ site, context });
+        const inside = graph.sites[site]?.fact.inside;
+        if (inside !== undefined) next = graph.at(file, inside);
+      }
+      at = next;
+    }
+    return providers;
+  }
+
+  /** Where a piece of markup, made in one run, is rendered. */
+  private placesOf(piece: number, context: number): Placement[] {
+    const key = `${piece}:${context}`;
+    const known = this.known.get(key);
+    if (known !== undefined) return known ?? [];
+    this.known.set(key, null);
+    const found = this.follow({ place: piece, path: 0, context }, 0);
+    this.known.set(key, found);
+    return found;
+  }
+
+  private follow(at: { place: number; path: number; context: number }, depth: number): Placement[] {
+    const { program } = this;
+    const { graph, contexts } = program;
+    if (depth > 24) return [];
+    const local = this.locals.explore(at);
+    const found: Placement[] = [];
+    for (const exit of local.exits) {
+      if (exit.derived) continue;
+      if (exit.kind === 'rendered') found.push({ under: exit.target, providers: [], repeat: exit.repeat });
+      else if (exit.kind === 'site') {
+        const site = graph.sites[exit.target];
+        const target = program.siteTargets[exit.target];
+        if (!site || !target || exit.at.path === 0) continue;
+        if (target.components.length === 0) {
+          // Providers and components from outside are taken to render what they are handed where they stand.
+          const around = this.placesOf(graph.at(site.file, site.fact.inside), exit.at.context);
+          const through = target.provides === null ? [] : [{ site: exit.target, context: target.provides }];
+          for (const p of around)
+            found.push({
+              under: p.under,
+              providers: [...through, ...p.providers],
+              repeat: strongerRepeat(p.repeat, strongerRepeat(exit.repeat, site.fact.repeat)),
+            });
+          continue;
+        }
+        for (const fn of target.components) {
+          const component = program.component(fn);
+          if (component?.propsPlace == null) continue;
+          const next = { place: component.propsPlace, path: exit.at.path, context: contexts.root(fn) };
+          found.push(...repeated(this.follow(next, depth + 1), exit.repeat));
+        }
+      } else if (exit.kind === 'returned') {
+        for (const caller of this.handed.callersOf(exit.target, exit.at.context))
+          found.push(
+            ...repeated(
+              this.follow({ place: caller.place, path: exit.at.path, context: caller.context }, depth + 1),
+              strongerRepeat(exit.repeat, caller.repeat),
+            ),
+          );
+      }
+    }
+    for (const { use, context, derived, repeat } of local.uses) {
+      const fact = graph.uses[use];
+      if (!fact || derived || fact.fact.inside === undefined) continue;
+      const inside = this.placesOf(graph.at(fact.file, fact.fact.inside), context);
+      found.push(...repeated(inside, strongerRepeat(repeat, fact.fact.repeat ?? 'once')));
+    }
+    return unique(found);
+  }
+
+  /** For each component the providers of a context it may find above it; -1 stands for none. */
+  environment(context: number): Map<number, Set<number>> {
+    let env = this.environments.get(context);
+    if (!env) {
+      env = this.findEnvironment(context);
+      this.environments.set(context, env);
+    }
+    return env;
+  }
+
+  private findEnvironment(context: number): Map<number, Set<number>> {
+    const env = new Map<number, Set<number>>();
+    const inherits = new Map<number, number[]>();
+    for (const root of this.roots) add(env, root, -1);
+    this.placements.forEach((placements, site) => {
+      for (const fn of this.program.siteTargets[site]?.components ?? [])
+        for (const placement of placements) {
+          const provider = placement.providers.find((p) => p.context === context);
+          if (provider) add(env, fn, provider.site);
+          else if (placement.under === null) add(env, fn, -1);
+          else {
+            const list = inherits.get(placement.under);
+            if (list) list.push(fn);
+            else inherits.set(placement.under, [fn]);
+          }
+        }
+    });
+    const queue = [...env.keys()];
+    for (let from = queue.pop(); from !== undefined; from = queue.pop())
+      for (const to of inherits.get(from) ?? []) {
+        const before = env.get(to)?.size ?? 0;
+        for (const provider of env.get(from) ?? []) add(env, to, provider);
+        if ((env.get(to)?.size ?? 0) > before) queue.push(to);
+      }
+    return env;
+  }
+}
+
+function add(map: Map<number, Set<number>>, key: number, value: number): void {
+  const set = map.get(key);
+  if (set) set.add(value);
+  else map.set(key, new Set([value]));
+}
+
+function repeated(placements: readonly Placement[], repeat: Repeat): Placement[] {
+  return placements.map((p) => ({ ...p, repeat: strongerRepeat(p.repeat, repeat) }));
+}
+
+function unique(placements: Placement[]): Placement[] {
+  const seen = new Set<string>();
+  return placements.filter((p) => {
+    const key = `${p.under}:${p.repeat}:${p.providers.map((q) => q.site).join(',')}`;
+    return !seen.has(key) && seen.add(key);
+  });
+}

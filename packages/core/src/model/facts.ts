@@ -1,0 +1,245 @@
+/**
+ * Facts: what a reader hands over for one file. They depend on the file's text and path alone, hold no syntax,
+ * and are plain JSON, so that they can be cached, made in parallel and compared. Identifiers are indices into
+ * the arrays of the same file.
+ */
+import type { Family, Problem } from './documents';
+
+/** Where something stands in its file. Lines and columns count from 1; `length` is in characters on that line. */
+export interface Spot {
+  line: number;
+  column: number;
+  length: number;
+}
+
+export type PlaceId = number;
+export type FunctionId = number;
+
+/** How often something is rendered each time its author renders. */
+export type Repeat = 'once' | 'conditional' | 'many';
+
+const REPEAT_ORDER: Record<Repeat, number> = { once: 0, conditional: 1, many: 2 };
+
+/** The stronger of two: a conditional inside a loop is rendered many times. */
+export function strongerRepeat(a: Repeat, b: Repeat): Repeat {
+  return REPEAT_ORDER[a] >= REPEAT_ORDER[b] ? a : b;
+}
+
+/** Something that can hold a value: a binding, a parameter, an object being put together, a piece of markup, … */
+export type PlaceKind =
+  | 'binding'
+  | 'param'
+  | 'result'
+  | 'function'
+  | 'object'
+  | 'part'
+  | 'computed'
+  | 'markup'
+  | 'siteProps'
+  | 'cell'
+  | 'setter'
+  | 'context'
+  | 'read'
+  | 'import'
+  | 'unknown';
+
+export interface Place {
+  kind: PlaceKind;
+  /** What the source calls it; empty where it has no name. */
+  name: string;
+  /** The innermost function it belongs to; 0 is the module itself. */
+  fn: FunctionId;
+  at: Spot;
+}
+
+/**
+ * What a flow does to the value: `get` takes a field out, `put` stores it as a field, `rest` takes all fields but some,
+ * `derived` computes something from it, `frozen` copies it once. The field `*` stands for any element.
+ */
+export type FlowOp = 'same' | 'get' | 'put' | 'rest' | 'derived' | 'frozen';
+
+export interface Flow {
+  from: PlaceId;
+  to: PlaceId;
+  op: FlowOp;
+  field?: string;
+  except?: string[];
+}
+
+export interface PropFact {
+  name: string;
+  required: boolean;
+  default: string | null;
+  /** False where the component reads the prop without declaring it anywhere. */
+  declared: boolean;
+  at: Spot;
+}
+
+/**
+ * `component` renders something; `candidate` becomes one when some site renders it; `hook` and `plain` are helpers;
+ * `closure` lives inside another function; `module` is the file's own top level.
+ */
+export type FunctionRole = 'module' | 'component' | 'candidate' | 'hook' | 'plain' | 'closure';
+
+export interface FunctionFact {
+  name: string;
+  role: FunctionRole;
+  parent: FunctionId | null;
+  /** The place holding the function itself as a value. */
+  self: PlaceId;
+  params: PlaceId[];
+  /** The place that receives what it returns. */
+  result: PlaceId;
+  /** True where the body does nothing but call one function: a wrapper that hands the call on. */
+  wraps: boolean;
+  at: Spot;
+  /** Last line of the function. */
+  endLine: number;
+  /** For components: what is known of its props, from their declaration and from reads. */
+  props?: PropFact[];
+  /** For components: everything undeclared is taken too (rest, or the props object used as a whole). */
+  takesRest?: boolean;
+}
+
+export interface CallFact {
+  callee: PlaceId;
+  /** What the source calls the callee, for messages. */
+  name: string;
+  args: (PlaceId | null)[];
+  /** The object a method is called on. */
+  receiver: PlaceId | null;
+  result: PlaceId;
+  /** How often it is called each time the function around it runs. */
+  repeat: Repeat;
+  fn: FunctionId;
+  at: Spot;
+}
+
+/** What is done with a value where its way ends. */
+export type UseKind =
+  | 'shown'
+  | 'branched'
+  | 'computed'
+  | 'iterated'
+  | 'effect'
+  | 'handler'
+  | 'outside'
+  | 'copied';
+
+export interface UseFact {
+  place: PlaceId;
+  kind: UseKind;
+  /** The event, timer or function concerned, where there is one. */
+  detail?: string;
+  /** For `shown`: the piece of markup it is placed in. */
+  inside?: PlaceId;
+  repeat?: Repeat;
+  fn: FunctionId;
+  at: Spot;
+}
+
+export interface SitePropFact {
+  /** Null for a spread. */
+  name: string | null;
+  place: PlaceId | null;
+  /** The source text of a literal value. */
+  literal: string | null;
+  at: Spot;
+}
+
+/** One place in markup where a component is rendered. */
+export interface SiteFact {
+  /** The tag as written. */
+  name: string;
+  /** The place the tag reads. */
+  tag: PlaceId;
+  /** The object of props it is given. */
+  propsPlace: PlaceId;
+  /** The piece of markup it stands in. */
+  inside: PlaceId;
+  props: SitePropFact[];
+  repeat: Repeat;
+  fn: FunctionId;
+  at: Spot;
+}
+
+export type CellFactKind = 'state' | 'derived';
+
+/** A cell a function makes: each component that runs the function has its own. */
+export interface CellFact {
+  name: string;
+  kind: CellFactKind;
+  /** The place its value is read from. */
+  value: PlaceId;
+  /** The place of the function that changes it. */
+  setter: PlaceId | null;
+  fn: FunctionId;
+  at: Spot;
+}
+
+export interface ContextFact {
+  name: string;
+  place: PlaceId;
+  hasDefault: boolean;
+  at: Spot;
+}
+
+export interface ContextReadFact {
+  context: PlaceId;
+  result: PlaceId;
+  fn: FunctionId;
+  at: Spot;
+}
+
+export interface ImportFact {
+  place: PlaceId;
+  /** The specifier as written. */
+  source: string;
+  /** `default`, `*` for the whole namespace, or the exported name. */
+  imported: string;
+  at: Spot;
+}
+
+/** An export that is a place of this file, or one passed on from another (`source` set; name `*` for all of them). */
+export interface ExportFact {
+  name: string;
+  place: PlaceId | null;
+  source: string | null;
+  imported: string | null;
+  at: Spot;
+}
+
+/** Something the reader met and could not follow. */
+export interface GapFact {
+  what: 'component' | 'import' | 'channel';
+  name: string;
+  reason: string;
+  fn: FunctionId;
+  at: Spot;
+}
+
+export interface FileFacts {
+  path: string;
+  family: Family;
+  bytes: number;
+  lines: number;
+  hash: string;
+  problems: Problem[];
+  places: Place[];
+  flows: Flow[];
+  functions: FunctionFact[];
+  calls: CallFact[];
+  uses: UseFact[];
+  sites: SiteFact[];
+  cells: CellFact[];
+  contexts: ContextFact[];
+  contextReads: ContextReadFact[];
+  imports: ImportFact[];
+  exports: ExportFact[];
+  gaps: GapFact[];
+  /** Pieces of markup that are mounted outside any component. */
+  mounts: PlaceId[];
+}
+
+/** Raised whenever the shape or meaning of facts changes, so that cached ones are read anew. */
+export const FACTS_VERSION = 1;

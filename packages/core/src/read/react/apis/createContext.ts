@@ -1,0 +1,19 @@
+/** `createContext`: null and undefined count as no default, since nobody can use them as a value. */
+import { spotOf } from '../../script/builder';
+import { readArguments } from '../../script/calls';
+import type { Recogniser } from './index';
+
+export const createContext: Recogniser = (r, node, target) => {
+  const first = node.arguments[0];
+  readArguments(r, node);
+  const name = target?.type === 'Identifier' ? target.name : '';
+  const at = spotOf(target?.type === 'Identifier' ? target : node);
+  const place = r.b.place('context', name, r.fn, at);
+  const hasDefault =
+    !!first &&
+    first.type !== 'NullLiteral' &&
+    !(first.type === 'Identifier' && first.name === 'undefined') &&
+    !/^(null|undefined)\b/.test(r.source(first));
+  r.b.facts.contexts.push({ name, place, hasDefault, at });
+  return place;
+};

@@ -1,0 +1,78 @@
+/** React's own functions, one recogniser a file, and how a call is told to be of one of them. */
+import type * as t from '@babel/types';
+import type { PlaceId } from '../../../model/facts';
+import { readArguments } from '../../script/calls';
+import type { ScriptReader } from '../../script/reader';
+import { createContext } from './createContext';
+import { lazy } from './lazy';
+import { memo } from './memo';
+import { useCallback } from './useCallback';
+import { useContext } from './useContext';
+import { useEffect } from './useEffect';
+import { useMemo } from './useMemo';
+import { useReducer } from './useReducer';
+import { useRef } from './useRef';
+import { useState } from './useState';
+
+/** Reads one call; `target` is the pattern its result is bound to. */
+export type Recogniser = (r: ScriptReader, node: t.CallExpression, target: t.Node | null) => PlaceId | null;
+
+const passesThrough: Recogniser = (r, node) => readArguments(r, node)[0] ?? null;
+
+const APIS: Record<string, Recogniser> = {
+  createContext,
+  lazy,
+  memo,
+  forwardRef: memo,
+  useState,
+  useReducer,
+  useRef,
+  useMemo,
+  useCallback,
+  useContext,
+  use: useContext,
+  useEffect,
+  useLayoutEffect: useEffect,
+  useInsertionEffect: useEffect,
+  useDeferredValue: passesThrough,
+  startTransition: useEffect,
+};
+
+const MODULES = /^(react|preact|preact\/hooks|preact\/compat)$/;
+
+export function readReactCall(r: ScriptReader, node: t.CallExpression, target: t.Node | null): PlaceId | null | undefined {
+  const name = apiName(r, node.callee);
+  if (!name) {
+    if (node.callee.type === 'Identifier' && /^use[A-Z]/.test(node.callee.name)) r.seen.hooks = true;
+    return undefined;
+  }
+  if (/^use/.test(name)) r.seen.hooks = true;
+  return Object.hasOwn(APIS, name) ? APIS[name]?.(r, node, target) : undefined;
+}
+
+/** The name of React's function a callee stands for, under whatever name it was imported. */
+function apiName(r: ScriptReader, callee: t.Node): string | null {
+  if (callee.type === 'Identifier') {
+    const place = r.scope.lookup(callee.name);
+    if (place === undefined) return Object.hasOwn(APIS, callee.name) && callee.name !== 'memo' && callee.name !== 'use' ? callee.name : null;
+    const imported = r.importOf.get(place);
+    if (imported) return MODULES.test(imported.source) ? imported.imported : null;
+    return takenFromReact(r, place);
+  }
+  if (callee.type !== 'MemberExpression' || callee.object.type !== 'Identifier' || callee.property.type !== 'Identifier')
+    return null;
+  const object = r.scope.lookup(callee.object.name);
+  if (object === undefined) return callee.object.name === 'React' ? callee.property.name : null;
+  const imported = r.importOf.get(object);
+  if (!imported || !MODULES.test(imported.source)) return null;
+  return imported.imported === '*' || imported.imported === 'default' ? callee.property.name : null;
+}
+
+/** `const { useState } = React`. */
+function takenFromReact(r: ScriptReader, place: PlaceId): string | null {
+  const name = r.b.facts.places[place]?.name ?? '';
+  if (!Object.hasOwn(APIS, name)) return null;
+  const flow = r.b.facts.flows.find((f) => f.to === place && f.op === 'get');
+  const from = flow && r.importOf.get(flow.from);
+  return from && MODULES.test(from.source) ? (flow.field ?? null) : null;
+}

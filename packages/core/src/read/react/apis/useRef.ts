@@ -1,0 +1,17 @@
+/** `useRef`: a cell that is read and written in place. */
+import { readArguments } from '../../script/calls';
+import { spotOf } from '../../script/builder';
+import { addCell } from './cells';
+import type { Recogniser } from './index';
+
+export const useRef: Recogniser = (r, node, target) => {
+  const initial = readArguments(r, node)[0] ?? null;
+  const cell = addCell(r, 'state', node, target);
+  if (initial !== null) {
+    r.b.use({ place: initial, kind: 'copied', fn: r.fn, at: spotOf(node) });
+    const held = r.b.place('object', 'current', r.fn, spotOf(node));
+    r.b.flow(initial, held, 'frozen');
+    r.b.flow(held, cell, 'put', 'current');
+  }
+  return cell;
+};

@@ -1,0 +1,64 @@
+/** What a function is: a component, a hook, or a helper; and what a component says of its props. */
+import type { FunctionFact, FunctionId, PlaceId, PropFact } from '../../model/facts';
+import type { ScriptReader, Seen } from '../script/reader';
+
+/** Called once a function's body has been read. */
+export function settleFunction(r: ScriptReader, fact: FunctionFact, id: FunctionId, seen: Seen): void {
+  const capital = /^[A-Z]/.test(fact.name);
+  if (capital && (seen.markup || seen.hooks)) return makeComponent(r, fact);
+  if (/^use[A-Z0-9]/.test(fact.name)) fact.role = 'hook';
+  else if (fact.parent !== 0) fact.role = 'closure';
+  else if (capital) {
+    fact.role = 'candidate';
+    describeProps(r, fact);
+  }
+  void id;
+}
+
+/** Names a function the wrapper or the export around it names, and looks again at what it is. */
+export function nameComponent(r: ScriptReader, self: PlaceId, name: string): void {
+  const fact = r.b.facts.functions.find((fn) => fn.self === self);
+  if (!fact || fact.role === 'module') return;
+  if (!fact.name) {
+    fact.name = name;
+    const place = r.b.facts.places[self];
+    if (place) place.name = name;
+  }
+  if (fact.role !== 'component') makeComponent(r, fact);
+}
+
+function makeComponent(r: ScriptReader, fact: FunctionFact): void {
+  fact.role = 'component';
+  describeProps(r, fact);
+}
+
+/** Gathers the props a component names, from its parameter and from everything that reads the props object. */
+function describeProps(r: ScriptReader, fact: FunctionFact): void {
+  const first = fact.params[0];
+  fact.props = [];
+  fact.takesRest = false;
+  if (first === undefined) return;
+  const { places, flows } = r.b.facts;
+  const holders = new Set<PlaceId>([first]);
+  const props = new Map<string, PropFact>();
+  // Aliases of the props object come after it, so one pass in order of the flows finds them.
+  for (const flow of flows) {
+    if (!holders.has(flow.from)) continue;
+    if (flow.op === 'same' && places[flow.to]?.kind === 'binding') holders.add(flow.to);
+    else if (flow.op === 'get' && flow.field && flow.field !== '*') {
+      if (props.has(flow.field)) continue;
+      const key = `${flow.from}.${flow.field}`;
+      const at = r.fieldSpots.get(key) ?? places[flow.to]?.at ?? fact.at;
+      props.set(flow.field, {
+        name: flow.field,
+        required: false,
+        default: r.defaults.get(key) ?? null,
+        declared: true,
+        at,
+      });
+    } else fact.takesRest = true;
+  }
+  for (const use of r.b.facts.uses) if (holders.has(use.place)) fact.takesRest = true;
+  for (const call of r.b.facts.calls) if (call.args.some((arg) => arg !== null && holders.has(arg))) fact.takesRest = true;
+  fact.props = [...props.values()];
+}

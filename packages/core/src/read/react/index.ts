@@ -1,0 +1,33 @@
+/** The reader for React source: one file's text to its facts. */
+import type { FileFacts } from '../../model/facts';
+import { FactsBuilder } from '../script/builder';
+import { parseScript, readModule } from '../script/module';
+import { ScriptReader, type Dialect } from '../script/reader';
+import { readReactCall } from './apis';
+import { settleFunction } from './components';
+import { readMarkup } from './markup';
+
+const react: Dialect = { call: readReactCall, markup: readMarkup, settle: settleFunction };
+
+export interface SourceFile {
+  path: string;
+  text: string;
+  hash: string;
+  bytes: number;
+}
+
+export function readReact(source: SourceFile): FileFacts {
+  const b = new FactsBuilder(source.path, 'react', source.text, source.hash, source.bytes);
+  const { ast, problems } = parseScript(source.path, source.text);
+  b.facts.problems.push(...problems);
+  if (!ast) return b.facts;
+  try {
+    readModule(new ScriptReader(b, react, source.text), ast);
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error;
+    const empty = new FactsBuilder(source.path, 'react', source.text, source.hash, source.bytes);
+    empty.facts.problems.push({ severity: 'error', message: 'Nested too deeply to be read.', line: 1, column: 1 });
+    return empty.facts;
+  }
+  return b.facts;
+}

@@ -1,0 +1,199 @@
+/**
+ * JSX. Elements written directly inside one another form one piece of markup; what a component's element contains is a
+ * piece of its own, handed over as `children`. A piece is a value like any other: following it tells where it ends up.
+ */
+import type * as t from '@babel/types';
+import type { PlaceId, SitePropFact } from '../../model/facts';
+import { spotOf } from '../script/builder';
+import { isFunction, value } from '../script/expressions';
+import type { ScriptReader } from '../script/reader';
+
+export function readMarkup(r: ScriptReader, node: t.JSXElement | t.JSXFragment): PlaceId {
+  const outer = r.fragment;
+  const piece = outer ?? r.b.place('markup', '', r.fn, spotOf(node));
+  r.within(piece, () => {
+    if (node.type === 'JSXFragment') readChildren(r, node.children, piece);
+    else readElement(r, node, piece);
+  });
+  return piece;
+}
+
+function readElement(r: ScriptReader, node: t.JSXElement, piece: PlaceId): void {
+  const tag = node.openingElement.name;
+  if (isHost(tag)) {
+    readHostAttributes(r, node.openingElement);
+    readChildren(r, node.children, piece);
+    return;
+  }
+  const name = tagName(tag);
+  const at = spotOf(tag);
+  const tagPlace = r.within(null, () => tagValue(r, tag)) ?? r.global(name, at);
+  const propsPlace = r.b.place('siteProps', name, r.fn, at);
+  const site = {
+    name,
+    tag: tagPlace,
+    propsPlace,
+    inside: piece,
+    props: [] as SitePropFact[],
+    repeat: r.repeat,
+    fn: r.fn,
+    at: spotOf(node.openingElement.name),
+  };
+  r.b.facts.sites.push(site);
+  // A tag held by a local name or handed in as a prop is a value that is used here.
+  if (r.b.facts.places[tagPlace]?.fn !== 0) r.b.use({ place: tagPlace, kind: 'shown', detail: 'tag', fn: r.fn, at });
+  r.within(null, () => r_once(r, () => readSiteAttributes(r, node.openingElement, propsPlace, site.props)));
+  handOverChildren(r, node.children, propsPlace, site.props);
+}
+
+/** What is handed to a site is written once for each time the site is; its own repetition starts anew. */
+function r_once<T>(r: ScriptReader, read: () => T): T {
+  const before = r.repeat;
+  r.repeat = 'once';
+  try {
+    return read();
+  } finally {
+    r.repeat = before;
+  }
+}
+
+function isHost(tag: t.JSXOpeningElement['name']): boolean {
+  if (tag.type === 'JSXNamespacedName') return true;
+  return tag.type === 'JSXIdentifier' && /^[a-z]/.test(tag.name);
+}
+
+function tagName(tag: t.JSXOpeningElement['name']): string {
+  if (tag.type === 'JSXIdentifier') return tag.name;
+  if (tag.type === 'JSXNamespacedName') return `${tag.namespace.name}:${tag.name.name}`;
+  return `${tagName(tag.object)}.${tag.property.name}`;
+}
+
+function tagValue(r: ScriptReader, tag: t.JSXOpeningElement['name']): PlaceId | null {
+  if (tag.type === 'JSXIdentifier') return r.scope.lookup(tag.name) ?? null;
+  if (tag.type === 'JSXNamespacedName') return null;
+  const object = tagValue(r, tag.object);
+  return object === null ? null : r.b.part(object, tag.property.name, r.fn, spotOf(tag.property));
+}
+
+function attributeValue(r: ScriptReader, attribute: t.JSXAttribute): PlaceId | null {
+  const given = attribute.value;
+  if (!given || given.type === 'StringLiteral') return null;
+  if (given.type === 'JSXExpressionContainer') return value(r, given.expression);
+  return value(r, given);
+}
+
+function literalOf(r: ScriptReader, attribute: t.JSXAttribute): string | null {
+  const given = attribute.value;
+  if (!given) return 'true';
+  if (given.type === 'StringLiteral') return JSON.stringify(given.value);
+  if (given.type === 'JSXExpressionContainer' && /Literal$/.test(given.expression.type)) return r.source(given.expression);
+  return null;
+}
+
+function readHostAttributes(r: ScriptReader, opening: t.JSXOpeningElement): void {
+  r.within(null, () => {
+    for (const attribute of opening.attributes) {
+      const at = spotOf(attribute);
+      if (attribute.type === 'JSXSpreadAttribute') {
+        const place = value(r, attribute.argument);
+        if (place !== null) r.b.use({ place, kind: 'shown', detail: 'spread', fn: r.fn, at });
+        continue;
+      }
+      const place = attributeValue(r, attribute);
+      const name = attribute.name.type === 'JSXIdentifier' ? attribute.name.name : '';
+      if (place === null || name === 'key' || name === 'ref') continue;
+      const event = /^on([A-Z]\w*)$/.exec(name)?.[1];
+      if (event) r.b.use({ place, kind: 'handler', detail: event.toLowerCase(), fn: r.fn, at });
+      else r.b.use({ place, kind: 'shown', fn: r.fn, at });
+    }
+  });
+}
+
+function readSiteAttributes(
+  r: ScriptReader,
+  opening: t.JSXOpeningElement,
+  propsPlace: PlaceId,
+  props: SitePropFact[],
+): void {
+  const named = new Set<string>();
+  // Later attributes win over a spread before them, so they are read from the end.
+  for (const attribute of [...opening.attributes].reverse()) {
+    const at = spotOf(attribute);
+    if (attribute.type === 'JSXSpreadAttribute') {
+      const place = value(r, attribute.argument);
+      if (place === null) continue;
+      if (named.size === 0) r.b.flow(place, propsPlace);
+      else r.b.rest(place, propsPlace, [...named]);
+      props.unshift({ name: null, place, literal: null, at });
+      continue;
+    }
+    const name = attribute.name.type === 'JSXIdentifier' ? attribute.name.name : tagName(attribute.name);
+    const place = attributeValue(r, attribute);
+    if (name === 'key') continue;
+    named.add(name);
+    r.b.flow(place, propsPlace, 'put', name);
+    props.unshift({ name, place, literal: literalOf(r, attribute), at });
+  }
+}
+
+/** What stands between a component's tags is handed over as its `children`. */
+function handOverChildren(
+  r: ScriptReader,
+  children: t.JSXElement['children'],
+  propsPlace: PlaceId,
+  props: SitePropFact[],
+): void {
+  const meant = children.filter((child) => !isBlank(child));
+  const first = meant[0];
+  if (!first) return;
+  const at = spotOf(first);
+  const only = meant.length === 1 && first.type === 'JSXExpressionContainer' ? first.expression : null;
+  if (only && (isFunction(only) || handsOnChildren(only))) {
+    const place = r.within(null, () => value(r, only));
+    r.b.flow(place, propsPlace, 'put', 'children');
+    props.push({ name: 'children', place, literal: null, at });
+    return;
+  }
+  const piece = r.b.place('markup', '', r.fn, at);
+  r_once(r, () => r.within(piece, () => readChildren(r, children, piece)));
+  r.b.flow(piece, propsPlace, 'put', 'children');
+  props.push({ name: 'children', place: piece, literal: null, at });
+}
+
+/** `{children}` or `{props.children}`: handed on as it came, whatever it is. */
+function handsOnChildren(node: t.Node): boolean {
+  if (node.type === 'Identifier') return node.name === 'children';
+  return node.type === 'MemberExpression' && node.property.type === 'Identifier' && node.property.name === 'children';
+}
+
+function isBlank(child: t.JSXElement['children'][number]): boolean {
+  if (child.type === 'JSXText') return child.value.trim() === '';
+  return child.type === 'JSXExpressionContainer' && child.expression.type === 'JSXEmptyExpression';
+}
+
+function readChildren(r: ScriptReader, children: t.JSXElement['children'], piece: PlaceId): void {
+  for (const child of children) {
+    switch (child.type) {
+      case 'JSXElement':
+      case 'JSXFragment':
+        readMarkup(r, child);
+        break;
+      case 'JSXExpressionContainer':
+      case 'JSXSpreadChild': {
+        const place = r.within(null, () => value(r, child.expression));
+        if (place === null) break;
+        r.b.use({
+          place,
+          kind: 'shown',
+          inside: piece,
+          repeat: r.repeat,
+          fn: r.fn,
+          at: spotOf(child.expression),
+        });
+        break;
+      }
+      default:
+        break;
+    }
+  }
+}

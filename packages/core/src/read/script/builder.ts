@@ -1,0 +1,120 @@
+/** Collects the facts of one file while its syntax is walked. */
+import type { Node } from '@babel/types';
+import type {
+  FileFacts,
+  FlowOp,
+  FunctionFact,
+  FunctionId,
+  FunctionRole,
+  PlaceId,
+  PlaceKind,
+  Spot,
+  UseFact,
+} from '../../model/facts';
+import type { Family } from '../../model/documents';
+
+export const NOWHERE: Spot = { line: 1, column: 1, length: 0 };
+
+/** Where a node starts; the length is cut at the end of its first line. */
+export function spotOf(node: Node | null | undefined): Spot {
+  if (!node?.loc) return NOWHERE;
+  const { start, end } = node.loc;
+  const length = end.line === start.line ? end.column - start.column : 1;
+  return { line: start.line, column: start.column + 1, length };
+}
+
+export class FactsBuilder {
+  readonly facts: FileFacts;
+  private readonly parts = new Map<string, PlaceId>();
+
+  constructor(path: string, family: Family, text: string, hash: string, bytes: number) {
+    this.facts = {
+      path,
+      family,
+      bytes,
+      lines: countLines(text),
+      hash,
+      problems: [],
+      places: [],
+      flows: [],
+      functions: [],
+      calls: [],
+      uses: [],
+      sites: [],
+      cells: [],
+      contexts: [],
+      contextReads: [],
+      imports: [],
+      exports: [],
+      gaps: [],
+      mounts: [],
+    };
+    this.addFunction('', 'module', null, NOWHERE, this.facts.lines);
+  }
+
+  place(kind: PlaceKind, name: string, fn: FunctionId, at: Spot): PlaceId {
+    return this.facts.places.push({ kind, name, fn, at }) - 1;
+  }
+
+  flow(from: PlaceId | null, to: PlaceId, op: FlowOp = 'same', field?: string): void {
+    if (from === null || from === to) return;
+    this.facts.flows.push(field === undefined ? { from, to, op } : { from, to, op, field });
+  }
+
+  rest(from: PlaceId, to: PlaceId, except: string[]): void {
+    this.facts.flows.push({ from, to, op: 'rest', except });
+  }
+
+  /** The place of one field of what `from` holds; asked twice in one function it is the same place. */
+  part(from: PlaceId, field: string, fn: FunctionId, at: Spot): PlaceId {
+    const key = `${from}.${field}@${fn}`;
+    const known = this.parts.get(key);
+    if (known !== undefined) return known;
+    const to = this.place('part', field, fn, at);
+    this.flow(from, to, 'get', field);
+    this.parts.set(key, to);
+    return to;
+  }
+
+  use(use: UseFact): void {
+    this.facts.uses.push(use);
+  }
+
+  addFunction(
+    name: string,
+    role: FunctionRole,
+    parent: FunctionId | null,
+    at: Spot,
+    endLine: number,
+  ): FunctionId {
+    const id = this.facts.functions.length;
+    const owner = parent ?? 0;
+    const fact: FunctionFact = {
+      name,
+      role,
+      parent,
+      self: this.facts.places.length,
+      params: [],
+      result: this.facts.places.length + 1,
+      wraps: false,
+      at,
+      endLine,
+    };
+    this.facts.functions.push(fact);
+    this.place('function', name, owner, at);
+    this.place('result', name, id, at);
+    return id;
+  }
+
+  fn(id: FunctionId): FunctionFact {
+    const fact = this.facts.functions[id];
+    if (!fact) throw new Error(`No function ${id} in ${this.facts.path}`);
+    return fact;
+  }
+}
+
+function countLines(text: string): number {
+  let lines = 1;
+  for (let i = text.indexOf('\n'); i !== -1; i = text.indexOf('\n', i + 1)) lines++;
+  return lines;
+}

@@ -1,0 +1,204 @@
+/** Calls: of the family's own functions, of collection methods, and of everything else. */
+import type * as t from '@babel/types';
+import type { PlaceId } from '../../model/facts';
+import { spotOf } from './builder';
+import { computed, value } from './expressions';
+import { fieldOf } from './patterns';
+import { ADDING_METHODS, COLLECTION_METHODS, type MethodShape } from './methods';
+import type { ScriptReader } from './reader';
+
+type Call = t.CallExpression | t.OptionalCallExpression | t.NewExpression;
+
+export function readCall(r: ScriptReader, node: Call, target: t.Node | null): PlaceId | null {
+  if (node.type === 'CallExpression') {
+    const known = r.dialect.call(r, node, target);
+    if (known !== undefined) return known;
+  }
+  const callee = node.callee;
+  if (callee.type === 'Import') return dynamicImport(r, node);
+  if (callee.type === 'MemberExpression' || callee.type === 'OptionalMemberExpression') {
+    const method = callee.computed ? null : fieldOf(callee.property, false);
+    const object = collectionCall(r, node, callee, method);
+    if (object !== undefined) return object;
+    return memberCall(r, node, callee);
+  }
+  const name = callee.type === 'Identifier' ? callee.name : '';
+  if (callee.type !== 'V8IntrinsicIdentifier' && callee.type !== 'Super')
+    return plainCall(r, node, value(r, callee), name, null);
+  return plainCall(r, node, null, name, null);
+}
+
+/** The arguments' places; functions among them are read here, so each is read once. */
+export function readArguments(r: ScriptReader, node: Call): (PlaceId | null)[] {
+  return node.arguments.map((argument) => {
+    if (argument.type === 'SpreadElement') {
+      const spread = value(r, argument.argument);
+      return spread === null ? null : r.b.part(spread, '*', r.fn, spotOf(argument));
+    }
+    return argument.type === 'ArgumentPlaceholder' ? null : value(r, argument);
+  });
+}
+
+export function plainCall(
+  r: ScriptReader,
+  node: Call,
+  callee: PlaceId | null,
+  name: string,
+  receiver: PlaceId | null,
+): PlaceId | null {
+  const at = spotOf(node.callee);
+  const args = readArguments(r, node);
+  const called = callee ?? (name ? r.global(name, at) : null);
+  if (called === null && receiver === null && args.every((a) => a === null)) return null;
+  const result = r.b.place('computed', name, r.fn, spotOf(node));
+  r.b.facts.calls.push({
+    callee: called ?? r.global(name || '(computed)', at),
+    name,
+    args,
+    receiver,
+    result,
+    repeat: r.repeat,
+    fn: r.fn,
+    at,
+  });
+  return result;
+}
+
+function memberCall(r: ScriptReader, node: Call, callee: t.MemberExpression | t.OptionalMemberExpression): PlaceId | null {
+  const receiver = value(r, callee.object);
+  const method = fieldOf(callee.property, callee.computed);
+  if (callee.computed && callee.property.type !== 'PrivateName') value(r, callee.property as t.Expression);
+  const name = callee.object.type === 'Identifier' ? `${callee.object.name}.${method}` : method;
+  const function_ = receiver === null ? null : r.b.part(receiver, method, r.fn, spotOf(callee.property));
+  return plainCall(r, node, function_, name, receiver);
+}
+
+function collectionCall(
+  r: ScriptReader,
+  node: Call,
+  callee: t.MemberExpression | t.OptionalMemberExpression,
+  method: string | null,
+): PlaceId | null | undefined {
+  if (!method) return undefined;
+  if (callee.object.type === 'Identifier' && callee.object.name === 'Object' && node.arguments[0])
+    return objectCall(r, node, method);
+  if (callee.object.type === 'Identifier' && callee.object.name === 'Array' && method === 'from' && node.arguments[0])
+    return arrayFrom(r, node);
+  const shape = Object.hasOwn(COLLECTION_METHODS, method) ? COLLECTION_METHODS[method] : undefined;
+  const adds = ADDING_METHODS.has(method);
+  if (!shape && !adds) return undefined;
+  // A name imported or handed down could be anything that has such a method; collections are by far the usual case.
+  const collection = value(r, callee.object);
+  if (adds) {
+    for (const argument of readArguments(r, node))
+      if (collection !== null) r.b.flow(argument, collection, 'put', '*');
+    return null;
+  }
+  return shape ? shapedCall(r, node, collection, shape) : undefined;
+}
+
+function arrayFrom(r: ScriptReader, node: Call): PlaceId | null {
+  const source = node.arguments[0];
+  const collection = source && source.type !== 'SpreadElement' && source.type !== 'ArgumentPlaceholder' ? value(r, source) : null;
+  if (node.arguments.length < 2) return collection;
+  const rest = { ...node, arguments: node.arguments.slice(1) } as Call;
+  return shapedCall(r, rest, collection, { itemParam: 0, returns: 'made', uses: 'iterated' });
+}
+
+function shapedCall(r: ScriptReader, node: Call, collection: PlaceId | null, shape: MethodShape): PlaceId | null {
+  const at = spotOf(node);
+  if (collection !== null && shape.uses) r.b.use({ place: collection, kind: shape.uses, fn: r.fn, at: spotOf(node.callee) });
+  const callback = node.arguments[0];
+  let made: PlaceId | null = null;
+  let gathered: PlaceId | null = null;
+  if (shape.itemParam !== undefined && callback && callback.type !== 'SpreadElement' && callback.type !== 'ArgumentPlaceholder') {
+    const calleePlace = r.repeated('many', () => value(r, callback));
+    const initial = node.arguments[1];
+    if (shape.gatherParam !== undefined) {
+      gathered = r.b.place('computed', '', r.fn, at);
+      if (initial && initial.type !== 'SpreadElement' && initial.type !== 'ArgumentPlaceholder') r.b.flow(value(r, initial), gathered);
+    }
+    if (calleePlace !== null) {
+      made = r.b.place('computed', '', r.fn, at);
+      const args: (PlaceId | null)[] = [];
+      const item = collection === null ? null : r.b.part(collection, '*', r.fn, at);
+      args[shape.itemParam] = item;
+      if (shape.gatherParam !== undefined) args[shape.gatherParam] = gathered;
+      for (let i = 0; i < args.length; i++) args[i] ??= null;
+      r.b.facts.calls.push({ callee: calleePlace, name: '', args, receiver: null, result: made, repeat: 'many', fn: r.fn, at });
+      if (gathered !== null) r.b.flow(made, gathered);
+    }
+  } else {
+    for (const argument of readArguments(r, node)) if (collection !== null) r.b.flow(argument, collection);
+  }
+  switch (shape.returns) {
+    case 'self':
+      return collection;
+    case 'item':
+      return collection === null ? null : r.b.part(collection, '*', r.fn, at);
+    case 'made': {
+      if (made === null) return null;
+      const list = r.b.place('object', '', r.fn, at);
+      r.b.flow(made, list, 'put', '*');
+      return list;
+    }
+    case 'madeFlat':
+      return made;
+    case 'gathered':
+      return gathered;
+    case 'computed':
+      return collection === null ? null : computed(r, node, [collection], false);
+    case 'nothing':
+      return null;
+  }
+}
+
+/** `Object.entries(x)` and its like keep what the object holds as elements. */
+function objectCall(r: ScriptReader, node: Call, method: string): PlaceId | null | undefined {
+  const at = spotOf(node);
+  if (method === 'assign') {
+    const into = r.b.place('object', '', r.fn, at);
+    for (const argument of readArguments(r, node)) r.b.flow(argument, into);
+    return into;
+  }
+  if (method === 'freeze' || method === 'seal') return readArguments(r, node)[0] ?? null;
+  if (method !== 'values' && method !== 'entries') return undefined;
+  const object = readArguments(r, node)[0] ?? null;
+  if (object === null) return null;
+  if (method === 'values') return object;
+  const item = r.b.part(object, '*', r.fn, at);
+  const pair = r.b.place('object', '', r.fn, at);
+  r.b.flow(item, pair, 'put', '1');
+  const list = r.b.place('object', '', r.fn, at);
+  r.b.flow(pair, list, 'put', '*');
+  return list;
+}
+
+/** `import('./x')`: the module's namespace, to come. */
+function dynamicImport(r: ScriptReader, node: Call): PlaceId | null {
+  const source = node.arguments[0];
+  const at = spotOf(node);
+  if (source?.type === 'StringLiteral') return importPlace(r, source.value, '*', '', at);
+  r.b.facts.gaps.push({
+    what: 'import',
+    name: source ? r.source(source) : 'import()',
+    reason: 'The module is chosen while the program runs.',
+    fn: r.fn,
+    at,
+  });
+  return null;
+}
+
+export function importPlace(
+  r: ScriptReader,
+  source: string,
+  imported: string,
+  local: string,
+  at: ReturnType<typeof spotOf>,
+): PlaceId {
+  const place = r.b.place('import', local, 0, at);
+  const fact = { place, source, imported, at };
+  r.b.facts.imports.push(fact);
+  r.importOf.set(place, fact);
+  return place;
+}

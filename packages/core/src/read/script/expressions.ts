@@ -1,0 +1,206 @@
+/** Expressions: which place holds the value of each, and what is done with the values met on the way. */
+import type * as t from '@babel/types';
+import type { PlaceId } from '../../model/facts';
+import { spotOf } from './builder';
+import { readCall } from './calls';
+import { readFunction } from './functions';
+import { bind, fieldOf } from './patterns';
+import type { ScriptReader } from './reader';
+import { readClass } from './statements';
+
+/**
+ * Reads an expression and returns the place its value is in; null where it holds nothing that is followed (a literal,
+ * a global). `target` is the pattern it is about to be bound to: cells take their names from it.
+ */
+export function value(r: ScriptReader, node: t.Node | null | undefined, target: t.Node | null = null): PlaceId | null {
+  if (!node) return null;
+  switch (node.type) {
+    case 'Identifier':
+      return r.scope.lookup(node.name) ?? null;
+    case 'MemberExpression':
+    case 'OptionalMemberExpression':
+      return member(r, node);
+    case 'CallExpression':
+    case 'OptionalCallExpression':
+    case 'NewExpression':
+      return readCall(r, node, target);
+    case 'ArrowFunctionExpression':
+    case 'FunctionExpression':
+      return readFunction(r, node, nameFrom(node, target));
+    case 'ObjectExpression':
+      return object(r, node);
+    case 'ArrayExpression':
+      return array(r, node);
+    case 'JSXElement':
+    case 'JSXFragment':
+      r.seen.markup = true;
+      return r.dialect.markup(r, node);
+    case 'TemplateLiteral':
+      return computed(r, node, node.expressions.map((e) => value(r, e)));
+    case 'TaggedTemplateExpression':
+      return computed(r, node, [value(r, node.tag), ...node.quasi.expressions.map((e) => value(r, e))]);
+    case 'BinaryExpression':
+      return computed(r, node, [value(r, node.left), value(r, node.right)]);
+    case 'UnaryExpression':
+      return computed(r, node, [value(r, node.argument)]);
+    case 'UpdateExpression':
+      return computed(r, node, [value(r, node.argument)]);
+    case 'LogicalExpression':
+      return logical(r, node, target);
+    case 'ConditionalExpression':
+      return conditional(r, node, target);
+    case 'AssignmentExpression':
+      return assignment(r, node);
+    case 'SequenceExpression':
+      return node.expressions.map((e) => value(r, e)).at(-1) ?? null;
+    case 'AwaitExpression':
+    case 'YieldExpression':
+      return value(r, node.argument, target);
+    case 'TSAsExpression':
+    case 'TSSatisfiesExpression':
+    case 'TSNonNullExpression':
+    case 'TSTypeAssertion':
+    case 'TSInstantiationExpression':
+    case 'ParenthesizedExpression':
+    case 'TypeCastExpression':
+      return value(r, node.expression, target);
+    case 'ClassExpression':
+      return readClass(r, node);
+    case 'JSXExpressionContainer':
+      return value(r, node.expression);
+    case 'SpreadElement':
+      return value(r, node.argument);
+    default:
+      return null;
+  }
+}
+
+export function isFunction(node: t.Node | null | undefined): node is t.ArrowFunctionExpression | t.FunctionExpression {
+  return node?.type === 'ArrowFunctionExpression' || node?.type === 'FunctionExpression';
+}
+
+/** A value computed from others: each of them is used here, and what comes out is derived from all. */
+export function computed(
+  r: ScriptReader,
+  node: t.Node,
+  operands: (PlaceId | null)[],
+  used = true,
+): PlaceId | null {
+  const held = operands.filter((place): place is PlaceId => place !== null);
+  if (held.length === 0) return null;
+  const at = spotOf(node);
+  const result = r.b.place('computed', '', r.fn, at);
+  for (const place of held) {
+    r.b.flow(place, result, 'derived');
+    if (used) r.b.use({ place, kind: 'computed', fn: r.fn, at });
+  }
+  return result;
+}
+
+/** Reads a condition: what decides is used there. */
+export function test(r: ScriptReader, node: t.Node | null | undefined): void {
+  const place = value(r, node);
+  if (place !== null && node) r.b.use({ place, kind: 'branched', fn: r.fn, at: spotOf(node) });
+}
+
+function nameFrom(node: t.ArrowFunctionExpression | t.FunctionExpression, target: t.Node | null): string {
+  if (node.type === 'FunctionExpression' && node.id) return node.id.name;
+  return target?.type === 'Identifier' ? target.name : '';
+}
+
+function member(r: ScriptReader, node: t.MemberExpression | t.OptionalMemberExpression): PlaceId | null {
+  const from = value(r, node.object);
+  const field = fieldOf(node.property, node.computed);
+  let key: PlaceId | null = null;
+  if (node.computed) {
+    key = value(r, node.property);
+    // `SIGN[scale]`: the key decides what comes out.
+    if (key !== null) r.b.use({ place: key, kind: 'computed', fn: r.fn, at: spotOf(node.property) });
+  }
+  if (from === null && key === null) return null;
+  const spot = spotOf(node.property);
+  const part = from === null ? null : r.b.part(from, field, r.fn, spot);
+  if (key === null) return part;
+  const result = r.b.place('computed', '', r.fn, spotOf(node));
+  r.b.flow(part, result);
+  r.b.flow(key, result, 'derived');
+  return result;
+}
+
+function object(r: ScriptReader, node: t.ObjectExpression): PlaceId {
+  const place = r.b.place('object', '', r.fn, spotOf(node));
+  const named = new Set<string>();
+  // Fields written after a spread win over it, so the spread is read knowing them.
+  for (const property of [...node.properties].reverse()) {
+    if (property.type === 'SpreadElement') {
+      const from = value(r, property.argument);
+      if (from === null) continue;
+      if (named.size === 0) r.b.flow(from, place);
+      else r.b.rest(from, place, [...named]);
+      continue;
+    }
+    const field = fieldOf(property.key, property.computed);
+    if (property.computed) {
+      const key = value(r, property.key);
+      if (key !== null) r.b.use({ place: key, kind: 'computed', fn: r.fn, at: spotOf(property.key) });
+    }
+    if (field !== '*') named.add(field);
+    const from =
+      property.type === 'ObjectMethod'
+        ? readFunction(r, property, field)
+        : value(r, property.value, property.key.type === 'Identifier' ? property.key : null);
+    r.b.flow(from, place, 'put', field);
+  }
+  return place;
+}
+
+function array(r: ScriptReader, node: t.ArrayExpression): PlaceId {
+  const place = r.b.place('object', '', r.fn, spotOf(node));
+  const spreads = node.elements.some((element) => element?.type === 'SpreadElement');
+  node.elements.forEach((element, index) => {
+    if (!element) return;
+    if (element.type === 'SpreadElement') r.b.flow(value(r, element.argument), place);
+    else r.b.flow(value(r, element), place, 'put', spreads ? '*' : String(index));
+  });
+  return place;
+}
+
+function logical(r: ScriptReader, node: t.LogicalExpression, target: t.Node | null): PlaceId | null {
+  if (node.operator === '&&') {
+    test(r, node.left);
+    return r.repeated('conditional', () => value(r, node.right, target));
+  }
+  const left = value(r, node.left, target);
+  const right = r.repeated('conditional', () => value(r, node.right, target));
+  return either(r, node, left, right);
+}
+
+function conditional(r: ScriptReader, node: t.ConditionalExpression, target: t.Node | null): PlaceId | null {
+  test(r, node.test);
+  const yes = r.repeated('conditional', () => value(r, node.consequent, target));
+  const no = r.repeated('conditional', () => value(r, node.alternate, target));
+  return either(r, node, yes, no);
+}
+
+/** One of two values, whichever it turns out to be. */
+function either(r: ScriptReader, node: t.Node, a: PlaceId | null, b: PlaceId | null): PlaceId | null {
+  if (a === null || b === null || a === b) return a ?? b;
+  const place = r.b.place('computed', '', r.fn, spotOf(node));
+  r.b.flow(a, place);
+  r.b.flow(b, place);
+  return place;
+}
+
+function assignment(r: ScriptReader, node: t.AssignmentExpression): PlaceId | null {
+  if (node.operator === '=') {
+    const from = value(r, node.right, node.left);
+    bind(r, node.left, from);
+    return from;
+  }
+  const before = value(r, node.left);
+  const added = value(r, node.right);
+  const logicalAssign = node.operator === '??=' || node.operator === '||=' || node.operator === '&&=';
+  const result = logicalAssign ? either(r, node, before, added) : computed(r, node, [before, added]);
+  bind(r, node.left, result);
+  return result;
+}

@@ -1,0 +1,90 @@
+/** Functions: parameters, body, what comes back, and whether they only hand a call on. */
+import type * as t from '@babel/types';
+import type { PlaceId } from '../../model/facts';
+import { spotOf } from './builder';
+import { declareBlock, declarePattern, declareVars } from './declare';
+import { value } from './expressions';
+import { bind } from './patterns';
+import { Scope } from './scope';
+import type { ScriptReader } from './reader';
+import { readStatements } from './statements';
+
+export type FunctionNode =
+  | t.FunctionDeclaration
+  | t.FunctionExpression
+  | t.ArrowFunctionExpression
+  | t.ObjectMethod
+  | t.ClassMethod
+  | t.ClassPrivateMethod;
+
+/** Reads a function once, whoever calls it, and returns the place that holds the function itself. */
+export function readFunction(r: ScriptReader, node: FunctionNode, name: string): PlaceId {
+  const nameNode = 'id' in node && node.id ? node.id : node;
+  const id = r.b.addFunction(name, 'plain', r.fn, spotOf(nameNode), node.loc?.end.line ?? 1);
+  const fact = r.b.fn(id);
+  fact.wraps = onlyCalls(node);
+  const before = { fn: r.fn, scope: r.scope, fragment: r.fragment, seen: r.seen, repeat: r.repeat };
+  r.fn = id;
+  r.scope = new Scope(before.scope, id);
+  r.fragment = null;
+  r.seen = { markup: false, hooks: false };
+  if (node.type === 'FunctionExpression' && node.id) r.scope.declare(node.id.name, fact.self);
+  node.params.forEach((param) => {
+    const named = param.type === 'Identifier' ? param.name : '';
+    const place = r.b.place('param', named, id, spotOf(param));
+    fact.params.push(place);
+    declarePattern(r, param);
+    if (param.type === 'RestElement') {
+      // The rest of the arguments as a list: each later argument arrives as one element.
+      bind(r, param.argument, place);
+    } else bind(r, param, place);
+  });
+  if (node.body.type === 'BlockStatement') {
+    const body = node.body;
+    declareVars(r, body.body);
+    declareBlock(r, body.body);
+    readStatements(r, body.body);
+  } else {
+    r.b.flow(value(r, node.body), fact.result);
+  }
+  const seen = r.seen;
+  r.fn = before.fn;
+  r.scope = before.scope;
+  r.fragment = before.fragment;
+  r.repeat = before.repeat;
+  r.seen = before.seen;
+  r.dialect.settle(r, fact, id, seen);
+  // What an inner function renders counts for the one around it, unless the inner one is a component itself.
+  if (fact.role !== 'component') r.seen.markup ||= seen.markup;
+  return fact.self;
+}
+
+const HARMLESS = new Set(['preventDefault', 'stopPropagation', 'persist']);
+
+/** Whether a function does nothing but call one other: `(id) => onOpen(house.id, id)`. */
+function onlyCalls(node: FunctionNode): boolean {
+  if (node.body.type !== 'BlockStatement') return isPlainCall(node.body);
+  const statements = node.body.body.filter((statement) => !isHarmless(statement));
+  const only = statements[0];
+  if (statements.length !== 1 || !only) return false;
+  if (only.type === 'ExpressionStatement') return isPlainCall(only.expression);
+  return only.type === 'ReturnStatement' && !!only.argument && isPlainCall(only.argument);
+}
+
+function isPlainCall(node: t.Node): boolean {
+  if (node.type === 'AwaitExpression' || (node.type === 'UnaryExpression' && node.operator === 'void'))
+    return isPlainCall(node.argument);
+  if (node.type === 'LogicalExpression' && node.operator === '&&') return isPlainCall(node.right);
+  return node.type === 'CallExpression' || node.type === 'OptionalCallExpression';
+}
+
+function isHarmless(statement: t.Statement): boolean {
+  if (statement.type !== 'ExpressionStatement') return false;
+  const call = statement.expression;
+  return (
+    call.type === 'CallExpression' &&
+    call.callee.type === 'MemberExpression' &&
+    call.callee.property.type === 'Identifier' &&
+    HARMLESS.has(call.callee.property.name)
+  );
+}

@@ -1,0 +1,50 @@
+/** One script from text to statements: parsing with error recovery, then reading from the top. */
+import { parse, type ParserPlugin } from '@babel/parser';
+import type * as t from '@babel/types';
+import type { Problem } from '../../model/documents';
+import { declareBlock, declareVars } from './declare';
+import type { ScriptReader } from './reader';
+import { declareImports, readStatements } from './statements';
+
+function plugins(path: string): ParserPlugin[] {
+  if (/\.[cm]?ts$/.test(path)) return ['typescript', 'decorators-legacy'];
+  if (/\.tsx$/.test(path)) return ['typescript', 'jsx', 'decorators-legacy'];
+  return ['jsx', 'flow', 'decorators-legacy'];
+}
+
+/** Parses one script. What cannot be parsed becomes problems; the tree is null only where nothing could be read. */
+export function parseScript(path: string, text: string): { ast: t.File | null; problems: Problem[] } {
+  try {
+    const ast = parse(text, {
+      sourceType: 'unambiguous',
+      plugins: plugins(path),
+      errorRecovery: true,
+      allowReturnOutsideFunction: true,
+      allowAwaitOutsideFunction: true,
+      allowImportExportEverywhere: true,
+      allowUndeclaredExports: true,
+      attachComment: false,
+      tokens: false,
+    });
+    const problems = (ast.errors ?? []).map((error) => problemOf(error));
+    return { ast, problems };
+  } catch (error) {
+    return { ast: null, problems: [problemOf(error)] };
+  }
+}
+
+function problemOf(error: unknown): Problem {
+  if (error instanceof RangeError)
+    return { severity: 'error', message: 'Nested too deeply to be read.', line: 1, column: 1 };
+  const loc = (error as { loc?: { line: number; column: number } }).loc;
+  const message = error instanceof Error ? error.message.replace(/\s*\(\d+:\d+\)\s*$/, '') : String(error);
+  return { severity: 'error', message, line: loc?.line ?? 1, column: (loc?.column ?? 0) + 1 };
+}
+
+export function readModule(r: ScriptReader, ast: t.File): void {
+  const body = ast.program.body;
+  declareImports(r, body);
+  declareVars(r, body);
+  declareBlock(r, body);
+  readStatements(r, body);
+}

@@ -1,0 +1,98 @@
+/** What reading a script carries along: the facts so far, the scope, and what the family adds to plain JavaScript. */
+import type * as t from '@babel/types';
+import {
+  strongerRepeat,
+  type FunctionFact,
+  type FunctionId,
+  type ImportFact,
+  type PlaceId,
+  type Repeat,
+  type Spot,
+} from '../../model/facts';
+import type { FactsBuilder } from './builder';
+import { Scope } from './scope';
+
+/** What was met inside a function while it was read. */
+export interface Seen {
+  markup: boolean;
+  hooks: boolean;
+}
+
+/** What a family knows beyond the language itself. */
+export interface Dialect {
+  /** Reads a call the family gives a meaning to; `undefined` leaves it to the plain reading. */
+  call(r: ScriptReader, node: t.CallExpression, target: t.Node | null): PlaceId | null | undefined;
+  markup(r: ScriptReader, node: t.JSXElement | t.JSXFragment): PlaceId | null;
+  /** Decides what a function is once its body has been read. */
+  settle(r: ScriptReader, fn: FunctionFact, id: FunctionId, seen: Seen): void;
+}
+
+export class ScriptReader {
+  fn: FunctionId = 0;
+  scope = new Scope(null, 0);
+  repeat: Repeat = 'once';
+  /** The piece of markup being read, for elements written directly inside one another. */
+  fragment: PlaceId | null = null;
+  seen: Seen = { markup: false, hooks: false };
+
+  /** Cells by the tuple their hook returned, and by the binding of their change function. */
+  readonly cellOfTuple = new Map<PlaceId, number>();
+  readonly cellOfSetter = new Map<PlaceId, number>();
+  readonly importOf = new Map<PlaceId, ImportFact>();
+  /** Defaults given where a field is taken apart, and where the field is named, by `place.field`. */
+  readonly defaults = new Map<string, string>();
+  readonly fieldSpots = new Map<string, Spot>();
+  private readonly globals = new Map<string, PlaceId>();
+
+  constructor(
+    readonly b: FactsBuilder,
+    readonly dialect: Dialect,
+    readonly text: string,
+  ) {}
+
+  source(node: t.Node): string {
+    return this.text.slice(node.start ?? 0, node.end ?? 0);
+  }
+
+  /** Runs `read` with everything in it rendered at least as often as `repeat` says. */
+  repeated<T>(repeat: Repeat, read: () => T): T {
+    const before = this.repeat;
+    this.repeat = strongerRepeat(before, repeat);
+    try {
+      return read();
+    } finally {
+      this.repeat = before;
+    }
+  }
+
+  /** Runs `read` inside a piece of markup, or (null) outside any. */
+  within<T>(fragment: PlaceId | null, read: () => T): T {
+    const before = this.fragment;
+    this.fragment = fragment;
+    try {
+      return read();
+    } finally {
+      this.fragment = before;
+    }
+  }
+
+  block<T>(read: () => T): T {
+    const before = this.scope;
+    this.scope = new Scope(before, this.fn);
+    try {
+      return read();
+    } finally {
+      this.scope = before;
+    }
+  }
+
+  /** A name nothing in this file declares: one place a name. */
+  global(name: string, at: Spot): PlaceId {
+    let place = this.globals.get(name);
+    if (place === undefined) {
+      place = this.b.place('unknown', name, 0, at);
+      this.globals.set(name, place);
+    }
+    return place;
+  }
+}

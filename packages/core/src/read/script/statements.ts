@@ -1,0 +1,250 @@
+/** Statements: declarations, control flow, exports and imports. */
+import type * as t from '@babel/types';
+import type { PlaceId } from '../../model/facts';
+import { spotOf } from './builder';
+import { importPlace } from './calls';
+import { declareBlock, declarePattern } from './declare';
+import { test, value } from './expressions';
+import { readFunction } from './functions';
+import { bind, fieldOf } from './patterns';
+import type { ScriptReader } from './reader';
+
+/** Reads a list of statements in order. After a guard that leaves, the rest runs only sometimes. */
+export function readStatements(r: ScriptReader, body: readonly t.Statement[]): void {
+  const before = r.repeat;
+  for (const statement of body) {
+    readStatement(r, statement);
+    if (isGuard(statement) && r.repeat === 'once') r.repeat = 'conditional';
+  }
+  r.repeat = before;
+}
+
+function isGuard(statement: t.Statement): boolean {
+  if (statement.type !== 'IfStatement' || statement.alternate) return false;
+  const then = statement.consequent;
+  const last = then.type === 'BlockStatement' ? then.body.at(-1) : then;
+  return last?.type === 'ReturnStatement' || last?.type === 'ThrowStatement';
+}
+
+function readBlock(r: ScriptReader, body: readonly t.Statement[]): void {
+  r.block(() => {
+    declareBlock(r, body);
+    readStatements(r, body);
+  });
+}
+
+export function readStatement(r: ScriptReader, node: t.Statement): void {
+  switch (node.type) {
+    case 'VariableDeclaration':
+      for (const declarator of node.declarations) bind(r, declarator.id, value(r, declarator.init, declarator.id));
+      return;
+    case 'FunctionDeclaration':
+      functionDeclaration(r, node);
+      return;
+    case 'ClassDeclaration': {
+      const place = readClass(r, node);
+      if (node.id && place !== null) bind(r, node.id, place);
+      return;
+    }
+    case 'ExpressionStatement':
+      value(r, node.expression);
+      return;
+    case 'ReturnStatement':
+      r.b.flow(value(r, node.argument), r.b.fn(r.fn).result);
+      return;
+    case 'BlockStatement':
+      return readBlock(r, node.body);
+    case 'IfStatement':
+      test(r, node.test);
+      r.repeated('conditional', () => {
+        readStatement(r, node.consequent);
+        if (node.alternate) readStatement(r, node.alternate);
+      });
+      return;
+    case 'ForStatement':
+      return r.block(() => {
+        if (node.init?.type === 'VariableDeclaration') {
+          declareBlock(r, [node.init]);
+          readStatement(r, node.init);
+        } else value(r, node.init);
+        test(r, node.test);
+        value(r, node.update);
+        r.repeated('many', () => readStatement(r, node.body));
+      });
+    case 'ForOfStatement':
+    case 'ForInStatement':
+      return loopOver(r, node);
+    case 'WhileStatement':
+    case 'DoWhileStatement':
+      test(r, node.test);
+      r.repeated('many', () => readStatement(r, node.body));
+      return;
+    case 'SwitchStatement':
+      test(r, node.discriminant);
+      return r.repeated('conditional', () =>
+        r.block(() => {
+          declareBlock(
+            r,
+            node.cases.flatMap((c) => c.consequent),
+          );
+          for (const c of node.cases) {
+            value(r, c.test);
+            readStatements(r, c.consequent);
+          }
+        }),
+      );
+    case 'TryStatement':
+      readBlock(r, node.block.body);
+      if (node.handler) {
+        const handler = node.handler;
+        r.block(() => {
+          declarePattern(r, handler.param);
+          declareBlock(r, handler.body.body);
+          readStatements(r, handler.body.body);
+        });
+      }
+      if (node.finalizer) readBlock(r, node.finalizer.body);
+      return;
+    case 'ThrowStatement':
+      value(r, node.argument);
+      return;
+    case 'LabeledStatement':
+      return readStatement(r, node.body);
+    case 'ExportNamedDeclaration':
+      return exportNamed(r, node);
+    case 'ExportDefaultDeclaration':
+      return exportDefault(r, node);
+    case 'ExportAllDeclaration':
+      r.b.facts.exports.push({ name: '*', place: null, source: node.source.value, imported: '*', at: spotOf(node) });
+      return;
+    default:
+      return;
+  }
+}
+
+function functionDeclaration(r: ScriptReader, node: t.FunctionDeclaration): PlaceId {
+  const self = readFunction(r, node, node.id?.name ?? '');
+  if (node.id) bind(r, node.id, self);
+  return self;
+}
+
+function loopOver(r: ScriptReader, node: t.ForOfStatement | t.ForInStatement): void {
+  const list = value(r, node.right);
+  if (list !== null) r.b.use({ place: list, kind: 'iterated', fn: r.fn, at: spotOf(node.right) });
+  r.block(() => {
+    let pattern: t.Node = node.left;
+    if (node.left.type === 'VariableDeclaration') {
+      declareBlock(r, [node.left]);
+      pattern = node.left.declarations[0]?.id ?? node.left;
+    }
+    const item = list !== null && node.type === 'ForOfStatement' ? r.b.part(list, '*', r.fn, spotOf(node.left)) : null;
+    bind(r, pattern, item);
+    r.repeated('many', () => readStatement(r, node.body));
+  });
+}
+
+/** A class as a value: its methods are functions put on it. */
+export function readClass(r: ScriptReader, node: t.ClassDeclaration | t.ClassExpression): PlaceId | null {
+  value(r, node.superClass);
+  const place = r.b.place('object', node.id?.name ?? '', r.fn, spotOf(node.id ?? node));
+  for (const member of node.body.body) {
+    switch (member.type) {
+      case 'ClassMethod':
+      case 'ClassPrivateMethod': {
+        const name = fieldOf(member.key, 'computed' in member && !!member.computed);
+        r.b.flow(readFunction(r, member, name), place, 'put', name);
+        break;
+      }
+      case 'ClassProperty':
+      case 'ClassPrivateProperty':
+        r.b.flow(value(r, member.value), place, 'put', fieldOf(member.key, 'computed' in member && !!member.computed));
+        break;
+      default:
+        break;
+    }
+  }
+  return place;
+}
+
+/** Declares what the imports of a module bring in; called before anything else is read. */
+export function declareImports(r: ScriptReader, body: readonly t.Statement[]): void {
+  for (const node of body) {
+    if (node.type !== 'ImportDeclaration' || node.importKind === 'type') continue;
+    for (const specifier of node.specifiers) {
+      if (specifier.type === 'ImportSpecifier' && specifier.importKind === 'type') continue;
+      const imported =
+        specifier.type === 'ImportDefaultSpecifier'
+          ? 'default'
+          : specifier.type === 'ImportNamespaceSpecifier'
+            ? '*'
+            : nameOf(specifier.imported);
+      const local = specifier.local.name;
+      r.scope.declare(local, importPlace(r, node.source.value, imported, local, spotOf(specifier.local)));
+    }
+  }
+}
+
+function nameOf(node: t.Identifier | t.StringLiteral): string {
+  return node.type === 'Identifier' ? node.name : node.value;
+}
+
+function exportNamed(r: ScriptReader, node: t.ExportNamedDeclaration): void {
+  if (node.exportKind === 'type') return;
+  const at = spotOf(node);
+  if (node.declaration) {
+    readStatement(r, node.declaration);
+    for (const [name, spot] of declaredNames(node.declaration)) exportPlace(r, name, r.scope.lookup(name), spot);
+    return;
+  }
+  for (const specifier of node.specifiers) {
+    if (specifier.type === 'ExportNamespaceSpecifier') {
+      const source = node.source?.value ?? '';
+      r.b.facts.exports.push({ name: specifier.exported.name, place: null, source, imported: '*', at });
+    } else if (specifier.type === 'ExportSpecifier') {
+      const name = nameOf(specifier.exported);
+      const local = specifier.local.name;
+      if (node.source) r.b.facts.exports.push({ name, place: null, source: node.source.value, imported: local, at });
+      else exportPlace(r, name, r.scope.lookup(local), spotOf(specifier));
+    }
+  }
+}
+
+function declaredNames(node: t.Declaration): [string, ReturnType<typeof spotOf>][] {
+  if (node.type === 'VariableDeclaration') return node.declarations.flatMap((d) => patternNames(d.id));
+  if ((node.type === 'FunctionDeclaration' || node.type === 'ClassDeclaration') && node.id)
+    return [[node.id.name, spotOf(node.id)]];
+  return [];
+}
+
+function patternNames(node: t.Node | null): [string, ReturnType<typeof spotOf>][] {
+  switch (node?.type) {
+    case 'Identifier':
+      return [[node.name, spotOf(node)]];
+    case 'ObjectPattern':
+      return node.properties.flatMap((p) => patternNames(p.type === 'RestElement' ? p.argument : p.value));
+    case 'ArrayPattern':
+      return node.elements.flatMap((element) => patternNames(element));
+    case 'AssignmentPattern':
+      return patternNames(node.left);
+    case 'RestElement':
+      return patternNames(node.argument);
+    default:
+      return [];
+  }
+}
+
+function exportPlace(r: ScriptReader, name: string, place: PlaceId | undefined, at: ReturnType<typeof spotOf>): void {
+  if (place !== undefined) r.b.facts.exports.push({ name, place, source: null, imported: null, at });
+}
+
+function exportDefault(r: ScriptReader, node: t.ExportDefaultDeclaration): void {
+  const declaration = node.declaration;
+  let place: PlaceId | null;
+  if (declaration.type === 'FunctionDeclaration') place = functionDeclaration(r, declaration);
+  else if (declaration.type === 'ClassDeclaration') {
+    place = readClass(r, declaration);
+    if (declaration.id && place !== null) bind(r, declaration.id, place);
+  } else if (declaration.type === 'TSDeclareFunction') place = null;
+  else place = value(r, declaration, null);
+  exportPlace(r, 'default', place ?? undefined, spotOf(node));
+}

@@ -1,0 +1,58 @@
+/** Phase 4, rules: a linked program to its findings. */
+import type { Finding, Level } from '../model/documents';
+import type { Cells } from '../follow/cells';
+import type { Linked } from '../link';
+import type { Config } from './config';
+import { drilledProp } from './drilled-prop';
+import { missingProvider } from './missing-provider';
+import { relayedEvent } from './relayed-event';
+import type { Rule } from './rule';
+import { unresolved } from './unresolved';
+import { unusedProp } from './unused-prop';
+
+export const RULES: readonly Rule[] = [drilledProp, relayedEvent, missingProvider, unusedProp, unresolved];
+
+const WEIGHT: Record<Level, number> = { error: 0, warning: 1, note: 2 };
+
+/** Whether a level is at least as bad as another. */
+export function atLeast(level: Level, floor: Level): boolean {
+  return WEIGHT[level] <= WEIGHT[floor];
+}
+
+/** All findings, worst first, then by rule and place. What the configuration accepts is left out. */
+export function runRules(linked: Linked, cells: Cells, config: Config): Finding[] {
+  const findings: Finding[] = [];
+  for (const rule of RULES) {
+    const settings = config.rules[rule.id] ?? {};
+    const level = settings.level ?? rule.level;
+    if (level === 'off') continue;
+    const setting = (name: string): number => {
+      const configured = settings[name];
+      return typeof configured === 'number' ? configured : (rule.settings[name]?.default ?? 0);
+    };
+    for (const draft of rule.check({ linked, cells, setting })) findings.push({ rule: rule.id, level, ...draft });
+  }
+  return findings.filter((finding) => !isAccepted(finding, config)).sort(inOrder);
+}
+
+function isAccepted(finding: Finding, config: Config): boolean {
+  return config.accepted.some(
+    (a) =>
+      a.rule === finding.rule &&
+      (a.component === undefined || a.component === finding.component) &&
+      (a.name === undefined || a.name === finding.name) &&
+      (a.file === undefined || a.file === finding.file),
+  );
+}
+
+function inOrder(a: Finding, b: Finding): number {
+  const order = RULES.findIndex((r) => r.id === a.rule) - RULES.findIndex((r) => r.id === b.rule);
+  return (
+    WEIGHT[a.level] - WEIGHT[b.level] ||
+    order ||
+    b.components.length - a.components.length ||
+    (a.file < b.file ? -1 : a.file > b.file ? 1 : 0) ||
+    a.line - b.line ||
+    a.column - b.column
+  );
+}

@@ -1,0 +1,80 @@
+/** A context read where no provider stands above. */
+import { wayDown } from '../follow/dominators';
+import { list, named, seat, type Draft, type Rule } from './rule';
+
+export const missingProvider: Rule = {
+  id: 'missing-provider',
+  level: 'error',
+  says: 'A context is read where, on some way from an entry point, no provider stands above, and it has no default.',
+  why: 'The component gets nothing there: what it shows is empty, or it fails as soon as it reads a field.',
+  todo: 'Put the provider above every place that reads the context, or give the context a default that works.',
+  settings: {},
+  examples: {
+    failing: {
+      'src/App.jsx': `import { createContext, useContext } from 'react';
+const Operator = createContext(null);
+export function App() {
+  return <><Operator.Provider value="on duty"><Badge /></Operator.Provider><Strip /></>;
+}
+function Badge() {
+  return <b>{useContext(Operator)}</b>;
+}
+function Strip() {
+  return <i>{useContext(Operator)}</i>;
+}
+`,
+    },
+    passing: {
+      'src/App.jsx': `import { createContext, useContext } from 'react';
+const Operator = createContext(null);
+export function App() {
+  return <Operator.Provider value="on duty"><Badge /></Operator.Provider>;
+}
+function Badge() {
+  return <b>{useContext(Operator)}</b>;
+}
+`,
+    },
+  },
+  check({ linked }) {
+    const { program, render } = linked;
+    const { graph } = program;
+    const found: Draft[] = [];
+    graph.contexts.forEach(({ fact, file }, context) => {
+      if (fact.hasDefault) return;
+      const environment = render.environment(context);
+      const reported = new Set<number>();
+      for (const read of linked.crossings.readersOf(context))
+        for (const run of program.runsOf(read.unit)) {
+          const component = program.ownerOf(run);
+          if (!component || reported.has(component.fn)) continue;
+          const above = environment.get(component.fn);
+          if (!above?.has(-1)) continue;
+          reported.add(component.fn);
+          const place = graph.places[read.place];
+          const way = unprovided(linked, component.fn, environment);
+          const names = way.map((fn) => program.component(fn)?.name ?? '');
+          const ways = above.size > 1 ? 'on one of the ways it is rendered' : 'anywhere it is rendered';
+          found.push({
+            message: `${component.name} reads ${fact.name}, but no provider stands above it ${ways}${names.length > 1 ? ` (${list(names)})` : ''}: there it gets nothing.`,
+            component: component.name,
+            name: fact.name,
+            ...seat(linked, graph.fileOfPlace[read.place] ?? component.file, place?.at ?? fact.at),
+            ...named(way.map((fn) => program.component(fn))),
+            related: [{ file: graph.path(file), line: fact.at.line, note: `${fact.name} is made here, without a default.` }],
+          });
+        }
+    });
+    return found;
+  },
+};
+
+/** A way from an entry to the component on which no component stands under a provider alone. */
+function unprovided(linked: Parameters<Rule['check']>[0]['linked'], fn: number, environment: Map<number, Set<number>>): number[] {
+  for (const root of linked.render.roots) {
+    if (!environment.get(root)?.has(-1)) continue;
+    const way = wayDown(linked.render.under, root, fn);
+    if (way.length > 0) return way;
+  }
+  return [fn];
+}

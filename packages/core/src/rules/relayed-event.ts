@@ -1,0 +1,68 @@
+/** A callback re-wrapped or passed on by components that do nothing else with it. */
+import { arrivalOf } from '../follow/trail';
+import { chains } from './chains';
+import { count, list, named, seat, type Rule } from './rule';
+
+export const relayedEvent: Rule = {
+  id: 'relayed-event',
+  level: 'warning',
+  says: 'An event travels up through several components that only pass it on.',
+  why: 'Each component on the way declares a callback it never calls for itself. Changing what is reported means touching all of them.',
+  todo: 'Let the component that reports and the one that answers meet: hand the markup down, put the function into a context, or move what changes nearer.',
+  settings: { relays: { default: 2, means: 'How many components must only pass the event on before it is reported.' } },
+  examples: {
+    failing: {
+      'src/Desk.jsx': `import { useState } from 'react';
+export function Desk() {
+  const [open, setOpen] = useState(false);
+  return <House open={open} onVent={setOpen} />;
+}
+function House({ open, onVent }) {
+  return <Zone title={open ? 'airing' : 'shut'} onVent={onVent} />;
+}
+function Zone({ title, onVent }) {
+  return <section title={title}><VentLever onVent={(to) => onVent(to)} /></section>;
+}
+function VentLever({ onVent }) {
+  return <button onClick={() => onVent(true)}>open</button>;
+}
+`,
+    },
+    passing: {
+      'src/Desk.jsx': `import { useState } from 'react';
+export function Desk() {
+  const [open, setOpen] = useState(false);
+  return <p>{open ? 'airing' : 'shut'}<VentLever onVent={setOpen} /></p>;
+}
+function VentLever({ onVent }) {
+  return <button onClick={() => onVent(true)}>open</button>;
+}
+`,
+    },
+  },
+  check({ linked, cells, setting }) {
+    return chains(cells, (flow) => flow.calls, setting('relays')).flatMap((chain) => {
+      // Seen from the component that calls it, the first relay is the one right above.
+      const up = [...chain.relays].reverse();
+      const first = up[0];
+      if (!first?.component) return [];
+      const carried = up.map((stop) => stop.component?.name ?? '');
+      const from = chain.after.component?.name ?? '';
+      const at = arrivalOf(linked, first);
+      return [
+        {
+          message: `${count(carried.length, 'component passes', 'components pass')} ${chain.after.name} of ${from} on and ${carried.length === 1 ? 'does' : 'do'} nothing else with it: ${list(carried)} stand between it and ${chain.before.component?.name ?? 'its module'}.`,
+          component: first.component.name,
+          name: first.name,
+          ...seat(linked, at.file, at.spot),
+          ...named([chain.after, ...up, chain.before].map((stop) => stop.component)),
+          related: [...chain.hops].reverse().map((hop) => ({
+            file: linked.program.graph.path(hop.file),
+            line: hop.spot.line,
+            note: `Handed down here as ${hop.name}.`,
+          })),
+        },
+      ];
+    });
+  },
+};

@@ -1,0 +1,50 @@
+/** What a rule is: its words, its settings, its examples and its check. One rule a file, listed in `index.ts`. */
+import type { Finding, Level } from '../model/documents';
+import type { Spot } from '../model/facts';
+import type { Cells } from '../follow/cells';
+import type { ComponentInfo } from '../link/program';
+import type { Linked } from '../link';
+
+export interface RuleContext {
+  linked: Linked;
+  cells: Cells;
+  /** A setting of the rule, as configured or its default. */
+  setting(name: string): number;
+}
+
+export type Draft = Omit<Finding, 'rule' | 'level'>;
+
+export interface Rule {
+  id: string;
+  level: Level;
+  /** What is wrong, in one plain sentence. */
+  says: string;
+  why: string;
+  todo: string;
+  settings: Record<string, { default: number; means: string }>;
+  /** A small project in which the rule reports something, and one in which it does not: path → source. */
+  examples: { failing: Record<string, string>; passing: Record<string, string> };
+  check(context: RuleContext): Draft[];
+}
+
+/** The parts of a finding that say where it is. */
+export function seat(linked: Linked, file: number, spot: Spot): Pick<Draft, 'file' | 'line' | 'column'> {
+  return { file: linked.program.graph.path(file), line: spot.line, column: spot.column };
+}
+
+export function named(components: readonly (ComponentInfo | null | undefined)[]): Pick<Draft, 'components' | 'componentIds'> {
+  const known = components.filter((c): c is ComponentInfo => c != null);
+  return { components: known.map((c) => c.name), componentIds: known.map((c) => c.id) };
+}
+
+/** A list as a sentence has it: `House, Zone and Tray`. */
+export function list(names: readonly string[]): string {
+  if (names.length < 2) return names[0] ?? '';
+  return `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
+}
+
+const NUMBERS = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine', 'Ten', 'Eleven', 'Twelve'];
+
+export function count(n: number, one: string, many: string): string {
+  return `${NUMBERS[n] ?? n} ${n === 1 ? one : many}`;
+}

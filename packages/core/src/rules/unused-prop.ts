@@ -1,0 +1,49 @@
+/** A declared prop that the component neither uses nor hands on. */
+import { named, seat, type Rule } from './rule';
+
+export const unusedProp: Rule = {
+  id: 'unused-prop',
+  level: 'note',
+  says: 'A prop is declared, but the component neither uses it nor hands it on.',
+  why: 'Whoever passes it believes it has an effect.',
+  todo: 'Take it out of the component and of the places that pass it.',
+  settings: {},
+  examples: {
+    failing: {
+      'src/Tray.jsx': `export function Tray({ label, units }) {
+  return <b>{label}</b>;
+}
+`,
+    },
+    passing: {
+      'src/Tray.jsx': `export function Tray({ label, units }) {
+  return <b title={units}>{label}</b>;
+}
+`,
+    },
+  },
+  check({ linked }) {
+    const { program, locals } = linked;
+    const found = [];
+    for (const component of program.components.values()) {
+      // Taking a prop out of the rest is a use of its own: it keeps the prop from being handed on.
+      if (component.propsPlace === null || component.takesRest) continue;
+      for (const prop of component.props) {
+        const path = program.paths.cons(prop.name, 0);
+        if (!prop.declared || path === null || prop.name.startsWith('_')) continue;
+        const context = program.contexts.root(component.fn);
+        const local = locals.explore({ place: component.propsPlace, path, context });
+        if (local.uses.length + local.outsideCalls.length + local.called.length + local.exits.length > 0) continue;
+        found.push({
+          message: `${component.name} takes ${prop.name} and does nothing with it: passing it changes nothing on the screen.`,
+          component: component.name,
+          name: prop.name,
+          ...seat(linked, component.file, prop.at),
+          ...named([component]),
+          related: [],
+        });
+      }
+    }
+    return found;
+  },
+};

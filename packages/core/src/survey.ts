@@ -1,0 +1,52 @@
+/** A survey: one reading of a whole project, and every question that can be asked of it. */
+import type { Finding, FlowDocument, HomesDocument, TrailDocument } from './model/documents';
+import { ask, type Asked } from './follow/ask';
+import { Cells } from './follow/cells';
+import { Dominators } from './follow/dominators';
+import { followValue } from './follow/trail';
+import { compareHomes } from './homes';
+import type { Thumb } from './homes/thumb';
+import { linkProject, type Linked, type ProjectInput } from './link';
+import { runRules } from './rules';
+import { DEFAULT_CONFIG, type Config } from './rules/config';
+import { flowDocument } from './write/flowDocument';
+
+export class Survey {
+  readonly linked: Linked;
+  readonly cells: Cells;
+  private dominatorTree: Dominators | null = null;
+  private foundFindings: Finding[] | null = null;
+  private written: FlowDocument | null = null;
+
+  constructor(
+    input: ProjectInput,
+    private readonly config: Config = DEFAULT_CONFIG,
+  ) {
+    this.linked = linkProject(input);
+    this.cells = new Cells(this.linked);
+  }
+
+  /** What a question means. Throws `NotFound`, offering near names, where it means nothing. */
+  ask(question: string): Asked {
+    return ask(this.linked, this.cells, question);
+  }
+
+  trail(question: string): TrailDocument {
+    return followValue(this.linked, this.ask(question));
+  }
+
+  homes(question: string, thumb?: Thumb): HomesDocument {
+    this.dominatorTree ??= new Dominators(this.linked.render.either, this.linked.render.roots);
+    return compareHomes(this.linked, this.dominatorTree, this.ask(question), thumb);
+  }
+
+  findings(): Finding[] {
+    this.foundFindings ??= runRules(this.linked, this.cells, this.config);
+    return this.foundFindings;
+  }
+
+  document(): FlowDocument {
+    this.written ??= flowDocument(this.linked, this.cells, this.findings());
+    return this.written;
+  }
+}

@@ -1,0 +1,188 @@
+/** The flow document: everything a survey found, as CONTRACT's `survey` writes it. */
+import type { Cell, Component, FileEntry, Finding, FlowDocument, Hop, Mark, Role, Site } from '../model/documents';
+import type { CellFlow, Cells } from '../follow/cells';
+import type { FlowStop } from '../follow/flow';
+import { roleAt } from '../follow/trail';
+import type { Linked } from '../link';
+
+export function flowDocument(linked: Linked, cells: Cells, findings: Finding[]): FlowDocument {
+  const { program } = linked;
+  const { graph } = program;
+  const files: FileEntry[] = graph.files.map((file) => ({
+    path: file.path,
+    family: file.family,
+    bytes: file.bytes,
+    lines: file.lines,
+    hash: file.hash,
+    problems: file.problems,
+  }));
+  const families = [...new Set([...program.components.values()].map((c) => c.family))];
+  return {
+    format: 'vectura.flow',
+    version: 1,
+    project: { name: program.input.name, families, skipped: program.input.skipped },
+    files,
+    components: components(linked),
+    sites: sites(linked),
+    cells: cells.all.map(({ cell }): Cell => ({
+      id: cell.id,
+      name: cell.name,
+      kind: cell.kind,
+      home: cell.home === null ? null : (program.component(cell.home)?.id ?? null),
+      file: graph.path(cell.file),
+      line: cell.spot.line,
+      column: cell.spot.column,
+    })),
+    hops: hops(linked, cells),
+    findings,
+    marks: cells.all.flatMap((flow) => marks(flow)),
+  };
+}
+
+function components(linked: Linked): Component[] {
+  const { program } = linked;
+  const { graph } = program;
+  return [...program.components.values()].map((c) => {
+    const fact = graph.functions[c.fn]?.fact;
+    return {
+      id: c.id,
+      name: c.name,
+      family: c.family,
+      file: graph.path(c.file),
+      line: fact?.at.line ?? 1,
+      column: fact?.at.column ?? 1,
+      endLine: fact?.endLine ?? 1,
+      side: 'client' as const,
+      props: c.props.map((prop) => ({
+        name: prop.name,
+        required: prop.required,
+        default: prop.default,
+        declared: prop.declared,
+        line: prop.at.line,
+      })),
+      events: c.props
+        .filter((prop) => /^on[A-Z]/.test(prop.name))
+        .map((prop) => ({ name: prop.name, line: prop.at.line })),
+    };
+  });
+}
+
+export function siteId(linked: Linked, site: number): string {
+  const entry = linked.program.graph.sites[site];
+  if (!entry) return '';
+  return `${linked.program.graph.path(entry.file)}:${entry.fact.at.line}:${entry.fact.at.column}`;
+}
+
+function sites(linked: Linked): Site[] {
+  const { program, render } = linked;
+  const { graph } = program;
+  const idOf = (fn: number | null | undefined): string | null => (fn == null ? null : (program.component(fn)?.id ?? null));
+  return graph.sites.flatMap(({ fact, file }, site): Site[] => {
+    const target = program.siteTargets[site];
+    // A context's provider is no component: it shows in the hops that go through it.
+    if (!target || target.provides !== null || target.consumes !== null) return [];
+    const placements = render.placements[site] ?? [];
+    const under = [...new Set(placements.map((p) => p.under))];
+    const repeat = placements.reduce<Site['repeat']>((worst, p) => (order(p.repeat) > order(worst) ? p.repeat : worst), fact.repeat);
+    const one: Site = {
+      id: siteId(linked, site),
+      name: fact.name,
+      of: idOf(target.components[0]),
+      by: idOf(render.authors[site]),
+      under: idOf(under[0]),
+      repeat,
+      file: graph.path(file),
+      line: fact.at.line,
+      column: fact.at.column,
+    };
+    if (target.reason) one.reason = target.reason;
+    if (under.length > 1) one.alsoUnder = under.slice(1).flatMap((fn) => idOf(fn) ?? []);
+    const others = target.components.slice(1).map((fn, index): Site => ({ ...one, id: `${one.id}~${index + 2}`, of: idOf(fn) }));
+    return [one, ...others];
+  });
+}
+
+function order(repeat: Site['repeat']): number {
+  return repeat === 'many' ? 2 : repeat === 'conditional' ? 1 : 0;
+}
+
+/** Every hop of every cell, each once. Calls of functions handed down are hops up, from the caller to the home. */
+function hops(linked: Linked, cells: Cells): Hop[] {
+  const { graph } = linked.program;
+  const found = new Map<string, Hop>();
+  const add = (flow: CellFlow): void => {
+    for (const part of [flow.values, flow.calls]) {
+      if (!part) continue;
+      for (const stop of part.stops.values())
+        for (const hop of stop.hops) {
+          const target = part.stops.get(hop.target);
+          if (!target) continue;
+          const below = { holder: holderOf(target, flow), name: target.name };
+          const above = { holder: holderOf(stop, flow), name: stop.name };
+          const up = part.mode === 'function';
+          const [from, to] = up ? [below, above] : [above, below];
+          const carrier = up && (hop.carrier === 'prop' || hop.carrier === 'overflow') ? 'callback' : hop.carrier;
+          const site = hop.site === null ? null : siteId(linked, hop.site);
+          const id = `${from.holder}.${from.name}>${to.holder}.${to.name}@${site ?? ''}${carrier}`;
+          if (found.has(id)) continue;
+          found.set(id, {
+            id,
+            carrier,
+            effect: hop.effect,
+            site,
+            from,
+            to,
+            file: graph.path(hop.file),
+            line: hop.spot.line,
+            column: hop.spot.column,
+          });
+        }
+    }
+  };
+  for (const flow of cells.all) add(flow);
+  return [...found.values()];
+}
+
+function holderOf(stop: FlowStop, flow: CellFlow): string {
+  return stop.component?.id ?? flow.cell.id;
+}
+
+/** What each component does with a cell. */
+export function marks(flow: CellFlow): Mark[] {
+  const found = new Map<string, Mark>();
+  for (const part of [flow.values, flow.calls]) {
+    if (!part) continue;
+    const arriving = new Map<string, { carrier: Mark['carrier']; frozen: boolean }>();
+    for (const stop of part.stops.values())
+      for (const hop of stop.hops)
+        arriving.set(hop.target, { carrier: part.mode === 'function' && hop.carrier === 'prop' ? 'callback' : hop.carrier, frozen: hop.effect === 'frozen' });
+    for (const stop of part.stops.values()) {
+      if (!stop.component) continue;
+      const roles = new Set<Role>([roleAt(stop, part)]);
+      if (roles.has('home') && stop.facts.uses.length > 0) roles.add(part.mode === 'value' ? 'reader' : 'writer');
+      if (stop.facts.provides) roles.add('provider');
+      if (roles.has('relay') && stop.hops.length === 0) continue;
+      const arrival = arriving.get(stop.key);
+      const frozen = (arrival?.frozen ?? false) || stop.facts.uses.some((use) => use.kind === 'copied');
+      const known = found.get(stop.component.id);
+      const as = stop.hops.map((hop) => hop.name);
+      if (!known) {
+        found.set(stop.component.id, {
+          cell: flow.cell.id,
+          component: stop.component.id,
+          roles: [...roles],
+          carrier: arrival?.carrier ?? null,
+          name: stop.name,
+          as: [...new Set(as)],
+          frozen,
+        });
+        continue;
+      }
+      for (const role of roles) if (!known.roles.includes(role)) known.roles.push(role);
+      if (known.roles.some((role) => role === 'reader' || role === 'writer')) known.roles = known.roles.filter((role) => role !== 'relay');
+      known.as = [...new Set([...known.as, ...as])];
+      known.frozen ||= frozen;
+    }
+  }
+  return [...found.values()];
+}
