@@ -2,7 +2,7 @@
 export * from './model/documents';
 export type * from './model/facts';
 export { FACTS_VERSION } from './model/facts';
-export { familyOf, readFile, type SourceFile } from './read';
+export { familyOf, readFile, MAX_BYTES, type SourceFile } from './read';
 export { type ProjectInput, type ConfigFile } from './link';
 export { Survey } from './survey';
 export { NotFound, nearest } from './follow/ask';
@@ -10,3 +10,4 @@ export { RULES, atLeast } from './rules';
 export type { Rule } from './rules/rule';
 export { Config, DEFAULT_CONFIG } from './rules/config';
 export { Thumb, DEFAULT_THUMB } from './homes/thumb';
+export { toSarif } from './write/sarif';

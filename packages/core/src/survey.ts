@@ -1,6 +1,6 @@
 /** A survey: one reading of a whole project, and every question that can be asked of it. */
 import type { Finding, FlowDocument, HomesDocument, TrailDocument } from './model/documents';
-import { ask, type Asked } from './follow/ask';
+import { ask, namesIn, type Asked } from './follow/ask';
 import { Cells } from './follow/cells';
 import { Dominators } from './follow/dominators';
 import { followValue } from './follow/trail';
@@ -20,7 +20,7 @@ export class Survey {
 
   constructor(
     input: ProjectInput,
-    private readonly config: Config = DEFAULT_CONFIG,
+    readonly config: Config = DEFAULT_CONFIG,
   ) {
     this.linked = linkProject(input);
     this.cells = new Cells(this.linked);
@@ -36,8 +36,25 @@ export class Survey {
   }
 
   homes(question: string, thumb?: Thumb): HomesDocument {
-    this.dominatorTree ??= new Dominators(this.linked.render.either, this.linked.render.roots);
+    this.dominatorTree ??= new Dominators(this.linked.render.by, this.linked.render.roots);
     return compareHomes(this.linked, this.dominatorTree, this.ask(question), thumb);
+  }
+
+  /** The components a file holds and the names that can be asked for in each, with the lines they span. */
+  namesIn(path: string): { component: string; id: string; from: number; to: number; names: string[] }[] {
+    const { program } = this.linked;
+    return [...program.components.values()]
+      .filter((component) => program.graph.path(component.file) === path)
+      .map((component) => {
+        const fact = program.graph.functions[component.fn]?.fact;
+        return {
+          component: component.name,
+          id: component.id,
+          from: fact?.at.line ?? 1,
+          to: fact?.endLine ?? 1,
+          names: namesIn(this.linked, this.cells, component),
+        };
+      });
   }
 
   findings(): Finding[] {

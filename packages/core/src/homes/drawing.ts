@@ -13,7 +13,7 @@ export function sceneOf(s: Situation, top: number | null): { nodes: Drawing['nod
   const from = top ?? render.roots[0] ?? concerned[0];
   const order: number[] = from === undefined ? [] : [from];
   for (const fn of concerned) {
-    const way = from === undefined ? [] : wayDown(render.either, from, fn);
+    const way = from === undefined ? [] : wayDown(render.by, from, fn);
     way.forEach((node, index) => {
       const before = way[index - 1];
       if (!order.includes(node)) order.push(node);
@@ -80,5 +80,5 @@ export function drawingOf(s: Situation, home: number | null, carrier: Carrier, s
 }
 
 function higher(s: Situation, home: number): number {
-  return s.nearest !== null && wayDown(s.linked.render.either, s.nearest, home).length > 0 ? s.nearest : home;
+  return s.nearest !== null && wayDown(s.linked.render.by, s.nearest, home).length > 0 ? s.nearest : home;
 }

@@ -117,13 +117,13 @@ function viaContext(s: Situation): boolean {
 }
 
 function isBelow(s: Situation, above: number, node: number): boolean {
-  return above !== node && wayDown(s.linked.render.either, above, node).length > 0;
+  return above !== node && wayDown(s.linked.render.by, above, node).length > 0;
 }
 
 /** Components strictly between a new home and those concerned that do not use the value themselves. */
 function relaysFrom(s: Situation, home: number): number[] {
   const between = new Set<number>();
-  for (const fn of concerned(s)) for (const node of wayDown(s.linked.render.either, home, fn).slice(1, -1)) between.add(node);
+  for (const fn of concerned(s)) for (const node of wayDown(s.linked.render.by, home, fn).slice(1, -1)) between.add(node);
   for (const fn of concerned(s)) between.delete(fn);
   return [...between];
 }
@@ -139,7 +139,7 @@ function down(s: Situation): Measured {
   const removed = Math.max(0, s.carryingProps - relays.length - concerned(s).length);
   return option(s, 'down', s.nearest, {
     relays: relays.length,
-    hops: Math.max(0, ...concerned(s).map((fn) => wayDown(s.linked.render.either, s.nearest ?? fn, fn).length - 1)),
+    hops: Math.max(0, ...concerned(s).map((fn) => wayDown(s.linked.render.by, s.nearest ?? fn, fn).length - 1)),
     files: s.filesOf([s.home, s.nearest, ...s.relays]),
     propsRemoved: removed,
     rerenders: rendersFrom(s, s.nearest),
@@ -160,7 +160,7 @@ function up(s: Situation): Measured | null {
   if (s.perInstance) reasons.push(`${home} is rendered many times: in ${name} the copies must be told apart by a key.`);
   return option(s, 'up', s.nearest, {
     relays: relays.length,
-    hops: Math.max(0, ...concerned(s).map((fn) => wayDown(s.linked.render.either, s.nearest ?? fn, fn).length - 1)),
+    hops: Math.max(0, ...concerned(s).map((fn) => wayDown(s.linked.render.by, s.nearest ?? fn, fn).length - 1)),
     files: s.filesOf([s.home, s.nearest, ...relays, ...concerned(s)]),
     propsAdded: added,
     rerenders: rendersFrom(s, s.nearest),

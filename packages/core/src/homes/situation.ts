@@ -114,15 +114,15 @@ function isRepeatedAnywhere(linked: Linked, fn: number): boolean {
     if (seen.has(next)) continue;
     seen.add(next);
     if (isRepeated(linked, next) || sitesOf(linked, next).length > 1) return true;
-    queue.push(...(linked.render.either.parents.get(next) ?? []));
+    queue.push(...(linked.render.by.parents.get(next) ?? []));
   }
   return false;
 }
 
 function branchesOf(linked: Linked, nearest: number, writers: ReadonlySet<number>): number {
   let branches = writers.has(nearest) ? 1 : 0;
-  for (const child of linked.render.either.children.get(nearest) ?? []) {
-    const inside = below(linked.render.either, child).add(child);
+  for (const child of linked.render.by.children.get(nearest) ?? []) {
+    const inside = below(linked.render.by, child).add(child);
     if ([...writers].some((writer) => inside.has(writer))) branches++;
   }
   return branches;

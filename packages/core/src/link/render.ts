@@ -1,7 +1,8 @@
 /**
  * Where markup ends up: every piece of markup is followed like a value to where it is rendered, which gives each site
- * the component it stands under and the providers it passes on the way up. Known: a site's author gives it its props,
- * the component it is rendered under gives it its context.
+ * the component it stands under and the providers it passes on the way up to its author's own root. A site's author
+ * gives it its props, the component it is rendered under gives it its context. Providers are gathered along the very
+ * way the markup takes: a wrapper used in two places does not mix what is above it in one with what is above the other.
  */
 import { strongerRepeat, type Repeat } from '../model/facts';
 import type { Handed } from './handed';
@@ -11,9 +12,14 @@ import type { Program } from './program';
 export interface Placement {
   /** The component it is rendered inside; null where it is mounted. */
   under: number | null;
-  /** Sites of context providers it stands in, the nearest first. */
+  /** Sites of context providers between it and its author's root, the nearest first. */
   providers: { site: number; context: number }[];
   repeat: Repeat;
+}
+
+/** A placement of a site, with the component whose run wrote it; null outside any component. */
+export interface SitePlacement extends Placement {
+  author: number | null;
 }
 
 /** Components and what stands above and below each, by the numbers of their functions. */
@@ -29,15 +35,13 @@ export class Links {
 
 export class RenderTree {
   /** For each site: where it is rendered, for each run of the function that writes it. */
-  readonly placements: Placement[][] = [];
+  readonly placements: SitePlacement[][] = [];
   /** The component (function) whose markup writes a site; null for an entry. */
   readonly authors: (number | null)[] = [];
   /** Who is rendered inside whom: what counts for contexts. */
   readonly under = new Links();
   /** Who is written by whom: what counts for props, and for what renders again. */
   readonly by = new Links();
-  /** Both at once: what stands above what, whichever way a value goes. */
-  readonly either = new Links();
   /** Components that are mounted, or that nothing renders. */
   readonly roots: number[] = [];
   /** Whether the project says where it is mounted. */
@@ -56,16 +60,10 @@ export class RenderTree {
       this.authors.push(author);
       this.placements.push(placements);
       for (const component of this.program.siteTargets[site]?.components ?? []) {
-        for (const { under } of placements) {
-          if (under === null) entries.add(component);
-          else {
-            this.under.add(under, component);
-            this.either.add(under, component);
-          }
-        }
-        if (author !== null) {
-          this.by.add(author, component);
-          this.either.add(author, component);
+        for (const p of placements) {
+          if (p.under !== null) this.under.add(p.under, component);
+          if (p.author === null) entries.add(component);
+          else this.by.add(p.author, component);
         }
       }
     });
@@ -76,45 +74,29 @@ export class RenderTree {
     if (this.roots.length === 0) this.roots.push(...[...program.components.keys()].slice(0, 1));
   }
 
-  private place(site: number): { author: number | null; placements: Placement[] } {
+  private place(site: number): { author: number | null; placements: SitePlacement[] } {
     const { graph, contexts } = this.program;
     const entry = graph.sites[site];
     if (!entry) return { author: null, placements: [] };
     const unit = this.program.unitOf(graph.fnAt(entry.file, entry.fact.fn));
     const runs = this.program.runsOf(unit);
-    if (runs.length === 0) {
-      const outer = this.providersAround(graph.at(entry.file, entry.fact.inside), entry.file);
-      return { author: null, placements: [{ under: null, providers: outer, repeat: entry.fact.repeat }] };
-    }
-    const placements: Placement[] = [];
-    for (const run of runs) {
-      const owner = contexts.owner[run] ?? -1;
-      const found = this.placesOf(graph.at(entry.file, entry.fact.inside), run);
-      for (const p of found.length > 0 ? found : [{ under: owner, providers: [], repeat: 'once' as Repeat }])
-        placements.push({ ...p, repeat: strongerRepeat(p.repeat, entry.fact.repeat) });
-    }
-    return { author: contexts.owner[runs[0] ?? -1] ?? null, placements };
+    const placements: SitePlacement[] = [];
+    // Markup outside any component (where an application is mounted, in a route table) runs as its module does.
+    for (const run of runs.length > 0 ? runs : [contexts.root(unit)])
+      for (const p of this.placesAround(graph.at(entry.file, entry.fact.inside), run))
+        placements.push({
+          ...p,
+          repeat: strongerRepeat(p.repeat, entry.fact.repeat),
+          author: this.program.ownerOf(run)?.fn ?? null,
+        });
+    return { author: placements[0]?.author ?? null, placements };
   }
 
-  /** Outside any component markup is where it is mounted; only the providers written around it matter. */
-  private providersAround(piece: number, file: number): Placement['providers'] {
-    const { graph } = this.program;
-    const providers: Placement['providers'] = [];
-    const seen = new Set<number>();
-    for (let at: number | null = piece; at !== null && !seen.has(at); ) {
-      seen.add(at);
-      let next: number | null = null;
-      for (const edge of graph.out[at] ?? []) {
-        const site = edge.op === 'put' ? graph.siteOfProps.get(edge.to) : undefined;
-        if (site === undefined) continue;
-        const context = this.program.siteTargets[site]?.provides;
-        if (context !== null && context !== undefined) providers.push({ site, context });
-        const inside = graph.sites[site]?.fact.inside;
-        if (inside !== undefined) next = graph.at(file, inside);
-      }
-      at = next;
-    }
-    return providers;
+  /** As `placesOf`, but never empty: what is placed nowhere that can be seen is taken to be where it is written. */
+  private placesAround(piece: number, context: number): Placement[] {
+    const found = this.placesOf(piece, context);
+    if (found.length > 0) return found;
+    return [{ under: this.program.ownerOf(context)?.fn ?? null, providers: [], repeat: 'once' }];
   }
 
   /** Where a piece of markup, made in one run, is rendered. */
@@ -143,7 +125,7 @@ export class RenderTree {
         if (!site || !target || exit.at.path === 0) continue;
         if (target.components.length === 0) {
           // Providers and components from outside are taken to render what they are handed where they stand.
-          const around = this.placesOf(graph.at(site.file, site.fact.inside), exit.at.context);
+          const around = this.placesAround(graph.at(site.file, site.fact.inside), exit.at.context);
           const through = target.provides === null ? [] : [{ site: exit.target, context: target.provides }];
           for (const p of around)
             found.push({
@@ -157,7 +139,15 @@ export class RenderTree {
           const component = program.component(fn);
           if (component?.propsPlace == null) continue;
           const next = { place: component.propsPlace, path: exit.at.path, context: contexts.root(fn) };
-          found.push(...repeated(this.follow(next, depth + 1), exit.repeat));
+          const inside = repeated(this.follow(next, depth + 1), exit.repeat);
+          const around = inside.length > 0 ? this.placesAround(graph.at(site.file, site.fact.inside), exit.at.context) : [];
+          for (const i of inside)
+            for (const a of around)
+              found.push({
+                under: i.under,
+                providers: [...i.providers, ...a.providers],
+                repeat: strongerRepeat(i.repeat, strongerRepeat(a.repeat, site.fact.repeat)),
+              });
         }
       } else if (exit.kind === 'returned') {
         for (const caller of this.handed.callersOf(exit.target, exit.at.context))
@@ -197,11 +187,16 @@ export class RenderTree {
         for (const placement of placements) {
           const provider = placement.providers.find((p) => p.context === context);
           if (provider) add(env, fn, provider.site);
-          else if (placement.under === null) add(env, fn, -1);
           else {
-            const list = inherits.get(placement.under);
+            // Beyond its author's root it stands where its author does.
+            const { author } = placement;
+            if (author === null) {
+              add(env, fn, -1);
+              continue;
+            }
+            const list = inherits.get(author);
             if (list) list.push(fn);
-            else inherits.set(placement.under, [fn]);
+            else inherits.set(author, [fn]);
           }
         }
     });

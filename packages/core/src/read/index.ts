@@ -27,7 +27,25 @@ export function readFile(source: SourceFile): FileFacts {
   const family = familyOf(source.path) ?? 'react';
   const reader = READERS[family];
   if (!reader) throw new Error(`No reader for the family ${family}`);
-  return reader(source);
+  const refused = refuse(source);
+  if (!refused) return reader(source);
+  const facts = reader({ ...source, text: '' });
+  facts.problems.push({ severity: refused.severity, message: refused.message, line: 1, column: 1 });
+  return facts;
+}
+
+/** Files larger than this are generated or bundled; reading them would stall everything else. */
+export const MAX_BYTES = 2_000_000;
+
+/** Why a file is not worth reading; null where it is. */
+function refuse(source: SourceFile): { severity: 'error' | 'warning'; message: string } | null {
+  if (source.bytes > MAX_BYTES) {
+    const size = (source.bytes / 1_000_000).toFixed(1);
+    return { severity: 'warning', message: `${size} MB is too large for a source file; it was left out.` };
+  }
+  if (source.text.includes('\0')) return { severity: 'error', message: 'This is not text; it was left out.' };
+  if (source.text.trim() === '') return { severity: 'warning', message: 'The file is empty.' };
+  return null;
 }
 
 export type { SourceFile };

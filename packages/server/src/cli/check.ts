@@ -1,0 +1,35 @@
+/** `vectura check DIR`: the findings, and an exit code for CI. */
+import { Option, type Command } from 'commander';
+import pc from 'picocolors';
+import { atLeast, toSarif, type Finding } from '@vectura/core';
+import { plural, print, printJson, surveyFor, type CommonOptions } from './common';
+
+export function addCheck(program: Command, setCode: (code: number) => void): void {
+  program
+    .command('check <dir>')
+    .description('print the findings; exit code 1 where one is at or above the fail level')
+    .addOption(new Option('--format <format>', 'how to print them').choices(['text', 'json', 'sarif']).default('text'))
+    .option('--config <file>', 'a configuration instead of the project’s vectura.config.json')
+    .action(async (dir: string, options: CommonOptions & { format: 'text' | 'json' | 'sarif' }) => {
+      const survey = await surveyFor(dir, options);
+      const findings = survey.findings();
+      if (options.format === 'json') printJson({ format: 'vectura.findings', version: 1, findings });
+      else if (options.format === 'sarif') printJson(toSarif(findings));
+      else print(findingsText(findings));
+      if (findings.some((finding) => atLeast(finding.level, survey.config.failLevel))) setCode(1);
+    });
+}
+
+const COLOUR = { error: pc.red, warning: pc.yellow, note: pc.dim } as const;
+
+export function findingsText(findings: readonly Finding[]): string {
+  if (findings.length === 0) return 'Nothing to report.';
+  const lines = findings.map(
+    (f) => `${f.file}:${f.line}:${f.column}  ${COLOUR[f.level](f.level)}  ${f.rule}\n    ${f.message}`,
+  );
+  const counts = (['error', 'warning', 'note'] as const)
+    .map((level) => [level, findings.filter((f) => f.level === level).length] as const)
+    .filter(([, n]) => n > 0)
+    .map(([level, n]) => plural(n, level));
+  return [...lines, '', counts.join(', ')].join('\n');
+}

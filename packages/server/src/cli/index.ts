@@ -1,0 +1,44 @@
+/** The command line: five commands, one file each. Standard output carries only the answer. */
+import { Command, CommanderError } from 'commander';
+import { NotFound } from '@vectura/core';
+import { UnusableInput } from '../survey/surveyFolder';
+import { addCheck } from './check';
+import { addHomes } from './homes';
+import { addOpen } from './open';
+import { addSurvey } from './survey';
+import { addTrail } from './trail';
+
+export async function main(argv: readonly string[]): Promise<number> {
+  let code = 0;
+  const program = new Command('vectura')
+    .description('Traces how values travel between the components of a front-end application, from its source.')
+    .exitOverride()
+    .configureHelp({ showGlobalOptions: true })
+    .showHelpAfterError('(vectura --help lists the commands)');
+  const setCode = (to: number): void => {
+    code = to;
+  };
+  for (const add of [addOpen, addSurvey, addTrail, addHomes, addCheck]) add(program, setCode);
+  for (const command of program.commands)
+    command
+      .exitOverride()
+      .option('--quiet', 'say nothing on standard error but errors')
+      .option('--include <glob>', 'read files that are left out by default (repeatable)', collect, [])
+      .option('--exclude <glob>', 'leave files out (repeatable)', collect, []);
+  try {
+    await program.parseAsync(['node', 'vectura', ...argv]);
+    return code;
+  } catch (error) {
+    if (error instanceof CommanderError) return error.exitCode === 0 ? 0 : 2;
+    if (error instanceof NotFound || error instanceof UnusableInput) {
+      process.stderr.write(`${error.message}\n`);
+      return 2;
+    }
+    process.stderr.write(`Something went wrong: ${error instanceof Error ? (error.stack ?? error.message) : String(error)}\n`);
+    return 3;
+  }
+}
+
+function collect(value: string, before: string[]): string[] {
+  return [...before, value];
+}

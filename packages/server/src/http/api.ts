@@ -1,0 +1,353 @@
+/** The HTTP interface, as one table: each route with what it takes and gives, which also makes the OpenAPI document. */
+import { randomBytes } from 'node:crypto';
+import { promises as fs } from 'node:fs';
+import path from 'node:path';
+import { PassThrough } from 'node:stream';
+import type { Context } from 'koa';
+import { FlowDocument, HomesDocument, Level, RULES, Thumb, TrailDocument } from '@vectura/core';
+import { z } from 'zod';
+import type { ProjectRow } from '../store/entities';
+import type { ProjectStore } from '../store/projects';
+import { UnusableInput } from '../survey/surveyFolder';
+import { receive, unpack } from './archive';
+import type { Desk } from './desk';
+import { HttpError } from './errors';
+import { completeFolder, readProjectFile } from './files';
+
+export const Summary = z.object({
+  finishedAt: z.string(),
+  took: z.number(),
+  files: z.number(),
+  components: z.number(),
+  cells: z.number(),
+  findings: z.number(),
+});
+
+export const Job = z.object({
+  state: z.enum(['idle', 'running', 'failed']),
+  progress: z.object({ phase: z.string(), done: z.number(), total: z.number() }).nullable(),
+  error: z.string().nullable(),
+});
+
+export const Project = z.object({
+  id: z.string(),
+  name: z.string(),
+  root: z.string(),
+  kind: z.enum(['folder', 'upload', 'demo']),
+  last: Summary.nullable(),
+  job: Job,
+});
+
+const FileAnswer = z.object({
+  path: z.string(),
+  text: z.string(),
+  components: z.array(
+    z.object({ component: z.string(), id: z.string(), from: z.number(), to: z.number(), names: z.array(z.string()) }),
+  ),
+});
+
+const Nothing = z.object({ ok: z.literal(true) });
+const OK = { ok: true } as const;
+
+export interface Services {
+  store: ProjectStore;
+  desk: Desk;
+  /** Where uploaded archives are unpacked. */
+  uploads: string;
+}
+
+export interface Route {
+  method: 'get' | 'post' | 'delete' | 'put';
+  path: string;
+  says: string;
+  query?: z.ZodObject;
+  body?: z.ZodType;
+  /** The body is a file's bytes. */
+  upload?: true;
+  /** Null for a stream of events. */
+  answer: z.ZodType | null;
+  run(services: Services, ctx: Context, input: { id: string; query: unknown; body: unknown }): Promise<unknown>;
+}
+
+async function projectOf(services: Services, id: string): Promise<ProjectRow> {
+  const project = await services.store.find(id);
+  if (!project) throw new HttpError(404, 'There is no such project here; it may have been removed.');
+  return project;
+}
+
+const Value = z.object({ value: z.string().min(1) });
+const ThumbQuery = Value.extend({
+  relays: z.coerce.number().optional(),
+  branches: z.coerce.number().optional(),
+  contextForOften: z.enum(['true', 'false']).optional(),
+  onlyHomeChanges: z.enum(['true', 'false']).optional(),
+});
+
+function thumbOf({ value: _value, ...query }: z.infer<typeof ThumbQuery>): Thumb {
+  return Thumb.parse({
+    ...query,
+    ...(query.contextForOften ? { contextForOften: query.contextForOften === 'true' } : {}),
+    ...(query.onlyHomeChanges ? { onlyHomeChanges: query.onlyHomeChanges === 'true' } : {}),
+  });
+}
+
+export const ROUTES: readonly Route[] = [
+  {
+    method: 'get',
+    path: '/api/rules',
+    says: 'The rules behind findings: what each says, why it matters, what to do.',
+    answer: z.array(z.object({ id: z.string(), level: Level, says: z.string(), why: z.string(), todo: z.string() })),
+    run: async () => RULES.map(({ id, level, says, why, todo }) => ({ id, level, says, why, todo })),
+  },
+  {
+    method: 'get',
+    path: '/api/projects',
+    says: 'The projects known here, with their last finished surveys.',
+    answer: z.array(Project),
+    run: async ({ store, desk }) => (await store.list()).map((project) => ({ ...project, job: desk.job(project.id) })),
+  },
+  {
+    method: 'post',
+    path: '/api/projects',
+    says: 'Adds a folder of this machine as a project and surveys it. The folder is only ever read.',
+    body: z.object({ path: z.string().min(1) }),
+    answer: Project,
+    run: async ({ store, desk }, _ctx, { body }) => {
+      const { path: typed } = z.object({ path: z.string() }).parse(body);
+      const project = await addFolder(store, typed);
+      void desk.start(project);
+      return { ...project, last: await store.lastSurvey(project.id), job: desk.job(project.id) };
+    },
+  },
+  {
+    method: 'post',
+    path: '/api/projects/zip',
+    says: 'Adds a project from an uploaded archive and surveys it.',
+    query: z.object({ name: z.string().min(1).max(120) }),
+    upload: true,
+    answer: Project,
+    run: async ({ store, desk, uploads }, ctx, { query }) => {
+      const { name } = z.object({ name: z.string() }).parse(query);
+      const id = randomBytes(5).toString('hex');
+      const archive = path.join(uploads, `${id}.zip`);
+      try {
+        await receive(ctx.req, archive);
+        const root = await unpack(archive, path.join(uploads, id));
+        const project = await store.add(root, 'upload', name.replace(/\.zip$/i, ''), id);
+        void desk.start(project);
+        return { ...project, last: null, job: desk.job(id) };
+      } finally {
+        await fs.rm(archive, { force: true });
+      }
+    },
+  },
+  {
+    method: 'delete',
+    path: '/api/projects/:id',
+    says: 'Forgets a project. A folder stays as it is; what was unpacked from an archive is removed.',
+    answer: Nothing,
+    run: async (services, _ctx, { id }) => {
+      const project = await projectOf(services, id);
+      await services.desk.close(id);
+      await services.store.remove(id);
+      if (project.kind === 'upload') await fs.rm(path.join(services.uploads, id), { recursive: true, force: true });
+      return OK;
+    },
+  },
+  {
+    method: 'get',
+    path: '/api/folders',
+    says: 'Folders of this machine whose path starts with what was typed.',
+    query: z.object({ typed: z.string() }),
+    answer: z.array(z.string()),
+    run: (_services, _ctx, { query }) => completeFolder(z.object({ typed: z.string() }).parse(query).typed),
+  },
+  {
+    method: 'post',
+    path: '/api/projects/:id/survey',
+    says: 'Surveys a project again.',
+    answer: Job,
+    run: async (services, _ctx, { id }) => {
+      void services.desk.start(await projectOf(services, id));
+      return services.desk.job(id);
+    },
+  },
+  {
+    method: 'delete',
+    path: '/api/projects/:id/survey',
+    says: 'Cancels the survey that is running; the last finished one stays.',
+    answer: Nothing,
+    run: async ({ desk }, _ctx, { id }) => {
+      await desk.cancel(id);
+      return OK;
+    },
+  },
+  {
+    method: 'get',
+    path: '/api/projects/:id/events',
+    says: 'The progress of surveys, as server-sent events: each is a job.',
+    answer: null,
+    run: async (services, ctx, { id }) => {
+      await projectOf(services, id);
+      streamEvents(services.desk, ctx, id);
+      return undefined;
+    },
+  },
+  {
+    method: 'get',
+    path: '/api/projects/:id/survey',
+    says: 'The flow document of the last finished survey.',
+    answer: FlowDocument,
+    run: async (services, ctx, { id }) => {
+      const project = await projectOf(services, id);
+      const document = await services.store.lastDocument(id);
+      if (document === null) {
+        const job = services.desk.job(id);
+        if (job.state === 'failed') throw new UnusableInput(job.error ?? 'The survey failed.');
+        void services.desk.start(project);
+        throw new HttpError(409, 'The project is being surveyed for the first time.');
+      }
+      ctx.type = 'application/json';
+      ctx.body = document;
+      return undefined;
+    },
+  },
+  {
+    method: 'get',
+    path: '/api/projects/:id/trail',
+    says: 'Follows one value.',
+    query: Value,
+    answer: TrailDocument,
+    run: async (services, _ctx, { id, query }) => {
+      const engine = await services.desk.ready(await projectOf(services, id));
+      return engine.question({ do: 'trail', value: Value.parse(query).value });
+    },
+  },
+  {
+    method: 'get',
+    path: '/api/projects/:id/homes',
+    says: 'Compares the places where a state could live, by the rules of thumb given.',
+    query: ThumbQuery,
+    answer: HomesDocument,
+    run: async (services, _ctx, { id, query }) => {
+      const parsed = ThumbQuery.parse(query);
+      const engine = await services.desk.ready(await projectOf(services, id));
+      return engine.question({ do: 'homes', value: parsed.value, thumb: thumbOf(parsed) });
+    },
+  },
+  {
+    method: 'get',
+    path: '/api/projects/:id/thumb',
+    says: 'The rules of thumb kept for a project.',
+    answer: Thumb,
+    run: async (services, _ctx, { id }) => {
+      await projectOf(services, id);
+      return Thumb.parse(JSON.parse((await services.store.setting(id, 'thumb')) ?? '{}'));
+    },
+  },
+  {
+    method: 'put',
+    path: '/api/projects/:id/thumb',
+    says: 'Keeps rules of thumb for a project.',
+    body: Thumb,
+    answer: Thumb,
+    run: async (services, _ctx, { id, body }) => {
+      await projectOf(services, id);
+      const thumb = Thumb.parse(body);
+      await services.store.keepSetting(id, 'thumb', JSON.stringify(thumb));
+      return thumb;
+    },
+  },
+  {
+    method: 'get',
+    path: '/api/projects/:id/file',
+    says: 'One file’s text, with the names that can be asked for in each of its components.',
+    query: z.object({ path: z.string().min(1) }),
+    answer: FileAnswer,
+    run: async (services, _ctx, { id, query }) => {
+      const { path: wanted } = z.object({ path: z.string() }).parse(query);
+      const project = await projectOf(services, id);
+      const text = await readProjectFile(project.root, wanted);
+      const engine = await services.desk.ready(project);
+      return { path: wanted, text, components: await engine.question({ do: 'names', path: wanted }) };
+    },
+  },
+];
+
+/** Adds a folder as a project; says in words why one cannot be. */
+export async function addFolder(store: ProjectStore, typed: string, kind: ProjectRow['kind'] = 'folder'): Promise<ProjectRow> {
+  if (!path.isAbsolute(typed)) throw new UnusableInput('Give the whole path of the folder, from the root of this machine.');
+  const root = path.resolve(typed);
+  try {
+    const stat = await fs.stat(root);
+    if (!stat.isDirectory()) throw new UnusableInput(`${root} is a file. Give the folder it is in.`);
+    await fs.readdir(root);
+  } catch (error) {
+    if (error instanceof UnusableInput) throw error;
+    const { code } = error as NodeJS.ErrnoException;
+    throw new UnusableInput(code === 'ENOENT' ? `There is no folder ${root}.` : `${root} may not be read.`);
+  }
+  return store.add(root, kind, path.basename(root));
+}
+
+function streamEvents(desk: Desk, ctx: Context, id: string): void {
+  const stream = new PassThrough();
+  const send = (job: unknown): void => {
+    stream.write(`data: ${JSON.stringify(job)}\n\n`);
+  };
+  const beat = setInterval(() => stream.write(': still here\n\n'), 15_000);
+  desk.events.on(id, send);
+  const end = (): void => {
+    clearInterval(beat);
+    desk.events.off(id, send);
+    stream.end();
+  };
+  ctx.req.on('close', end);
+  ctx.status = 200;
+  ctx.type = 'text/event-stream';
+  ctx.set('Cache-Control', 'no-cache, no-transform');
+  ctx.body = stream;
+  send(desk.job(id));
+}
+
+/** The OpenAPI 3.1 document of the routes above. */
+export function openApi(): object {
+  const paths: Record<string, Record<string, unknown>> = {};
+  for (const route of ROUTES) {
+    const place = route.path.replace(/:(\w+)/g, '{$1}');
+    const parameters: object[] = [...route.path.matchAll(/:(\w+)/g)].map(([, name]) => ({
+      name,
+      in: 'path',
+      required: true,
+      schema: { type: 'string' },
+    }));
+    for (const [name, schema] of Object.entries(route.query?.shape ?? {}))
+      parameters.push({
+        name,
+        in: 'query',
+        required: !(schema as z.ZodType).safeParse(undefined).success,
+        schema: z.toJSONSchema(schema as z.ZodType, { io: 'input' }),
+      });
+    const content = route.body
+      ? { 'application/json': { schema: z.toJSONSchema(route.body, { io: 'input' }) } }
+      : { 'application/zip': { schema: { type: 'string', format: 'binary' } } };
+    (paths[place] ??= {})[route.method] = {
+      summary: route.says,
+      parameters,
+      ...(route.body || route.upload ? { requestBody: { required: true, content } } : {}),
+      responses: {
+        200: {
+          description: 'The answer.',
+          content: route.answer
+            ? { 'application/json': { schema: z.toJSONSchema(route.answer) } }
+            : { 'text/event-stream': { schema: { type: 'string' } } },
+        },
+        default: {
+          description: 'What went wrong, in words.',
+          content: { 'application/json': { schema: { type: 'object', properties: { error: { type: 'string' } } } } },
+        },
+      },
+    };
+  }
+  return { openapi: '3.1.0', info: { title: 'Vectura', version: '1' }, paths };
+}

@@ -1,0 +1,95 @@
+/** The projects that are open: their engines, the survey that is running, and who listens to it. */
+import { EventEmitter } from 'node:events';
+import { Engine, EngineError, type EngineProgress } from '../survey/engine';
+import type { ProjectRow } from '../store/entities';
+import type { ProjectStore } from '../store/projects';
+
+export interface Job {
+  state: 'idle' | 'running' | 'failed';
+  progress: EngineProgress | null;
+  error: string | null;
+}
+
+const MAX_OPEN = 4;
+
+export class Desk {
+  private readonly engines = new Map<string, Engine>();
+  private readonly jobs = new Map<string, Job>();
+  readonly events = new EventEmitter().setMaxListeners(0);
+
+  constructor(
+    private readonly store: ProjectStore,
+    private readonly cacheFile: string,
+    private readonly log: (message: string) => void,
+  ) {}
+
+  job(id: string): Job {
+    return this.jobs.get(id) ?? { state: 'idle', progress: null, error: null };
+  }
+
+  /** Starts a survey, unless one of the project is running. */
+  start(project: ProjectRow): Promise<void> {
+    if (this.job(project.id).state === 'running') return Promise.resolve();
+    const engine = this.engine(project);
+    this.tell(project.id, { state: 'running', progress: { phase: 'looking', done: 0, total: 0 }, error: null });
+    return engine
+      .survey((progress) => this.tell(project.id, { state: 'running', progress, error: null }))
+      .then(async ({ document, name, ...figures }) => {
+        await this.store.finish({ ...figures, projectId: project.id, finishedAt: new Date().toISOString(), document });
+        if (name !== project.name) await this.store.rename(project.id, name);
+        this.tell(project.id, { state: 'idle', progress: null, error: null });
+      })
+      .catch((error: unknown) => {
+        const cancelled = error instanceof EngineError && error.kind === 'cancelled';
+        const message = error instanceof Error ? error.message : String(error);
+        if (!cancelled) this.log(`The survey of ${project.root} failed: ${message}`);
+        this.tell(project.id, { state: cancelled ? 'idle' : 'failed', progress: null, error: cancelled ? null : message });
+      });
+  }
+
+  async cancel(id: string): Promise<void> {
+    await this.engines.get(id)?.cancel();
+  }
+
+  /** The engine of a project, surveyed or being surveyed, to put questions to. */
+  async ready(project: ProjectRow): Promise<Engine> {
+    const engine = this.engine(project);
+    if (!engine.surveyed) {
+      const job = this.job(project.id);
+      if (job.state === 'failed') throw new EngineError(job.error ?? 'The survey failed.', 'unusable');
+      void this.start(project);
+    }
+    return engine;
+  }
+
+  async close(id: string): Promise<void> {
+    const engine = this.engines.get(id);
+    this.engines.delete(id);
+    this.jobs.delete(id);
+    await engine?.close();
+  }
+
+  async closeAll(): Promise<void> {
+    await Promise.all([...this.engines.keys()].map((id) => this.close(id)));
+  }
+
+  private engine(project: ProjectRow): Engine {
+    const known = this.engines.get(project.id);
+    if (known) {
+      // The one used last goes to the end, so that the one unused longest is closed first.
+      this.engines.delete(project.id);
+      this.engines.set(project.id, known);
+      return known;
+    }
+    const idle = [...this.engines.keys()].filter((id) => this.job(id).state !== 'running');
+    if (this.engines.size >= MAX_OPEN && idle[0] !== undefined) void this.close(idle[0]);
+    const engine = new Engine({ root: project.root, name: null, cacheFile: this.cacheFile });
+    this.engines.set(project.id, engine);
+    return engine;
+  }
+
+  private tell(id: string, job: Job): void {
+    this.jobs.set(id, job);
+    this.events.emit(id, job);
+  }
+}

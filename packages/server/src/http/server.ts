@@ -1,0 +1,144 @@
+/** The server: the API and the built web application, on loopback only. */
+import { once } from 'node:events';
+import { existsSync, promises as fs } from 'node:fs';
+import http from 'node:http';
+import type { AddressInfo } from 'node:net';
+import path from 'node:path';
+import Router from '@koa/router';
+import Koa, { type Context } from 'koa';
+import compress from 'koa-compress';
+import send from 'koa-send';
+import { cacheFile, databaseFile, dataFolder, demoFolder, webFolder } from '../paths';
+import { openDatabase } from '../store/database';
+import { ProjectStore } from '../store/projects';
+import { UnusableInput } from '../survey/surveyFolder';
+import { ROUTES, addFolder, openApi, type Services } from './api';
+import { Desk } from './desk';
+import { HttpError, answerErrors } from './errors';
+import { guard } from './guard';
+
+export interface ServerOptions {
+  /** The port wanted; the next free one is taken where it is in use. 0 for any. */
+  port: number;
+  /** The folder to open first. */
+  open: string;
+  quiet: boolean;
+}
+
+export interface RunningServer {
+  url: string;
+  port: number;
+  /** Resolves when the server has stopped. */
+  closed: Promise<void>;
+  close(): Promise<void>;
+}
+
+const MAX_BODY = 1_000_000;
+
+export async function startServer(options: ServerOptions): Promise<RunningServer> {
+  const log = (message: string): void => {
+    if (!options.quiet) process.stderr.write(`${message}\n`);
+  };
+  const database = await openDatabase(databaseFile());
+  const store = new ProjectStore(database);
+  const desk = new Desk(store, cacheFile(), log);
+  const services: Services = { store, desk, uploads: path.join(dataFolder(), 'uploads') };
+  await forgetLostUploads(services);
+
+  const isDemo = path.resolve(options.open) === demoFolder();
+  const demo = existsSync(demoFolder()) ? await addFolder(store, demoFolder(), 'demo') : null;
+  const project = isDemo && demo ? demo : await addFolder(store, path.resolve(options.open));
+
+  let port = 0;
+  const app = buildApp(services, () => port, log);
+  const server = http.createServer(app.callback());
+  port = await listen(server, options.port);
+  const started = desk.start(project);
+  if (demo && demo.id !== project.id && (await store.lastSurvey(demo.id)) === null) void started.then(() => desk.start(demo));
+  await started;
+
+  const close = async (): Promise<void> => {
+    server.closeAllConnections();
+    await new Promise((resolve) => server.close(resolve));
+    await desk.closeAll();
+    if (database.isInitialized) await database.destroy();
+  };
+  const closed = once(server, 'close').then(() => undefined);
+  for (const signal of ['SIGINT', 'SIGTERM'] as const)
+    process.once(signal, () => {
+      void close().then(() => process.exit(0));
+    });
+  return { url: `http://127.0.0.1:${port}/${isDemo ? '' : `p/${project.id}`}`, port, closed, close };
+}
+
+/** Unpacked archives whose project is gone (a start that was killed half-way) are removed. */
+async function forgetLostUploads({ store, uploads }: Services): Promise<void> {
+  const known = new Set((await store.list()).map((project) => project.id));
+  for (const entry of await fs.readdir(uploads).catch(() => [] as string[]))
+    if (!known.has(entry)) await fs.rm(path.join(uploads, entry), { recursive: true, force: true });
+}
+
+export function buildApp(services: Services, port: () => number, log: (message: string) => void): Koa {
+  const app = new Koa();
+  app.silent = true;
+  app.use(answerErrors(log));
+  app.use(guard(port));
+  app.use(compress({ threshold: 2048, br: false, filter: (type) => /json|text\/(html|css|plain)|javascript|svg/.test(type) }));
+  const router = new Router();
+  router.get('/api/openapi.json', (ctx) => {
+    ctx.body = openApi();
+  });
+  for (const route of ROUTES)
+    router[route.method](route.path, async (ctx: Context & { params: Record<string, string> }) => {
+      const query: unknown = route.query ? route.query.parse({ ...ctx.query }) : {};
+      const body: unknown = route.body ? route.body.parse(await readJson(ctx)) : undefined;
+      const answer = await route.run(services, ctx, { id: ctx.params.id ?? '', query, body });
+      if (answer !== undefined) ctx.body = answer;
+    });
+  app.use(router.routes());
+  app.use(serveWeb);
+  return app;
+}
+
+async function readJson(ctx: Context): Promise<unknown> {
+  const chunks: Buffer[] = [];
+  let size = 0;
+  for await (const chunk of ctx.req as AsyncIterable<Buffer>) {
+    size += chunk.length;
+    if (size > MAX_BODY) throw new HttpError(413, 'The request is too large.');
+    chunks.push(chunk);
+  }
+  try {
+    return JSON.parse(Buffer.concat(chunks).toString('utf8')) as unknown;
+  } catch {
+    throw new HttpError(400, 'The request is not valid JSON.');
+  }
+}
+
+/** Built files as they are; every other path is the application, which reads its state from the URL. */
+async function serveWeb(ctx: Context): Promise<void> {
+  if (ctx.path.startsWith('/api/')) throw new HttpError(404, `There is nothing at ${ctx.path}.`);
+  if (ctx.method !== 'GET' && ctx.method !== 'HEAD') throw new HttpError(405, 'Only GET is answered here.');
+  const root = webFolder();
+  if (!existsSync(path.join(root, 'index.html')))
+    throw new HttpError(503, 'The web application has not been built. Run npm start, which builds it.');
+  if (/^\/assets\/[\w.-]+$/.test(ctx.path)) await send(ctx, ctx.path, { root, immutable: true, maxage: 365 * 24 * 3600 * 1000 });
+  else if (/^\/[\w-]+\.(svg|ico|png|txt)$/.test(ctx.path)) await send(ctx, ctx.path, { root });
+  else {
+    ctx.set('Cache-Control', 'no-cache');
+    await send(ctx, 'index.html', { root });
+  }
+}
+
+function listen(server: http.Server, wanted: number): Promise<number> {
+  return new Promise((resolve, reject) => {
+    let port = wanted;
+    server.on('error', (error: NodeJS.ErrnoException) => {
+      if (error.code === 'EADDRINUSE' && port !== 0 && port < Math.min(wanted + 50, 65535)) server.listen(++port, '127.0.0.1');
+      else if (error.code === 'EACCES') reject(new UnusableInput(`Port ${port} may not be used. Choose another with --port.`));
+      else reject(error);
+    });
+    server.on('listening', () => resolve((server.address() as AddressInfo).port));
+    server.listen(port, '127.0.0.1');
+  });
+}

@@ -1,0 +1,37 @@
+/** Where things lie: the demo that ships with Vectura, the built web application, the data folder. */
+import { existsSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+
+/** The checkout's root, from the built bundle and from source alike. */
+function checkout(): string {
+  for (let folder = __dirname; folder !== path.dirname(folder); folder = path.dirname(folder))
+    if (existsSync(path.join(folder, 'examples')) && existsSync(path.join(folder, 'packages'))) return folder;
+  return path.resolve(__dirname, '../../..');
+}
+
+export function demoFolder(): string {
+  return path.join(checkout(), 'examples/glasshouse-react');
+}
+
+export function webFolder(): string {
+  return path.join(checkout(), 'packages/web/dist');
+}
+
+/** `VECTURA_HOME`, else the platform's usual place for an application's data. */
+export function dataFolder(): string {
+  const own = process.env.VECTURA_HOME;
+  if (own) return path.resolve(own);
+  if (process.platform === 'darwin') return path.join(os.homedir(), 'Library/Application Support/Vectura');
+  if (process.platform === 'win32') return path.join(process.env.LOCALAPPDATA ?? os.homedir(), 'Vectura');
+  return path.join(process.env.XDG_DATA_HOME ?? path.join(os.homedir(), '.local/share'), 'vectura');
+}
+
+/** The facts cache's file; it moves with `VECTURA_CACHE`. */
+export function cacheFile(): string {
+  return path.join(process.env.VECTURA_CACHE ? path.resolve(process.env.VECTURA_CACHE) : dataFolder(), 'facts.sqlite');
+}
+
+export function databaseFile(): string {
+  return path.join(dataFolder(), 'vectura.sqlite');
+}

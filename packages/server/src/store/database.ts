@@ -1,0 +1,37 @@
+/** Opening the databases: SQLite through better-sqlite3, write-ahead logging, schema by migrations only. */
+import 'reflect-metadata';
+import { mkdirSync } from 'node:fs';
+import path from 'node:path';
+import { DataSource, type EntitySchema } from 'typeorm';
+import { FactsEntity, ProjectEntity, SettingEntity, SurveyEntity } from './entities';
+import { First1700000000001 } from './migrations/1-first';
+import { Facts1700000000002 } from './migrations/2-facts';
+
+type Migration = new () => First1700000000001 | Facts1700000000002;
+
+async function open(file: string, entities: EntitySchema[], migrations: Migration[]): Promise<DataSource> {
+  mkdirSync(path.dirname(file), { recursive: true });
+  const source = new DataSource({
+    type: 'better-sqlite3',
+    database: file,
+    entities,
+    migrations,
+    migrationsRun: true,
+    synchronize: false,
+    enableWAL: true,
+    prepareDatabase: (db: { pragma(text: string): void }) => {
+      db.pragma('busy_timeout = 5000');
+      db.pragma('foreign_keys = ON');
+      db.pragma('synchronous = NORMAL');
+    },
+  });
+  return source.initialize();
+}
+
+export function openDatabase(file: string): Promise<DataSource> {
+  return open(file, [ProjectEntity, SurveyEntity, SettingEntity] as EntitySchema[], [First1700000000001]);
+}
+
+export function openFacts(file: string): Promise<DataSource> {
+  return open(file, [FactsEntity] as EntitySchema[], [Facts1700000000002]);
+}

@@ -1,0 +1,39 @@
+/** The facts cache: what files' texts were read to, by their content. */
+import { In, type DataSource, type Repository } from 'typeorm';
+import type { FactsCache } from '../survey/surveyFolder';
+import { FactsEntity, type FactsRow } from './entities';
+
+const CHUNK = 400;
+/** Facts nobody asked for in this long are dropped. */
+const KEEP_MS = 30 * 24 * 3600 * 1000;
+
+export class SqliteFactsCache implements FactsCache {
+  private readonly rows: Repository<FactsRow>;
+
+  constructor(private readonly source: DataSource) {
+    this.rows = source.getRepository(FactsEntity);
+  }
+
+  async get(keys: readonly string[]): Promise<Map<string, string>> {
+    const found = new Map<string, string>();
+    for (let i = 0; i < keys.length; i += CHUNK) {
+      const rows = await this.rows.findBy({ key: In(keys.slice(i, i + CHUNK)) });
+      for (const row of rows) found.set(row.key, row.facts);
+    }
+    return found;
+  }
+
+  async put(entries: readonly { key: string; facts: string }[]): Promise<void> {
+    const usedAt = Date.now();
+    await this.source.transaction(async (manager) => {
+      for (let i = 0; i < entries.length; i += CHUNK) {
+        const rows = entries.slice(i, i + CHUNK).map((entry) => ({ ...entry, usedAt }));
+        await manager.createQueryBuilder().insert().into(FactsEntity).values(rows).orUpdate(['facts', 'used_at'], ['key']).execute();
+      }
+    });
+  }
+
+  async dropOld(): Promise<void> {
+    await this.rows.createQueryBuilder().delete().where('used_at < :limit', { limit: Date.now() - KEEP_MS }).execute();
+  }
+}

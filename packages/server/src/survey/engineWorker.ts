@@ -1,0 +1,89 @@
+/** A worker thread that holds one project's survey and answers questions about it. */
+import { parentPort, workerData } from 'node:worker_threads';
+import { NotFound, type Survey, type Thumb } from '@vectura/core';
+import { openFacts } from '../store/database';
+import { SqliteFactsCache } from '../store/factsCache';
+import { UnusableInput, surveyFolder, type Memory } from './surveyFolder';
+
+export interface EngineData {
+  root: string;
+  name: string | null;
+  cacheFile: string;
+}
+
+export type EngineRequest =
+  | { id: number; do: 'survey' }
+  | { id: number; do: 'cancel' }
+  | { id: number; do: 'trail'; value: string }
+  | { id: number; do: 'homes'; value: string; thumb?: Thumb }
+  | { id: number; do: 'names'; path: string };
+
+export type EngineReply =
+  | { id: number; progress: { phase: string; done: number; total: number } }
+  | { id: number; answer: unknown }
+  | { id: number; error: string; kind: 'missing' | 'unusable' | 'cancelled' | 'broken' };
+
+const data = workerData as EngineData;
+const memory: Memory = new Map();
+let survey: Survey | null = null;
+let running: AbortController | null = null;
+let cache: Promise<SqliteFactsCache> | null = null;
+
+function openCache(): Promise<SqliteFactsCache> {
+  cache ??= openFacts(data.cacheFile).then((source) => new SqliteFactsCache(source));
+  return cache;
+}
+
+async function run(id: number): Promise<unknown> {
+  running?.abort(new Error('Cancelled'));
+  const controller = new AbortController();
+  running = controller;
+  const started = Date.now();
+  const fresh = await surveyFolder(data.root, {
+    cache: await openCache(),
+    memory,
+    signal: controller.signal,
+    onProgress: (progress) => reply({ id, progress }),
+    ...(data.name === null ? {} : { name: data.name }),
+  });
+  const document = fresh.document();
+  survey = fresh;
+  running = null;
+  return {
+    document: JSON.stringify(document),
+    took: Date.now() - started,
+    name: document.project.name,
+    files: document.files.length,
+    components: document.components.length,
+    cells: document.cells.length,
+    findings: document.findings.length,
+  };
+}
+
+async function handle(request: EngineRequest): Promise<unknown> {
+  if (request.do === 'survey') return run(request.id);
+  if (request.do === 'cancel') {
+    running?.abort(new Error('Cancelled'));
+    return null;
+  }
+  if (!survey) throw new UnusableInput('The project has not been surveyed yet.');
+  if (request.do === 'trail') return survey.trail(request.value);
+  if (request.do === 'homes') return survey.homes(request.value, request.thumb);
+  return survey.namesIn(request.path);
+}
+
+function reply(message: EngineReply): void {
+  parentPort?.postMessage(message);
+}
+
+parentPort?.on('message', (request: EngineRequest) => {
+  handle(request).then(
+    (answer) => reply({ id: request.id, answer }),
+    (error: unknown) => {
+      const message = error instanceof Error ? error.message : String(error);
+      const kind =
+        error instanceof NotFound ? 'missing' : error instanceof UnusableInput ? 'unusable' : message === 'Cancelled' ? 'cancelled' : 'broken';
+      reply({ id: request.id, error: message, kind });
+    },
+  );
+});

@@ -1,0 +1,196 @@
+/** One survey of a folder on disk: walk, read what changed, link. Nothing is ever written there. */
+import { createHash } from 'node:crypto';
+import { promises as fs } from 'node:fs';
+import path from 'node:path';
+import {
+  Config,
+  DEFAULT_CONFIG,
+  FACTS_VERSION,
+  MAX_BYTES,
+  Survey,
+  readFile,
+  type ConfigFile,
+  type FileFacts,
+  type SourceFile,
+} from '@vectura/core';
+import { readAll } from './pool';
+import { reasonOf, walk, type Found } from './walk';
+
+export interface Progress {
+  phase: 'looking' | 'reading' | 'linking';
+  done: number;
+  total: number;
+}
+
+/** Facts by content, kept between surveys. Keys are made by `factsKey`. */
+export interface FactsCache {
+  get(keys: readonly string[]): Promise<Map<string, string>>;
+  put(entries: readonly { key: string; facts: string }[]): Promise<void>;
+}
+
+/** What a survey remembers for the next one of the same folder. */
+export type Memory = Map<string, { bytes: number; modified: number; facts: FileFacts }>;
+
+export interface SurveyOptions {
+  include?: readonly string[];
+  exclude?: readonly string[];
+  /** A configuration file instead of the project's own. */
+  config?: string;
+  cache?: FactsCache;
+  memory?: Memory;
+  onProgress?: (progress: Progress) => void;
+  signal?: AbortSignal;
+  name?: string;
+}
+
+/** The folder or the configuration cannot be used; the message says which and why. */
+export class UnusableInput extends Error {}
+
+export async function surveyFolder(root: string, options: SurveyOptions = {}): Promise<Survey> {
+  await checkFolder(root);
+  const config = await readConfig(root, options.config);
+  options.onProgress?.({ phase: 'looking', done: 0, total: 0 });
+  const found = await walk(root, {
+    include: [...config.include, ...(options.include ?? [])],
+    exclude: [...config.exclude, ...(options.exclude ?? [])],
+    ...(options.signal ? { signal: options.signal } : {}),
+  });
+  const files = await readFacts(root, found.sources, options);
+  for (const { path: file, reason } of found.unreadable) files.push(unreadable(file, reason));
+  options.onProgress?.({ phase: 'linking', done: files.length, total: files.length });
+  const configs = await readConfigs(root, found.configs);
+  options.signal?.throwIfAborted();
+  const name = options.name ?? projectName(root, configs);
+  return new Survey({ name, files, configs, skipped: found.skipped }, config);
+}
+
+async function checkFolder(root: string): Promise<void> {
+  try {
+    const stat = await fs.stat(root);
+    if (!stat.isDirectory()) throw new UnusableInput(`${root} is not a folder.`);
+    await fs.readdir(root);
+  } catch (error) {
+    if (error instanceof UnusableInput) throw error;
+    const missing = (error as NodeJS.ErrnoException).code === 'ENOENT';
+    throw new UnusableInput(missing ? `There is no folder ${root}.` : `${root} could not be read. ${reasonOf(error)}`);
+  }
+}
+
+async function readConfig(root: string, file: string | undefined): Promise<Config> {
+  const where = file ?? path.join(root, 'vectura.config.json');
+  let text: string;
+  try {
+    text = await fs.readFile(where, 'utf8');
+  } catch (error) {
+    if (file === undefined) return DEFAULT_CONFIG;
+    throw new UnusableInput(`The configuration ${file} could not be read. ${reasonOf(error)}`);
+  }
+  let data: unknown;
+  try {
+    data = JSON.parse(text);
+  } catch (error) {
+    throw new UnusableInput(`${where} is not valid JSON: ${error instanceof Error ? error.message : String(error)}`);
+  }
+  const parsed = Config.safeParse(data);
+  if (parsed.success) return parsed.data;
+  const issue = parsed.error.issues[0];
+  throw new UnusableInput(`${where}: ${issue?.path.join('.') ?? ''} ${issue?.message ?? 'is not understood'}.`);
+}
+
+async function readFacts(root: string, sources: readonly Found[], options: SurveyOptions): Promise<FileFacts[]> {
+  const { memory, cache, onProgress, signal } = options;
+  const facts = new Map<string, FileFacts>();
+  const changed: Found[] = [];
+  for (const file of sources) {
+    const known = memory?.get(file.path);
+    if (known && known.bytes === file.bytes && known.modified === file.modified) facts.set(file.path, known.facts);
+    else changed.push(file);
+  }
+  const report = (): void => onProgress?.({ phase: 'reading', done: facts.size, total: sources.length });
+  report();
+  const texts: { key: string; source: SourceFile }[] = [];
+  await inParallel(changed, 24, async (file) => {
+    signal?.throwIfAborted();
+    try {
+      const source = await readSource(root, file);
+      texts.push({ key: factsKey(source), source });
+    } catch (error) {
+      facts.set(file.path, unreadable(file.path, reasonOf(error)));
+    }
+  });
+  const cached = (await cache?.get(texts.map((t) => t.key))) ?? new Map<string, string>();
+  const missing: SourceFile[] = [];
+  for (const { key, source } of texts) {
+    const json = cached.get(key);
+    if (json === undefined) missing.push(source);
+    else facts.set(source.path, JSON.parse(json) as FileFacts);
+  }
+  report();
+  const fresh: { key: string; facts: string }[] = [];
+  const keys = new Map(texts.map(({ key, source }) => [source.path, key]));
+  await readAll(
+    missing,
+    (result) => {
+      facts.set(result.facts.path, result.facts);
+      if (cache) fresh.push({ key: keys.get(result.facts.path) ?? '', facts: result.json });
+      if (facts.size % 20 === 0) report();
+    },
+    signal,
+  );
+  report();
+  if (fresh.length > 0) await cache?.put(fresh);
+  if (memory) {
+    memory.clear();
+    for (const file of sources) {
+      const known = facts.get(file.path);
+      if (known) memory.set(file.path, { bytes: file.bytes, modified: file.modified, facts: known });
+    }
+  }
+  return sources.flatMap((file) => facts.get(file.path) ?? []);
+}
+
+async function readSource(root: string, file: Found): Promise<SourceFile> {
+  if (file.bytes > MAX_BYTES) return { path: file.path, text: '', hash: `size-${file.bytes}`, bytes: file.bytes };
+  const buffer = await fs.readFile(path.join(root, file.path));
+  const hash = createHash('sha256').update(buffer).digest('hex');
+  return { path: file.path, text: buffer.toString('utf8').replace(/^\uFEFF/, ''), hash, bytes: buffer.length };
+}
+
+/** What facts depend on: the reader's version, the path and the text. */
+function factsKey(source: SourceFile): string {
+  return `${FACTS_VERSION}:${source.hash}:${source.path}`;
+}
+
+function unreadable(file: string, reason: string): FileFacts {
+  const facts = readFile({ path: file, text: '', hash: '', bytes: 0 });
+  facts.problems.splice(0, facts.problems.length, { severity: 'error', message: reason, line: 1, column: 1 });
+  return facts;
+}
+
+async function readConfigs(root: string, found: readonly Found[]): Promise<ConfigFile[]> {
+  const configs: ConfigFile[] = [];
+  await inParallel(found, 8, async (file) => {
+    const text = await fs.readFile(path.join(root, file.path), 'utf8').catch(() => null);
+    if (text !== null) configs.push({ path: file.path, text });
+  });
+  return configs.sort((a, b) => (a.path < b.path ? -1 : 1));
+}
+
+function projectName(root: string, configs: readonly ConfigFile[]): string {
+  const own = configs.find((config) => config.path === 'package.json');
+  try {
+    const name = (JSON.parse(own?.text ?? '{}') as { name?: unknown }).name;
+    if (typeof name === 'string' && name) return name;
+  } catch {
+    // A broken package.json names nothing; the folder's name will do.
+  }
+  return path.basename(path.resolve(root));
+}
+
+async function inParallel<T>(items: readonly T[], width: number, work: (item: T) => Promise<void>): Promise<void> {
+  let next = 0;
+  const lane = async (): Promise<void> => {
+    for (let item = items[next++]; item !== undefined; item = items[next++]) await work(item);
+  };
+  await Promise.all(Array.from({ length: width }, lane));
+}

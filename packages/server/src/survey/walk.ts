@@ -1,0 +1,166 @@
+/** Which files of a folder are sources: a walk that respects `.gitignore` and leaves out what nobody wrote by hand. */
+import { promises as fs } from 'node:fs';
+import path from 'node:path';
+import ignore, { type Ignore } from 'ignore';
+import picomatch from 'picomatch';
+import { familyOf } from '@vectura/core';
+
+export interface Found {
+  /** Relative to the root, with `/`. */
+  path: string;
+  bytes: number;
+  modified: number;
+}
+
+export interface WalkResult {
+  sources: Found[];
+  configs: Found[];
+  /** How many files were left out, by reason. */
+  skipped: Record<string, number>;
+  /** Folders and files that could not be read. */
+  unreadable: { path: string; reason: string }[];
+}
+
+export interface WalkOptions {
+  include?: readonly string[];
+  exclude?: readonly string[];
+  signal?: AbortSignal;
+}
+
+const OUTPUT = new Set(['dist', 'build', 'out', 'lib', 'es', 'cjs', 'coverage']);
+const TEST_FOLDER = /^(__tests__|__mocks__|__fixtures__|tests?|e2e|cypress)$/;
+const TEST_FILE = /\.(test|spec|cy|e2e)\.[^.]+$/;
+const STORY_FILE = /\.(stories|story)\.[^.]+$/;
+const GENERATED = /(\.generated\.|\.gen\.|\.min\.[cm]?js$|\.bundle\.js$|-min\.js$)/;
+const DECLARATION = /\.d\.[cm]?ts$/;
+const CONFIG = /^([tj]sconfig[^/]*\.json|package\.json)$/;
+const MARKUP_FILE = /\.(jsx|tsx|vue|svelte)$/;
+const MARKUP_TEXT = /<[A-Z][\w.]*[\s/>]|createElement|extends\s+(React\.)?(Pure)?Component/;
+
+interface Rules {
+  /** Folder the rules stand in, relative to the root. */
+  folder: string;
+  matcher: Ignore;
+}
+
+/** Walks a folder. Throws where the folder itself cannot be read; everything below it is reported instead. */
+export async function walk(root: string, options: WalkOptions = {}): Promise<WalkResult> {
+  const result: WalkResult = { sources: [], configs: [], skipped: {}, unreadable: [] };
+  const included = options.include?.length ? picomatch([...options.include], { dot: true }) : null;
+  const excluded = options.exclude?.length ? picomatch([...options.exclude], { dot: true }) : null;
+  const output: Found[] = [];
+  const skip = (reason: string): void => {
+    result.skipped[reason] = (result.skipped[reason] ?? 0) + 1;
+  };
+
+  const visitFile = async (relative: string, name: string, rules: readonly Rules[], why: string | null): Promise<void> => {
+    if (CONFIG.test(name) && why === null) result.configs.push(await describe(root, relative));
+    if (familyOf(name) === null) return;
+    const reason = excluded?.(relative)
+      ? 'excluded'
+      : included?.(relative)
+        ? null
+        : (why ?? fileReason(name) ?? (isIgnored(relative, rules) ? 'gitignore' : null));
+    if (reason === 'output') output.push(await describe(root, relative));
+    else if (reason) skip(reason);
+    else result.sources.push(await describe(root, relative));
+  };
+
+  const visit = async (folder: string, above: readonly Rules[], why: string | null): Promise<void> => {
+    options.signal?.throwIfAborted();
+    let entries;
+    try {
+      entries = await fs.readdir(path.join(root, folder), { withFileTypes: true });
+    } catch (error) {
+      if (folder === '') throw error;
+      result.unreadable.push({ path: folder, reason: reasonOf(error) });
+      return;
+    }
+    const rules = entries.some((entry) => entry.name === '.gitignore')
+      ? [...above, await readRules(root, folder)]
+      : above;
+    entries.sort((a, b) => (a.name < b.name ? -1 : 1));
+    for (const entry of entries) {
+      const relative = folder ? `${folder}/${entry.name}` : entry.name;
+      try {
+        if (entry.isSymbolicLink()) {
+          if (familyOf(entry.name) !== null || !entry.name.includes('.')) skip('link');
+          continue;
+        }
+        if (entry.isDirectory()) {
+          const reason = why ?? folderReason(entry.name, relative, rules);
+          if ((reason === 'node_modules' || reason === 'hidden') && !included) skip(`${reason} folder`);
+          else await visit(relative, rules, reason);
+        } else if (entry.isFile()) await visitFile(relative, entry.name, rules, why);
+      } catch (error) {
+        if (options.signal?.aborted) throw error;
+        result.unreadable.push({ path: relative, reason: reasonOf(error) });
+      }
+    }
+  };
+
+  await visit('', [], null);
+  // Output folders count as sources only where nothing else is: a published package has nothing but them.
+  if (output.length > 0 && (await hasComponents(root, result.sources))) {
+    for (const _ of output) skip('output');
+  } else result.sources.push(...output);
+  result.sources.sort((a, b) => (a.path < b.path ? -1 : 1));
+  return result;
+}
+
+function folderReason(name: string, relative: string, rules: readonly Rules[]): string | null {
+  if (name === 'node_modules') return 'node_modules';
+  if (name.startsWith('.')) return 'hidden';
+  if (TEST_FOLDER.test(name)) return 'test';
+  if (isIgnored(`${relative}/`, rules)) return 'gitignore';
+  return OUTPUT.has(name) ? 'output' : null;
+}
+
+function fileReason(name: string): string | null {
+  if (name.startsWith('.')) return 'hidden';
+  if (TEST_FILE.test(name)) return 'test';
+  if (STORY_FILE.test(name)) return 'story';
+  if (DECLARATION.test(name)) return 'type declaration';
+  if (GENERATED.test(name)) return 'generated';
+  return null;
+}
+
+function isIgnored(relative: string, rules: readonly Rules[]): boolean {
+  return rules.some(({ folder, matcher }) => {
+    const inside = folder === '' ? relative : relative.startsWith(`${folder}/`) ? relative.slice(folder.length + 1) : '';
+    return inside !== '' && matcher.ignores(inside);
+  });
+}
+
+async function readRules(root: string, folder: string): Promise<Rules> {
+  const matcher = ignore();
+  try {
+    matcher.add(await fs.readFile(path.join(root, folder, '.gitignore'), 'utf8'));
+  } catch {
+    // An unreadable .gitignore ignores nothing.
+  }
+  return { folder, matcher };
+}
+
+async function describe(root: string, relative: string): Promise<Found> {
+  const stat = await fs.stat(path.join(root, relative));
+  return { path: relative, bytes: stat.size, modified: stat.mtimeMs };
+}
+
+async function hasComponents(root: string, sources: readonly Found[]): Promise<boolean> {
+  if (sources.some((file) => MARKUP_FILE.test(file.path))) return true;
+  for (const file of sources.slice(0, 500)) {
+    const text = await fs.readFile(path.join(root, file.path), 'utf8').catch(() => '');
+    if (MARKUP_TEXT.test(text)) return true;
+  }
+  return false;
+}
+
+/** What went wrong with a file, in words. */
+export function reasonOf(error: unknown): string {
+  const code = (error as NodeJS.ErrnoException).code;
+  if (code === 'EACCES' || code === 'EPERM') return 'It may not be read.';
+  if (code === 'ENOENT') return 'It is no longer there.';
+  if (code === 'ENOTDIR') return 'It is not a folder.';
+  return error instanceof Error ? error.message : String(error);
+}

@@ -1,0 +1,12 @@
+/** The first page: the demo, or the list of projects where there is none. */
+import { Navigate } from 'react-router';
+import { Note } from '../parts/Note';
+import { messageOf, useProjectsQuery } from './api';
+
+export function Landing() {
+  const { data, error } = useProjectsQuery();
+  if (error) return <Note title="The projects could not be read">{messageOf(error)}</Note>;
+  if (!data) return <Note title="Opening …" />;
+  const demo = data.find((project) => project.kind === 'demo') ?? data[0];
+  return <Navigate to={demo ? `/p/${demo.id}/sheet` : '/projects'} replace />;
+}

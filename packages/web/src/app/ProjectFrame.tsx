@@ -1,0 +1,108 @@
+/** The frame around every view of a project: the views in the order in which people work, and what is found by typing. */
+import { useMantineColorScheme } from '@mantine/core';
+import { Suspense, useEffect } from 'react';
+import { Link, NavLink, Outlet, useParams } from 'react-router';
+import { Note } from '../parts/Note';
+import { Finder } from './Finder';
+import { KeysOverlay } from './KeysOverlay';
+import { messageOf, useProjectsQuery, useSurveyQuery } from './api';
+import { show } from './desk';
+import { useJob } from './useJob';
+import { useAppDispatch, useAppSelector } from './store';
+import { Surveying } from './Surveying';
+import styles from './ProjectFrame.module.css';
+
+const VIEWS = [
+  { path: 'sheet', label: 'Sheet' },
+  { path: 'trail', label: 'Trail' },
+  { path: 'findings', label: 'Findings' },
+  { path: 'homes', label: 'Homes' },
+] as const;
+
+export function ProjectFrame() {
+  const { project: id = '' } = useParams();
+  const dispatch = useAppDispatch();
+  const { data: projects, error: projectsError } = useProjectsQuery();
+  const survey = useSurveyQuery(id);
+  const job = useJob(id);
+  const overlay = useAppSelector((state) => state.desk.overlay);
+  const project = projects?.find((p) => p.id === id);
+
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
+        event.preventDefault();
+        dispatch(show('finder'));
+      } else if (event.key === '?' && !isTyping(event.target)) dispatch(show('keys'));
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [dispatch]);
+
+  if (projectsError) return <Note title="The server does not answer">{messageOf(projectsError)}</Note>;
+  if (projects && !project)
+    return (
+      <Note title="There is no such project here">
+        <p>
+          It may have been removed. <Link to="/projects">Choose another project</Link>.
+        </p>
+      </Note>
+    );
+
+  return (
+    <div className={styles.frame}>
+      <header className={styles.head}>
+        <Link to={`/p/${id}/sheet`} className={styles.name}>
+          Vectura
+        </Link>
+        <nav aria-label="Views">
+          {VIEWS.map((view) => (
+            <NavLink key={view.path} to={`/p/${id}/${view.path}`} className={({ isActive }) => (isActive ? styles.here : styles.view)}>
+              {view.label}
+              {view.path === 'findings' && survey.data && <span className={styles.count}>{survey.data.findings.length}</span>}
+            </NavLink>
+          ))}
+        </nav>
+        <SchemeSwitch />
+        <Link to="/projects" className={styles.project} title={project?.root}>
+          {survey.data?.project.name ?? project?.name ?? ''}
+        </Link>
+        <button type="button" className={styles.find} onClick={() => dispatch(show('finder'))}>
+          Find a component or value <kbd>Ctrl K</kbd>
+        </button>
+      </header>
+      {job.state !== 'idle' && survey.data ? <Surveying id={id} job={job} slim /> : null}
+      {survey.data ? (
+        <Suspense fallback={<Note title="Opening …" />}>
+          <Outlet context={{ id, document: survey.data }} />
+        </Suspense>
+      ) : job.state === 'running' || survey.isLoading ? (
+        <Surveying id={id} job={job} />
+      ) : (
+        <Note title="The project could not be surveyed">
+          <p>{job.error ?? (survey.error ? messageOf(survey.error) : '')}</p>
+          <p>
+            Mend that and survey it again, or <Link to="/projects">choose another project</Link>.
+          </p>
+        </Note>
+      )}
+      {survey.data && overlay === 'finder' && <Finder id={id} document={survey.data} />}
+      {overlay === 'keys' && <KeysOverlay />}
+    </div>
+  );
+}
+
+function SchemeSwitch() {
+  const { colorScheme, setColorScheme } = useMantineColorScheme();
+  const next = colorScheme === 'dark' ? 'light' : 'dark';
+  return (
+    <button type="button" className={styles.scheme} onClick={() => setColorScheme(next)}>
+      {next === 'dark' ? 'Dark' : 'Light'}
+    </button>
+  );
+}
+
+/** Whether keys go to a field somebody types into. */
+export function isTyping(target: EventTarget | null): boolean {
+  return target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+}

@@ -1,0 +1,117 @@
+/** The server's API, through RTK Query. */
+import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
+import type { FlowDocument, HomesDocument, Level, Thumb, TrailDocument } from '@vectura/core';
+
+export interface Job {
+  state: 'idle' | 'running' | 'failed';
+  progress: { phase: string; done: number; total: number } | null;
+  error: string | null;
+}
+
+export interface ProjectInfo {
+  id: string;
+  name: string;
+  root: string;
+  kind: 'folder' | 'upload' | 'demo';
+  last: { finishedAt: string; took: number; files: number; components: number; cells: number; findings: number } | null;
+  job: Job;
+}
+
+export interface FileAnswer {
+  path: string;
+  text: string;
+  components: { component: string; id: string; from: number; to: number; names: string[] }[];
+}
+
+export interface RuleWords {
+  id: string;
+  level: Level;
+  says: string;
+  why: string;
+  todo: string;
+}
+
+export const api = createApi({
+  reducerPath: 'api',
+  baseQuery: fetchBaseQuery({ baseUrl: '/api' }),
+  tagTypes: ['Projects', 'Survey'],
+  keepUnusedDataFor: 600,
+  endpoints: (build) => ({
+    rules: build.query<RuleWords[], void>({ query: () => '/rules' }),
+    projects: build.query<ProjectInfo[], void>({ query: () => '/projects', providesTags: ['Projects'] }),
+    addProject: build.mutation<ProjectInfo, string>({
+      query: (path) => ({ url: '/projects', method: 'POST', body: { path } }),
+      invalidatesTags: ['Projects'],
+    }),
+    addArchive: build.mutation<ProjectInfo, File>({
+      query: (file) => ({
+        url: `/projects/zip?name=${encodeURIComponent(file.name)}`,
+        method: 'POST',
+        body: file,
+        headers: { 'Content-Type': 'application/zip' },
+      }),
+      invalidatesTags: ['Projects'],
+    }),
+    removeProject: build.mutation<unknown, string>({
+      query: (id) => ({ url: `/projects/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['Projects'],
+    }),
+    folders: build.query<string[], string>({ query: (typed) => `/folders?typed=${encodeURIComponent(typed)}` }),
+    resurvey: build.mutation<Job, string>({ query: (id) => ({ url: `/projects/${id}/survey`, method: 'POST' }) }),
+    cancelSurvey: build.mutation<unknown, string>({ query: (id) => ({ url: `/projects/${id}/survey`, method: 'DELETE' }) }),
+    survey: build.query<FlowDocument, string>({ query: (id) => `/projects/${id}/survey`, providesTags: ['Survey'] }),
+    trail: build.query<TrailDocument, { id: string; value: string }>({
+      query: ({ id, value }) => `/projects/${id}/trail?value=${encodeURIComponent(value)}`,
+      providesTags: ['Survey'],
+    }),
+    homes: build.query<HomesDocument, { id: string; value: string; thumb: Thumb }>({
+      query: ({ id, value, thumb }) => {
+        const query = new URLSearchParams({ value });
+        for (const [name, setting] of Object.entries(thumb)) query.set(name, String(setting));
+        return `/projects/${id}/homes?${query.toString()}`;
+      },
+      providesTags: ['Survey'],
+    }),
+    thumb: build.query<Thumb, string>({ query: (id) => `/projects/${id}/thumb` }),
+    keepThumb: build.mutation<Thumb, { id: string; thumb: Thumb }>({
+      query: ({ id, thumb }) => ({ url: `/projects/${id}/thumb`, method: 'PUT', body: thumb }),
+      // What was set is shown at once; the server only keeps it.
+      onQueryStarted: async ({ id, thumb }, { dispatch, queryFulfilled }) => {
+        const patch = dispatch(api.util.upsertQueryData('thumb', id, thumb));
+        await queryFulfilled.catch(() => patch);
+      },
+    }),
+    file: build.query<FileAnswer, { id: string; path: string }>({
+      query: ({ id, path }) => `/projects/${id}/file?path=${encodeURIComponent(path)}`,
+      providesTags: ['Survey'],
+    }),
+  }),
+});
+
+export const {
+  useRulesQuery,
+  useProjectsQuery,
+  useAddProjectMutation,
+  useAddArchiveMutation,
+  useRemoveProjectMutation,
+  useFoldersQuery,
+  useResurveyMutation,
+  useCancelSurveyMutation,
+  useSurveyQuery,
+  useTrailQuery,
+  useHomesQuery,
+  useThumbQuery,
+  useKeepThumbMutation,
+  useFileQuery,
+} = api;
+
+/** What an error says, in words. */
+export function messageOf(error: unknown): string {
+  if (typeof error === 'object' && error !== null && 'data' in error) {
+    const { data } = error as { data: unknown };
+    if (typeof data === 'object' && data !== null && 'error' in data) return String((data as { error: unknown }).error);
+  }
+  if (typeof error === 'object' && error !== null && 'status' in error && (error as { status: unknown }).status === 'FETCH_ERROR')
+    return 'The server does not answer. Start it again with npm start.';
+  return 'Something went wrong.';
+}

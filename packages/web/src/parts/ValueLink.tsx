@@ -1,0 +1,15 @@
+/** A name that leads to its trail. */
+import type { ReactNode } from 'react';
+import { Link } from 'react-router';
+import { useProject } from '../app/useProject';
+import { questionFor } from '../model/question';
+
+export function ValueLink({ component, name, children }: { component: string; name: string; children: ReactNode }) {
+  const { id, document } = useProject();
+  const value = questionFor(document, component, name);
+  return (
+    <Link to={`/p/${id}/trail?value=${encodeURIComponent(value)}`} title={`Follow ${value}`} style={{ textDecorationColor: 'var(--rule)', textUnderlineOffset: 3 }}>
+      {children}
+    </Link>
+  );
+}

@@ -1,0 +1,214 @@
+/** The ways one value could live, side by side over the same measures, ranked by rules of thumb. */
+import type { HomeOption, Thumb } from '@vectura/core';
+import { useEffect } from 'react';
+import { Link } from 'react-router';
+import { messageOf, useHomesQuery, useKeepThumbMutation, useThumbQuery } from '../../app/api';
+import { isTyping } from '../../app/ProjectFrame';
+import { useAddress, useProject } from '../../app/useProject';
+import { show } from '../../app/desk';
+import { useAppDispatch } from '../../app/store';
+import { Foot } from '../../parts/Foot';
+import { Note } from '../../parts/Note';
+import { ThumbRules } from './ThumbRules';
+import { WayDrawing } from './WayDrawing';
+import styles from './HomesView.module.css';
+
+const TITLE: Record<HomeOption['kind'], string> = {
+  keep: 'Leave it',
+  down: 'Move it lower',
+  up: 'Move it higher',
+  compose: 'Hand markup down',
+  context: 'Context',
+  store: 'Store',
+  service: 'Service',
+};
+
+const WHERE: Record<HomeOption['kind'], (component: string) => string> = {
+  keep: (c) => `in ${c}`,
+  down: (c) => `in ${c}`,
+  up: (c) => `in ${c}`,
+  compose: (c) => `${c} writes what its children contain`,
+  context: (c) => `provided by ${c}`,
+  store: () => 'a module of its own',
+  service: () => 'a service',
+};
+
+const MEASURES = [
+  ['relays', 'only carry it'],
+  ['hops', 'hops to the furthest'],
+  ['files', 'files to touch'],
+  ['propsAdded', 'props to add'],
+  ['propsRemoved', 'props that go'],
+  ['rerenders', 'render again, a change'],
+] as const;
+
+export function HomesView() {
+  const { id, document } = useProject();
+  const [query, change] = useAddress();
+  const dispatch = useAppDispatch();
+  const value = query.get('value') ?? '';
+  const { data: thumb } = useThumbQuery(id);
+  const [keep] = useKeepThumbMutation();
+  const { data, error } = useHomesQuery({ id, value, thumb: thumb ?? DEFAULT }, { skip: value === '' || !thumb });
+  const options = data ? [...data.options].sort((a, b) => Number(b.possible !== false) - Number(a.possible !== false)) : [];
+  const chosen = options.find((option) => option.kind === query.get('way')) ?? options.find((option) => option.kind === data?.recommended);
+
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
+      const step = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
+      if (step === 0) return;
+      const next = options[Math.max(0, Math.min(options.length - 1, options.findIndex((option) => option === chosen) + step))];
+      if (next) change({ way: next.kind });
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  });
+
+  if (value === '')
+    return (
+      <Note title="Which state?">
+        <p>
+          <button type="button" className="plain" style={{ textDecoration: 'underline' }} onClick={() => dispatch(show('finder'))}>
+            Find a state
+          </button>{' '}
+          with Ctrl K, or pick one on the <Link to={`/p/${id}/sheet`}>sheet</Link>:
+        </p>
+        <ul>
+          {document.cells
+            .filter((cell) => cell.kind === 'state' && cell.home !== null)
+            .slice(0, 12)
+            .map((cell) => {
+              const name = `${cell.home?.slice(cell.home.lastIndexOf('#') + 1) ?? ''}.${cell.name}`;
+              return (
+                <li key={cell.id}>
+                  <Link to={`?value=${encodeURIComponent(name)}`}>{name}</Link>
+                </li>
+              );
+            })}
+        </ul>
+      </Note>
+    );
+  if (error)
+    return (
+      <Note title={`“${value}” leads nowhere`}>
+        <p>{messageOf(error)}</p>
+      </Note>
+    );
+  if (!data || !thumb) return <Note title={`Weighing where ${value} could live …`} />;
+
+  const most = (measure: (typeof MEASURES)[number][0]): number => Math.max(1, ...options.map((option) => option[measure]));
+  const least = (measure: (typeof MEASURES)[number][0]): number =>
+    Math.min(...options.filter((option) => option.possible !== false).map((option) => option[measure]));
+  return (
+    <>
+      <div className={styles.head}>
+        <h1>{data.asked.name}</h1>
+        <p>
+          {data.current.kind}, lives in <b>{data.current.component ?? 'no component'}</b>
+        </p>
+        <p>
+          read by <b>{data.readers.length > 3 ? data.readers.length : data.readers.join(', ') || 'nobody'}</b>, changed by{' '}
+          <b>{data.writers.length > 3 ? data.writers.length : data.writers.join(', ') || 'nobody'}</b>
+        </p>
+        <p>
+          lowest place above all of them: <b>{data.nearest ?? 'none'}</b>
+        </p>
+        {data.perInstance && <p>one copy for each {data.current.component}</p>}
+        <Link to={`/p/${id}/trail?value=${encodeURIComponent(value)}`}>Follow it</Link>
+      </div>
+      <div className={styles.body}>
+        <p className={styles.advice}>
+          <b>{firstSentence(data.advice ?? '')[0]}</b> {firstSentence(data.advice ?? '')[1]}
+        </p>
+        <table className={styles.ways} style={{ '--ways': options.length } as React.CSSProperties}>
+          <thead>
+            <tr>
+              <td />
+              {options.map((option) => (
+                <th key={option.kind} scope="col" data-chosen={option === chosen} data-possible={option.possible !== false} onClick={() => change({ way: option.kind })}>
+                  <button type="button" className="plain" aria-pressed={option === chosen}>
+                    {TITLE[option.kind]}
+                  </button>
+                  <span>{option.possible === false ? 'not possible' : WHERE[option.kind](option.component ?? 'its module')}</span>
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            <tr>
+              <th scope="row">how it would travel</th>
+              {options.map((option) => (
+                <td key={option.kind} data-chosen={option === chosen} className={styles.drawing}>
+                  {option.possible === false ? <p className="quiet">{option.reasons[0]}</p> : option.drawing && <WayDrawing drawing={option.drawing} />}
+                </td>
+              ))}
+            </tr>
+            {MEASURES.map(([measure, words]) => (
+              <tr key={measure}>
+                <th scope="row">{words}</th>
+                {options.map((option) => (
+                  <td key={option.kind} data-chosen={option === chosen}>
+                    {option.possible === false ? (
+                      <span className="quiet">–</span>
+                    ) : (
+                      <Bar value={option[measure]} most={most(measure)} best={measure !== 'propsRemoved' && option[measure] === least(measure)} />
+                    )}
+                  </td>
+                ))}
+              </tr>
+            ))}
+            <tr>
+              <th scope="row">lives as long as</th>
+              {options.map((option) => (
+                <td key={option.kind} data-chosen={option === chosen}>
+                  {option.lifetime}
+                </td>
+              ))}
+            </tr>
+            <tr>
+              <th scope="row">a test of a reader needs</th>
+              {options.map((option) => (
+                <td key={option.kind} data-chosen={option === chosen}>
+                  {option.testNeeds}
+                </td>
+              ))}
+            </tr>
+            <tr>
+              <th scope="row">what speaks for it or against</th>
+              {options.map((option) => (
+                <td key={option.kind} data-chosen={option === chosen} data-last className={styles.reasons}>
+                  {option.possible === false ? '' : option.reasons.join(' ')}
+                </td>
+              ))}
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <ThumbRules thumb={thumb} onChange={(next) => void keep({ id, thumb: next })} />
+      <Foot keys={[['← →', 'way'], ['?', 'keys']]}>
+        {chosen ? (
+          <>
+            <b>{TITLE[chosen.kind]}</b> — {chosen.reasons.join(' ')}
+          </>
+        ) : null}
+      </Foot>
+    </>
+  );
+}
+
+const DEFAULT: Thumb = { relays: 1, branches: 3, contextForOften: false, onlyHomeChanges: true };
+
+function Bar({ value, most, best }: { value: number; most: number; best: boolean }) {
+  return (
+    <span className={styles.measure}>
+      <i style={{ width: Math.max(2, Math.round((90 * value) / most)), background: best ? 'var(--ink)' : 'var(--bar)' }} />
+      {value}
+    </span>
+  );
+}
+
+function firstSentence(text: string): [first: string, rest: string] {
+  const end = text.indexOf('. ');
+  return end === -1 ? [text, ''] : [text.slice(0, end + 1), text.slice(end + 2)];
+}

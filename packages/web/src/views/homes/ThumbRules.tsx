@@ -1,0 +1,58 @@
+/** Rules of thumb the team agrees on, kept for the project; changing one ranks the ways again at once. */
+import { Slider } from '@mantine/core';
+import type { Thumb } from '@vectura/core';
+import { Pick } from '../../parts/Pick';
+import styles from './ThumbRules.module.css';
+
+export function ThumbRules({ thumb, onChange }: { thumb: Thumb; onChange(thumb: Thumb): void }) {
+  return (
+    <section className={styles.rules} aria-label="Rules of thumb of this project">
+      <Level says="Hand down through at most" words={thumb.relays === 1 ? 'relay' : 'relays'} value={thumb.relays} min={0} max={6} onChange={(relays) => onChange({ ...thumb, relays })} />
+      <Level
+        says="A store from"
+        words={thumb.branches === 1 ? 'branch that changes it' : 'branches that change it'}
+        value={thumb.branches}
+        min={1}
+        max={6}
+        onChange={(branches) => onChange({ ...thumb, branches })}
+      />
+      <Pick
+        label="Context for what changes"
+        value={thumb.contextForOften ? 'often' : 'seldom'}
+        options={[
+          ['seldom', 'seldom'],
+          ['often', 'often too'],
+        ]}
+        onPick={(to) => onChange({ ...thumb, contextForOften: to === 'often' })}
+      />
+      <Pick
+        label="Only its home changes it"
+        value={thumb.onlyHomeChanges ? 'yes' : 'no'}
+        options={[
+          ['yes', 'yes'],
+          ['no', 'no'],
+        ]}
+        onPick={(to) => onChange({ ...thumb, onlyHomeChanges: to === 'yes' })}
+      />
+    </section>
+  );
+}
+
+interface LevelProps {
+  says: string;
+  words: string;
+  value: number;
+  min: number;
+  max: number;
+  onChange(value: number): void;
+}
+
+function Level({ says, words, value, min, max, onChange }: LevelProps) {
+  return (
+    <div className={styles.level}>
+      {says}
+      <Slider value={value} min={min} max={max} step={1} size={3} w={90} color="ink" label={null} thumbLabel={`${says} … ${words}`} onChange={onChange} />
+      <b>{value}</b> {words}
+    </div>
+  );
+}

@@ -1,0 +1,84 @@
+/** What there is to say of one value, its lines of code, and the ways on. */
+import { Button } from '@mantine/core';
+import { useTrailQuery, messageOf } from '../../app/api';
+import { useAddress, useProject } from '../../app/useProject';
+import { questionFor } from '../../model/question';
+import { Excerpt } from '../../parts/Excerpt';
+import { ValueLink } from '../../parts/ValueLink';
+import type { Column } from './sheetModel';
+import styles from './CellPanel.module.css';
+
+export function CellPanel({ column, onAsk }: { column: Column; onAsk(view: 'trail' | 'homes'): void }) {
+  const { id, document } = useProject();
+  const [, change] = useAddress();
+  const { cell } = column;
+  const value = cell.home === null ? `${cell.kind}:${cell.name}` : questionFor(document, cell.home, cell.name);
+  const { data, error, isFetching } = useTrailQuery({ id, value });
+  const home = cell.home === null ? null : cell.home.slice(cell.home.lastIndexOf('#') + 1);
+  const longest = data?.trails.reduce((most, trail) => (trail.stops.length > most.length ? trail.stops : most), data.trails[0]?.stops ?? []) ?? [];
+  const carried = longest.filter((stop) => stop.role === 'relay').length;
+  const handed = longest[0]?.proof?.find((proof) => proof.what === 'leaves');
+  return (
+    <div className={styles.panel} aria-busy={isFetching}>
+      <p className="quiet">
+        {cell.kind} · {home ? `lives in ${home}` : 'lives in no component'}
+      </p>
+      <h1>{cell.name}</h1>
+      {error ? <p>{messageOf(error)}</p> : null}
+      {data && (
+        <dl className={styles.facts}>
+          <Fact says="read by" list={data.readers} />
+          <Fact
+            says="changed by"
+            list={data.writers}
+            more={data.writers[0]?.trigger && data.writers[0].trigger !== 'unknown' ? `, on ${data.writers[0].trigger}` : ''}
+          />
+          <Fact says="carried by" list={data.relays} />
+          {longest.length > 1 && (
+            <div>
+              <dt>longest way</dt>
+              <dd>
+                {longest.length - 1} {longest.length === 2 ? 'hop' : 'hops'}
+                {carried > 0 && `, ${carried} only ${carried === 1 ? 'carries' : 'carry'} it`}
+              </dd>
+            </div>
+          )}
+        </dl>
+      )}
+      {column.findings.map((finding) => (
+        <p key={finding.message} className={styles.finding}>
+          {finding.message}
+        </p>
+      ))}
+      <Excerpt file={cell.file} marks={[{ line: cell.line, column: cell.column, length: cell.name.length, what: 'arrives' }]} onOpen={(at) => change({ code: at })} />
+      {handed && <Excerpt file={handed.file} marks={[handed]} onOpen={(at) => change({ code: at })} />}
+      <div className={styles.ways}>
+        <Button variant="filled" onClick={() => onAsk('trail')}>
+          Follow it
+        </Button>
+        {cell.kind === 'state' && <Button onClick={() => onAsk('homes')}>Weigh its homes</Button>}
+      </div>
+    </div>
+  );
+}
+
+function Fact({ says, list, more = '' }: { says: string; list: readonly { component: string | null; id?: string | undefined; name: string }[]; more?: string }) {
+  if (list.length === 0) return null;
+  const unique = list.filter((one, index) => list.findIndex((other) => other.id === one.id) === index);
+  return (
+    <div>
+      <dt>{says}</dt>
+      <dd>
+        {unique.map((one, index) => (
+          <span key={one.id}>
+            {index > 0 && ', '}
+            <ValueLink component={one.id ?? ''} name={one.name}>
+              {one.component}
+            </ValueLink>
+          </span>
+        ))}
+        {more}
+      </dd>
+    </div>
+  );
+}

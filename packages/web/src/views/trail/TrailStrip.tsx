@@ -1,0 +1,118 @@
+/** The strip and, beside each of its stops, the component, the name it has there, and the lines that prove it. */
+import type { Stop, Trail } from '@vectura/core';
+import { useEffect, useRef } from 'react';
+import { COLOUR, DASH, DOES, EFFECT, GROUP_OF, HOW } from '../../parts/carriers';
+import { Excerpt, type ExcerptMark } from '../../parts/Excerpt';
+import { Mark } from '../../parts/Mark';
+import { ValueLink } from '../../parts/ValueLink';
+import { stepFor, stripPath, stripPoints } from './trailModel';
+import styles from './TrailStrip.module.css';
+
+const LINE = 18;
+/** At most this many lines of proof are shown at a stop; the rest are in the file. */
+const MOST_LINES = 4;
+
+interface TrailStripProps {
+  trail: Trail;
+  at: number;
+  onStop(index: number): void;
+  onCode(at: string): void;
+}
+
+export function TrailStrip({ trail, at, onStop, onCode }: TrailStripProps) {
+  const { stops, direction } = trail;
+  const tight = stops.length > 9;
+  const most = Math.max(...stops.map((stop) => Math.min(MOST_LINES, new Set(proofOf(stop).map((p) => p.line)).size)), 2);
+  const row = tight ? 56 : Math.max(92, 40 + most * LINE);
+  const step = stepFor(stops.length);
+  const points = stripPoints(stops, direction, row, step);
+  const strip = 20 + step * (stops.length - 1) + (tight ? 20 : 40);
+  const width = Math.max(strip, 150);
+  const current = useRef<HTMLLIElement>(null);
+
+  useEffect(() => {
+    current.current?.scrollIntoView({ block: 'nearest' });
+  }, [at]);
+
+  return (
+    <ol className={styles.stops} style={{ '--strip': `${width}px`, '--stop': `${row}px` } as React.CSSProperties}>
+      <svg className={styles.strip} width={width} height={row * stops.length} aria-hidden>
+        {points.map((point, index) => {
+          const x = point.x;
+          return <line key={index} x1={x} x2={x} y1={0} y2={row * stops.length} stroke="var(--hairline)" />;
+        })}
+        {stops.map((stop, index) => {
+          const from = points[index - 1];
+          const to = points[index];
+          if (!from || !to || !stop.carrier) return null;
+          const group = GROUP_OF[stop.carrier];
+          return <path key={index} d={stripPath(from, to)} fill="none" stroke={COLOUR[group]} strokeWidth={2} strokeDasharray={DASH[group]} />;
+        })}
+        {stops.map((stop, index) => {
+          const point = points[index];
+          const carrier = stop.carrier ?? stops[index + 1]?.carrier;
+          if (!point) return null;
+          return (
+            <Mark key={index} roles={[stop.role]} frozen={stop.effect === 'frozen'} x={point.x} y={point.y} colour={carrier ? COLOUR[GROUP_OF[carrier]] : COLOUR.down} />
+          );
+        })}
+      </svg>
+      {stops.map((stop, index) => {
+        const next = stops[index + 1];
+        const point = points[index];
+        return (
+          <li
+            key={`${stop.id ?? ''}${index}`}
+            ref={index === at ? current : undefined}
+            className={index === at ? styles.chosen : styles.stop}
+            style={{ height: row }}
+            onClick={() => onStop(index)}
+            aria-current={index === at}
+          >
+            {next && point && (
+              <span className={styles.how} style={{ left: Math.min(point.x, points[index + 1]?.x ?? 0) + (direction === 'down' ? 11 : step + 9), top: tight ? 26 : 50 }}>
+                {howOf(next)}
+              </span>
+            )}
+            <div className={styles.who}>
+              <b>{stop.component ?? stop.cell}</b>
+              <div className="code">{stop.id ? <ValueLink component={stop.id} name={stop.name}>{stop.name}</ValueLink> : stop.name}</div>
+              {!tight && (
+                <div className="quiet">
+                  {DOES[stop.role]}
+                  {stop.cycle && ', and round again'}
+                </div>
+              )}
+              {stop.through && !tight && <div className="quiet">through {stop.through.join(', ')}</div>}
+            </div>
+            <div className={styles.proof}>
+              <Excerpt file={stop.file} marks={tight ? proofOf(stop).slice(0, 1) : proofOf(stop)} onOpen={onCode} bare />
+            </div>
+          </li>
+        );
+      })}
+    </ol>
+  );
+}
+
+function howOf(next: Stop): string {
+  const how = next.carrier ? HOW[next.carrier] : '';
+  const effect = next.effect ? EFFECT[next.effect] : '';
+  const many = next.repeat === 'many' ? 'many times' : '';
+  return [how, effect, many].filter(Boolean).join(', ');
+}
+
+/** The lines shown at a stop: where it arrives, a few where it is used, where it leaves. */
+function proofOf(stop: Stop): ExcerptMark[] {
+  const own = (stop.proof ?? []).filter((proof) => proof.file === stop.file);
+  const arrives = own.filter((proof) => proof.what === 'arrives');
+  const leaves = own.filter((proof) => proof.what === 'leaves');
+  const used = own.filter((proof) => proof.what === 'used');
+  const kept: ExcerptMark[] = [...arrives, ...leaves];
+  for (const proof of used) {
+    const lines = new Set(kept.map((one) => one.line));
+    const room = lines.has(proof.line) || lines.size < MOST_LINES;
+    if (room && !kept.some((one) => one.line === proof.line && one.column === proof.column)) kept.push(proof);
+  }
+  return kept;
+}

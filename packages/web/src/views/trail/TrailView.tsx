@@ -1,0 +1,223 @@
+/** One value's whole way on one page, read from top to bottom. */
+import type { Stop } from '@vectura/core';
+import { useEffect, useMemo, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { messageOf, useTrailQuery } from '../../app/api';
+import { isTyping } from '../../app/ProjectFrame';
+import { useAddress, useProject } from '../../app/useProject';
+import { show } from '../../app/desk';
+import { useAppDispatch } from '../../app/store';
+import { CodePanel } from '../../parts/CodePanel';
+import { Foot } from '../../parts/Foot';
+import { Note } from '../../parts/Note';
+import { TrailStrip } from './TrailStrip';
+import { WaysPanel } from './WaysPanel';
+import { waysOf } from './trailModel';
+import styles from './TrailView.module.css';
+
+const KIND: Record<string, string> = { derived: 'derived value', constant: 'constant' };
+
+export function TrailView() {
+  const { id, document } = useProject();
+  const [query, change] = useAddress();
+  const navigate = useNavigate();
+  const dispatch = useAppDispatch();
+  const value = query.get('value') ?? '';
+  const { currentData: data, error, isFetching } = useTrailQuery({ id, value }, { skip: value === '' });
+  const down = useMemo(() => (data ? waysOf(data, 'down') : []), [data]);
+  const up = useMemo(() => (data ? waysOf(data, 'up') : []), [data]);
+  const all = useMemo(() => [...down, ...up], [down, up]);
+  const chosen = all.find((way) => way.key === query.get('way')) ?? all[0];
+  const [stop, setStop] = useState(0);
+  const code = query.get('code');
+  const stops = chosen?.trail.stops ?? [];
+  const at = Math.min(stop, Math.max(0, stops.length - 1));
+
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
+      const key = event.key.toLowerCase();
+      if (key === 'j') setStop(Math.min(at + 1, stops.length - 1));
+      else if (key === 'k') setStop(Math.max(at - 1, 0));
+      else if (key === 'r' && all.length > 0) {
+        const next = all[(all.findIndex((way) => way === chosen) + 1) % all.length];
+        setStop(0);
+        change({ way: next?.key ?? null });
+      } else if (key === 'c' && stops[at]) change({ code: code ? null : codeOf(stops[at]) });
+      else if (key === 's' && data?.homes[0]?.cellId)
+        void navigate(`/p/${id}/sheet?cell=${encodeURIComponent(data.homes[0].cellId)}&component=${encodeURIComponent(data.homes[0].id ?? '')}`);
+      else if (key === 'escape') change({ code: null });
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  });
+
+  if (value === '')
+    return (
+      <Note title="Which value?">
+        <p>
+          <button type="button" className="plain" style={{ textDecoration: 'underline' }} onClick={() => dispatch(show('finder'))}>
+            Find a component or value
+          </button>{' '}
+          with Ctrl K, or pick one on the <Link to={`/p/${id}/sheet`}>sheet</Link>.
+        </p>
+      </Note>
+    );
+  if (error)
+    return (
+      <Note title={`“${value}” leads nowhere`}>
+        <p>{messageOf(error)}</p>
+        <p>
+          Find another with Ctrl K, or pick one on the <Link to={`/p/${id}/sheet`}>sheet</Link>.
+        </p>
+      </Note>
+    );
+  if (!data) return <Note title={isFetching ? `Following ${value} …` : 'Opening …'} />;
+
+  const home = data.homes[0];
+  const relays = chosen?.relays ?? 0;
+  const end = chosen?.trail.direction === 'down' ? stops.at(-1) : stops[0];
+  return (
+    <>
+      <div className={styles.head}>
+        <h1>{data.asked.name}</h1>
+        {home && (
+          <p>
+            {home.cell === data.asked.name ? '' : `${home.cell}, `}
+            {KIND[home.kind] ?? home.kind} in <b>{home.component ?? 'no component'}</b>
+            {data.homes.length > 1 && ` and ${data.homes.length - 1} more`}
+          </p>
+        )}
+        {chosen && end && (
+          <p>
+            {chosen.trail.direction === 'down' ? 'to ' : 'changed by '}
+            <b>{chosen.component}</b>
+            {end.name !== home?.cell && (
+              <>
+                , where it is called <b>{end.name}</b>
+              </>
+            )}
+          </p>
+        )}
+        {chosen && (
+          <p>
+            {chosen.hops} {chosen.hops === 1 ? 'hop' : 'hops'}
+            {relays > 0 && (
+              <>
+                {' · '}
+                <b>
+                  {relays} only {relays === 1 ? 'carries' : 'carry'} it
+                </b>
+              </>
+            )}
+          </p>
+        )}
+      </div>
+      <div className={styles.body}>
+        <div className={styles.page}>
+          {chosen ? (
+            <TrailStrip
+              trail={chosen.trail}
+              at={at}
+              onStop={setStop}
+              onCode={(where) => change({ code: where })}
+            />
+          ) : (
+            <Note title={`${data.asked.name} does not leave ${home?.component ?? 'its home'}`}>
+              <p>
+                {data.readers.length > 0 ? 'It is read and changed there alone.' : 'Nothing that could be followed reads it.'} Its code is at{' '}
+                {home && (
+                  <button type="button" className="plain" style={{ textDecoration: 'underline' }} onClick={() => change({ code: `${home.file}:${home.line}:${home.cell}` })}>
+                    {home.file}:{home.line}
+                  </button>
+                )}
+                .
+              </p>
+            </Note>
+          )}
+        </div>
+        <aside className={styles.side} aria-label="Ways">
+          {code ? (
+            <CodePanel at={code} onClose={() => change({ code: null })} />
+          ) : (
+            <WaysPanel
+              document={data}
+              down={down}
+              up={up}
+              chosen={chosen}
+              onChoose={(way) => {
+                setStop(0);
+                change({ way: way.key });
+              }}
+              sheetLink={home?.cellId ? `/p/${id}/sheet?cell=${encodeURIComponent(home.cellId)}&component=${encodeURIComponent(home.id ?? '')}` : null}
+              homesLink={home && document.cells.some((cell) => cell.id === home.cellId) ? `/p/${id}/homes?value=${encodeURIComponent(value)}` : null}
+            />
+          )}
+        </aside>
+      </div>
+      <Foot
+        keys={[
+          ['J K', 'stop by stop'],
+          ['R', 'next way'],
+          ['C', 'code'],
+          ['?', 'keys'],
+        ]}
+      >
+        {stops[at] && sayStop(stops, at, chosen?.trail.direction ?? 'down')}
+      </Foot>
+    </>
+  );
+}
+
+function codeOf(stop: Stop): string {
+  const proof = stop.proof?.[0];
+  return `${proof?.file ?? stop.file}:${proof?.line ?? stop.line}:${stop.name.split('.').at(-1) ?? ''}`;
+}
+
+function sayStop(stops: readonly Stop[], at: number, direction: 'down' | 'up') {
+  const stop = stops[at];
+  const next = stops[at + 1];
+  if (!stop) return null;
+  const who = stop.component ?? 'The module';
+  if (direction === 'up')
+    return next ? (
+      <>
+        {who} {at === 0 ? 'calls' : 'passes on'} <b>{stop.name}</b>, which {next.component} gave it
+      </>
+    ) : (
+      <>
+        <b>{stop.name}</b> changes in {who}
+      </>
+    );
+  return next ? (
+    <>
+      {who} hands <b>{stop.name}</b> to {next.component}
+      {stop.as !== stop.name && (
+        <>
+          {' '}
+          as <b>{stop.as}</b>
+        </>
+      )}
+    </>
+  ) : (
+    <>
+      {who} uses <b>{stop.name}</b>
+      {useWords(stop)}
+    </>
+  );
+}
+
+const USES: Record<string, string> = {
+  shown: 'shows it',
+  branched: 'decides by it',
+  computed: 'computes with it',
+  iterated: 'renders one thing for each of it',
+  effect: 'runs an effect on it',
+  copied: 'copies it once',
+};
+
+function useWords(stop: Stop): string {
+  const kinds = new Set((stop.proof ?? []).flatMap((proof) => (proof.what === 'used' && proof.use ? [proof.use.split(' ')[0] ?? ''] : [])));
+  const words = [...kinds].flatMap((kind) => USES[kind] ?? []);
+  return words.length > 0 ? `: ${words.join(', ')}` : '';
+}
