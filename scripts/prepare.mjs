@@ -40,8 +40,11 @@ export function ensureInstalled() {
 /** Builds the server, and the web application where it is wanted, if their sources changed since. */
 export async function ensureBuilt({ web }) {
   ensureInstalled();
-  buildPart('server', ['packages/core/src', 'packages/server/src', 'packages/server/build.mjs'], 'packages/server/dist', () =>
-    run('node', ['packages/server/build.mjs']),
+  buildPart(
+    'server',
+    ['packages/core/src', 'packages/server/src', 'packages/server/build.mjs'],
+    'packages/server/dist',
+    () => run('node', ['packages/server/build.mjs']),
   );
   if (web)
     buildPart(
@@ -87,7 +90,8 @@ export function ensureChromium() {
     run('apt-get', ['install', '-y', '-qq', 'chromium'], { env });
     return '/usr/bin/chromium';
   }
-  say('The browser tests need Chromium. Install it (Debian, as root: apt-get install chromium) or name it in CHROMIUM.');
+  say(
+    'The browser tests need Chromium. Install it (Debian, as root: apt-get install chromium) or name it in CHROMIUM.',
+  );
   process.exit(1);
 }
-

@@ -24,7 +24,9 @@ export function ask(linked: Linked, cells: Cells, question: string): Asked {
   const asked = askComponent(linked, cells, component, name);
   if (asked) return asked;
   const near = nearest(name, namesIn(linked, cells, component));
-  throw new NotFound(`${component.name} has nothing called “${name}”.${offer(near.map((n) => `${component.name}.${n}`))}`);
+  throw new NotFound(
+    `${component.name} has nothing called “${name}”.${offer(near.map((n) => `${component.name}.${n}`))}`,
+  );
 }
 
 function parse(linked: Linked, question: string): { component: ComponentInfo; name: string } {
@@ -32,8 +34,13 @@ function parse(linked: Linked, question: string): { component: ComponentInfo; na
   const dot = question.indexOf('.', hash === -1 ? 0 : hash);
   const all = [...linked.program.components.values()];
   if (dot === -1 || dot === question.length - 1) {
-    const near = nearest(question, all.map((c) => c.name));
-    throw new NotFound(`A value is asked for as Component.name; “${question}” names no value.${offer(near.map((n) => `${n}.…`))}`);
+    const near = nearest(
+      question,
+      all.map((c) => c.name),
+    );
+    throw new NotFound(
+      `A value is asked for as Component.name; “${question}” names no value.${offer(near.map((n) => `${n}.…`))}`,
+    );
   }
   // Components may themselves be named with a dot (Tabs.Panel), so the longest name that exists is taken.
   for (let at = question.lastIndexOf('.'); at > hash; at = question.lastIndexOf('.', at - 1)) {
@@ -69,9 +76,14 @@ export function componentsCalled(linked: Linked, name: string): ComponentInfo[] 
 function askOutside(cells: Cells, kind: string, name: string): Asked {
   const [first = '', ...fields] = name.split('.');
   const pool = cells.all.filter(({ cell }) => cell.kind === kind);
-  const matches = pool.filter(({ cell }) => cell.name === first || (kind === 'context' && cell.name === `${first}Context`));
+  const matches = pool.filter(
+    ({ cell }) => cell.name === first || (kind === 'context' && cell.name === `${first}Context`),
+  );
   if (matches.length === 0) {
-    const near = nearest(first, pool.map(({ cell }) => cell.name));
+    const near = nearest(
+      first,
+      pool.map(({ cell }) => cell.name),
+    );
     throw new NotFound(`No ${kind} called ${first} in this project.${offer(near.map((n) => `${kind}:${n}`))}`);
   }
   const field = fields.join('.');
@@ -99,7 +111,10 @@ function passesContext(flow: Flow | null, context: number, field: string): boole
 }
 
 function askComponent(linked: Linked, cells: Cells, component: ComponentInfo, name: string): Asked | null {
-  const own = cells.all.filter(({ cell }) => cell.home === component.fn && cell.kind !== 'context' && (cell.name === name || cell.setterName === name));
+  const own = cells.all.filter(
+    ({ cell }) =>
+      cell.home === component.fn && cell.kind !== 'context' && (cell.name === name || cell.setterName === name),
+  );
   const [home] = own;
   if (home)
     return {
@@ -194,7 +209,11 @@ export function namesIn(linked: Linked, cells: Cells, component: ComponentInfo):
   }
   const { program } = linked;
   for (const place of program.graph.files[component.file]?.places ?? [])
-    if (place.kind === 'binding' && place.name && program.unitOf(program.graph.fnAt(component.file, place.fn)) === component.fn)
+    if (
+      place.kind === 'binding' &&
+      place.name &&
+      program.unitOf(program.graph.fnAt(component.file, place.fn)) === component.fn
+    )
       names.add(place.name);
   return [...names];
 }
@@ -203,11 +222,17 @@ export function namesIn(linked: Linked, cells: Cells, component: ComponentInfo):
 export function nearest(wanted: string, pool: readonly string[]): string[] {
   const low = wanted.toLowerCase();
   return [...new Set(pool)]
-    .map((name) => ({ name, far: distance(low, name.toLowerCase()) - (name.toLowerCase().includes(low) ? 3 : 0) }))
-    .filter(({ name, far }) => far <= Math.max(2, Math.ceil(Math.max(name.length, wanted.length) / 2)))
+    .map((name) => ({ name, far: farness(low, name.toLowerCase()) }))
+    .filter(({ far }) => far <= Math.max(2, Math.ceil(wanted.length / 3)))
     .sort((a, b) => a.far - b.far || a.name.localeCompare(b.name))
     .slice(0, 4)
     .map(({ name }) => name);
+}
+
+/** Edits from what was typed to a name, or to its beginning; a name that holds what was typed is nearer. */
+function farness(typed: string, name: string): number {
+  const beginning = distance(typed, name.slice(0, typed.length)) + 1;
+  return Math.min(distance(typed, name), beginning) - (name.includes(typed) ? 3 : 0);
 }
 
 function offer(names: readonly string[]): string {

@@ -155,7 +155,8 @@ export class Cells {
     const name = held?.name && /^(binding|function|import|part)$/.test(held.kind) ? held.name : prop;
     const home = program.contexts.owner[context] ?? null;
     const origins = graph.trace(place);
-    const isFunction = origins.length > 0 && origins.every((o) => graph.places[o.place]?.kind === 'function' && o.path.length === 0);
+    const isFunction =
+      origins.length > 0 && origins.every((o) => graph.places[o.place]?.kind === 'function' && o.path.length === 0);
     if (origins.some((o) => graph.places[o.place]?.kind === 'markup')) return;
     const constant = origins.every((o) => /^(import|unknown|object)$/.test(graph.places[o.place]?.kind ?? ''));
     const owner = home === null ? undefined : program.component(home);

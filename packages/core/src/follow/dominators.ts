@@ -19,7 +19,7 @@ export class Dominators {
     const reversed = [...sequence].reverse();
     this.above.set(TOP, TOP);
     const entries = new Set(roots);
-    for (let changed = true; changed; ) {
+    for (let changed = true; changed;) {
       changed = false;
       for (const node of reversed) {
         if (node === TOP) continue;
@@ -110,7 +110,7 @@ export function wayDown(links: Links, from: number, to: number): number[] {
   }
   if (!cameFrom.has(to)) return [];
   const way = [to];
-  for (let at = to; at !== from; ) {
+  for (let at = to; at !== from;) {
     at = cameFrom.get(at) ?? from;
     way.unshift(at);
   }

@@ -61,21 +61,40 @@ export class Stops {
     const { graph, paths } = this.linked.program;
     const local = this.linked.locals.explore(at);
     const stop: StopFacts = { uses: [], departures: [], doesMore: false, provides: false };
-    for (const { use, path } of local.uses) {
+    for (const { use, path, context } of local.uses) {
       const entry = graph.uses[use];
       if (!entry || entry.fact.kind === 'handler') continue;
       const whole = path === 0;
       const { kind, detail, inside } = entry.fact;
       if (!whole && (kind === 'iterated' || kind === 'branched' || kind === 'effect')) continue;
       if (!whole && kind === 'shown' && inside !== undefined && paths.head(path) !== '*') continue;
-      stop.uses.push({ kind, detail: detail ?? '', file: entry.file, spot: entry.fact.at });
+      const { seat, helper } = this.inComponent(context, { file: entry.file, spot: entry.fact.at });
+      addUse(stop, { kind, detail: helper || (detail ?? ''), ...seat });
     }
-    for (const { call } of local.outsideCalls) {
+    for (const { call, context } of local.outsideCalls) {
       const entry = graph.calls[call];
-      if (entry) stop.uses.push({ kind: 'computed', detail: entry.fact.name, file: entry.file, spot: entry.fact.at });
+      if (!entry) continue;
+      const { seat, helper } = this.inComponent(context, { file: entry.file, spot: entry.fact.at });
+      addUse(stop, { kind: 'computed', detail: helper || entry.fact.name, ...seat });
     }
     for (const exit of local.exits) this.depart(exit, stop, name, 'value');
     return stop;
+  }
+
+  /** A use inside a helper or a hook is seen, in the component, at the call that leads there. */
+  private inComponent(context: number, seat: Seat): { seat: Seat; helper: string } {
+    const { program } = this.linked;
+    const { graph, contexts } = program;
+    const owner = contexts.owner[context] ?? -1;
+    let found = { seat, helper: '' };
+    for (let c = context; c !== -1; c = contexts.parent[c] ?? -1) {
+      const call = contexts.call[c] ?? -1;
+      const entry = graph.calls[call];
+      const target = graph.targetsOf(call)[0];
+      if (!entry || target === undefined || program.unitOf(target) === owner) continue;
+      found = { seat: { file: entry.file, spot: entry.fact.at }, helper: entry.fact.name };
+    }
+    return found;
   }
 
   /** A function counts as called here where it, or a function around a call of it, is handed to an event or an effect. */
@@ -151,7 +170,11 @@ export class Stops {
     for (const { call, derived } of local.outsideCalls) {
       const entry = graph.calls[call];
       if (!entry || derived) continue;
-      stop.uses.push({ kind: 'outside', detail: entry.fact.name, ...(spot ?? { file: entry.file, spot: entry.fact.at }) });
+      stop.uses.push({
+        kind: 'outside',
+        detail: entry.fact.name,
+        ...(spot ?? { file: entry.file, spot: entry.fact.at }),
+      });
     }
   }
 
@@ -172,8 +195,8 @@ export class Stops {
       if (target.components.length === 0 && target.provides === null && target.consumes === null) {
         if (paths.head(exit.at.path) === 'children' && mode === 'function') return;
         const field = paths.head(exit.at.path) || site.fact.name;
-        if (mode === 'value') stop.uses.push({ kind: 'shown', detail: site.fact.name, ...seat });
-        else stop.uses.push({ kind: 'handler', detail: field, ...seat });
+        if (mode === 'value') addUse(stop, { kind: 'shown', detail: site.fact.name, ...seat });
+        else addUse(stop, { kind: 'handler', detail: field, ...seat });
         return;
       }
       if (target.provides !== null && target.components.length === 0) stop.provides = true;
@@ -225,6 +248,15 @@ export class Stops {
     if (carrier === 'context') return before;
     return place?.name ? place.name : before;
   }
+}
+
+/** The same use met on several ways is told once. */
+function addUse(stop: StopFacts, use: StopUse): void {
+  const known = stop.uses.some(
+    (u) =>
+      u.kind === use.kind && u.file === use.file && u.spot.line === use.spot.line && u.spot.column === use.spot.column,
+  );
+  if (!known) stop.uses.push(use);
 }
 
 const NO_SPOT: Spot = { line: 1, column: 1, length: 0 };

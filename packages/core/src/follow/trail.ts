@@ -28,7 +28,7 @@ export function waysThrough(flow: Flow, keep: (way: Way) => boolean): { ways: Wa
   const hops: FlowHop[] = [];
   const arrive = (): void => {
     const stop = trail.at(-1)?.stop;
-    if (!stop || trail.length < 2 || !ends(stop, on)) return;
+    if (!stop || trail.length < 2 || stop.facts.uses.length === 0) return;
     const stops = trail.map((t) => t.stop);
     const cycles = new Set(stops.filter((s) => s.hops.some((hop) => hop.target === s.key)).map((s) => s.key));
     const way = { stops, hops: [...hops], cycles };
@@ -48,7 +48,7 @@ export function waysThrough(flow: Flow, keep: (way: Way) => boolean): { ways: Wa
       continue;
     }
     const target = flow.stops.get(hop.target);
-    if (!target || on.has(hop.target)) continue;
+    if (!target || on.has(hop.target) || comesBack(hop, target, trail, flow)) continue;
     trail.push({ stop: target, next: 0 });
     on.add(target.key);
     hops.push(hop);
@@ -57,10 +57,13 @@ export function waysThrough(flow: Flow, keep: (way: Way) => boolean): { ways: Wa
   return { ways, left };
 }
 
-/** A way ends where the value is used; where nothing uses it, nowhere: such a stop only carries it to nobody. */
-function ends(stop: FlowStop, on: Set<string>): boolean {
-  void on;
-  return stop.facts.uses.length > 0;
+/**
+ * What went down and comes back up as an argument (a row's id, say) to a component it has passed is no further way: the
+ * one who sends it up is a reader, and there the way ends.
+ */
+function comesBack(hop: FlowHop, target: FlowStop, trail: readonly { stop: FlowStop }[], flow: Flow): boolean {
+  if (flow.mode !== 'value' || hop.carrier !== 'callback') return false;
+  return trail.some(({ stop }) => stop.component === target.component);
 }
 
 /** What the component of a stop does with the value. */
@@ -117,7 +120,7 @@ export function followValue(linked: Linked, asked: Asked): TrailDocument {
       if (found.ways.length === 0 && at && asked.callable)
         for (const way of waysTo(flow.calls, at)) add(way, 'up', flow.calls);
     }
-    collectSeen(linked, document, flow, at !== null || context !== null);
+    collectSeen(linked, document, flow, at !== null || context !== null, left);
   }
   dedupe(document);
   if (left > 0) document.left = left;
@@ -159,7 +162,10 @@ function homeOf(linked: Linked, cell: CellInfo): TrailDocument['homes'][number] 
 }
 
 /** Where a value arrives at a stop: the prop's declaration, the parameter, the context's read. */
-export function arrivalOf(linked: Linked, stop: FlowStop): { file: number; spot: { line: number; column: number; length: number } } {
+export function arrivalOf(
+  linked: Linked,
+  stop: FlowStop,
+): { file: number; spot: { line: number; column: number; length: number } } {
   const { graph, paths } = linked.program;
   const place = graph.places[stop.at.place];
   const file = graph.fileOfPlace[stop.at.place] ?? 0;
@@ -228,7 +234,7 @@ function turnUp(stops: Stop[]): Stop[] {
 }
 
 /** Readers, writers and relays: of the trails listed where the question narrows them, else of the whole flow. */
-function collectSeen(linked: Linked, document: TrailDocument, flow: CellFlow, narrowed: boolean): void {
+function collectSeen(linked: Linked, document: TrailDocument, flow: CellFlow, narrowed: boolean, left: number): void {
   const { graph } = linked.program;
   const onTrail = new Set(document.trails.flatMap((t) => t.stops.map((s) => `${s.id ?? ''}/${s.name}`)));
   for (const part of [flow.values, flow.calls])
@@ -237,7 +243,8 @@ function collectSeen(linked: Linked, document: TrailDocument, flow: CellFlow, na
       const role = roleAt(stop, part);
       const isHome = role === 'home';
       const name = stop.name;
-      if (narrowed && part.mode === 'value' && !isHome && !onTrail.has(`${stop.component.id}/${name}`)) continue;
+      const listed = onTrail.has(`${stop.component.id}/${name}`);
+      if ((narrowed || left === 0) && part.mode === 'value' && !isHome && !listed) continue;
       const arrival = isHome ? { file: flow.cell.file, spot: flow.cell.spot } : arrivalOf(linked, stop);
       const entry = (seat: { file: number; spot: { line: number } }) => ({
         component: stop.component?.name ?? null,

@@ -42,8 +42,18 @@ export function sceneOf(s: Situation, top: number | null): { nodes: Drawing['nod
 }
 
 /** Draws a value living in `home` (null: in a module) that reaches its readers directly, or by hand through all between. */
-export function drawingOf(s: Situation, home: number | null, carrier: Carrier, skipped: readonly number[] = []): Drawing {
-  const top = home === null ? s.nearest : (s.linked.render.roots.length > 0 && s.nearest !== null && home !== s.nearest ? higher(s, home) : home);
+export function drawingOf(
+  s: Situation,
+  home: number | null,
+  carrier: Carrier,
+  skipped: readonly number[] = [],
+): Drawing {
+  const top =
+    home === null
+      ? s.nearest
+      : s.linked.render.roots.length > 0 && s.nearest !== null && home !== s.nearest
+        ? higher(s, home)
+        : home;
   const { nodes, parents } = sceneOf(s, top);
   const id = (fn: number): string => s.linked.program.component(fn)?.id ?? String(fn);
   const roles: Record<string, Role[]> = {};
@@ -68,7 +78,11 @@ export function drawingOf(s: Situation, home: number | null, carrier: Carrier, s
       continue;
     }
     let to = fn;
-    for (let at = parents.get(fn), steps = 0; at !== undefined && to !== home && steps < 64; at = parents.get(at), steps++) {
+    for (
+      let at = parents.get(fn), steps = 0;
+      at !== undefined && to !== home && steps < 64;
+      at = parents.get(at), steps++
+    ) {
       if (skipped.includes(at)) continue;
       thread(at, to);
       if (at !== home && !s.readers.includes(at) && !s.writers.includes(at)) mark(at, 'relay');

@@ -12,16 +12,26 @@ interface Measured extends Omit<HomeOption, 'score'> {
   cost: number;
 }
 
-export function compareHomes(linked: Linked, dominators: Dominators, asked: Asked, thumb: Thumb = DEFAULT_THUMB): HomesDocument {
+export function compareHomes(
+  linked: Linked,
+  dominators: Dominators,
+  asked: Asked,
+  thumb: Thumb = DEFAULT_THUMB,
+): HomesDocument {
   const flow = asked.flows.find(({ flow }) => flow.cell.kind === 'state')?.flow ?? asked.flows[0]?.flow;
   if (!flow) throw new Error(`No cell stands behind ${asked.name}.`);
   const s = situationOf(linked, dominators, flow);
   const { program } = linked;
   const nameOf = (fn: number | null): string | null => (fn === null ? null : (program.component(fn)?.name ?? null));
-  const measured = [keep(s, thumb), down(s), up(s), compose(s, thumb), context(s, thumb), store(s, thumb)].filter((o) => o !== null);
+  const measured = [keep(s, thumb), down(s), up(s), compose(s, thumb), context(s, thumb), store(s, thumb)].filter(
+    (o) => o !== null,
+  );
   const possible = measured.filter((option) => option.possible !== false);
   const best = possible.reduce((a, b) => (b.cost < a.cost ? b : a));
-  const options = measured.map(({ cost, ...option }) => ({ ...option, score: Math.round((100 * 1) / (1 + cost)) / 100 }));
+  const options = measured.map(({ cost, ...option }) => ({
+    ...option,
+    score: Math.round((100 * 1) / (1 + cost)) / 100,
+  }));
   return {
     format: 'vectura.homes',
     version: 1,
@@ -37,7 +47,12 @@ export function compareHomes(linked: Linked, dominators: Dominators, asked: Aske
   };
 }
 
-function option(s: Situation, kind: HomeOption['kind'], component: number | null, rest: Partial<Measured> & { cost: number }): Measured {
+function option(
+  s: Situation,
+  kind: HomeOption['kind'],
+  component: number | null,
+  rest: Partial<Measured> & { cost: number },
+): Measured {
   const name = component === null ? null : (s.linked.program.component(component)?.name ?? null);
   return {
     kind,
@@ -113,7 +128,9 @@ function keep(s: Situation, thumb: Thumb): Measured {
 
 /** The value already travels by context. */
 function viaContext(s: Situation): boolean {
-  return [s.flow.values, s.flow.calls].some((part) => [...(part?.stops.values() ?? [])].some((stop) => stop.facts.provides));
+  return [s.flow.values, s.flow.calls].some((part) =>
+    [...(part?.stops.values() ?? [])].some((stop) => stop.facts.provides),
+  );
 }
 
 function isBelow(s: Situation, above: number, node: number): boolean {
@@ -123,7 +140,8 @@ function isBelow(s: Situation, above: number, node: number): boolean {
 /** Components strictly between a new home and those concerned that do not use the value themselves. */
 function relaysFrom(s: Situation, home: number): number[] {
   const between = new Set<number>();
-  for (const fn of concerned(s)) for (const node of wayDown(s.linked.render.by, home, fn).slice(1, -1)) between.add(node);
+  for (const fn of concerned(s))
+    for (const node of wayDown(s.linked.render.by, home, fn).slice(1, -1)) between.add(node);
   for (const fn of concerned(s)) between.delete(fn);
   return [...between];
 }
@@ -156,7 +174,9 @@ function up(s: Situation): Measured | null {
   const name = s.linked.program.component(s.nearest)?.name ?? '';
   const home = s.linked.program.component(s.home)?.name ?? '';
   const added = relays.length + concerned(s).filter((fn) => fn !== s.nearest).length;
-  const reasons = [`${name} stands above all who read or change it, so the value need not be reported up from ${home}.`];
+  const reasons = [
+    `${name} stands above all who read or change it, so the value need not be reported up from ${home}.`,
+  ];
   if (s.perInstance) reasons.push(`${home} is rendered many times: in ${name} the copies must be told apart by a key.`);
   return option(s, 'up', s.nearest, {
     relays: relays.length,
@@ -172,17 +192,25 @@ function up(s: Situation): Measured | null {
 }
 
 function compose(s: Situation, thumb: Thumb): Measured {
-  if (s.relays.length === 0) return impossible(s, 'compose', 'Nothing on the way only carries it, so nothing would be freed.');
+  if (s.relays.length === 0)
+    return impossible(s, 'compose', 'Nothing on the way only carries it, so nothing would be freed.');
   if (s.freeable.length === 0)
-    return impossible(s, 'compose', 'Everything on the way is rendered many times; what it contains cannot be written once above it.');
+    return impossible(
+      s,
+      'compose',
+      'Everything on the way is rendered many times; what it contains cannot be written once above it.',
+    );
   const left = s.relays.length - s.freeable.length;
   const names = s.freeable.map((fn) => s.linked.program.component(fn)?.name ?? '');
   const home = s.linked.program.component(s.home ?? -1)?.name ?? 'its home';
-  const reasons = [`${home} would write what ${names.join(', ')} contain${names.length === 1 ? 's' : ''}, and hand it over as markup.`];
-  if (left > 0) reasons.push(`${left} on the way ${left === 1 ? 'is' : 'are'} rendered many times and would still carry it.`);
+  const reasons = [
+    `${home} would write what ${names.join(', ')} contain${names.length === 1 ? 's' : ''}, and hand it over as markup.`,
+  ];
+  if (left > 0)
+    reasons.push(`${left} on the way ${left === 1 ? 'is' : 'are'} rendered many times and would still carry it.`);
   return option(s, 'compose', s.home, {
     relays: left,
-    hops: Math.max(1, s.longest - s.freeable.length),
+    hops: Math.max(1, s.longestFreed),
     files: s.filesOf([...s.freeable, ...(s.home === null ? [] : [s.home])]),
     propsAdded: s.freeable.length,
     propsRemoved: s.freeable.length,
@@ -201,7 +229,10 @@ function context(s: Situation, thumb: Thumb): Measured {
   const outside = concerned(s).filter((fn) => fn !== component);
   const reasons: string[] = [];
   let cost = 1.1 + s.filesOf(concerned(s)) * 0.05;
-  if (s.relays.length > 0) reasons.push(`${s.relays.length} ${s.relays.length === 1 ? 'component' : 'components'} no longer ${s.relays.length === 1 ? 'has' : 'have'} to carry it.`);
+  if (s.relays.length > 0)
+    reasons.push(
+      `${s.relays.length} ${s.relays.length === 1 ? 'component' : 'components'} no longer ${s.relays.length === 1 ? 'has' : 'have'} to carry it.`,
+    );
   if (outside.length < 2 && s.relays.length < 2) {
     cost += 0.8;
     reasons.push('Only one component below needs it.');
@@ -260,7 +291,9 @@ const WAY: Record<HomeOption['kind'], (component: string) => string> = {
 function adviceOn(s: Situation, best: Measured): string {
   const parts = [WAY[best.kind](best.component ?? 'its module')];
   if (best.kind !== 'keep' && s.relays.length > 0)
-    parts.push(`${s.relays.length} of the components on the way only ${s.relays.length === 1 ? 'carries' : 'carry'} it, ${s.readers.length} ${s.readers.length === 1 ? 'place reads' : 'places read'} it.`);
-  parts.push(...best.reasons);
+    parts.push(
+      `${s.relays.length} of the components on the way only ${s.relays.length === 1 ? 'carries' : 'carry'} it, ${s.readers.length} ${s.readers.length === 1 ? 'place reads' : 'places read'} it.`,
+    );
+  parts.push(...best.reasons.filter((reason) => !/no longer/.test(reason)));
   return parts.join(' ');
 }

@@ -1,6 +1,6 @@
 /** What there is to know of a value before the ways it could live are weighed. */
 import type { CellFlow } from '../follow/cells';
-import { Dominators, below } from '../follow/dominators';
+import { below, type Dominators } from '../follow/dominators';
 import type { FlowStop } from '../follow/flow';
 import { roleAt } from '../follow/trail';
 import type { Linked } from '../link';
@@ -19,6 +19,8 @@ export interface Situation {
   /** Props that exist only because the value is handed through. */
   carryingProps: number;
   longest: number;
+  /** The same, were markup handed down past the relays that can be freed. */
+  longestFreed: number;
   nearest: number | null;
   perInstance: boolean;
   /** It changes many times a second. */
@@ -49,13 +51,14 @@ export function situationOf(linked: Linked, dominators: Dominators, flow: CellFl
       if (role === 'relay' && stop.hops.length > 0) relays.add(fn);
       if (role !== 'home' && stop.component?.propsPlace === stop.at.place) carrying.add(`${fn}.${stop.name}`);
     }
-    longest = Math.max(longest, furthest(part.stops, part.start));
+    longest = Math.max(longest, furthest(part.stops, part.start, new Set()));
   }
   const home = flow.cell.home;
   const concerned = [...readers, ...writers];
   const nearest = dominators.nearest(concerned.length > 0 ? concerned : home === null ? [] : [home]);
   for (const fn of [...readers, ...writers]) relays.delete(fn);
   if (home !== null) relays.delete(home);
+  const freeable = [...relays].filter((fn) => !isRepeated(linked, fn));
   return {
     linked,
     flow,
@@ -63,9 +66,13 @@ export function situationOf(linked: Linked, dominators: Dominators, flow: CellFl
     readers: [...readers],
     writers: [...writers],
     relays: [...relays],
-    freeable: [...relays].filter((fn) => !isRepeated(linked, fn)),
+    freeable,
     carryingProps: carrying.size,
     longest,
+    longestFreed: Math.max(
+      0,
+      ...[flow.values, flow.calls].map((part) => (part ? furthest(part.stops, part.start, new Set(freeable)) : 0)),
+    ),
     nearest,
     perInstance: home !== null && isRepeatedAnywhere(linked, home),
     often: [...triggers].some((trigger) => OFTEN.has(trigger.toLowerCase())),
@@ -76,8 +83,8 @@ export function situationOf(linked: Linked, dominators: Dominators, flow: CellFl
   };
 }
 
-/** The most hops on a shortest way from the start to any stop that uses the value. */
-function furthest(stops: ReadonlyMap<string, FlowStop>, start: string): number {
+/** The most hops on a shortest way from the start to any stop that uses the value; hops out of `freed` components fall away. */
+function furthest(stops: ReadonlyMap<string, FlowStop>, start: string, freed: ReadonlySet<number>): number {
   const far = new Map([[start, 0]]);
   const queue = [start];
   let most = 0;
@@ -87,7 +94,7 @@ function furthest(stops: ReadonlyMap<string, FlowStop>, start: string): number {
     if (stop && stop.facts.uses.length > 0) most = Math.max(most, here);
     for (const hop of stop?.hops ?? [])
       if (!far.has(hop.target)) {
-        far.set(hop.target, here + 1);
+        far.set(hop.target, here + (freed.has(stop?.component?.fn ?? -1) ? 0 : 1));
         queue.push(hop.target);
       }
   }

@@ -16,4 +16,14 @@ export type Thumb = z.infer<typeof Thumb>;
 export const DEFAULT_THUMB: Thumb = Thumb.parse({});
 
 /** Triggers that come many times a second. */
-export const OFTEN = new Set(['change', 'input', 'mousemove', 'pointermove', 'scroll', 'drag', 'dragover', 'setinterval', 'requestanimationframe']);
+export const OFTEN = new Set([
+  'change',
+  'input',
+  'mousemove',
+  'pointermove',
+  'scroll',
+  'drag',
+  'dragover',
+  'setinterval',
+  'requestanimationframe',
+]);

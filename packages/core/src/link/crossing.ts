@@ -157,5 +157,4 @@ export class Crossings {
     }
     return found;
   }
-
 }

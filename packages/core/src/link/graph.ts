@@ -128,9 +128,11 @@ export class Graph {
       for (const arg of new Set(fact.args)) if (arg !== null) push(this.callsByArg, base + arg, id);
     }
     for (const fact of file.uses) push(this.usesByPlace, base + fact.place, this.uses.push({ fact, file: index }) - 1);
-    for (const fact of file.sites) this.siteOfProps.set(base + fact.propsPlace, this.sites.push({ fact, file: index }) - 1);
+    for (const fact of file.sites)
+      this.siteOfProps.set(base + fact.propsPlace, this.sites.push({ fact, file: index }) - 1);
     for (const fact of file.cells) this.cells.push({ fact, file: index });
-    for (const fact of file.contexts) this.contextOfPlace.set(base + fact.place, this.contexts.push({ fact, file: index }) - 1);
+    for (const fact of file.contexts)
+      this.contextOfPlace.set(base + fact.place, this.contexts.push({ fact, file: index }) - 1);
     for (const fact of file.contextReads) this.contextReads.push({ fact, file: index });
   }
 

@@ -85,7 +85,9 @@ export class Handed {
     if (answer === undefined) {
       const { graph } = this.program;
       const entry = graph.functions[fn];
-      answer = !!entry && graph.trace(graph.at(entry.file, entry.fact.result)).some((o) => graph.places[o.place]?.kind === 'markup');
+      answer =
+        !!entry &&
+        graph.trace(graph.at(entry.file, entry.fact.result)).some((o) => graph.places[o.place]?.kind === 'markup');
       this.markup.set(fn, answer);
     }
     return answer;

@@ -17,7 +17,8 @@ export type Resolution =
   | { kind: 'missing'; reason: string };
 
 const EXTENSIONS = ['.tsx', '.ts', '.jsx', '.js', '.mjs', '.cjs', '.mts', '.cts'];
-const ASSET = /\.(css|scss|sass|less|styl|svg|png|jpe?g|gif|webp|avif|ico|json|ya?ml|txt|md|mdx|html?|woff2?|ttf|mp[34]|wasm|graphql|gql)(\?.*)?$/i;
+const ASSET =
+  /\.(css|scss|sass|less|styl|svg|png|jpe?g|gif|webp|avif|ico|json|ya?ml|txt|md|mdx|html?|woff2?|ttf|mp[34]|wasm|graphql|gql)(\?.*)?$/i;
 
 interface AliasSet {
   /** The folder the configuration stands in; empty for the project's root. */
@@ -146,9 +147,13 @@ function aliasesOf(config: ConfigFile, byPath: Map<string, ConfigFile>, depth: n
   if (typeof data !== 'object' || data === null || depth > 8) return null;
   const { compilerOptions, extends: parent } = data as { compilerOptions?: unknown; extends?: unknown };
   const folder = folderOf(config.path);
-  const options = (typeof compilerOptions === 'object' && compilerOptions !== null ? compilerOptions : {}) as Record<string, unknown>;
+  const options = (typeof compilerOptions === 'object' && compilerOptions !== null ? compilerOptions : {}) as Record<
+    string,
+    unknown
+  >;
   const baseUrl = typeof options.baseUrl === 'string' ? normalise(`${folder}/${options.baseUrl}`) : null;
-  const paths = typeof options.paths === 'object' && options.paths !== null ? (options.paths as Record<string, unknown>) : null;
+  const paths =
+    typeof options.paths === 'object' && options.paths !== null ? (options.paths as Record<string, unknown>) : null;
   if (!paths && baseUrl === null) {
     if (typeof parent !== 'string' || !parent.startsWith('.')) return null;
     const path = normalise(`${folder}/${parent}`);

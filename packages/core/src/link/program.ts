@@ -2,6 +2,7 @@
 import type { FileFacts, PropFact } from '../model/facts';
 import type { Family } from '../model/documents';
 import { Graph } from './graph';
+import { nameFromPath } from '../read/script/names';
 import { Contexts, Paths } from './intern';
 import type { ConfigFile } from './modules';
 
@@ -222,16 +223,4 @@ export class Program {
     }
     return 'outside';
   }
-}
-
-/** The name of an anonymous component: its file's, or for an index file its folder's, in PascalCase. */
-export function nameFromPath(path: string): string {
-  const parts = path.split('/');
-  const base = (parts.pop() ?? '').replace(/\.[^.]+$/, '');
-  const name = base === 'index' ? (parts.pop() ?? base) : base;
-  return name
-    .split(/[^A-Za-z0-9$]+/)
-    .filter((word) => word !== '')
-    .map((word) => word.charAt(0).toUpperCase() + word.slice(1))
-    .join('');
 }

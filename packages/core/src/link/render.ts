@@ -42,6 +42,8 @@ export class RenderTree {
   readonly under = new Links();
   /** Who is written by whom: what counts for props, and for what renders again. */
   readonly by = new Links();
+  /** Components that some site renders. */
+  private readonly rendered = new Set<number>();
   /** Components that are mounted, or that nothing renders. */
   readonly roots: number[] = [];
   /** Whether the project says where it is mounted. */
@@ -61,6 +63,7 @@ export class RenderTree {
       this.placements.push(placements);
       for (const component of this.program.siteTargets[site]?.components ?? []) {
         for (const p of placements) {
+          this.rendered.add(component);
           if (p.under !== null) this.under.add(p.under, component);
           if (p.author === null) entries.add(component);
           else this.by.add(p.author, component);
@@ -140,7 +143,8 @@ export class RenderTree {
           if (component?.propsPlace == null) continue;
           const next = { place: component.propsPlace, path: exit.at.path, context: contexts.root(fn) };
           const inside = repeated(this.follow(next, depth + 1), exit.repeat);
-          const around = inside.length > 0 ? this.placesAround(graph.at(site.file, site.fact.inside), exit.at.context) : [];
+          const around =
+            inside.length > 0 ? this.placesAround(graph.at(site.file, site.fact.inside), exit.at.context) : [];
           for (const i of inside)
             for (const a of around)
               found.push({
@@ -181,7 +185,7 @@ export class RenderTree {
   private findEnvironment(context: number): Map<number, Set<number>> {
     const env = new Map<number, Set<number>>();
     const inherits = new Map<number, number[]>();
-    for (const root of this.roots) add(env, root, -1);
+    for (const root of this.roots) if (!this.rendered.has(root)) add(env, root, -1);
     this.placements.forEach((placements, site) => {
       for (const fn of this.program.siteTargets[site]?.components ?? [])
         for (const placement of placements) {

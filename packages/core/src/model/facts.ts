@@ -116,15 +116,7 @@ export interface CallFact {
 }
 
 /** What is done with a value where its way ends. */
-export type UseKind =
-  | 'shown'
-  | 'branched'
-  | 'computed'
-  | 'iterated'
-  | 'effect'
-  | 'handler'
-  | 'outside'
-  | 'copied';
+export type UseKind = 'shown' | 'branched' | 'computed' | 'iterated' | 'effect' | 'handler' | 'outside' | 'copied';
 
 export interface UseFact {
   place: PlaceId;

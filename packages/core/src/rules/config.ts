@@ -2,7 +2,9 @@
 import { z } from 'zod';
 import { Level } from '../model/documents';
 
-const RuleSettings = z.object({ level: z.union([Level, z.literal('off')]).optional() }).catchall(z.union([z.number(), z.string()]));
+const RuleSettings = z
+  .object({ level: z.union([Level, z.literal('off')]).optional() })
+  .catchall(z.union([z.number(), z.string()]));
 
 export const Config = z.object({
   $schema: z.string().optional(),

@@ -61,7 +61,9 @@ function Badge() {
             name: fact.name,
             ...seat(linked, graph.fileOfPlace[read.place] ?? component.file, place?.at ?? fact.at),
             ...named(way.map((fn) => program.component(fn))),
-            related: [{ file: graph.path(file), line: fact.at.line, note: `${fact.name} is made here, without a default.` }],
+            related: [
+              { file: graph.path(file), line: fact.at.line, note: `${fact.name} is made here, without a default.` },
+            ],
           });
         }
     });
@@ -70,7 +72,11 @@ function Badge() {
 };
 
 /** A way from an entry to the component on which no component stands under a provider alone. */
-function unprovided(linked: Parameters<Rule['check']>[0]['linked'], fn: number, environment: Map<number, Set<number>>): number[] {
+function unprovided(
+  linked: Parameters<Rule['check']>[0]['linked'],
+  fn: number,
+  environment: Map<number, Set<number>>,
+): number[] {
   for (const root of linked.render.roots) {
     if (!environment.get(root)?.has(-1)) continue;
     const way = wayDown(linked.render.under, root, fn);

@@ -32,7 +32,9 @@ export function seat(linked: Linked, file: number, spot: Spot): Pick<Draft, 'fil
   return { file: linked.program.graph.path(file), line: spot.line, column: spot.column };
 }
 
-export function named(components: readonly (ComponentInfo | null | undefined)[]): Pick<Draft, 'components' | 'componentIds'> {
+export function named(
+  components: readonly (ComponentInfo | null | undefined)[],
+): Pick<Draft, 'components' | 'componentIds'> {
   const known = components.filter((c): c is ComponentInfo => c != null);
   return { components: known.map((c) => c.name), componentIds: known.map((c) => c.id) };
 }
@@ -43,7 +45,21 @@ export function list(names: readonly string[]): string {
   return `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
 }
 
-const NUMBERS = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine', 'Ten', 'Eleven', 'Twelve'];
+const NUMBERS = [
+  'No',
+  'One',
+  'Two',
+  'Three',
+  'Four',
+  'Five',
+  'Six',
+  'Seven',
+  'Eight',
+  'Nine',
+  'Ten',
+  'Eleven',
+  'Twelve',
+];
 
 export function count(n: number, one: string, many: string): string {
   return `${NUMBERS[n] ?? n} ${n === 1 ? one : many}`;

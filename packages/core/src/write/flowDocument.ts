@@ -1,7 +1,19 @@
 /** The flow document: everything a survey found, as CONTRACT's `survey` writes it. */
-import type { Cell, Component, FileEntry, Finding, FlowDocument, Hop, Mark, Role, Site } from '../model/documents';
+import type {
+  Carrier,
+  Cell,
+  Component,
+  FileEntry,
+  Finding,
+  FlowDocument,
+  Hop,
+  Mark,
+  Role,
+  Site,
+} from '../model/documents';
 import type { CellFlow, Cells } from '../follow/cells';
 import type { FlowStop } from '../follow/flow';
+import type { Mode } from '../follow/stops';
 import { roleAt } from '../follow/trail';
 import type { Linked } from '../link';
 
@@ -76,14 +88,18 @@ export function siteId(linked: Linked, site: number): string {
 function sites(linked: Linked): Site[] {
   const { program, render } = linked;
   const { graph } = program;
-  const idOf = (fn: number | null | undefined): string | null => (fn == null ? null : (program.component(fn)?.id ?? null));
+  const idOf = (fn: number | null | undefined): string | null =>
+    fn == null ? null : (program.component(fn)?.id ?? null);
   return graph.sites.flatMap(({ fact, file }, site): Site[] => {
     const target = program.siteTargets[site];
     // A context's provider is no component: it shows in the hops that go through it.
     if (!target || target.provides !== null || target.consumes !== null) return [];
     const placements = render.placements[site] ?? [];
     const under = [...new Set(placements.map((p) => p.under))];
-    const repeat = placements.reduce<Site['repeat']>((worst, p) => (order(p.repeat) > order(worst) ? p.repeat : worst), fact.repeat);
+    const repeat = placements.reduce<Site['repeat']>(
+      (worst, p) => (order(p.repeat) > order(worst) ? p.repeat : worst),
+      fact.repeat,
+    );
     const one: Site = {
       id: siteId(linked, site),
       name: fact.name,
@@ -97,7 +113,9 @@ function sites(linked: Linked): Site[] {
     };
     if (target.reason) one.reason = target.reason;
     if (under.length > 1) one.alsoUnder = under.slice(1).flatMap((fn) => idOf(fn) ?? []);
-    const others = target.components.slice(1).map((fn, index): Site => ({ ...one, id: `${one.id}~${index + 2}`, of: idOf(fn) }));
+    const others = target.components
+      .slice(1)
+      .map((fn, index): Site => ({ ...one, id: `${one.id}~${index + 2}`, of: idOf(fn) }));
     return [one, ...others];
   });
 }
@@ -121,7 +139,7 @@ function hops(linked: Linked, cells: Cells): Hop[] {
           const above = { holder: holderOf(stop, flow), name: stop.name };
           const up = part.mode === 'function';
           const [from, to] = up ? [below, above] : [above, below];
-          const carrier = up && (hop.carrier === 'prop' || hop.carrier === 'overflow') ? 'callback' : hop.carrier;
+          const carrier = carrierOf(hop.carrier, part.mode);
           const site = hop.site === null ? null : siteId(linked, hop.site);
           const id = `${from.holder}.${from.name}>${to.holder}.${to.name}@${site ?? ''}${carrier}`;
           if (found.has(id)) continue;
@@ -143,6 +161,11 @@ function hops(linked: Linked, cells: Cells): Hop[] {
   return [...found.values()];
 }
 
+/** A function handed down carries calls up. */
+function carrierOf(carrier: Carrier, mode: Mode): Carrier {
+  return mode === 'function' && (carrier === 'prop' || carrier === 'overflow') ? 'callback' : carrier;
+}
+
 function holderOf(stop: FlowStop, flow: CellFlow): string {
   return stop.component?.id ?? flow.cell.id;
 }
@@ -152,10 +175,9 @@ export function marks(flow: CellFlow): Mark[] {
   const found = new Map<string, Mark>();
   for (const part of [flow.values, flow.calls]) {
     if (!part) continue;
-    const arriving = new Map<string, { carrier: Mark['carrier']; frozen: boolean }>();
+    const arriving = new Map<string, Carrier>();
     for (const stop of part.stops.values())
-      for (const hop of stop.hops)
-        arriving.set(hop.target, { carrier: part.mode === 'function' && hop.carrier === 'prop' ? 'callback' : hop.carrier, frozen: hop.effect === 'frozen' });
+      for (const hop of stop.hops) arriving.set(hop.target, carrierOf(hop.carrier, part.mode));
     for (const stop of part.stops.values()) {
       if (!stop.component) continue;
       const roles = new Set<Role>([roleAt(stop, part)]);
@@ -163,7 +185,8 @@ export function marks(flow: CellFlow): Mark[] {
       if (stop.facts.provides) roles.add('provider');
       if (roles.has('relay') && stop.hops.length === 0) continue;
       const arrival = arriving.get(stop.key);
-      const frozen = (arrival?.frozen ?? false) || stop.facts.uses.some((use) => use.kind === 'copied');
+      // A copy goes stale only of what changes.
+      const frozen = flow.cell.kind !== 'constant' && stop.facts.uses.some((use) => use.kind === 'copied');
       const known = found.get(stop.component.id);
       const as = stop.hops.map((hop) => hop.name);
       if (!known) {
@@ -171,7 +194,7 @@ export function marks(flow: CellFlow): Mark[] {
           cell: flow.cell.id,
           component: stop.component.id,
           roles: [...roles],
-          carrier: arrival?.carrier ?? null,
+          carrier: arrival ?? null,
           name: stop.name,
           as: [...new Set(as)],
           frozen,
@@ -179,7 +202,8 @@ export function marks(flow: CellFlow): Mark[] {
         continue;
       }
       for (const role of roles) if (!known.roles.includes(role)) known.roles.push(role);
-      if (known.roles.some((role) => role === 'reader' || role === 'writer')) known.roles = known.roles.filter((role) => role !== 'relay');
+      if (known.roles.some((role) => role === 'reader' || role === 'writer'))
+        known.roles = known.roles.filter((role) => role !== 'relay');
       known.as = [...new Set([...known.as, ...as])];
       known.frozen ||= frozen;
     }

@@ -36,7 +36,9 @@ export function toSarif(findings: readonly Finding[]): object {
             ...location(related.file, related.line, 1),
             message: { text: related.note },
           })),
-          partialFingerprints: { 'vectura/v1': `${finding.rule}:${finding.file}:${finding.component ?? ''}:${finding.name ?? ''}` },
+          partialFingerprints: {
+            'vectura/v1': `${finding.rule}:${finding.file}:${finding.component ?? ''}:${finding.name ?? ''}`,
+          },
         })),
       },
     ],

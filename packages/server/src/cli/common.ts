@@ -4,7 +4,6 @@ import { MultiBar, type SingleBar } from 'cli-progress';
 import type { Survey } from '@vectura/core';
 import { surveyFolder, type Progress } from '../survey/surveyFolder';
 
-
 export interface CommonOptions {
   quiet?: boolean;
   include?: string[];
@@ -36,7 +35,12 @@ export async function surveyFor(dir: string, options: CommonOptions): Promise<Su
 /** A bar on a terminal; elsewhere one line for each phase. */
 class ProgressLine {
   private readonly bars = process.stderr.isTTY
-    ? new MultiBar({ format: '{phase} {bar} {value}/{total}', hideCursor: true, clearOnComplete: true, stream: process.stderr })
+    ? new MultiBar({
+        format: '{phase} {bar} {value}/{total}',
+        hideCursor: true,
+        clearOnComplete: true,
+        stream: process.stderr,
+      })
     : null;
   private bar: SingleBar | null = null;
   private phase: Progress['phase'] | null = null;

@@ -43,7 +43,14 @@ export function homesText(homes: HomesDocument): string {
       lines.push(pc.dim(`${name}not possible: ${option.reasons[0] ?? ''}`));
       continue;
     }
-    const figures = [option.relays, option.hops, option.files, option.propsRemoved, option.rerenders, option.score.toFixed(2)];
+    const figures = [
+      option.relays,
+      option.hops,
+      option.files,
+      option.propsRemoved,
+      option.rerenders,
+      option.score.toFixed(2),
+    ];
     const row = `${name}${(option.component ?? 'a module').padEnd(18)}${figures.map((f) => String(f).padStart(13)).join('')}`;
     lines.push(option.kind === homes.recommended ? pc.bold(row) : row);
   }

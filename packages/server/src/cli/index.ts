@@ -34,7 +34,9 @@ export async function main(argv: readonly string[]): Promise<number> {
       process.stderr.write(`${error.message}\n`);
       return 2;
     }
-    process.stderr.write(`Something went wrong: ${error instanceof Error ? (error.stack ?? error.message) : String(error)}\n`);
+    process.stderr.write(
+      `Something went wrong: ${error instanceof Error ? (error.stack ?? error.message) : String(error)}\n`,
+    );
     return 3;
   }
 }

@@ -23,7 +23,8 @@ const DEFAULT_PORT = 4870;
 
 function portNumber(text: string): number {
   const port = Number(text);
-  if (!Number.isInteger(port) || port < 0 || port > 65535) throw new InvalidArgumentError('A port is a number from 0 to 65535.');
+  if (!Number.isInteger(port) || port < 0 || port > 65535)
+    throw new InvalidArgumentError('A port is a number from 0 to 65535.');
   return port;
 }
 

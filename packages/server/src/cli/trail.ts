@@ -41,14 +41,21 @@ export function trailText(trail: TrailDocument): string {
   if (trail.relays.length > 0) lines.push(`  only carried by ${names(trail.relays)}`);
   if (trail.trails.length === 0) lines.push('', 'It does not leave its home.');
   for (const { direction, stops } of trail.trails) {
-    lines.push('', direction === 'down' ? 'Down, from its home to a reader:' : 'Up, from whoever changes it to its home:');
+    lines.push(
+      '',
+      direction === 'down' ? 'Down, from its home to a reader:' : 'Up, from whoever changes it to its home:',
+    );
     stops.forEach((stop, index) => {
       const indent = '  '.repeat((direction === 'down' ? index : stops.length - 1 - index) + 1);
-      const how = stop.carrier ? pc.dim(`${stop.carrier}${stop.effect && stop.effect !== 'same' ? `, ${stop.effect}` : ''} → `) : '';
+      const how = stop.carrier
+        ? pc.dim(`${stop.carrier}${stop.effect && stop.effect !== 'same' ? `, ${stop.effect}` : ''} → `)
+        : '';
       const through = stop.through?.length ? pc.dim(` through ${stop.through.join(', ')}`) : '';
       const cycle = stop.cycle ? pc.yellow(' and round again') : '';
       const name = stop.component ?? `${stop.cell ?? ''} (no component)`;
-      lines.push(`${indent}${how}${pc.bold(name)}.${stop.name} ${DOES[stop.role]}${through}${cycle}  ${pc.dim(`${stop.file}:${stop.line}`)}`);
+      lines.push(
+        `${indent}${how}${pc.bold(name)}.${stop.name} ${DOES[stop.role]}${through}${cycle}  ${pc.dim(`${stop.file}:${stop.line}`)}`,
+      );
     });
   }
   if (trail.left) lines.push('', `${trail.left} more trails are not listed.`);

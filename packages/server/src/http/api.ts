@@ -275,8 +275,13 @@ export const ROUTES: readonly Route[] = [
 ];
 
 /** Adds a folder as a project; says in words why one cannot be. */
-export async function addFolder(store: ProjectStore, typed: string, kind: ProjectRow['kind'] = 'folder'): Promise<ProjectRow> {
-  if (!path.isAbsolute(typed)) throw new UnusableInput('Give the whole path of the folder, from the root of this machine.');
+export async function addFolder(
+  store: ProjectStore,
+  typed: string,
+  kind: ProjectRow['kind'] = 'folder',
+): Promise<ProjectRow> {
+  if (!path.isAbsolute(typed))
+    throw new UnusableInput('Give the whole path of the folder, from the root of this machine.');
   const root = path.resolve(typed);
   try {
     const stat = await fs.stat(root);

@@ -43,7 +43,11 @@ export class Desk {
         const cancelled = error instanceof EngineError && error.kind === 'cancelled';
         const message = error instanceof Error ? error.message : String(error);
         if (!cancelled) this.log(`The survey of ${project.root} failed: ${message}`);
-        this.tell(project.id, { state: cancelled ? 'idle' : 'failed', progress: null, error: cancelled ? null : message });
+        this.tell(project.id, {
+          state: cancelled ? 'idle' : 'failed',
+          progress: null,
+          error: cancelled ? null : message,
+        });
       });
   }
 

@@ -7,7 +7,8 @@ const MAX_SHOWN = 2_000_000;
 
 /** The text of one file of a project. Refuses whatever resolves to a place outside the root. */
 export async function readProjectFile(root: string, relative: string): Promise<string> {
-  if (relative.includes('\0') || path.isAbsolute(relative)) throw new HttpError(400, 'A path inside the project is wanted.');
+  if (relative.includes('\0') || path.isAbsolute(relative))
+    throw new HttpError(400, 'A path inside the project is wanted.');
   const wanted = path.resolve(root, relative);
   let real: string;
   let realRoot: string;
@@ -16,7 +17,8 @@ export async function readProjectFile(root: string, relative: string): Promise<s
   } catch {
     throw new HttpError(404, `${relative} is no longer there. Survey the project again to see what changed.`);
   }
-  if (real !== realRoot && !real.startsWith(realRoot + path.sep)) throw new HttpError(403, `${relative} lies outside the project.`);
+  if (real !== realRoot && !real.startsWith(realRoot + path.sep))
+    throw new HttpError(403, `${relative} lies outside the project.`);
   const stat = await fs.stat(real);
   if (!stat.isFile()) throw new HttpError(400, `${relative} is not a file.`);
   if (stat.size > MAX_SHOWN) throw new HttpError(413, `${relative} is too large to be shown.`);
@@ -31,7 +33,10 @@ export async function completeFolder(typed: string): Promise<string[]> {
   try {
     const entries = await fs.readdir(folder, { withFileTypes: true });
     return entries
-      .filter((entry) => entry.isDirectory() && entry.name.startsWith(start) && (start.startsWith('.') || !entry.name.startsWith('.')))
+      .filter(
+        (entry) =>
+          entry.isDirectory() && entry.name.startsWith(start) && (start.startsWith('.') || !entry.name.startsWith('.')),
+      )
       .map((entry) => path.join(folder, entry.name))
       .sort()
       .slice(0, 30);

@@ -24,7 +24,10 @@ export function guard(port: () => number): Middleware {
   return async (ctx, next) => {
     const origin = ctx.get('Origin');
     const originHost = /^https?:\/\/([^/]+)$/.exec(origin)?.[1];
-    if (!isOwn(ctx.get('Host'), port()) || (origin !== '' && (originHost === undefined || !isOwn(originHost, port())))) {
+    if (
+      !isOwn(ctx.get('Host'), port()) ||
+      (origin !== '' && (originHost === undefined || !isOwn(originHost, port())))
+    ) {
       ctx.status = 403;
       ctx.body = { error: 'Vectura answers only pages it serves itself, on this machine.' };
       return;

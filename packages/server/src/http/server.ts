@@ -54,7 +54,8 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const server = http.createServer(app.callback());
   port = await listen(server, options.port);
   const started = desk.start(project);
-  if (demo && demo.id !== project.id && (await store.lastSurvey(demo.id)) === null) void started.then(() => desk.start(demo));
+  if (demo && demo.id !== project.id && (await store.lastSurvey(demo.id)) === null)
+    void started.then(() => desk.start(demo));
   await started;
 
   const close = async (): Promise<void> => {
@@ -83,7 +84,9 @@ export function buildApp(services: Services, port: () => number, log: (message: 
   app.silent = true;
   app.use(answerErrors(log));
   app.use(guard(port));
-  app.use(compress({ threshold: 2048, br: false, filter: (type) => /json|text\/(html|css|plain)|javascript|svg/.test(type) }));
+  app.use(
+    compress({ threshold: 2048, br: false, filter: (type) => /json|text\/(html|css|plain)|javascript|svg/.test(type) }),
+  );
   const router = new Router();
   router.get('/api/openapi.json', (ctx) => {
     ctx.body = openApi();
@@ -122,7 +125,8 @@ async function serveWeb(ctx: Context): Promise<void> {
   const root = webFolder();
   if (!existsSync(path.join(root, 'index.html')))
     throw new HttpError(503, 'The web application has not been built. Run npm start, which builds it.');
-  if (/^\/assets\/[\w.-]+$/.test(ctx.path)) await send(ctx, ctx.path, { root, immutable: true, maxage: 365 * 24 * 3600 * 1000 });
+  if (/^\/assets\/[\w.-]+$/.test(ctx.path))
+    await send(ctx, ctx.path, { root, immutable: true, maxage: 365 * 24 * 3600 * 1000 });
   else if (/^\/[\w-]+\.(svg|ico|png|txt)$/.test(ctx.path)) await send(ctx, ctx.path, { root });
   else {
     ctx.set('Cache-Control', 'no-cache');
@@ -134,8 +138,10 @@ function listen(server: http.Server, wanted: number): Promise<number> {
   return new Promise((resolve, reject) => {
     let port = wanted;
     server.on('error', (error: NodeJS.ErrnoException) => {
-      if (error.code === 'EADDRINUSE' && port !== 0 && port < Math.min(wanted + 50, 65535)) server.listen(++port, '127.0.0.1');
-      else if (error.code === 'EACCES') reject(new UnusableInput(`Port ${port} may not be used. Choose another with --port.`));
+      if (error.code === 'EADDRINUSE' && port !== 0 && port < Math.min(wanted + 50, 65535))
+        server.listen(++port, '127.0.0.1');
+      else if (error.code === 'EACCES')
+        reject(new UnusableInput(`Port ${port} may not be used. Choose another with --port.`));
       else reject(error);
     });
     server.on('listening', () => resolve((server.address() as AddressInfo).port));

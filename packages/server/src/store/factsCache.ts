@@ -28,12 +28,22 @@ export class SqliteFactsCache implements FactsCache {
     await this.source.transaction(async (manager) => {
       for (let i = 0; i < entries.length; i += CHUNK) {
         const rows = entries.slice(i, i + CHUNK).map((entry) => ({ ...entry, usedAt }));
-        await manager.createQueryBuilder().insert().into(FactsEntity).values(rows).orUpdate(['facts', 'used_at'], ['key']).execute();
+        await manager
+          .createQueryBuilder()
+          .insert()
+          .into(FactsEntity)
+          .values(rows)
+          .orUpdate(['facts', 'used_at'], ['key'])
+          .execute();
       }
     });
   }
 
   async dropOld(): Promise<void> {
-    await this.rows.createQueryBuilder().delete().where('used_at < :limit', { limit: Date.now() - KEEP_MS }).execute();
+    await this.rows
+      .createQueryBuilder()
+      .delete()
+      .where('used_at < :limit', { limit: Date.now() - KEEP_MS })
+      .execute();
   }
 }

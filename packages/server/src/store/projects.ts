@@ -1,7 +1,14 @@
 /** Projects and their finished surveys. A survey is written in one piece when it is done, so a broken one leaves none. */
 import { randomBytes } from 'node:crypto';
 import type { DataSource, Repository } from 'typeorm';
-import { ProjectEntity, SettingEntity, SurveyEntity, type ProjectRow, type SettingRow, type SurveyRow } from './entities';
+import {
+  ProjectEntity,
+  SettingEntity,
+  SurveyEntity,
+  type ProjectRow,
+  type SettingRow,
+  type SurveyRow,
+} from './entities';
 
 /** Documents kept of each project; older surveys keep their figures alone. */
 const KEEP_DOCUMENTS = 2;
@@ -29,7 +36,12 @@ export class ProjectStore {
   }
 
   /** The project of a folder, added where it is new. */
-  async add(root: string, kind: ProjectRow['kind'], name: string, id = randomBytes(5).toString('hex')): Promise<ProjectRow> {
+  async add(
+    root: string,
+    kind: ProjectRow['kind'],
+    name: string,
+    id = randomBytes(5).toString('hex'),
+  ): Promise<ProjectRow> {
     const known = await this.projects.findOneBy({ root });
     if (known) return known;
     return this.projects.save({ id, name, root, kind, addedAt: new Date().toISOString() });

@@ -86,7 +86,10 @@ export class Engine {
   private start(): Worker {
     const beside = path.join(__dirname, 'engineWorker.cjs');
     const file = existsSync(beside) ? beside : path.join(__dirname, '../../dist/engineWorker.cjs');
-    const worker = new Worker(file, { workerData: this.data, resourceLimits: { stackSizeMb: 32, maxOldGenerationSizeMb: 6144 } });
+    const worker = new Worker(file, {
+      workerData: this.data,
+      resourceLimits: { stackSizeMb: 32, maxOldGenerationSizeMb: 6144 },
+    });
     worker.on('message', (reply: EngineReply) => this.receive(reply));
     const lost = (error: Error): void => {
       this.worker = null;

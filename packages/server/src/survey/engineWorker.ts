@@ -82,7 +82,13 @@ parentPort?.on('message', (request: EngineRequest) => {
     (error: unknown) => {
       const message = error instanceof Error ? error.message : String(error);
       const kind =
-        error instanceof NotFound ? 'missing' : error instanceof UnusableInput ? 'unusable' : message === 'Cancelled' ? 'cancelled' : 'broken';
+        error instanceof NotFound
+          ? 'missing'
+          : error instanceof UnusableInput
+            ? 'unusable'
+            : message === 'Cancelled'
+              ? 'cancelled'
+              : 'broken';
       reply({ id: request.id, error: message, kind });
     },
   );

@@ -53,7 +53,12 @@ export async function walk(root: string, options: WalkOptions = {}): Promise<Wal
     result.skipped[reason] = (result.skipped[reason] ?? 0) + 1;
   };
 
-  const visitFile = async (relative: string, name: string, rules: readonly Rules[], why: string | null): Promise<void> => {
+  const visitFile = async (
+    relative: string,
+    name: string,
+    rules: readonly Rules[],
+    why: string | null,
+  ): Promise<void> => {
     if (CONFIG.test(name) && why === null) result.configs.push(await describe(root, relative));
     if (familyOf(name) === null) return;
     const reason = excluded?.(relative)
@@ -127,7 +132,8 @@ function fileReason(name: string): string | null {
 
 function isIgnored(relative: string, rules: readonly Rules[]): boolean {
   return rules.some(({ folder, matcher }) => {
-    const inside = folder === '' ? relative : relative.startsWith(`${folder}/`) ? relative.slice(folder.length + 1) : '';
+    const inside =
+      folder === '' ? relative : relative.startsWith(`${folder}/`) ? relative.slice(folder.length + 1) : '';
     return inside !== '' && matcher.ignores(inside);
   });
 }

@@ -26,7 +26,15 @@ export function Finder({ id, document }: { id: string; document: FlowDocument })
   const move = (by: number): void => setAt((now) => Math.max(0, Math.min(found.length - 1, now + by)));
 
   return (
-    <Modal opened onClose={close} withCloseButton={false} size={560} padding={0} aria-label="Find a component or value" yOffset="12vh">
+    <Modal
+      opened
+      onClose={close}
+      withCloseButton={false}
+      size={560}
+      padding={0}
+      aria-label="Find a component or value"
+      yOffset="12vh"
+    >
       <TextInput
         data-autofocus
         aria-label="Find a component or value"

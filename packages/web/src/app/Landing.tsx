@@ -4,7 +4,7 @@ import { Note } from '../parts/Note';
 import { messageOf, useProjectsQuery } from './api';
 
 export function Landing() {
-  const { data, error } = useProjectsQuery();
+  const { data, error } = useProjectsQuery(undefined);
   if (error) return <Note title="The projects could not be read">{messageOf(error)}</Note>;
   if (!data) return <Note title="Opening …" />;
   const demo = data.find((project) => project.kind === 'demo') ?? data[0];

@@ -1,5 +1,5 @@
 /** The frame around every view of a project: the views in the order in which people work, and what is found by typing. */
-import { useMantineColorScheme } from '@mantine/core';
+import { useComputedColorScheme, useMantineColorScheme } from '@mantine/core';
 import { Suspense, useEffect } from 'react';
 import { Link, NavLink, Outlet, useParams } from 'react-router';
 import { Note } from '../parts/Note';
@@ -22,7 +22,7 @@ const VIEWS = [
 export function ProjectFrame() {
   const { project: id = '' } = useParams();
   const dispatch = useAppDispatch();
-  const { data: projects, error: projectsError } = useProjectsQuery();
+  const { data: projects, error: projectsError } = useProjectsQuery(undefined);
   const survey = useSurveyQuery(id);
   const job = useJob(id);
   const overlay = useAppSelector((state) => state.desk.overlay);
@@ -57,9 +57,15 @@ export function ProjectFrame() {
         </Link>
         <nav aria-label="Views">
           {VIEWS.map((view) => (
-            <NavLink key={view.path} to={`/p/${id}/${view.path}`} className={({ isActive }) => (isActive ? styles.here : styles.view)}>
+            <NavLink
+              key={view.path}
+              to={`/p/${id}/${view.path}`}
+              className={({ isActive }) => (isActive ? styles.here : styles.view)}
+            >
               {view.label}
-              {view.path === 'findings' && survey.data && <span className={styles.count}>{survey.data.findings.length}</span>}
+              {view.path === 'findings' && survey.data && (
+                <span className={styles.count}>{survey.data.findings.length}</span>
+              )}
             </NavLink>
           ))}
         </nav>
@@ -93,8 +99,8 @@ export function ProjectFrame() {
 }
 
 function SchemeSwitch() {
-  const { colorScheme, setColorScheme } = useMantineColorScheme();
-  const next = colorScheme === 'dark' ? 'light' : 'dark';
+  const { setColorScheme } = useMantineColorScheme();
+  const next = useComputedColorScheme('light') === 'dark' ? 'light' : 'dark';
   return (
     <button type="button" className={styles.scheme} onClick={() => setColorScheme(next)}>
       {next === 'dark' ? 'Dark' : 'Light'}
@@ -104,5 +110,7 @@ function SchemeSwitch() {
 
 /** Whether keys go to a field somebody types into. */
 export function isTyping(target: EventTarget | null): boolean {
-  return target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+  return (
+    target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+  );
 }

@@ -37,8 +37,8 @@ export const api = createApi({
   tagTypes: ['Projects', 'Survey'],
   keepUnusedDataFor: 600,
   endpoints: (build) => ({
-    rules: build.query<RuleWords[], void>({ query: () => '/rules' }),
-    projects: build.query<ProjectInfo[], void>({ query: () => '/projects', providesTags: ['Projects'] }),
+    rules: build.query<RuleWords[], undefined>({ query: () => '/rules' }),
+    projects: build.query<ProjectInfo[], undefined>({ query: () => '/projects', providesTags: ['Projects'] }),
     addProject: build.mutation<ProjectInfo, string>({
       query: (path) => ({ url: '/projects', method: 'POST', body: { path } }),
       invalidatesTags: ['Projects'],
@@ -58,7 +58,9 @@ export const api = createApi({
     }),
     folders: build.query<string[], string>({ query: (typed) => `/folders?typed=${encodeURIComponent(typed)}` }),
     resurvey: build.mutation<Job, string>({ query: (id) => ({ url: `/projects/${id}/survey`, method: 'POST' }) }),
-    cancelSurvey: build.mutation<unknown, string>({ query: (id) => ({ url: `/projects/${id}/survey`, method: 'DELETE' }) }),
+    cancelSurvey: build.mutation<unknown, string>({
+      query: (id) => ({ url: `/projects/${id}/survey`, method: 'DELETE' }),
+    }),
     survey: build.query<FlowDocument, string>({ query: (id) => `/projects/${id}/survey`, providesTags: ['Survey'] }),
     trail: build.query<TrailDocument, { id: string; value: string }>({
       query: ({ id, value }) => `/projects/${id}/trail?value=${encodeURIComponent(value)}`,
@@ -111,7 +113,12 @@ export function messageOf(error: unknown): string {
     const { data } = error as { data: unknown };
     if (typeof data === 'object' && data !== null && 'error' in data) return String((data as { error: unknown }).error);
   }
-  if (typeof error === 'object' && error !== null && 'status' in error && (error as { status: unknown }).status === 'FETCH_ERROR')
+  if (
+    typeof error === 'object' &&
+    error !== null &&
+    'status' in error &&
+    (error as { status: unknown }).status === 'FETCH_ERROR'
+  )
     return 'The server does not answer. Start it again with npm start.';
   return 'Something went wrong.';
 }

@@ -51,7 +51,12 @@ export function CodePanel({ at, onClose }: { at: string; onClose(): void }) {
   );
 }
 
-function extensions(file: FileAnswer, line: number, name: string, follow: (component: string, name: string) => void): Extension[] {
+function extensions(
+  file: FileAnswer,
+  line: number,
+  name: string,
+  follow: (component: string, name: string) => void,
+): Extension[] {
   return [
     javascript({ jsx: true, typescript: /\.[cm]?tsx?$/.test(file.path) }),
     syntaxHighlighting(HIGHLIGHT),
@@ -66,7 +71,11 @@ function extensions(file: FileAnswer, line: number, name: string, follow: (compo
         if (position === null) return false;
         const word = view.state.wordAt(position);
         if (!word) return false;
-        const asked = componentAt(file, view.state.doc.lineAt(position).number, view.state.sliceDoc(word.from, word.to));
+        const asked = componentAt(
+          file,
+          view.state.doc.lineAt(position).number,
+          view.state.sliceDoc(word.from, word.to),
+        );
         if (!asked) return false;
         follow(asked.component, asked.name);
         return true;
@@ -117,7 +126,11 @@ function askable(file: FileAnswer, line: number, name: string): Extension {
 }
 
 const HIGHLIGHT = HighlightStyle.define([
-  { tag: [tags.keyword, tags.controlKeyword, tags.definitionKeyword, tags.moduleKeyword], color: 'var(--ink)', fontWeight: '500' },
+  {
+    tag: [tags.keyword, tags.controlKeyword, tags.definitionKeyword, tags.moduleKeyword],
+    color: 'var(--ink)',
+    fontWeight: '500',
+  },
   { tag: [tags.string, tags.special(tags.string), tags.number, tags.bool, tags.null], color: 'var(--through)' },
   { tag: [tags.comment], color: 'var(--quiet)', fontStyle: 'italic' },
   { tag: [tags.tagName, tags.angleBracket, tags.typeName], color: 'var(--outside)' },

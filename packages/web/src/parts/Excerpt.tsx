@@ -7,6 +7,8 @@ export interface ExcerptMark {
   line: number;
   column: number;
   length: number;
+  /** Marks this name, the first one from the column on, whatever the length. */
+  name?: string;
   what: 'arrives' | 'used' | 'leaves';
 }
 
@@ -16,9 +18,11 @@ interface ExcerptProps {
   /** Called with `path:line:name` when a line is to be seen in its file. */
   onOpen(at: string): void;
   bare?: boolean;
+  /** How many characters of a line there is room for; a longer one is cut so that its first mark is seen. */
+  room?: number;
 }
 
-export function Excerpt({ file, marks, onOpen, bare = false }: ExcerptProps) {
+export function Excerpt({ file, marks, onOpen, bare = false, room = Infinity }: ExcerptProps) {
   const { id } = useProject();
   const { data, isError } = useFileQuery({ id, path: file });
   const lines = data?.text.split('\n') ?? [];
@@ -36,10 +40,21 @@ export function Excerpt({ file, marks, onOpen, bare = false }: ExcerptProps) {
           const text = lines[number - 1] ?? '';
           return (
             <div key={number} className={styles.line}>
-              <button type="button" className={styles.number} title={`Show line ${number} in its file`} onClick={() => onOpen(`${file}:${number}`)}>
+              <button
+                type="button"
+                className={styles.number}
+                title={`Show line ${number} in its file`}
+                onClick={() => onOpen(`${file}:${number}`)}
+              >
                 {number}
               </button>
-              <code>{markedLine(text, marks.filter((mark) => mark.line === number))}</code>
+              <code>
+                {markedLine(
+                  text,
+                  marks.filter((mark) => mark.line === number),
+                  room,
+                )}
+              </code>
             </div>
           );
         })}
@@ -48,12 +63,23 @@ export function Excerpt({ file, marks, onOpen, bare = false }: ExcerptProps) {
   );
 }
 
+function onName(mark: ExcerptMark, text: string): ExcerptMark {
+  const found = mark.name ? text.indexOf(mark.name, mark.column - 1) : -1;
+  return found === -1 || !mark.name ? mark : { ...mark, column: found + 1, length: mark.name.length };
+}
+
 /** A line with its marks as spans; indentation beyond a little is cut, so that the code starts near the left. */
-function markedLine(text: string, marks: readonly ExcerptMark[]) {
+function markedLine(text: string, marks: readonly ExcerptMark[], room: number) {
   const indent = Math.max(0, (/^\s*/.exec(text)?.[0].length ?? 0) - 2);
-  const sorted = [...marks].sort((a, b) => a.column - b.column);
+  const sorted = marks.map((mark) => onName(mark, text)).sort((a, b) => a.column - b.column);
   const parts = [];
+  const first = sorted[0];
+  const ends = first ? first.column - 1 + first.length : 0;
   let at = indent;
+  if (first && ends - indent > room) {
+    at = Math.min(first.column - 1, ends - room + 2);
+    parts.push('…');
+  }
   for (const mark of sorted) {
     const from = mark.column - 1;
     const to = Math.min(text.length, from + Math.max(1, mark.length));

@@ -46,7 +46,9 @@ function Shape({ shape, x, y, colour }: { shape: Shape; x: number; y: number; co
     case 'ring':
       return <circle cx={x} cy={y} r={SIZE - 0.5} fill="var(--ground)" stroke={colour} strokeWidth={1.7} />;
     case 'triangle':
-      return <path d={`M${x - SIZE} ${y + SIZE - 0.8} L${x + SIZE} ${y + SIZE - 0.8} L${x} ${y - SIZE} Z`} fill={colour} />;
+      return (
+        <path d={`M${x - SIZE} ${y + SIZE - 0.8} L${x + SIZE} ${y + SIZE - 0.8} L${x} ${y - SIZE} Z`} fill={colour} />
+      );
     case 'stale':
       return (
         <g stroke="var(--amber)" strokeWidth={2} fill="var(--ground)">

@@ -59,6 +59,7 @@ function describeProps(r: ScriptReader, fact: FunctionFact): void {
     } else fact.takesRest = true;
   }
   for (const use of r.b.facts.uses) if (holders.has(use.place)) fact.takesRest = true;
-  for (const call of r.b.facts.calls) if (call.args.some((arg) => arg !== null && holders.has(arg))) fact.takesRest = true;
+  for (const call of r.b.facts.calls)
+    if (call.args.some((arg) => arg !== null && holders.has(arg))) fact.takesRest = true;
   fact.props = [...props.values()];
 }

@@ -86,7 +86,8 @@ function literalOf(r: ScriptReader, attribute: t.JSXAttribute): string | null {
   const given = attribute.value;
   if (!given) return 'true';
   if (given.type === 'StringLiteral') return JSON.stringify(given.value);
-  if (given.type === 'JSXExpressionContainer' && /Literal$/.test(given.expression.type)) return r.source(given.expression);
+  if (given.type === 'JSXExpressionContainer' && /Literal$/.test(given.expression.type))
+    return r.source(given.expression);
   return null;
 }
 

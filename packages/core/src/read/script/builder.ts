@@ -80,13 +80,7 @@ export class FactsBuilder {
     this.facts.uses.push(use);
   }
 
-  addFunction(
-    name: string,
-    role: FunctionRole,
-    parent: FunctionId | null,
-    at: Spot,
-    endLine: number,
-  ): FunctionId {
+  addFunction(name: string, role: FunctionRole, parent: FunctionId | null, at: Spot, endLine: number): FunctionId {
     const id = this.facts.functions.length;
     const owner = parent ?? 0;
     const fact: FunctionFact = {

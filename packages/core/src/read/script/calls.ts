@@ -64,7 +64,11 @@ export function plainCall(
   return result;
 }
 
-function memberCall(r: ScriptReader, node: Call, callee: t.MemberExpression | t.OptionalMemberExpression): PlaceId | null {
+function memberCall(
+  r: ScriptReader,
+  node: Call,
+  callee: t.MemberExpression | t.OptionalMemberExpression,
+): PlaceId | null {
   const receiver = value(r, callee.object);
   const method = fieldOf(callee.property, callee.computed);
   if (callee.computed && callee.property.type !== 'PrivateName') value(r, callee.property as t.Expression);
@@ -90,8 +94,7 @@ function collectionCall(
   // A name imported or handed down could be anything that has such a method; collections are by far the usual case.
   const collection = value(r, callee.object);
   if (adds) {
-    for (const argument of readArguments(r, node))
-      if (collection !== null) r.b.flow(argument, collection, 'put', '*');
+    for (const argument of readArguments(r, node)) if (collection !== null) r.b.flow(argument, collection, 'put', '*');
     return null;
   }
   return shape ? shapedCall(r, node, collection, shape) : undefined;
@@ -99,7 +102,8 @@ function collectionCall(
 
 function arrayFrom(r: ScriptReader, node: Call): PlaceId | null {
   const source = node.arguments[0];
-  const collection = source && source.type !== 'SpreadElement' && source.type !== 'ArgumentPlaceholder' ? value(r, source) : null;
+  const collection =
+    source && source.type !== 'SpreadElement' && source.type !== 'ArgumentPlaceholder' ? value(r, source) : null;
   if (node.arguments.length < 2) return collection;
   const rest = { ...node, arguments: node.arguments.slice(1) } as Call;
   return shapedCall(r, rest, collection, { itemParam: 0, returns: 'made', uses: 'iterated' });
@@ -107,16 +111,23 @@ function arrayFrom(r: ScriptReader, node: Call): PlaceId | null {
 
 function shapedCall(r: ScriptReader, node: Call, collection: PlaceId | null, shape: MethodShape): PlaceId | null {
   const at = spotOf(node);
-  if (collection !== null && shape.uses) r.b.use({ place: collection, kind: shape.uses, fn: r.fn, at: spotOf(node.callee) });
+  if (collection !== null && shape.uses)
+    r.b.use({ place: collection, kind: shape.uses, fn: r.fn, at: spotOf(node.callee) });
   const callback = node.arguments[0];
   let made: PlaceId | null = null;
   let gathered: PlaceId | null = null;
-  if (shape.itemParam !== undefined && callback && callback.type !== 'SpreadElement' && callback.type !== 'ArgumentPlaceholder') {
+  if (
+    shape.itemParam !== undefined &&
+    callback &&
+    callback.type !== 'SpreadElement' &&
+    callback.type !== 'ArgumentPlaceholder'
+  ) {
     const calleePlace = r.repeated('many', () => value(r, callback));
     const initial = node.arguments[1];
     if (shape.gatherParam !== undefined) {
       gathered = r.b.place('computed', '', r.fn, at);
-      if (initial && initial.type !== 'SpreadElement' && initial.type !== 'ArgumentPlaceholder') r.b.flow(value(r, initial), gathered);
+      if (initial && initial.type !== 'SpreadElement' && initial.type !== 'ArgumentPlaceholder')
+        r.b.flow(value(r, initial), gathered);
     }
     if (calleePlace !== null) {
       made = r.b.place('computed', '', r.fn, at);
@@ -125,7 +136,16 @@ function shapedCall(r: ScriptReader, node: Call, collection: PlaceId | null, sha
       args[shape.itemParam] = item;
       if (shape.gatherParam !== undefined) args[shape.gatherParam] = gathered;
       for (let i = 0; i < args.length; i++) args[i] ??= null;
-      r.b.facts.calls.push({ callee: calleePlace, name: '', args, receiver: null, result: made, repeat: 'many', fn: r.fn, at });
+      r.b.facts.calls.push({
+        callee: calleePlace,
+        name: '',
+        args,
+        receiver: null,
+        result: made,
+        repeat: 'many',
+        fn: r.fn,
+        at,
+      });
       if (gathered !== null) r.b.flow(made, gathered);
     }
   } else {

@@ -9,7 +9,10 @@ export function declarePattern(r: ScriptReader, pattern: t.Node | null | undefin
   switch (pattern.type) {
     case 'Identifier':
       if (r.scope.own(pattern.name) === undefined)
-        r.scope.declare(pattern.name, r.b.place('binding', pattern.name, r.fn, spotOf({ ...pattern, loc: nameLoc(pattern) })));
+        r.scope.declare(
+          pattern.name,
+          r.b.place('binding', pattern.name, r.fn, spotOf({ ...pattern, loc: nameLoc(pattern) })),
+        );
       return;
     case 'ObjectPattern':
       for (const property of pattern.properties)

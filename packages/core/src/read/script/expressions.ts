@@ -36,7 +36,11 @@ export function value(r: ScriptReader, node: t.Node | null | undefined, target: 
       r.seen.markup = true;
       return r.dialect.markup(r, node);
     case 'TemplateLiteral':
-      return computed(r, node, node.expressions.map((e) => value(r, e)));
+      return computed(
+        r,
+        node,
+        node.expressions.map((e) => value(r, e)),
+      );
     case 'TaggedTemplateExpression':
       return computed(r, node, [value(r, node.tag), ...node.quasi.expressions.map((e) => value(r, e))]);
     case 'BinaryExpression':
@@ -80,12 +84,7 @@ export function isFunction(node: t.Node | null | undefined): node is t.ArrowFunc
 }
 
 /** A value computed from others: each of them is used here, and what comes out is derived from all. */
-export function computed(
-  r: ScriptReader,
-  node: t.Node,
-  operands: (PlaceId | null)[],
-  used = true,
-): PlaceId | null {
+export function computed(r: ScriptReader, node: t.Node, operands: (PlaceId | null)[], used = true): PlaceId | null {
   const held = operands.filter((place): place is PlaceId => place !== null);
   if (held.length === 0) return null;
   const at = spotOf(node);

@@ -19,10 +19,8 @@ export class Scope {
   }
 
   lookup(name: string): PlaceId | undefined {
-    for (let scope: Scope | null = this; scope; scope = scope.parent) {
-      const place = scope.names.get(name);
-      if (place !== undefined) return place;
-    }
-    return undefined;
+    let found = this.names.get(name);
+    for (let scope = this.parent; scope && found === undefined; scope = scope.parent) found = scope.names.get(name);
+    return found;
   }
 }

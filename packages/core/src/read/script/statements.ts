@@ -4,8 +4,9 @@ import type { PlaceId } from '../../model/facts';
 import { spotOf } from './builder';
 import { importPlace } from './calls';
 import { declareBlock, declarePattern } from './declare';
-import { test, value } from './expressions';
+import { isFunction, test, value } from './expressions';
 import { readFunction } from './functions';
+import { nameFromPath } from './names';
 import { bind, fieldOf } from './patterns';
 import type { ScriptReader } from './reader';
 
@@ -122,8 +123,8 @@ export function readStatement(r: ScriptReader, node: t.Statement): void {
   }
 }
 
-function functionDeclaration(r: ScriptReader, node: t.FunctionDeclaration): PlaceId {
-  const self = readFunction(r, node, node.id?.name ?? '');
+function functionDeclaration(r: ScriptReader, node: t.FunctionDeclaration, otherwise = ''): PlaceId {
+  const self = readFunction(r, node, node.id?.name ?? otherwise);
   if (node.id) bind(r, node.id, self);
   return self;
 }
@@ -240,7 +241,10 @@ function exportPlace(r: ScriptReader, name: string, place: PlaceId | undefined, 
 function exportDefault(r: ScriptReader, node: t.ExportDefaultDeclaration): void {
   const declaration = node.declaration;
   let place: PlaceId | null;
-  if (declaration.type === 'FunctionDeclaration') place = functionDeclaration(r, declaration);
+  // What has no name of its own goes by its file's.
+  const name = nameFromPath(r.b.facts.path);
+  if (declaration.type === 'FunctionDeclaration') place = functionDeclaration(r, declaration, name);
+  else if (isFunction(declaration) && !('id' in declaration && declaration.id)) place = readFunction(r, declaration, name);
   else if (declaration.type === 'ClassDeclaration') {
     place = readClass(r, declaration);
     if (declaration.id && place !== null) bind(r, declaration.id, place);

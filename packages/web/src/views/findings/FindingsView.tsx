@@ -25,15 +25,13 @@ const LEVELS = [
 
 export function FindingsView() {
   const { id, document } = useProject();
-  const { data: ruleWords = [] } = useRulesQuery();
+  const { data: ruleWords = [] } = useRulesQuery(undefined);
   const [query, change] = useAddress();
   const navigate = useNavigate();
-  const filter: Filter = {
-    level: (query.get('level') ?? 'every') as Filter['level'],
-    rule: query.get('rule') ?? '',
-    text: query.get('text') ?? '',
-  };
-  const shown = useMemo(() => narrow(document.findings, filter), [document.findings, filter.level, filter.rule, filter.text]); // eslint-disable-line react-hooks/exhaustive-deps
+  const level = (query.get('level') ?? 'every') as Filter['level'];
+  const rule = query.get('rule') ?? '';
+  const text = query.get('text') ?? '';
+  const shown = useMemo(() => narrow(document.findings, { level, rule, text }), [document.findings, level, rule, text]);
   const at = Number(query.get('at') ?? shown[0]?.index ?? -1);
   const position = shown.findIndex((entry) => entry.index === at);
   const finding = shown[position]?.finding ?? shown[0]?.finding;
@@ -59,7 +57,8 @@ export function FindingsView() {
       if (step !== 0) {
         const next = shown[Math.max(0, Math.min(shown.length - 1, Math.max(0, position) + step))];
         if (next) change({ at: String(next.index), code: null });
-      } else if (key === 'enter' && value && event.target === window.document.body) void navigate(`/p/${id}/trail?value=${encodeURIComponent(value)}`);
+      } else if (key === 'enter' && value && event.target === window.document.body)
+        void navigate(`/p/${id}/trail?value=${encodeURIComponent(value)}`);
       else if (key === 'h' && value) void navigate(`/p/${id}/homes?value=${encodeURIComponent(value)}`);
       else if (key === 'escape') change({ code: null });
     };
@@ -84,17 +83,22 @@ export function FindingsView() {
   return (
     <>
       <div className={styles.status}>
-        <Pick label="Show" value={filter.level} options={LEVELS} onPick={(level) => change({ level: level === 'every' ? null : level, at: null })} />
+        <Pick
+          label="Show"
+          value={level}
+          options={LEVELS}
+          onPick={(to) => change({ level: to === 'every' ? null : to, at: null })}
+        />
         <Pick
           label="of"
-          value={filter.rule}
-          options={[['', 'every rule'] as const, ...rules.map((rule) => [rule, rule] as const)]}
-          onPick={(rule) => change({ rule: rule || null, at: null })}
+          value={rule}
+          options={[['', 'every rule'] as const, ...rules.map((id) => [id, id] as const)]}
+          onPick={(to) => change({ rule: to || null, at: null })}
         />
         <TextInput
           aria-label="Narrow by words"
           placeholder="narrow by words"
-          value={filter.text}
+          value={text}
           variant="unstyled"
           classNames={{ input: styles.text ?? '' }}
           onChange={(event) => change({ text: event.currentTarget.value || null, at: null })}
@@ -108,7 +112,12 @@ export function FindingsView() {
           {shown.length === 0 && (
             <Note title="No finding fits">
               <p>
-                <button type="button" className="plain" style={{ textDecoration: 'underline' }} onClick={() => change({ level: null, rule: null, text: null, at: null })}>
+                <button
+                  type="button"
+                  className="plain"
+                  style={{ textDecoration: 'underline' }}
+                  onClick={() => change({ level: null, rule: null, text: null, at: null })}
+                >
                   Show all {document.findings.length}
                 </button>
               </p>
@@ -118,7 +127,7 @@ export function FindingsView() {
             <section key={group.rule}>
               <header className={styles.group}>
                 <span>
-                  <b>{group.rule}</b> {ruleWords.find((rule) => rule.id === group.rule)?.says}
+                  <b>{group.rule}</b> {ruleWords.find((one) => one.id === group.rule)?.says}
                 </span>
                 <span className="quiet">
                   {group.level} · {group.findings.length}
@@ -175,7 +184,7 @@ export function FindingsView() {
 
 function About({ finding, value, onCode }: { finding: Finding; value: string | null; onCode(at: string): void }) {
   const { id } = useProject();
-  const { data: ruleWords = [] } = useRulesQuery();
+  const { data: ruleWords = [] } = useRulesQuery(undefined);
   const rule = ruleWords.find((one) => one.id === finding.rule);
   const weighs = finding.rule === 'drilled-prop' || finding.rule === 'relayed-event';
   return (
@@ -197,11 +206,16 @@ function About({ finding, value, onCode }: { finding: Finding; value: string | n
       <h2>In the code</h2>
       <Excerpt
         file={finding.file}
-        marks={[{ line: finding.line, column: finding.column, length: finding.name?.length ?? 1, what: 'arrives' }]}
+        marks={[{ line: finding.line, column: finding.column, length: 0, name: finding.name ?? '', what: 'arrives' }]}
         onOpen={onCode}
       />
       {finding.related.map((related, index) => (
-        <button key={index} type="button" className={styles.related} onClick={() => onCode(`${related.file}:${related.line}`)}>
+        <button
+          key={index}
+          type="button"
+          className={styles.related}
+          onClick={() => onCode(`${related.file}:${related.line}`)}
+        >
           <span className="quiet">
             {related.file}:{related.line}
           </span>{' '}

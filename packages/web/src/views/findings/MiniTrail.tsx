@@ -12,7 +12,10 @@ export function MiniTrail({ finding }: { finding: Finding }) {
   const colour = up ? 'var(--up)' : 'var(--down)';
   const step = names.length > 1 ? Math.min(30, (WIDTH - 20) / (names.length - 1)) : 0;
   const rise = names.length > 1 ? Math.min(4, (HEIGHT - 16) / (names.length - 1)) : 0;
-  const point = (index: number): [x: number, y: number] => [9 + index * step, up ? HEIGHT - 9 - index * rise : 9 + index * rise];
+  const point = (index: number): [x: number, y: number] => [
+    9 + index * step,
+    up ? HEIGHT - 9 - index * rise : 9 + index * rise,
+  ];
   if (!chain)
     return (
       <svg width={WIDTH} height={HEIGHT} aria-hidden>

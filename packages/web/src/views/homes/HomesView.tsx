@@ -50,15 +50,20 @@ export function HomesView() {
   const { data: thumb } = useThumbQuery(id);
   const [keep] = useKeepThumbMutation();
   const { data, error } = useHomesQuery({ id, value, thumb: thumb ?? DEFAULT }, { skip: value === '' || !thumb });
-  const options = data ? [...data.options].sort((a, b) => Number(b.possible !== false) - Number(a.possible !== false)) : [];
-  const chosen = options.find((option) => option.kind === query.get('way')) ?? options.find((option) => option.kind === data?.recommended);
+  const options = data
+    ? [...data.options].sort((a, b) => Number(b.possible !== false) - Number(a.possible !== false))
+    : [];
+  const chosen =
+    options.find((option) => option.kind === query.get('way')) ??
+    options.find((option) => option.kind === data?.recommended);
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
       const step = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
       if (step === 0) return;
-      const next = options[Math.max(0, Math.min(options.length - 1, options.findIndex((option) => option === chosen) + step))];
+      const next =
+        options[Math.max(0, Math.min(options.length - 1, options.findIndex((option) => option === chosen) + step))];
       if (next) change({ way: next.kind });
     };
     window.addEventListener('keydown', onKey);
@@ -69,7 +74,12 @@ export function HomesView() {
     return (
       <Note title="Which state?">
         <p>
-          <button type="button" className="plain" style={{ textDecoration: 'underline' }} onClick={() => dispatch(show('finder'))}>
+          <button
+            type="button"
+            className="plain"
+            style={{ textDecoration: 'underline' }}
+            onClick={() => dispatch(show('finder'))}
+          >
             Find a state
           </button>{' '}
           with Ctrl K, or pick one on the <Link to={`/p/${id}/sheet`}>sheet</Link>:
@@ -97,7 +107,8 @@ export function HomesView() {
     );
   if (!data || !thumb) return <Note title={`Weighing where ${value} could live …`} />;
 
-  const most = (measure: (typeof MEASURES)[number][0]): number => Math.max(1, ...options.map((option) => option[measure]));
+  const most = (measure: (typeof MEASURES)[number][0]): number =>
+    Math.max(1, ...options.map((option) => option[measure]));
   const least = (measure: (typeof MEASURES)[number][0]): number =>
     Math.min(...options.filter((option) => option.possible !== false).map((option) => option[measure]));
   return (
@@ -108,8 +119,8 @@ export function HomesView() {
           {data.current.kind}, lives in <b>{data.current.component ?? 'no component'}</b>
         </p>
         <p>
-          read by <b>{data.readers.length > 3 ? data.readers.length : data.readers.join(', ') || 'nobody'}</b>, changed by{' '}
-          <b>{data.writers.length > 3 ? data.writers.length : data.writers.join(', ') || 'nobody'}</b>
+          read by <b>{data.readers.length > 3 ? data.readers.length : data.readers.join(', ') || 'nobody'}</b>, changed
+          by <b>{data.writers.length > 3 ? data.writers.length : data.writers.join(', ') || 'nobody'}</b>
         </p>
         <p>
           lowest place above all of them: <b>{data.nearest ?? 'none'}</b>
@@ -126,11 +137,19 @@ export function HomesView() {
             <tr>
               <td />
               {options.map((option) => (
-                <th key={option.kind} scope="col" data-chosen={option === chosen} data-possible={option.possible !== false} onClick={() => change({ way: option.kind })}>
+                <th
+                  key={option.kind}
+                  scope="col"
+                  data-chosen={option === chosen}
+                  data-possible={option.possible !== false}
+                  onClick={() => change({ way: option.kind })}
+                >
                   <button type="button" className="plain" aria-pressed={option === chosen}>
                     {TITLE[option.kind]}
                   </button>
-                  <span>{option.possible === false ? 'not possible' : WHERE[option.kind](option.component ?? 'its module')}</span>
+                  <span>
+                    {option.possible === false ? 'not possible' : WHERE[option.kind](option.component ?? 'its module')}
+                  </span>
                 </th>
               ))}
             </tr>
@@ -140,7 +159,11 @@ export function HomesView() {
               <th scope="row">how it would travel</th>
               {options.map((option) => (
                 <td key={option.kind} data-chosen={option === chosen} className={styles.drawing}>
-                  {option.possible === false ? <p className="quiet">{option.reasons[0]}</p> : option.drawing && <WayDrawing drawing={option.drawing} />}
+                  {option.possible === false ? (
+                    <p className="quiet">{option.reasons[0]}</p>
+                  ) : (
+                    option.drawing && <WayDrawing drawing={option.drawing} />
+                  )}
                 </td>
               ))}
             </tr>
@@ -152,7 +175,11 @@ export function HomesView() {
                     {option.possible === false ? (
                       <span className="quiet">–</span>
                     ) : (
-                      <Bar value={option[measure]} most={most(measure)} best={measure !== 'propsRemoved' && option[measure] === least(measure)} />
+                      <Bar
+                        value={option[measure]}
+                        most={most(measure)}
+                        best={measure !== 'propsRemoved' && option[measure] === least(measure)}
+                      />
                     )}
                   </td>
                 ))}
@@ -186,7 +213,12 @@ export function HomesView() {
         </table>
       </div>
       <ThumbRules thumb={thumb} onChange={(next) => void keep({ id, thumb: next })} />
-      <Foot keys={[['← →', 'way'], ['?', 'keys']]}>
+      <Foot
+        keys={[
+          ['← →', 'way'],
+          ['?', 'keys'],
+        ]}
+      >
         {chosen ? (
           <>
             <b>{TITLE[chosen.kind]}</b> — {chosen.reasons.join(' ')}
@@ -202,7 +234,9 @@ const DEFAULT: Thumb = { relays: 1, branches: 3, contextForOften: false, onlyHom
 function Bar({ value, most, best }: { value: number; most: number; best: boolean }) {
   return (
     <span className={styles.measure}>
-      <i style={{ width: Math.max(2, Math.round((90 * value) / most)), background: best ? 'var(--ink)' : 'var(--bar)' }} />
+      <i
+        style={{ width: Math.max(2, Math.round((90 * value) / most)), background: best ? 'var(--ink)' : 'var(--bar)' }}
+      />
       {value}
     </span>
   );

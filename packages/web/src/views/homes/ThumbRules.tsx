@@ -7,7 +7,14 @@ import styles from './ThumbRules.module.css';
 export function ThumbRules({ thumb, onChange }: { thumb: Thumb; onChange(thumb: Thumb): void }) {
   return (
     <section className={styles.rules} aria-label="Rules of thumb of this project">
-      <Level says="Hand down through at most" words={thumb.relays === 1 ? 'relay' : 'relays'} value={thumb.relays} min={0} max={6} onChange={(relays) => onChange({ ...thumb, relays })} />
+      <Level
+        says="Hand down through at most"
+        words={thumb.relays === 1 ? 'relay' : 'relays'}
+        value={thumb.relays}
+        min={0}
+        max={6}
+        onChange={(relays) => onChange({ ...thumb, relays })}
+      />
       <Level
         says="A store from"
         words={thumb.branches === 1 ? 'branch that changes it' : 'branches that change it'}
@@ -51,7 +58,18 @@ function Level({ says, words, value, min, max, onChange }: LevelProps) {
   return (
     <div className={styles.level}>
       {says}
-      <Slider value={value} min={min} max={max} step={1} size={3} w={90} color="ink" label={null} thumbLabel={`${says} … ${words}`} onChange={onChange} />
+      <Slider
+        value={value}
+        min={min}
+        max={max}
+        step={1}
+        size={3}
+        w={90}
+        color="ink"
+        label={null}
+        thumbLabel={`${says} … ${words}`}
+        onChange={onChange}
+      />
       <b>{value}</b> {words}
     </div>
   );

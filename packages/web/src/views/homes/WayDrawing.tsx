@@ -14,11 +14,19 @@ export function WayDrawing({ drawing }: { drawing: NonNullable<HomeOption['drawi
   const carrier = drawing.threads[0]?.carrier ?? 'prop';
   const colour = COLOUR[GROUP_OF[carrier]];
   return (
-    <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} width="100%" height={HEIGHT} role="img" aria-label={`${drawing.threads.length} threads`}>
+    <svg
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      width="100%"
+      height={HEIGHT}
+      role="img"
+      aria-label={`${drawing.threads.length} threads`}
+    >
       {drawing.nodes.map((node) => {
         const from = node.parent === null ? undefined : points.get(node.parent);
         const to = points.get(node.id);
-        return from && to ? <line key={node.id} x1={from.x} y1={from.y} x2={to.x} y2={to.y} stroke="var(--rule)" /> : null;
+        return from && to ? (
+          <line key={node.id} x1={from.x} y1={from.y} x2={to.x} y2={to.y} stroke="var(--rule)" />
+        ) : null;
       })}
       {inModule && (
         <g stroke={COLOUR.outside} strokeWidth={1.4}>

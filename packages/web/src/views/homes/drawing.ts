@@ -37,6 +37,7 @@ export function layOut(nodes: Drawing['nodes'], width: number, height: number): 
   const left = (width - step * Math.max(0, next - 1)) / 2;
   const drop = Math.min(24, (height - 24) / deepest);
   const points = new Map<string, { x: number; y: number }>();
-  for (const node of nodes) points.set(node.id, { x: left + (column.get(node.id) ?? 0) * step, y: 10 + node.depth * drop });
+  for (const node of nodes)
+    points.set(node.id, { x: left + (column.get(node.id) ?? 0) * step, y: 10 + node.depth * drop });
   return { points, width, height };
 }

@@ -14,11 +14,15 @@ import {
 import { Foot } from '../../parts/Foot';
 import styles from './ProjectsView.module.css';
 
-const KIND: Record<ProjectInfo['kind'], string> = { folder: 'a folder here', upload: 'from an archive', demo: 'the demo' };
+const KIND: Record<ProjectInfo['kind'], string> = {
+  folder: 'a folder here',
+  upload: 'from an archive',
+  demo: 'the demo',
+};
 
 export function ProjectsView() {
   const navigate = useNavigate();
-  const { data: projects, error } = useProjectsQuery();
+  const { data: projects, error } = useProjectsQuery(undefined);
   const [add, adding] = useAddProjectMutation();
   const [upload, uploading] = useAddArchiveMutation();
   const [remove] = useRemoveProjectMutation();
@@ -97,7 +101,14 @@ export function ProjectsView() {
               </Button>
               <span className="quiet">or drop one here</span>
             </div>
-            <input id="archive" ref={file} type="file" accept=".zip,application/zip" className={styles.file} onChange={(event) => addFile(event.currentTarget.files?.[0])} />
+            <input
+              id="archive"
+              ref={file}
+              type="file"
+              accept=".zip,application/zip"
+              className={styles.file}
+              onChange={(event) => addFile(event.currentTarget.files?.[0])}
+            />
           </div>
         </section>
         {refused && (
@@ -131,10 +142,21 @@ export function ProjectsView() {
                 <td className={styles.number}>{project.last?.components ?? '–'}</td>
                 <td className={styles.number}>{project.last?.cells ?? '–'}</td>
                 <td className={styles.number}>{project.last?.findings ?? '–'}</td>
-                <td className="quiet">{project.job.state === 'running' ? 'being read' : project.last ? when(project.last.finishedAt) : 'not yet'}</td>
+                <td className="quiet">
+                  {project.job.state === 'running'
+                    ? 'being read'
+                    : project.last
+                      ? when(project.last.finishedAt)
+                      : 'not yet'}
+                </td>
                 <td className={styles.number}>
                   {project.kind !== 'demo' && (
-                    <button type="button" className="plain" title="Forget this project; its folder stays as it is" onClick={() => void remove(project.id)}>
+                    <button
+                      type="button"
+                      className="plain"
+                      title="Forget this project; its folder stays as it is"
+                      onClick={() => void remove(project.id)}
+                    >
                       forget
                     </button>
                   )}
@@ -144,7 +166,9 @@ export function ProjectsView() {
           </tbody>
         </table>
       </main>
-      <Foot keys={[]}>A survey reads sources; tests, stories, build output and what .gitignore names are left out.</Foot>
+      <Foot keys={[]}>
+        A survey reads sources; tests, stories, build output and what .gitignore names are left out.
+      </Foot>
     </div>
   );
 }

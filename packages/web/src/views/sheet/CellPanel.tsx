@@ -15,7 +15,11 @@ export function CellPanel({ column, onAsk }: { column: Column; onAsk(view: 'trai
   const value = cell.home === null ? `${cell.kind}:${cell.name}` : questionFor(document, cell.home, cell.name);
   const { data, error, isFetching } = useTrailQuery({ id, value });
   const home = cell.home === null ? null : cell.home.slice(cell.home.lastIndexOf('#') + 1);
-  const longest = data?.trails.reduce((most, trail) => (trail.stops.length > most.length ? trail.stops : most), data.trails[0]?.stops ?? []) ?? [];
+  const longest =
+    data?.trails.reduce(
+      (most, trail) => (trail.stops.length > most.length ? trail.stops : most),
+      data.trails[0]?.stops ?? [],
+    ) ?? [];
   const carried = longest.filter((stop) => stop.role === 'relay').length;
   const handed = longest[0]?.proof?.find((proof) => proof.what === 'leaves');
   return (
@@ -31,7 +35,9 @@ export function CellPanel({ column, onAsk }: { column: Column; onAsk(view: 'trai
           <Fact
             says="changed by"
             list={data.writers}
-            more={data.writers[0]?.trigger && data.writers[0].trigger !== 'unknown' ? `, on ${data.writers[0].trigger}` : ''}
+            more={
+              data.writers[0]?.trigger && data.writers[0].trigger !== 'unknown' ? `, on ${data.writers[0].trigger}` : ''
+            }
           />
           <Fact says="carried by" list={data.relays} />
           {longest.length > 1 && (
@@ -50,7 +56,11 @@ export function CellPanel({ column, onAsk }: { column: Column; onAsk(view: 'trai
           {finding.message}
         </p>
       ))}
-      <Excerpt file={cell.file} marks={[{ line: cell.line, column: cell.column, length: cell.name.length, what: 'arrives' }]} onOpen={(at) => change({ code: at })} />
+      <Excerpt
+        file={cell.file}
+        marks={[{ line: cell.line, column: cell.column, length: cell.name.length, what: 'arrives' }]}
+        onOpen={(at) => change({ code: at })}
+      />
       {handed && <Excerpt file={handed.file} marks={[handed]} onOpen={(at) => change({ code: at })} />}
       <div className={styles.ways}>
         <Button variant="filled" onClick={() => onAsk('trail')}>
@@ -62,7 +72,15 @@ export function CellPanel({ column, onAsk }: { column: Column; onAsk(view: 'trai
   );
 }
 
-function Fact({ says, list, more = '' }: { says: string; list: readonly { component: string | null; id?: string | undefined; name: string }[]; more?: string }) {
+function Fact({
+  says,
+  list,
+  more = '',
+}: {
+  says: string;
+  list: readonly { component: string | null; id?: string | undefined; name: string }[];
+  more?: string;
+}) {
   if (list.length === 0) return null;
   const unique = list.filter((one, index) => list.findIndex((other) => other.id === one.id) === index);
   return (

@@ -15,7 +15,9 @@ export function Questions({ columns }: { columns: readonly Column[] }) {
   const { id, document } = useProject();
   const questions: Question[] = [];
   const link = (view: string, query: string): string => `/p/${id}/${view}?${query}`;
-  const carried = [...columns].sort((a, b) => b.relays - a.relays).find((column) => column.relays > 0 && column.cell.home !== null);
+  const carried = [...columns]
+    .sort((a, b) => b.relays - a.relays)
+    .find((column) => column.relays > 0 && column.cell.home !== null);
   if (carried?.cell.home) {
     const home = carried.cell.home;
     const value = encodeURIComponent(questionFor(document, home, carried.cell.name));
@@ -42,7 +44,9 @@ export function Questions({ columns }: { columns: readonly Column[] }) {
   const worst = document.findings.find((finding) => finding.level === 'error') ?? document.findings[0];
   if (worst)
     questions.push({
-      asks: worst.component ? `What is wrong with ${worst.name ?? ''} in ${worst.component}?` : 'What could not be followed?',
+      asks: worst.component
+        ? `What is wrong with ${worst.name ?? ''} in ${worst.component}?`
+        : 'What could not be followed?',
       because: worst.message,
       to: link('findings', `at=${document.findings.indexOf(worst)}`),
     });

@@ -27,7 +27,12 @@ interface SheetGridProps {
 export function SheetGrid({ rows, columns, folded, selected, hovered, onHover, onSelect, onFold }: SheetGridProps) {
   const scroller = useRef<HTMLDivElement>(null);
   const [width] = useState(() => COLUMN);
-  const rowView = useVirtualizer({ count: rows.length, getScrollElement: () => scroller.current, estimateSize: () => ROW, overscan: 12 });
+  const rowView = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW,
+    overscan: 12,
+  });
   const columnView = useVirtualizer({
     count: columns.length,
     getScrollElement: () => scroller.current,
@@ -43,7 +48,14 @@ export function SheetGrid({ rows, columns, folded, selected, hovered, onHover, o
   const lit = hovered ?? selected;
 
   return (
-    <div className={styles.scroller} ref={scroller} onMouseLeave={() => onHover(null)} tabIndex={0} aria-label="Sheet" role="group">
+    <div
+      className={styles.scroller}
+      ref={scroller}
+      onMouseLeave={() => onHover(null)}
+      tabIndex={0}
+      aria-label="Sheet"
+      role="group"
+    >
       <div className={styles.sheet} style={{ width: OUTLINE + widest, height: HEAD + rows.length * ROW + 8 }}>
         <div className={styles.head} style={{ width: OUTLINE + widest, height: HEAD }}>
           <div className={styles.corner} style={{ width: OUTLINE }}>
@@ -60,10 +72,20 @@ export function SheetGrid({ rows, columns, folded, selected, hovered, onHover, o
                 className={is ? styles.chosenHead : index === hovered?.column ? styles.litHead : styles.columnHead}
                 style={{ left: OUTLINE + index * COLUMN, width: COLUMN }}
                 title={`${column.label} · ${column.cell.kind}`}
-                onClick={() => onSelect(Math.max(0, rows.findIndex((row) => row.component.id === column.cell.home)), index)}
+                onClick={() =>
+                  onSelect(
+                    Math.max(
+                      0,
+                      rows.findIndex((row) => row.component.id === column.cell.home),
+                    ),
+                    index,
+                  )
+                }
               >
                 <span className={styles.slant}>{column.label}</span>
-                {column.findings.some((finding) => finding.level !== 'note') && <i className={styles.tick} title="has findings" />}
+                {column.findings.some((finding) => finding.level !== 'note') && (
+                  <i className={styles.tick} title="has findings" />
+                )}
               </button>
             );
           })}
@@ -99,16 +121,38 @@ export function SheetGrid({ rows, columns, folded, selected, hovered, onHover, o
             );
           })}
         </div>
-        <svg className={styles.field} style={{ left: OUTLINE, top: HEAD }} width={widest} height={rows.length * ROW} role="presentation">
+        <svg
+          className={styles.field}
+          style={{ left: OUTLINE, top: HEAD }}
+          width={widest}
+          height={rows.length * ROW}
+          role="presentation"
+        >
           {shownRows.map(({ index }) => (
-            <line key={index} x1={0} x2={widest} y1={(index + 1) * ROW - 0.5} y2={(index + 1) * ROW - 0.5} stroke="var(--hairline)" />
+            <line
+              key={index}
+              x1={0}
+              x2={widest}
+              y1={(index + 1) * ROW - 0.5}
+              y2={(index + 1) * ROW - 0.5}
+              stroke="var(--hairline)"
+            />
           ))}
           {lit.row >= 0 && <rect x={0} y={lit.row * ROW} width={widest} height={ROW} fill="var(--selected)" />}
-          {lit.column >= 0 && <rect x={lit.column * COLUMN} y={0} width={COLUMN} height={rows.length * ROW} fill="var(--selected)" />}
+          {lit.column >= 0 && (
+            <rect x={lit.column * COLUMN} y={0} width={COLUMN} height={rows.length * ROW} fill="var(--selected)" />
+          )}
           {shownColumns.map(({ index }) => {
             const column = columns[index];
             return column ? (
-              <ColumnMarks key={column.cell.id} column={column} rows={rows} x={index * COLUMN + COLUMN / 2} top={top} bottom={bottom} />
+              <ColumnMarks
+                key={column.cell.id}
+                column={column}
+                rows={rows}
+                x={index * COLUMN + COLUMN / 2}
+                top={top}
+                bottom={bottom}
+              />
             ) : null;
           })}
         </svg>
@@ -117,8 +161,12 @@ export function SheetGrid({ rows, columns, folded, selected, hovered, onHover, o
           style={{ left: OUTLINE, top: HEAD, width: columns.length * COLUMN, height: rows.length * ROW }}
           onMouseMove={(event) => {
             const box = event.currentTarget.getBoundingClientRect();
-            const at = { row: Math.floor((event.clientY - box.top) / ROW), column: Math.floor((event.clientX - box.left) / COLUMN) };
-            if (at.row !== hovered?.row || at.column !== hovered.column) onHover(rows[at.row] && columns[at.column] ? at : null);
+            const at = {
+              row: Math.floor((event.clientY - box.top) / ROW),
+              column: Math.floor((event.clientX - box.left) / COLUMN),
+            };
+            if (at.row !== hovered?.row || at.column !== hovered.column)
+              onHover(rows[at.row] && columns[at.column] ? at : null);
           }}
           onClick={(event) => {
             const box = event.currentTarget.getBoundingClientRect();
@@ -130,7 +178,19 @@ export function SheetGrid({ rows, columns, folded, selected, hovered, onHover, o
   );
 }
 
-function ColumnMarks({ column, rows, x, top, bottom }: { column: Column; rows: readonly Row[]; x: number; top: number; bottom: number }) {
+function ColumnMarks({
+  column,
+  rows,
+  x,
+  top,
+  bottom,
+}: {
+  column: Column;
+  rows: readonly Row[];
+  x: number;
+  top: number;
+  bottom: number;
+}) {
   const thread = threadOf(column, rows);
   if (!thread) return null;
   const y = (row: number): number => row * ROW + ROW / 2;

@@ -58,7 +58,11 @@ export function SheetView() {
         allColumns.filter(
           (column) =>
             kind === 'every' ||
-            (kind === 'drilled' ? column.relays >= 2 : kind === 'context' ? column.group === 'through' : column.cell.kind === kind),
+            (kind === 'drilled'
+              ? column.relays >= 2
+              : kind === 'context'
+                ? column.group === 'through'
+                : column.cell.kind === kind),
         ),
         allRows,
         order,
@@ -95,7 +99,8 @@ export function SheetView() {
   const ask = (view: 'trail' | 'homes'): void => {
     if (!column) return;
     const home = column.cell.home;
-    const value = home === null ? `${column.cell.kind}:${column.cell.name}` : questionFor(document, home, column.cell.name);
+    const value =
+      home === null ? `${column.cell.kind}:${column.cell.name}` : questionFor(document, home, column.cell.name);
     void navigate(`/p/${id}/${view}?value=${encodeURIComponent(value)}`);
   };
 
@@ -109,7 +114,8 @@ export function SheetView() {
         select(to.row, to.column);
       } else if (event.key === 'Enter' && column && !inControl) ask('trail');
       else if (event.key.toLowerCase() === 'h' && column) ask('homes');
-      else if (event.key.toLowerCase() === 'c' && column) change({ code: `${column.cell.file}:${column.cell.line}:${column.cell.name}` });
+      else if (event.key.toLowerCase() === 'c' && column)
+        change({ code: `${column.cell.file}:${column.cell.line}:${column.cell.name}` });
       else if (event.key === 'Escape') change({ cell: null, component: null, code: null });
     };
     /** Along the thread with up and down, along the row with left and right. */
@@ -122,7 +128,11 @@ export function SheetView() {
         const first = rows.findIndex((_, index) => has(index, here.column));
         return first === -1 ? null : { row: first, column: here.column };
       }
-      for (let r = here.row + dr, c = here.column + dc; r >= 0 && r < rows.length && c >= 0 && c < columns.length; r += dr, c += dc)
+      for (
+        let r = here.row + dr, c = here.column + dc;
+        r >= 0 && r < rows.length && c >= 0 && c < columns.length;
+        r += dr, c += dc
+      )
         if (has(r, c)) return { row: r, column: c };
       if (dc !== 0 && columns[here.column + dc]) {
         const first = rows.findIndex((_, index) => has(index, here.column + dc));
@@ -138,8 +148,8 @@ export function SheetView() {
     return (
       <Note title="No component was found">
         <p>
-          {document.files.length} files were read, and nothing in them renders anything. Open the folder that holds the sources of the application, or
-          include files that are left out by default (tests, stories, build output).
+          {document.files.length} files were read, and nothing in them renders anything. Open the folder that holds the
+          sources of the application, or include files that are left out by default (tests, stories, build output).
         </p>
       </Note>
     );

@@ -42,7 +42,8 @@ export function outline(document: FlowDocument): Row[] {
     if (authors) authors.add(site.by);
     else written.set(site.of, new Set([site.by]));
   }
-  for (const sites of sitesBy.values()) sites.sort((a, b) => compare(a.file, b.file) || a.line - b.line || a.column - b.column);
+  for (const sites of sitesBy.values())
+    sites.sort((a, b) => compare(a.file, b.file) || a.line - b.line || a.column - b.column);
   const rows: Row[] = [];
   const placed = new Set<string>();
   const place = (start: string, repeatAtStart: Site['repeat']): void => {
@@ -54,7 +55,8 @@ export function outline(document: FlowDocument): Row[] {
       if (!component || placed.has(next.id)) continue;
       placed.add(next.id);
       const elsewhere = (written.get(next.id)?.size ?? 1) - 1;
-      const index = rows.push({ component, depth: next.depth, parent: next.parent, repeat: next.repeat, elsewhere }) - 1;
+      const index =
+        rows.push({ component, depth: next.depth, parent: next.parent, repeat: next.repeat, elsewhere }) - 1;
       const below = sitesBy.get(next.id) ?? [];
       for (const site of [...below].reverse())
         if (site.of !== null && !placed.has(site.of))
@@ -104,14 +106,10 @@ function isAbout(finding: Finding, marks: ReadonlyMap<string, Mark>): boolean {
   return false;
 }
 
-/** The group a column is drawn in: how the value travels when it leaves its home. */
+/** The group a column is drawn in: the furthest-reaching way the value travels by. */
 function groupOf(marks: readonly Mark[]): Group {
-  const count = new Map<Group, number>();
-  for (const mark of marks) if (mark.carrier) count.set(GROUP_OF[mark.carrier], (count.get(GROUP_OF[mark.carrier]) ?? 0) + 1);
-  let best: Group = 'down';
-  for (const group of ['outside', 'through', 'reach', 'down', 'up'] as const)
-    if ((count.get(group) ?? 0) > (best === 'down' && !count.has('down') ? 0 : (count.get(best) ?? 0))) best = group;
-  return best;
+  const groups = new Set(marks.flatMap((mark) => (mark.carrier ? [GROUP_OF[mark.carrier]] : [])));
+  return (['outside', 'through', 'reach', 'down', 'up'] as const).find((group) => groups.has(group)) ?? 'down';
 }
 
 export function orderColumns(columns: readonly Column[], rows: readonly Row[], order: Order): Column[] {
@@ -123,7 +121,9 @@ export function orderColumns(columns: readonly Column[], rows: readonly Row[], o
     reach: (column) => -column.marks.size,
     home: () => 0,
   };
-  return [...columns].sort((a, b) => weight[order](a) - weight[order](b) || home(a) - home(b) || compare(a.label, b.label));
+  return [...columns].sort(
+    (a, b) => weight[order](a) - weight[order](b) || home(a) - home(b) || compare(a.label, b.label),
+  );
 }
 
 /** Rows with a mark in one of the columns, and the rows above them. */
@@ -166,9 +166,15 @@ export function sayCrossing(row: Row, column: Column): [about: string, says: str
   const called = mark.name === column.label ? '' : `, which it calls ${mark.name}`;
   if (mark.roles.includes('home')) parts.push('it lives here');
   if (mark.roles.includes('reader')) parts.push(`reads it${called}`);
-  if (mark.roles.includes('writer')) parts.push(mark.roles.includes('home') ? 'is changed here' : `changes it${mark.name === column.label ? '' : ` by ${mark.name}`}`);
+  if (mark.roles.includes('writer'))
+    parts.push(
+      mark.roles.includes('home')
+        ? 'is changed here'
+        : `changes it${mark.name === column.label ? '' : ` by ${mark.name}`}`,
+    );
   if (mark.roles.includes('provider')) parts.push('hands it to all below by context');
-  if (mark.as.length > 0 && mark.roles.includes('relay')) parts.push(`hands it on as ${mark.as.join(', ')}, never uses it`);
+  if (mark.as.length > 0 && mark.roles.includes('relay'))
+    parts.push(`hands it on as ${mark.as.join(', ')}, never uses it`);
   if (mark.frozen) parts.push('copies it once, so the copy goes stale');
   return [about, parts.join('; ') || 'takes part in it'];
 }

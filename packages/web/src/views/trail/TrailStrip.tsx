@@ -1,5 +1,6 @@
 /** The strip and, beside each of its stops, the component, the name it has there, and the lines that prove it. */
 import type { Stop, Trail } from '@vectura/core';
+import { useElementSize } from '@mantine/hooks';
 import { useEffect, useRef } from 'react';
 import { COLOUR, DASH, DOES, EFFECT, GROUP_OF, HOW } from '../../parts/carriers';
 import { Excerpt, type ExcerptMark } from '../../parts/Excerpt';
@@ -9,6 +10,7 @@ import { stepFor, stripPath, stripPoints } from './trailModel';
 import styles from './TrailStrip.module.css';
 
 const LINE = 18;
+const CHARACTER = 7.25;
 /** At most this many lines of proof are shown at a stop; the rest are in the file. */
 const MOST_LINES = 4;
 
@@ -22,20 +24,35 @@ interface TrailStripProps {
 export function TrailStrip({ trail, at, onStop, onCode }: TrailStripProps) {
   const { stops, direction } = trail;
   const tight = stops.length > 9;
-  const most = Math.max(...stops.map((stop) => Math.min(MOST_LINES, new Set(proofOf(stop).map((p) => p.line)).size)), 2);
+  const most = Math.max(
+    ...stops.map((stop) => Math.min(MOST_LINES, new Set(proofOf(stop).map((p) => p.line)).size)),
+    2,
+  );
   const row = tight ? 56 : Math.max(92, 40 + most * LINE);
   const step = stepFor(stops.length);
   const points = stripPoints(stops, direction, row, step);
   const strip = 20 + step * (stops.length - 1) + (tight ? 20 : 40);
   const width = Math.max(strip, 150);
   const current = useRef<HTMLLIElement>(null);
+  const { ref: page, width: pageWidth } = useElementSize<HTMLOListElement>();
+  // What is left beside the strip and the names, in characters of the code's face.
+  const room = Math.max(24, Math.floor((pageWidth - width - 260) / CHARACTER));
 
   useEffect(() => {
     current.current?.scrollIntoView({ block: 'nearest' });
   }, [at]);
 
   return (
-    <ol className={styles.stops} style={{ '--strip': `${width}px`, '--stop': `${row}px` } as React.CSSProperties}>
+    <ol
+      ref={page}
+      className={styles.stops}
+      style={
+        {
+          '--strip': `${width}px`,
+          '--carrier': direction === 'up' ? 'var(--up)' : 'var(--down)',
+        } as React.CSSProperties
+      }
+    >
       <svg className={styles.strip} width={width} height={row * stops.length} aria-hidden>
         {points.map((point, index) => {
           const x = point.x;
@@ -46,14 +63,30 @@ export function TrailStrip({ trail, at, onStop, onCode }: TrailStripProps) {
           const to = points[index];
           if (!from || !to || !stop.carrier) return null;
           const group = GROUP_OF[stop.carrier];
-          return <path key={index} d={stripPath(from, to)} fill="none" stroke={COLOUR[group]} strokeWidth={2} strokeDasharray={DASH[group]} />;
+          return (
+            <path
+              key={index}
+              d={stripPath(from, to)}
+              fill="none"
+              stroke={COLOUR[group]}
+              strokeWidth={2}
+              strokeDasharray={DASH[group]}
+            />
+          );
         })}
         {stops.map((stop, index) => {
           const point = points[index];
           const carrier = stop.carrier ?? stops[index + 1]?.carrier;
           if (!point) return null;
           return (
-            <Mark key={index} roles={[stop.role]} frozen={stop.effect === 'frozen'} x={point.x} y={point.y} colour={carrier ? COLOUR[GROUP_OF[carrier]] : COLOUR.down} />
+            <Mark
+              key={index}
+              roles={[stop.role]}
+              frozen={stop.effect === 'frozen'}
+              x={point.x}
+              y={point.y}
+              colour={carrier ? COLOUR[GROUP_OF[carrier]] : COLOUR.down}
+            />
           );
         })}
       </svg>
@@ -70,13 +103,24 @@ export function TrailStrip({ trail, at, onStop, onCode }: TrailStripProps) {
             aria-current={index === at}
           >
             {next && point && (
-              <span className={styles.how} style={{ left: Math.min(point.x, points[index + 1]?.x ?? 0) + (direction === 'down' ? 11 : step + 9), top: tight ? 26 : 50 }}>
-                {howOf(next)}
+              <span
+                className={styles.how}
+                style={{ ...besides(point.x, width, howOf(next, direction)), top: tight ? 26 : 50 }}
+              >
+                {howOf(next, direction)}
               </span>
             )}
             <div className={styles.who}>
               <b>{stop.component ?? stop.cell}</b>
-              <div className="code">{stop.id ? <ValueLink component={stop.id} name={stop.name}>{stop.name}</ValueLink> : stop.name}</div>
+              <div className="code">
+                {stop.id ? (
+                  <ValueLink component={stop.id} name={stop.name}>
+                    {stop.name}
+                  </ValueLink>
+                ) : (
+                  stop.name
+                )}
+              </div>
               {!tight && (
                 <div className="quiet">
                   {DOES[stop.role]}
@@ -86,7 +130,13 @@ export function TrailStrip({ trail, at, onStop, onCode }: TrailStripProps) {
               {stop.through && !tight && <div className="quiet">through {stop.through.join(', ')}</div>}
             </div>
             <div className={styles.proof}>
-              <Excerpt file={stop.file} marks={tight ? proofOf(stop).slice(0, 1) : proofOf(stop)} onOpen={onCode} bare />
+              <Excerpt
+                file={stop.file}
+                marks={tight ? proofOf(stop).slice(0, 1) : proofOf(stop)}
+                onOpen={onCode}
+                bare
+                room={room}
+              />
             </div>
           </li>
         );
@@ -95,10 +145,15 @@ export function TrailStrip({ trail, at, onStop, onCode }: TrailStripProps) {
   );
 }
 
-function howOf(next: Stop): string {
+/** The words beside a line stand on its right, or on its left where there is no room before the names. */
+function besides(x: number, width: number, words: string): React.CSSProperties {
+  return x + 8 + words.length * 6 <= width ? { left: x + 25 } : { right: `calc(100% - ${x + 8}px)` };
+}
+
+function howOf(next: Stop, direction: Trail['direction']): string {
   const how = next.carrier ? HOW[next.carrier] : '';
   const effect = next.effect ? EFFECT[next.effect] : '';
-  const many = next.repeat === 'many' ? 'many times' : '';
+  const many = direction === 'down' && next.repeat === 'many' ? 'many times' : '';
   return [how, effect, many].filter(Boolean).join(', ');
 }
 
@@ -112,7 +167,9 @@ function proofOf(stop: Stop): ExcerptMark[] {
   for (const proof of used) {
     const lines = new Set(kept.map((one) => one.line));
     const room = lines.has(proof.line) || lines.size < MOST_LINES;
-    if (room && !kept.some((one) => one.line === proof.line && one.column === proof.column)) kept.push(proof);
+    // A use is told by where it begins; the name itself is what is looked for on the line.
+    if (room && !kept.some((one) => one.line === proof.line && one.column === proof.column))
+      kept.push({ ...proof, name: stop.name.split('.').at(-1) ?? '' });
   }
   return kept;
 }

@@ -45,7 +45,9 @@ export function TrailView() {
         change({ way: next?.key ?? null });
       } else if (key === 'c' && stops[at]) change({ code: code ? null : codeOf(stops[at]) });
       else if (key === 's' && data?.homes[0]?.cellId)
-        void navigate(`/p/${id}/sheet?cell=${encodeURIComponent(data.homes[0].cellId)}&component=${encodeURIComponent(data.homes[0].id ?? '')}`);
+        void navigate(
+          `/p/${id}/sheet?cell=${encodeURIComponent(data.homes[0].cellId)}&component=${encodeURIComponent(data.homes[0].id ?? '')}`,
+        );
       else if (key === 'escape') change({ code: null });
     };
     window.addEventListener('keydown', onKey);
@@ -56,7 +58,12 @@ export function TrailView() {
     return (
       <Note title="Which value?">
         <p>
-          <button type="button" className="plain" style={{ textDecoration: 'underline' }} onClick={() => dispatch(show('finder'))}>
+          <button
+            type="button"
+            className="plain"
+            style={{ textDecoration: 'underline' }}
+            onClick={() => dispatch(show('finder'))}
+          >
             Find a component or value
           </button>{' '}
           with Ctrl K, or pick one on the <Link to={`/p/${id}/sheet`}>sheet</Link>.
@@ -116,18 +123,21 @@ export function TrailView() {
       <div className={styles.body}>
         <div className={styles.page}>
           {chosen ? (
-            <TrailStrip
-              trail={chosen.trail}
-              at={at}
-              onStop={setStop}
-              onCode={(where) => change({ code: where })}
-            />
+            <TrailStrip trail={chosen.trail} at={at} onStop={setStop} onCode={(where) => change({ code: where })} />
           ) : (
             <Note title={`${data.asked.name} does not leave ${home?.component ?? 'its home'}`}>
               <p>
-                {data.readers.length > 0 ? 'It is read and changed there alone.' : 'Nothing that could be followed reads it.'} Its code is at{' '}
+                {data.readers.length > 0
+                  ? 'It is read and changed there alone.'
+                  : 'Nothing that could be followed reads it.'}{' '}
+                Its code is at{' '}
                 {home && (
-                  <button type="button" className="plain" style={{ textDecoration: 'underline' }} onClick={() => change({ code: `${home.file}:${home.line}:${home.cell}` })}>
+                  <button
+                    type="button"
+                    className="plain"
+                    style={{ textDecoration: 'underline' }}
+                    onClick={() => change({ code: `${home.file}:${home.line}:${home.cell}` })}
+                  >
                     {home.file}:{home.line}
                   </button>
                 )}
@@ -149,8 +159,16 @@ export function TrailView() {
                 setStop(0);
                 change({ way: way.key });
               }}
-              sheetLink={home?.cellId ? `/p/${id}/sheet?cell=${encodeURIComponent(home.cellId)}&component=${encodeURIComponent(home.id ?? '')}` : null}
-              homesLink={home && document.cells.some((cell) => cell.id === home.cellId) ? `/p/${id}/homes?value=${encodeURIComponent(value)}` : null}
+              sheetLink={
+                home?.cellId
+                  ? `/p/${id}/sheet?cell=${encodeURIComponent(home.cellId)}&component=${encodeURIComponent(home.id ?? '')}`
+                  : null
+              }
+              homesLink={
+                home && document.cells.some((cell) => cell.id === home.cellId)
+                  ? `/p/${id}/homes?value=${encodeURIComponent(value)}`
+                  : null
+              }
             />
           )}
         </aside>
@@ -202,7 +220,7 @@ function sayStop(stops: readonly Stop[], at: number, direction: 'down' | 'up') {
   ) : (
     <>
       {who} uses <b>{stop.name}</b>
-      {useWords(stop)}
+      {wordsForUse(stop)}
     </>
   );
 }
@@ -216,8 +234,10 @@ const USES: Record<string, string> = {
   copied: 'copies it once',
 };
 
-function useWords(stop: Stop): string {
-  const kinds = new Set((stop.proof ?? []).flatMap((proof) => (proof.what === 'used' && proof.use ? [proof.use.split(' ')[0] ?? ''] : [])));
+function wordsForUse(stop: Stop): string {
+  const kinds = new Set(
+    (stop.proof ?? []).flatMap((proof) => (proof.what === 'used' && proof.use ? [proof.use.split(' ')[0] ?? ''] : [])),
+  );
   const words = [...kinds].flatMap((kind) => USES[kind] ?? []);
   return words.length > 0 ? `: ${words.join(', ')}` : '';
 }

@@ -21,7 +21,13 @@ export function WaysPanel({ document, down, up, chosen, onChoose, sheetLink, hom
     <div className={styles.panel}>
       <h2>Who reads it</h2>
       {down.map((way) => (
-        <Way key={way.key} way={way} chosen={way === chosen} onChoose={onChoose} note={`${way.hops} ${way.hops === 1 ? 'hop' : 'hops'}`} />
+        <Way
+          key={way.key}
+          way={way}
+          chosen={way === chosen}
+          onChoose={onChoose}
+          note={`${way.hops} ${way.hops === 1 ? 'hop' : 'hops'}`}
+        />
       ))}
       {atHome.map((reader) => (
         <p key={`${reader.component}.${reader.name}`} className={styles.still}>
@@ -57,9 +63,24 @@ export function WaysPanel({ document, down, up, chosen, onChoose, sheetLink, hom
   );
 }
 
-function Way({ way, chosen, note, onChoose }: { way: WayEntry; chosen: boolean; note: string; onChoose(way: WayEntry): void }) {
+function Way({
+  way,
+  chosen,
+  note,
+  onChoose,
+}: {
+  way: WayEntry;
+  chosen: boolean;
+  note: string;
+  onChoose(way: WayEntry): void;
+}) {
   return (
-    <button type="button" className={chosen ? styles.chosen : styles.way} aria-pressed={chosen} onClick={() => onChoose(way)}>
+    <button
+      type="button"
+      className={chosen ? styles.chosen : styles.way}
+      aria-pressed={chosen}
+      onClick={() => onChoose(way)}
+    >
       <span>{way.component}</span>
       <span>{note}</span>
     </button>

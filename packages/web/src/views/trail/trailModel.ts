@@ -35,7 +35,12 @@ export interface StripPoint {
 }
 
 /** Where each stop's mark stands: one step right on the way down, one step left on the way up. */
-export function stripPoints(stops: readonly Stop[], direction: Trail['direction'], row: number, step: number): StripPoint[] {
+export function stripPoints(
+  stops: readonly Stop[],
+  direction: Trail['direction'],
+  row: number,
+  step: number,
+): StripPoint[] {
   const last = stops.length - 1;
   return stops.map((_, index) => ({
     x: 14 + step * (direction === 'down' ? index : last - index),

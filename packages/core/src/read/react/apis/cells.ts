@@ -12,7 +12,8 @@ export function cellName(target: t.Node | null): { name: string; node: t.Node } 
     if (first) return cellName(first);
     const second = target.elements[1];
     // Only the change function is taken: `const [, setUnits] = …` still changes `units`.
-    if (second?.type === 'Identifier') return { name: lowerFirst(second.name.replace(/^set(?=[A-Z])/, '')), node: second };
+    if (second?.type === 'Identifier')
+      return { name: lowerFirst(second.name.replace(/^set(?=[A-Z])/, '')), node: second };
   }
   if (target?.type === 'AssignmentPattern') return cellName(target.left);
   return null;
@@ -23,7 +24,12 @@ function lowerFirst(name: string): string {
 }
 
 /** Adds a cell whose hook returns the value and the function that changes it, as a pair. */
-export function pairCell(r: ScriptReader, node: t.CallExpression, target: t.Node | null, initial: PlaceId | null): PlaceId {
+export function pairCell(
+  r: ScriptReader,
+  node: t.CallExpression,
+  target: t.Node | null,
+  initial: PlaceId | null,
+): PlaceId {
   const named = cellName(target);
   const at = spotOf(named?.node ?? node);
   const name = named?.name ?? 'state';
@@ -63,6 +69,15 @@ export function addCell(r: ScriptReader, kind: CellFactKind, node: t.Node, targe
 /** What calling a function given as an argument brings: `useState(() => start(houses))`. */
 export function resultOf(r: ScriptReader, node: t.CallExpression, fn: PlaceId, name: string): PlaceId {
   const result = r.b.place('computed', '', r.fn, spotOf(node));
-  r.b.facts.calls.push({ callee: fn, name, args: [], receiver: null, result, repeat: r.repeat, fn: r.fn, at: spotOf(node.callee) });
+  r.b.facts.calls.push({
+    callee: fn,
+    name,
+    args: [],
+    receiver: null,
+    result,
+    repeat: r.repeat,
+    fn: r.fn,
+    at: spotOf(node.callee),
+  });
   return result;
 }

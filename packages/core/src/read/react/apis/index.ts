@@ -40,7 +40,11 @@ const APIS: Record<string, Recogniser> = {
 
 const MODULES = /^(react|preact|preact\/hooks|preact\/compat)$/;
 
-export function readReactCall(r: ScriptReader, node: t.CallExpression, target: t.Node | null): PlaceId | null | undefined {
+export function readReactCall(
+  r: ScriptReader,
+  node: t.CallExpression,
+  target: t.Node | null,
+): PlaceId | null | undefined {
   const name = apiName(r, node.callee);
   if (!name) {
     if (node.callee.type === 'Identifier' && /^use[A-Z]/.test(node.callee.name)) r.seen.hooks = true;
@@ -54,12 +58,17 @@ export function readReactCall(r: ScriptReader, node: t.CallExpression, target: t
 function apiName(r: ScriptReader, callee: t.Node): string | null {
   if (callee.type === 'Identifier') {
     const place = r.scope.lookup(callee.name);
-    if (place === undefined) return Object.hasOwn(APIS, callee.name) && callee.name !== 'memo' && callee.name !== 'use' ? callee.name : null;
+    if (place === undefined)
+      return Object.hasOwn(APIS, callee.name) && callee.name !== 'memo' && callee.name !== 'use' ? callee.name : null;
     const imported = r.importOf.get(place);
     if (imported) return MODULES.test(imported.source) ? imported.imported : null;
     return takenFromReact(r, place);
   }
-  if (callee.type !== 'MemberExpression' || callee.object.type !== 'Identifier' || callee.property.type !== 'Identifier')
+  if (
+    callee.type !== 'MemberExpression' ||
+    callee.object.type !== 'Identifier' ||
+    callee.property.type !== 'Identifier'
+  )
     return null;
   const object = r.scope.lookup(callee.object.name);
   if (object === undefined) return callee.object.name === 'React' ? callee.property.name : null;

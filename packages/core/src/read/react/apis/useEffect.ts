@@ -11,7 +11,8 @@ export const useEffect: Recogniser = (r, node) => {
   if (list?.type === 'ArrayExpression')
     for (const element of list.elements) {
       const place = value(r, element);
-      if (place !== null && element) r.b.use({ place, kind: 'effect', detail: 'effect', fn: r.fn, at: spotOf(element) });
+      if (place !== null && element)
+        r.b.use({ place, kind: 'effect', detail: 'effect', fn: r.fn, at: spotOf(element) });
     }
   return null;
 };

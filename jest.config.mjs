@@ -1,0 +1,21 @@
+const swc = {
+  jsc: {
+    target: 'es2022',
+    parser: { syntax: 'typescript', tsx: true },
+    transform: { react: { runtime: 'automatic' } },
+  },
+  module: { type: 'commonjs' },
+};
+
+const shared = {
+  testEnvironment: 'node',
+  transform: { '^.+\\.tsx?$': ['@swc/jest', swc] },
+  moduleNameMapper: { '^@vectura/core$': '<rootDir>/packages/core/src/index.ts' },
+};
+
+export default {
+  projects: [
+    { ...shared, displayName: 'unit', testMatch: ['<rootDir>/packages/**/*.test.ts'] },
+    { ...shared, displayName: 'browser', testMatch: ['<rootDir>/e2e/**/*.test.ts'] },
+  ],
+};

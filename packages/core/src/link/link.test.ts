@@ -1,0 +1,150 @@
+import fc from 'fast-check';
+import { one, surveyOf } from '../testing/project';
+import type { Survey } from '../survey';
+
+/** Sites as `Tag of by under repeat`. */
+function sites(survey: Survey): string[] {
+  const short = (id: string | null): string => id?.split('#')[1] ?? '-';
+  return survey.document().sites.map((s) => `${s.name} of ${short(s.of)} by ${short(s.by)} under ${short(s.under)} ${s.repeat}`);
+}
+
+describe('the two parents of a site', () => {
+  test.each([
+    ['written directly', `function App() { return <div><Leaf /></div>; }`, ['Leaf of Leaf by App under App once']],
+    [
+      'as children',
+      `function App() { return <Panel><Leaf /></Panel>; } function Panel({ children }) { return <div>{children}</div>; }`,
+      ['Panel of Panel by App under App once', 'Leaf of Leaf by App under Panel once'],
+    ],
+    [
+      'as children, handed on inside',
+      `function App() { return <Outer><Leaf /></Outer>; } function Outer({ children }) { return <Inner>{children}</Inner>; } function Inner(props) { return <div>{props.children}</div>; }`,
+      ['Outer of Outer by App under App once', 'Leaf of Leaf by App under Inner once', 'Inner of Inner by Outer under Outer once'],
+    ],
+    [
+      'as a prop',
+      `function App() { return <Split main={<Leaf />} />; } function Split({ main }) { return <main>{main}</main>; }`,
+      ['Split of Split by App under App once', 'Leaf of Leaf by App under Split once'],
+    ],
+    [
+      'through a variable',
+      `function App() { const leaf = <Leaf />; return <Panel>{leaf}</Panel>; } function Panel({ children }) { return <div>{children}</div>; }`,
+      ['Leaf of Leaf by App under Panel once', 'Panel of Panel by App under App once'],
+    ],
+    [
+      'in a loop of the one it is handed to',
+      `function App() { return <List items={[1]}>{(x) => <Leaf x={x} />}</List>; } function List({ items, children }) { return items.map((i) => children(i)); }`,
+      ['List of List by App under App once', 'Leaf of Leaf by App under List many'],
+    ],
+    [
+      'in a condition of the one it is handed to',
+      `function App() { return <Fold><Leaf /></Fold>; } function Fold({ open, children }) { return open && <p>{children}</p>; }`,
+      ['Fold of Fold by App under App once', 'Leaf of Leaf by App under Fold conditional'],
+    ],
+    [
+      'inside a component from outside',
+      `import { Box } from 'boxes'; function App() { return <Box><Leaf /></Box>; }`,
+      ['Box of - by App under App once', 'Leaf of Leaf by App under App once'],
+    ],
+    ['made by a helper', `const leaf = () => <Leaf />; function App() { return <p>{leaf()}</p>; }`, ['Leaf of Leaf by App under App once']],
+    [
+      'mounted',
+      `import { createRoot } from 'react-dom/client'; createRoot(document.body).render(<Leaf />);`,
+      ['Leaf of Leaf by - under - once'],
+    ],
+    [
+      'a tag from a table: every candidate',
+      `const TABLE = { a: Leaf, b: Stem }; function App({ kind }) { const Tag = TABLE[kind]; return <Tag />; } function Stem() { return <i/>; }`,
+      ['Tag of Leaf by App under App once', 'Tag of Stem by App under App once'],
+    ],
+    [
+      'a member of a component',
+      `function Tabs() { return <i/>; } Tabs.Leaf = Leaf; function App() { return <Tabs.Leaf />; }`,
+      ['Tabs.Leaf of Leaf by App under App once'],
+    ],
+  ])('%s', (_name, source, expected) => {
+    expect(sites(one(`${source}\nfunction Leaf() { return <b/>; }`))).toEqual(expected);
+  });
+});
+
+describe('imports', () => {
+  const leaf = `export function Leaf({ units }) { return <b>{units}</b>; }\nexport default Leaf;`;
+  const app = (from: string, what = '{ Leaf }'): string =>
+    `import ${what} from '${from}'; import { useState } from 'react'; export function App() { const [units] = useState(1); return <Leaf units={units} />; }`;
+  test.each([
+    ['a file without its extension', { 'src/App.jsx': app('./Leaf'), 'src/Leaf.jsx': leaf }],
+    ['a file with another extension', { 'src/App.jsx': app('./Leaf.js'), 'src/Leaf.tsx': leaf }],
+    ['an index file', { 'src/App.jsx': app('./leaf'), 'src/leaf/index.js': leaf }],
+    ['a folder above', { 'src/a/App.jsx': app('../Leaf'), 'src/Leaf.jsx': leaf }],
+    ['a default', { 'src/App.jsx': app('./Leaf', 'Leaf'), 'src/Leaf.jsx': leaf }],
+    [
+      'a chain of re-exports',
+      { 'src/App.jsx': app('.'), 'src/index.js': `export * from './b';`, 'src/b.js': `export { default as Leaf } from './Leaf';`, 'src/Leaf.jsx': leaf },
+    ],
+    ['an alias of tsconfig', { 'tsconfig.json': `{ // paths\n "compilerOptions": { "paths": { "@/*": ["./src/*"] }, } }`, 'src/a/App.tsx': app('@/Leaf'), 'src/Leaf.tsx': leaf }],
+    ['baseUrl of jsconfig', { 'jsconfig.json': `{ "compilerOptions": { "baseUrl": "src" } }`, 'src/a/App.jsx': app('ui/Leaf'), 'src/ui/Leaf.jsx': leaf }],
+    [
+      'an alias of a config it extends',
+      {
+        'tsconfig.base.json': `{ "compilerOptions": { "baseUrl": ".", "paths": { "ui/*": ["src/ui/*"] } } }`,
+        'tsconfig.json': `{ "extends": "./tsconfig.base.json" }`,
+        'src/App.tsx': app('ui/Leaf'),
+        'src/ui/Leaf.tsx': leaf,
+      },
+    ],
+    [
+      'a namespace',
+      {
+        'src/App.jsx': `import * as ui from './ui'; import { useState } from 'react'; export function App() { const [units] = useState(1); return <ui.Leaf units={units} />; }`,
+        'src/ui.js': `export * from './Leaf';`,
+        'src/Leaf.jsx': leaf,
+      },
+    ],
+  ])('%s', (_name, sources) => {
+    const survey = surveyOf(sources);
+    expect(survey.trail('App.units').readers).toMatchObject([{ component: 'Leaf', name: 'units' }]);
+    expect(survey.findings()).toEqual([]);
+  });
+
+  test('one that leads nowhere is reported with the reason', () => {
+    const [finding] = surveyOf({ 'src/App.jsx': app('./Leef') }).findings();
+    expect(finding).toMatchObject({ rule: 'unresolved', component: 'App', name: 'Leaf', line: 1 });
+    expect(finding?.message).toContain('“./Leef”');
+  });
+});
+
+test('names of anonymous default exports', () => {
+  const document = surveyOf({
+    'src/night-plan.jsx': 'export default () => <b/>;',
+    'src/Tray/index.jsx': 'export default function () { return <b/>; }',
+  }).document();
+  expect(document.components.map((c) => c.name).sort()).toEqual(['NightPlan', 'Tray']);
+});
+
+test('a wrapper used in two places does not mix the providers above them', () => {
+  const survey = one(`const Units = createContext(null);
+    function App() { return <><Units.Provider value="c"><Panel><Gauge /></Panel></Units.Provider><Panel><i>none</i></Panel></>; }
+    function Panel({ children }) { return <p>{children}</p>; }
+    function Gauge() { return <b>{useContext(Units)}</b>; }`);
+  expect(survey.findings()).toEqual([]);
+});
+
+const MODULES: Record<string, string> = {
+  'src/main.jsx': `import { createRoot } from 'react-dom/client'; import { App } from './App'; createRoot(document.body).render(<App />);`,
+  'src/App.jsx': `import { useState } from 'react'; import { Zone } from './Zone'; import { Units } from './units';
+    export function App() { const [units, setUnits] = useState(1); return <Units.Provider value={units}><Zone units={units} onPick={setUnits} /></Units.Provider>; }`,
+  'src/Zone.jsx': `import { Gauge } from './Gauge'; export const Zone = ({ units, onPick }) => <Gauge scale={units} onPick={onPick} />;`,
+  'src/Gauge.jsx': `import { useUnits } from './units'; export function Gauge({ scale, onPick }) { const u = useUnits(); return <b onClick={() => onPick(u)}>{scale}</b>; }`,
+  'src/units.js': `import { createContext, useContext } from 'react'; export const Units = createContext(null); export const useUnits = () => useContext(Units);`,
+};
+
+test('the order in which files are found does not matter', () => {
+  const whole = JSON.stringify(surveyOf(MODULES).document());
+  fc.assert(
+    fc.property(fc.shuffledSubarray(Object.keys(MODULES), { minLength: 5 }), (order) => {
+      const shuffled = Object.fromEntries(order.map((path) => [path, MODULES[path] ?? '']));
+      expect(JSON.stringify(surveyOf(shuffled).document())).toBe(whole);
+    }),
+    { numRuns: 20 },
+  );
+});

@@ -1,0 +1,52 @@
+/** For tests: a project from a few lines of source, and its answers in short. */
+import { readFile } from '../read';
+import type { ConfigFile } from '../link';
+import { Survey } from '../survey';
+import type { Config } from '../rules/config';
+import type { FileFacts } from '../model/facts';
+import type { TrailDocument } from '../model/documents';
+
+export function factsOf(path: string, text: string): FileFacts {
+  return readFile({ path, text, hash: String(text.length), bytes: text.length });
+}
+
+/** Surveys sources given as path → text. `tsconfig.json` and its like are configuration. */
+export function surveyOf(sources: Record<string, string>, config?: Config): Survey {
+  const files: FileFacts[] = [];
+  const configs: ConfigFile[] = [];
+  for (const [path, text] of Object.entries(sources))
+    if (path.endsWith('.json')) configs.push({ path, text });
+    else files.push(factsOf(path, text));
+  return new Survey({ name: 'test', files, configs, skipped: {} }, config);
+}
+
+/** A project of one file with React's functions at hand. */
+export function one(text: string): Survey {
+  return surveyOf({
+    'src/App.jsx': `import { createContext, forwardRef, memo, use, useCallback, useContext, useEffect, useMemo, useReducer, useRef, useState } from 'react';\n${text}`,
+  });
+}
+
+/** Each trail as one line: `App.units > Zone.units ~ > Gauge.scale`, where `~` marks who only carries it. */
+export function trailsOf(survey: Survey, question: string): string[] {
+  return lines(survey.trail(question));
+}
+
+export function lines(document: TrailDocument): string[] {
+  return document.trails
+    .map(({ direction, stops }) => {
+      const way = stops.map((stop) => {
+        const carrier = stop.carrier && stop.carrier !== 'prop' && stop.carrier !== 'callback' ? `${stop.carrier}:` : '';
+        const effect = stop.effect && !['same', 'renamed'].includes(stop.effect) ? `(${stop.effect})` : '';
+        const role = stop.role === 'relay' ? '~' : stop.role === 'provider' ? '^' : '';
+        return `${carrier}${effect}${stop.component ?? `[${stop.cell ?? ''}]`}.${stop.name}${role}`;
+      });
+      return `${direction === 'up' ? 'up ' : ''}${way.join(' > ')}`;
+    })
+    .sort();
+}
+
+/** Findings as `rule Component.name`. */
+export function findingsOf(survey: Survey): string[] {
+  return survey.findings().map((f) => `${f.rule} ${f.component ?? ''}.${f.name ?? ''}`);
+}
