@@ -16,19 +16,24 @@ function sources(folder: string, found: Record<string, string> = {}): Record<str
 
 const survey = surveyOf(sources(ROOT));
 const expected = readFileSync(path.join(ROOT, 'EXPECTED.md'), 'utf8');
-const blocks = [...expected.matchAll(/```(trails|findings) ?(\S*)\n([\s\S]*?)```/g)].map(([, kind = '', question = '', body = '']) => ({
-  kind,
-  question,
-  lines: body.trim().split('\n'),
-}));
+const blocks = [...expected.matchAll(/```(trails|findings) ?(\S*)\n([\s\S]*?)```/g)].map(
+  ([, kind = '', question = '', body = '']) => ({
+    kind,
+    question,
+    lines: body.trim().split('\n'),
+  }),
+);
 
 test('the page holds lists to compare with', () => {
   expect(blocks.filter((block) => block.kind === 'trails').length).toBeGreaterThan(10);
 });
 
-test.each(blocks.filter((block) => block.kind === 'trails').map((block) => [block.question, block.lines] as const))('trails of %s', (question, lines) => {
-  expect(trailsOf(survey, question)).toEqual(lines);
-});
+test.each(blocks.filter((block) => block.kind === 'trails').map((block) => [block.question, block.lines] as const))(
+  'trails of %s',
+  (question, lines) => {
+    expect(trailsOf(survey, question)).toEqual(lines);
+  },
+);
 
 test('findings', () => {
   expect(findingsOf(survey)).toEqual(blocks.find((block) => block.kind === 'findings')?.lines);

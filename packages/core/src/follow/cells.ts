@@ -2,6 +2,7 @@
 import type { CellKind } from '../model/documents';
 import type { Spot } from '../model/facts';
 import type { Linked } from '../link';
+import type { Origin } from '../link/graph';
 import type { At } from '../link/local';
 import { Flows, keyOf, type Flow } from './flow';
 
@@ -29,6 +30,17 @@ export interface CellFlow {
   calls: Flow | null;
 }
 
+/** A prop a site gives to a component, and where it arrives. */
+interface GivenProp {
+  name: string;
+  place: number;
+  file: number;
+  at: Spot;
+  context: number;
+  /** The child's props object, in its run. */
+  to: string;
+}
+
 export class Cells {
   readonly all: CellFlow[] = [];
   readonly byId = new Map<string, CellFlow>();
@@ -37,14 +49,27 @@ export class Cells {
   readonly passing = new Map<string, Set<CellFlow>>();
   private readonly taken = new Map<string, number>();
   private readonly arrivedProps = new Map<string, Set<string>>();
-  /** Functions that call something their component was handed. */
-  private readonly callsHanded = new Set<number>();
+  /** Functions that call something their component was handed, with where that comes from. */
+  private readonly callsHanded = new Map<number, Origin[]>();
+  /** The props some site gives to a component, by its function; null for a spread. */
+  private readonly propsGiven = new Map<number, Set<string | null>>();
 
   constructor(private readonly linked: Linked) {
     this.flows = new Flows(linked);
     const { program } = linked;
-    program.graph.calls.forEach((_, call) => {
-      if (program.callKind(call) === 'handed') this.callsHanded.add(program.graph.fnOfCall(call));
+    program.graph.calls.forEach(({ fact, file }, call) => {
+      if (program.callKind(call) !== 'handed') return;
+      const origins = program.graph.trace(program.graph.at(file, fact.callee));
+      const fn = program.graph.fnOfCall(call);
+      const params = origins.filter((origin) => program.graph.places[origin.place]?.kind === 'param');
+      this.callsHanded.set(fn, [...(this.callsHanded.get(fn) ?? []), ...params]);
+    });
+    program.graph.sites.forEach(({ fact }, site) => {
+      for (const fn of program.siteTargets[site]?.components ?? []) {
+        const names = this.propsGiven.get(fn) ?? new Set();
+        for (const prop of fact.props) names.add(prop.name);
+        this.propsGiven.set(fn, names);
+      }
     });
     this.addCells();
     this.addContexts();
@@ -107,48 +132,75 @@ export class Cells {
    * that writes them is their home, so that every prop has one.
    */
   private addLocals(): void {
-    // A function that calls what its own component was handed only passes the call on: what it passes on comes first.
-    for (const passesOn of [false, true])
-      this.linked.program.graph.sites.forEach((_, site) => this.addLocalsOf(site, passesOn));
+    const given = this.linked.program.graph.sites.flatMap((_, site) => this.givenAt(site));
+    // What a component only passes on has its home further up: that comes first, and then reaches here by itself.
+    let pending = given.filter((prop) => !this.isReached(prop) && this.passesOn(prop));
+    for (const prop of given) if (!this.isReached(prop) && !this.passesOn(prop)) this.addLocal(prop);
+    while (pending.length > 0) {
+      const left: GivenProp[] = [];
+      let added = false;
+      for (const prop of pending) {
+        if (this.isReached(prop)) continue;
+        if (added || this.comesFromAbove(prop)) left.push(prop);
+        else {
+          this.addLocal(prop);
+          added = true;
+        }
+      }
+      const [first, ...others] = left;
+      // Components that hand a value round in a circle: one of them has to be the start.
+      if (!added && first) this.addLocal(first);
+      pending = added ? left : others;
+    }
   }
 
-  private addLocalsOf(site: number, passesOn: boolean): void {
+  /** The props a site gives to a component of the project. */
+  private givenAt(site: number): GivenProp[] {
     const { program } = this.linked;
     const { graph } = program;
     const target = program.siteTargets[site];
     const entry = graph.sites[site];
-    if (!entry || !target || (target.components.length === 0 && target.provides === null)) return;
+    const first = target?.components[0];
+    const props = first === undefined ? null : program.component(first)?.propsPlace;
+    if (!entry || first === undefined || props == null) return [];
     const { fact, file } = entry;
     const context = program.runsOf(program.unitOf(graph.fnAt(file, fact.fn)))[0];
-    if (context === undefined) return;
-    for (const prop of fact.props) {
-      const { name } = prop;
-      if (name === null || name === 'children' || prop.place === null) continue;
-      const first = target.components[0];
-      const props = first === undefined ? null : program.component(first)?.propsPlace;
-      if (first === undefined || props == null) continue;
-      if (this.reached(`${props}:${program.contexts.root(first)}`, name)) continue;
-      const place = graph.at(file, prop.place);
-      if (this.isHandedOn(place) === passesOn) this.addLocal(file, place, name, prop.at, context);
-    }
+    if (context === undefined) return [];
+    return fact.props.flatMap(({ name, place, at }) =>
+      name === null || name === 'children' || place === null
+        ? []
+        : [{ name, place: graph.at(file, place), file, at, context, to: `${props}:${program.contexts.root(first)}` }],
+    );
   }
 
-  private isHandedOn(place: number): boolean {
-    const { program } = this.linked;
-    const { graph } = program;
-    return graph.trace(place).some((origin) => {
-      if (graph.places[origin.place]?.kind === 'param') return true;
+  private isReached(prop: GivenProp): boolean {
+    return this.arrivedProps.get(prop.to)?.has(prop.name) ?? false;
+  }
+
+  /** The component's own props a given value comes from, directly or through a function that calls them. */
+  private sourcesOf(prop: GivenProp): Origin[] {
+    const { graph } = this.linked.program;
+    return graph.trace(prop.place).flatMap((origin) => {
+      if (graph.places[origin.place]?.kind === 'param') return [origin];
       const fn = graph.functionOfSelf.get(origin.place);
-      return fn !== undefined && this.callsHanded.has(fn);
+      return fn === undefined ? [] : (this.callsHanded.get(fn) ?? []);
     });
   }
 
-  /** Whether some flow already arrives at a prop, whole or as a field of it. */
-  private reached(start: string, prop: string): boolean {
-    return this.arrivedProps.get(start)?.has(prop) ?? false;
+  private passesOn(prop: GivenProp): boolean {
+    return this.sourcesOf(prop).length > 0;
   }
 
-  private addLocal(file: number, place: number, prop: string, at: Spot, context: number): void {
+  /** Whether some site gives the component the prop it passes on. */
+  private comesFromAbove(prop: GivenProp): boolean {
+    const { graph } = this.linked.program;
+    return this.sourcesOf(prop).some(({ place, path }) => {
+      const names = this.propsGiven.get(graph.fnOfPlace(place));
+      return !!names && (names.has(null) || names.has(path[0] ?? null));
+    });
+  }
+
+  private addLocal({ file, place, name: prop, at, context }: GivenProp): void {
     const { program } = this.linked;
     const { graph } = program;
     const held = graph.places[place];

@@ -314,7 +314,9 @@ test('stops tell names on arrival and names handed on as, with lines', () => {
 function Zone({ u, onPick }) {
   return <button onClick={() => onPick('k')}>{u}</button>;
 }`).trail('App.units');
-  expect(document.homes).toMatchObject([{ component: 'App', cell: 'units', kind: 'state', file: 'src/App.jsx', line: 3 }]);
+  expect(document.homes).toMatchObject([
+    { component: 'App', cell: 'units', kind: 'state', file: 'src/App.jsx', line: 3 },
+  ]);
   expect(document.readers).toMatchObject([{ component: 'Zone', name: 'u', line: 7 }]);
   expect(document.writers).toMatchObject([{ component: 'Zone', name: 'onPick', trigger: 'click', line: 7 }]);
   const [down, up] = document.trails;
@@ -330,13 +332,17 @@ function Zone({ u, onPick }) {
 
 test('a circle is marked where it closes', () => {
   const document = one(`function App() { const [tree] = useState({}); return <Node node={tree} />; }
-     function Node({ node }) { return <li>{node.label}{node.kids.map((kid) => <Node key={kid.id} node={kid} />)}</li>; }`).trail('App.tree');
+     function Node({ node }) { return <li>{node.label}{node.kids.map((kid) => <Node key={kid.id} node={kid} />)}</li>; }`).trail(
+    'App.tree',
+  );
   expect(lines(document)).toEqual(['App.tree > Node.node']);
   expect(document.trails[0]?.stops.at(-1)?.cycle).toBe(true);
 });
 
 test('an unknown name offers the nearest', () => {
-  const survey = one(`function Tray({ units }) { return <b>{units}</b>; } function TrayList() { return <Tray units="c" />; }`);
+  const survey = one(
+    `function Tray({ units }) { return <b>{units}</b>; } function TrayList() { return <Tray units="c" />; }`,
+  );
   expect(() => survey.trail('Trey.units')).toThrow('No component called Trey in this project. Near: Tray, TrayList.');
   expect(() => survey.trail('Tray.unit')).toThrow('Near: Tray.units');
   expect(() => survey.trail('units')).toThrow('Component.name');

@@ -3,7 +3,8 @@ import { one } from '../testing/project';
 import type { HomesDocument } from '../model/documents';
 
 const kinds = (homes: HomesDocument): string[] => homes.options.filter((o) => o.possible !== false).map((o) => o.kind);
-const way = (homes: HomesDocument, kind: string): HomesDocument['options'][number] | undefined => homes.options.find((o) => o.kind === kind);
+const way = (homes: HomesDocument, kind: string): HomesDocument['options'][number] | undefined =>
+  homes.options.find((o) => o.kind === kind);
 
 const DEEP = `function App() { const [units, setUnits] = useState('c'); return <><Bar onPick={setUnits} /><House units={units} /></>; }
   function Bar({ onPick }) { return <button onClick={() => onPick('k')} />; }
@@ -35,12 +36,15 @@ test('asked half-way it is the same state', () => {
 });
 
 test('what nobody carries may stay', () => {
-  const homes = one(`function Tray() { const [open, setOpen] = useState(false); return <b onClick={() => setOpen(!open)}>{open}</b>; }`).homes('Tray.open');
+  const homes = one(
+    `function Tray() { const [open, setOpen] = useState(false); return <b onClick={() => setOpen(!open)}>{open}</b>; }`,
+  ).homes('Tray.open');
   expect(homes).toMatchObject({ nearest: 'Tray', recommended: 'keep', readers: ['Tray'], writers: ['Tray'] });
 });
 
 test('state above all who need it can move down', () => {
-  const homes = one(`function App() { const [open, setOpen] = useState(false); return <Desk open={open} onOpen={setOpen} />; }
+  const homes =
+    one(`function App() { const [open, setOpen] = useState(false); return <Desk open={open} onOpen={setOpen} />; }
     function Desk({ open, onOpen }) { return <House open={open} onOpen={onOpen} />; }
     function House({ open, onOpen }) { return <><Lid open={open} /><Lever onOpen={onOpen} /></>; }
     function Lid({ open }) { return <b>{open}</b>; }
@@ -51,7 +55,8 @@ test('state above all who need it can move down', () => {
 });
 
 test('what several siblings report upward can move up; one copy for each is told', () => {
-  const homes = one(`function House() { const [list, setList] = useState([]); return <>{[1, 2].map((n) => <Tray key={n} onFull={(f) => setList([f])} />)}<Strip list={list} /></>; }
+  const homes =
+    one(`function House() { const [list, setList] = useState([]); return <>{[1, 2].map((n) => <Tray key={n} onFull={(f) => setList([f])} />)}<Strip list={list} /></>; }
     function Tray({ onFull }) { const [full, setFull] = useState(false); return <b onClick={() => { setFull(true); onFull(full); }}>{full}</b>; }
     function Strip({ list }) { return <i>{list}</i>; }`).homes('Tray.full');
   expect(homes).toMatchObject({ nearest: 'House', perInstance: true });
@@ -76,6 +81,7 @@ test('every drawing holds those concerned and leads a thread to each', () => {
     const names = option.drawing.nodes.map((node) => node.name);
     expect(names).toEqual(expect.arrayContaining(['Bar', 'Gauge', 'Dial']));
     const ends = new Set(option.drawing.threads.map((thread) => thread.to));
-    for (const node of option.drawing.nodes) if (['Bar', 'Gauge', 'Dial'].includes(node.name)) expect(ends).toContain(node.id);
+    for (const node of option.drawing.nodes)
+      if (['Bar', 'Gauge', 'Dial'].includes(node.name)) expect(ends).toContain(node.id);
   }
 });

@@ -5,7 +5,9 @@ import type { Survey } from '../survey';
 /** Sites as `Tag of by under repeat`. */
 function sites(survey: Survey): string[] {
   const short = (id: string | null): string => id?.split('#')[1] ?? '-';
-  return survey.document().sites.map((s) => `${s.name} of ${short(s.of)} by ${short(s.by)} under ${short(s.under)} ${s.repeat}`);
+  return survey
+    .document()
+    .sites.map((s) => `${s.name} of ${short(s.of)} by ${short(s.by)} under ${short(s.under)} ${s.repeat}`);
 }
 
 describe('the two parents of a site', () => {
@@ -19,7 +21,11 @@ describe('the two parents of a site', () => {
     [
       'as children, handed on inside',
       `function App() { return <Outer><Leaf /></Outer>; } function Outer({ children }) { return <Inner>{children}</Inner>; } function Inner(props) { return <div>{props.children}</div>; }`,
-      ['Outer of Outer by App under App once', 'Leaf of Leaf by App under Inner once', 'Inner of Inner by Outer under Outer once'],
+      [
+        'Outer of Outer by App under App once',
+        'Leaf of Leaf by App under Inner once',
+        'Inner of Inner by Outer under Outer once',
+      ],
     ],
     [
       'as a prop',
@@ -46,7 +52,11 @@ describe('the two parents of a site', () => {
       `import { Box } from 'boxes'; function App() { return <Box><Leaf /></Box>; }`,
       ['Box of - by App under App once', 'Leaf of Leaf by App under App once'],
     ],
-    ['made by a helper', `const leaf = () => <Leaf />; function App() { return <p>{leaf()}</p>; }`, ['Leaf of Leaf by App under App once']],
+    [
+      'made by a helper',
+      `const leaf = () => <Leaf />; function App() { return <p>{leaf()}</p>; }`,
+      ['Leaf of Leaf by App under App once'],
+    ],
     [
       'mounted',
       `import { createRoot } from 'react-dom/client'; createRoot(document.body).render(<Leaf />);`,
@@ -79,10 +89,29 @@ describe('imports', () => {
     ['a default', { 'src/App.jsx': app('./Leaf', 'Leaf'), 'src/Leaf.jsx': leaf }],
     [
       'a chain of re-exports',
-      { 'src/App.jsx': app('.'), 'src/index.js': `export * from './b';`, 'src/b.js': `export { default as Leaf } from './Leaf';`, 'src/Leaf.jsx': leaf },
+      {
+        'src/App.jsx': app('.'),
+        'src/index.js': `export * from './b';`,
+        'src/b.js': `export { default as Leaf } from './Leaf';`,
+        'src/Leaf.jsx': leaf,
+      },
     ],
-    ['an alias of tsconfig', { 'tsconfig.json': `{ // paths\n "compilerOptions": { "paths": { "@/*": ["./src/*"] }, } }`, 'src/a/App.tsx': app('@/Leaf'), 'src/Leaf.tsx': leaf }],
-    ['baseUrl of jsconfig', { 'jsconfig.json': `{ "compilerOptions": { "baseUrl": "src" } }`, 'src/a/App.jsx': app('ui/Leaf'), 'src/ui/Leaf.jsx': leaf }],
+    [
+      'an alias of tsconfig',
+      {
+        'tsconfig.json': `{ // paths\n "compilerOptions": { "paths": { "@/*": ["./src/*"] }, } }`,
+        'src/a/App.tsx': app('@/Leaf'),
+        'src/Leaf.tsx': leaf,
+      },
+    ],
+    [
+      'baseUrl of jsconfig',
+      {
+        'jsconfig.json': `{ "compilerOptions": { "baseUrl": "src" } }`,
+        'src/a/App.jsx': app('ui/Leaf'),
+        'src/ui/Leaf.jsx': leaf,
+      },
+    ],
     [
       'an alias of a config it extends',
       {

@@ -83,11 +83,45 @@ export class Program {
         if (!target.components.includes(fn)) target.components.push(fn);
         continue;
       }
+      const wrapped = this.wrapped(origin.place, target, 0);
+      if (wrapped.length > 0) {
+        for (const inner of wrapped) if (!target.components.includes(inner)) target.components.push(inner);
+        continue;
+      }
       target.reason ??= this.whyUnresolved(origin.place, entry.fact.name, target, place?.kind ?? 'unknown');
     }
     if (target.components.length > 0 || target.provides !== null || target.consumes !== null) target.reason = null;
     else target.reason ??= `Nothing in the project defines “${entry.fact.name}”.`;
     return target;
+  }
+
+  /**
+   * A wrapper from outside (`observer(Tray)`, `connect(pick)(Tray)`) renders what it is given: the component among its
+   * arguments, or among those of the call that made it. Where there is none, what comes out belongs to that package.
+   */
+  private wrapped(place: number, target: SiteTarget, depth: number): number[] {
+    const { graph } = this;
+    const call = graph.callOfResult.get(place);
+    const entry = call === undefined ? undefined : graph.calls[call];
+    if (!entry || depth > 3) return [];
+    const found: number[] = [];
+    for (const arg of entry.fact.args) {
+      if (arg === null) continue;
+      for (const origin of graph.trace(graph.at(entry.file, arg))) {
+        const fn = origin.path.length === 0 ? graph.functionOfSelf.get(origin.place) : undefined;
+        const role = fn === undefined ? undefined : graph.functions[fn]?.fact.role;
+        if (fn !== undefined && (role === 'component' || role === 'candidate')) found.push(fn);
+        else found.push(...this.wrapped(origin.place, target, depth + 1));
+      }
+    }
+    for (const origin of graph.trace(graph.at(entry.file, entry.fact.callee))) {
+      const imported = graph.resolutionOfPlace.get(origin.place);
+      if (imported?.resolution.kind === 'outside') {
+        target.outside = true;
+        target.reason ??= `It is made by the package “${imported.source}”, outside the project.`;
+      } else found.push(...this.wrapped(origin.place, target, depth + 1));
+    }
+    return found;
   }
 
   private whyUnresolved(place: number, name: string, target: SiteTarget, kind: string): string {

@@ -23,7 +23,9 @@ test.each([
 
 test('a file of 5 MB is left out and told', () => {
   const read = readFile({ path: 'src/a.jsx', text: '', hash: 'x', bytes: 5_000_000 });
-  expect(read.problems).toMatchObject([{ severity: 'warning', message: '5.0 MB is too large for a source file; it was left out.' }]);
+  expect(read.problems).toMatchObject([
+    { severity: 'warning', message: '5.0 MB is too large for a source file; it was left out.' },
+  ]);
 });
 
 test('ten thousand nested elements are read or told, and never fail', () => {
@@ -63,14 +65,36 @@ export function App() { const [units, setUnits] = useState('c'); return <Units.P
 function Zone({ u, children, ...rest }) { const { units } = useContext(Units); for (const a of u) children(a); return [1].map((n) => <Zone key={n} {...rest} u={u[n]} />); }`;
 
 test('mutated sources never throw', () => {
-  const piece = fc.constantFrom('{', '}', '<', '/>', '...', '(', ')', '=>', '[', ']', ',', 'await ', 'function ', '`', '"', ' ', '?.', '= ');
+  const piece = fc.constantFrom(
+    '{',
+    '}',
+    '<',
+    '/>',
+    '...',
+    '(',
+    ')',
+    '=>',
+    '[',
+    ']',
+    ',',
+    'await ',
+    'function ',
+    '`',
+    '"',
+    ' ',
+    '?.',
+    '= ',
+  );
   fc.assert(
-    fc.property(fc.array(fc.tuple(fc.nat(SOURCE.length), fc.nat(6), piece), { minLength: 1, maxLength: 6 }), (edits) => {
-      let text = SOURCE;
-      for (const [at, cut, insert] of edits) text = text.slice(0, at) + insert + text.slice(at + cut);
-      const document = surveyOf({ 'src/App.jsx': text }).document();
-      expect(document.files).toHaveLength(1);
-    }),
+    fc.property(
+      fc.array(fc.tuple(fc.nat(SOURCE.length), fc.nat(6), piece), { minLength: 1, maxLength: 6 }),
+      (edits) => {
+        let text = SOURCE;
+        for (const [at, cut, insert] of edits) text = text.slice(0, at) + insert + text.slice(at + cut);
+        const document = surveyOf({ 'src/App.jsx': text }).document();
+        expect(document.files).toHaveLength(1);
+      },
+    ),
     { numRuns: 150 },
   );
 });

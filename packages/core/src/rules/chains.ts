@@ -25,7 +25,8 @@ export function chains(cells: Cells, part: (flow: CellFlow) => Flow | null, rela
       for (const chain of chainsOf(flow, way, one)) {
         if (new Set(chain.relays.map((r) => r.component?.fn)).size < relays) continue;
         const first = chain.relays[0];
-        const key = `${first?.component?.id ?? ''}.${first?.name ?? ''}`;
+        // Fields of one object carried together are one chain.
+        const key = `${first?.component?.id ?? ''}.${first?.name.split('.')[0] ?? ''}`;
         const known = longest.get(key);
         if (!known || known.relays.length < chain.relays.length) longest.set(key, chain);
       }

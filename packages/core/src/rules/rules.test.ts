@@ -5,7 +5,11 @@ import { toSarif } from '../write/sarif';
 
 describe.each(RULES.map((rule) => [rule.id, rule] as const))('%s', (id, rule) => {
   test('its failing example fails by it', () => {
-    expect(surveyOf(rule.examples.failing).findings().map((f) => f.rule)).toContain(id);
+    expect(
+      surveyOf(rule.examples.failing)
+        .findings()
+        .map((f) => f.rule),
+    ).toContain(id);
   });
   test('its passing example passes', () => {
     expect(surveyOf(rule.examples.passing).findings()).toEqual([]);
@@ -23,7 +27,9 @@ test('a chain is one finding, at its first relay, in the order the value travels
     ['drilled-prop', 'House', 'units', 3, ['App', 'House', 'Zone', 'Tray']],
     ['relayed-event', 'Zone', 'onPick', 4, ['Tray', 'Zone', 'House', 'App']],
   ]);
-  expect(findings[0]?.message).toBe('Two components hand units on and never use it: House and Zone carry it from App to Tray.');
+  expect(findings[0]?.message).toBe(
+    'Two components hand units on and never use it: House and Zone carry it from App to Tray.',
+  );
 });
 
 test('one relay is not drilling, unless the project says so', () => {
@@ -31,13 +37,20 @@ test('one relay is not drilling, unless the project says so', () => {
     function Zone({ units }) { return <Tray units={units} />; }
     function Tray({ units }) { return <b>{units}</b>; }`;
   expect(one(source).findings()).toEqual([]);
-  const strict = surveyOf({ 'src/App.jsx': `import { useState } from 'react';\n${source}` }, Config.parse({ rules: { 'drilled-prop': { relays: 1 } } }));
+  const strict = surveyOf(
+    { 'src/App.jsx': `import { useState } from 'react';\n${source}` },
+    Config.parse({ rules: { 'drilled-prop': { relays: 1 } } }),
+  );
   expect(strict.findings()).toMatchObject([{ rule: 'drilled-prop', component: 'Zone' }]);
 });
 
 test('who uses it on the way is no relay', () => {
   const source = CHAIN.replace('return <Zone units={units}', 'console.log(units); return <Zone units={units}');
-  expect(one(source).findings().map((f) => f.rule)).toEqual(['relayed-event']);
+  expect(
+    one(source)
+      .findings()
+      .map((f) => f.rule),
+  ).toEqual(['relayed-event']);
 });
 
 test('markup handed over does not count as drilling', () => {
@@ -50,7 +63,11 @@ test('markup handed over does not count as drilling', () => {
 
 test('a literal handed down far is drilled too', () => {
   const source = CHAIN.replace('units={units} onPick={setUnits}', 'units="c" onPick={setUnits}');
-  expect(one(source).findings().map((f) => f.rule)).toContain('relayed-event');
+  expect(
+    one(source)
+      .findings()
+      .map((f) => f.rule),
+  ).toContain('relayed-event');
 });
 
 test('levels, accepting and switching off', () => {
@@ -60,7 +77,11 @@ test('levels, accepting and switching off', () => {
   });
   expect(surveyOf(sources, config).findings()).toMatchObject([{ rule: 'drilled-prop', level: 'error' }]);
   const accepting = Config.parse({ accepted: [{ rule: 'drilled-prop', component: 'House', reason: 'short-lived' }] });
-  expect(surveyOf(sources, accepting).findings().map((f) => f.rule)).toEqual(['relayed-event']);
+  expect(
+    surveyOf(sources, accepting)
+      .findings()
+      .map((f) => f.rule),
+  ).toEqual(['relayed-event']);
 });
 
 test('a prop taken out of the rest is used by that', () => {
@@ -68,17 +89,27 @@ test('a prop taken out of the rest is used by that', () => {
 });
 
 test('a default keeps a context from missing its provider', () => {
-  expect(one(`const Units = createContext('c'); function Gauge() { return <b>{useContext(Units)}</b>; }`).findings()).toEqual([]);
+  expect(
+    one(`const Units = createContext('c'); function Gauge() { return <b>{useContext(Units)}</b>; }`).findings(),
+  ).toEqual([]);
 });
 
 test('SARIF: each result names a rule that is described, and a place', () => {
   const { runs } = toSarif(one(CHAIN).findings()) as {
-    runs: { tool: { driver: { rules: { id: string }[] } }; results: { ruleId: string; ruleIndex: number; locations: unknown[] }[] }[];
+    runs: {
+      tool: { driver: { rules: { id: string }[] } };
+      results: { ruleId: string; ruleIndex: number; locations: unknown[] }[];
+    }[];
   };
   const [run] = runs;
   expect(run?.results).toHaveLength(2);
   for (const result of run?.results ?? []) expect(run?.tool.driver.rules[result.ruleIndex]?.id).toBe(result.ruleId);
   expect(run?.results[0]?.locations).toEqual([
-    { physicalLocation: { artifactLocation: { uri: 'src/App.jsx', uriBaseId: 'PROJECT' }, region: { startLine: 3, startColumn: 20 } } },
+    {
+      physicalLocation: {
+        artifactLocation: { uri: 'src/App.jsx', uriBaseId: 'PROJECT' },
+        region: { startLine: 3, startColumn: 20 },
+      },
+    },
   ]);
 });

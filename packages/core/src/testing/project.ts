@@ -36,7 +36,8 @@ export function lines(document: TrailDocument): string[] {
   return document.trails
     .map(({ direction, stops }) => {
       const way = stops.map((stop) => {
-        const carrier = stop.carrier && stop.carrier !== 'prop' && stop.carrier !== 'callback' ? `${stop.carrier}:` : '';
+        const carrier =
+          stop.carrier && stop.carrier !== 'prop' && stop.carrier !== 'callback' ? `${stop.carrier}:` : '';
         const effect = stop.effect && !['same', 'renamed'].includes(stop.effect) ? `(${stop.effect})` : '';
         const role = stop.role === 'relay' ? '~' : stop.role === 'provider' ? '^' : '';
         return `${carrier}${effect}${stop.component ?? `[${stop.cell ?? ''}]`}.${stop.name}${role}`;

@@ -27,7 +27,7 @@ export interface WalkOptions {
   signal?: AbortSignal;
 }
 
-const OUTPUT = new Set(['dist', 'build', 'out', 'lib', 'es', 'cjs', 'coverage']);
+const OUTPUT = /^(dist|build|out|lib|es|cjs|coverage|build-\w+)$/;
 const TEST_FOLDER = /^(__tests__|__mocks__|__fixtures__|tests?|e2e|cypress)$/;
 const TEST_FILE = /\.(test|spec|cy|e2e)\.[^.]+$/;
 const STORY_FILE = /\.(stories|story)\.[^.]+$/;
@@ -118,7 +118,7 @@ function folderReason(name: string, relative: string, rules: readonly Rules[]): 
   if (name.startsWith('.')) return 'hidden';
   if (TEST_FOLDER.test(name)) return 'test';
   if (isIgnored(`${relative}/`, rules)) return 'gitignore';
-  return OUTPUT.has(name) ? 'output' : null;
+  return OUTPUT.test(name) ? 'output' : null;
 }
 
 function fileReason(name: string): string | null {

@@ -1,20 +1,39 @@
 import { factsOf } from '../../testing/project';
 import type { FileFacts } from '../../model/facts';
 
-const facts = (text: string): FileFacts => factsOf('src/Tray.jsx', `import * as React from 'react';\nimport { memo, forwardRef, useState, useReducer, useRef, useMemo, useEffect, useContext, createContext, lazy } from 'react';\n${text}`);
+const facts = (text: string): FileFacts =>
+  factsOf(
+    'src/Tray.jsx',
+    `import * as React from 'react';\nimport { memo, forwardRef, useState, useReducer, useRef, useMemo, useEffect, useContext, createContext, lazy } from 'react';\n${text}`,
+  );
 
 describe('what a function is', () => {
   test.each([
     ['a declaration that returns markup', 'function Tray() { return <b/>; }', 'Tray', 'component'],
     ['an arrow that returns markup', 'const Tray = () => <b/>;', 'Tray', 'component'],
-    ['one that only runs effects', 'function Title({ text }) { useEffect(() => { document.title = text; }); return null; }', 'Title', 'component'],
+    [
+      'one that only runs effects',
+      'function Title({ text }) { useEffect(() => { document.title = text; }); return null; }',
+      'Title',
+      'component',
+    ],
     ['memo around an arrow', 'const Tray = memo(() => null);', 'Tray', 'component'],
     ['memo of memo, React.memo', 'const Tray = React.memo(React.forwardRef((p, r) => null));', 'Tray', 'component'],
     ['a hook', 'function useTray() { return useState(1); }', 'useTray', 'hook'],
     ['a helper', 'function format(x) { return x; }', 'format', 'plain'],
     ['a helper that makes markup', 'function row(x) { return <b>{x}</b>; }', 'row', 'plain'],
-    ['a capital that renders nothing: perhaps', 'function Guard({ children }) { return children; }', 'Guard', 'candidate'],
-    ['a function in a component', 'function Tray() { const pick = () => 1; return <b onClick={pick}/>; }', 'pick', 'closure'],
+    [
+      'a capital that renders nothing: perhaps',
+      'function Guard({ children }) { return children; }',
+      'Guard',
+      'candidate',
+    ],
+    [
+      'a function in a component',
+      'function Tray() { const pick = () => 1; return <b onClick={pick}/>; }',
+      'pick',
+      'closure',
+    ],
   ])('%s', (_name, source, fn, role) => {
     expect(facts(source).functions.find((f) => f.name === fn)?.role).toBe(role);
   });
@@ -25,10 +44,18 @@ describe('props a component names', () => {
     ['destructured', 'function Tray({ units, label }) { return <b title={units}>{label}</b>; }', ['units', 'label']],
     ['renamed and with a default', "function Tray({ units: u = 'c' }) { return <b>{u}</b>; }", ["units='c'"]],
     ['read from the object', 'function Tray(props) { return <b>{props.units}</b>; }', ['units']],
-    ['taken from the object later', 'function Tray(props) { const { units, ...rest } = props; return <b {...rest}>{units}</b>; }', ['units', '...']],
+    [
+      'taken from the object later',
+      'function Tray(props) { const { units, ...rest } = props; return <b {...rest}>{units}</b>; }',
+      ['units', '...'],
+    ],
     ['the rest', 'function Tray({ units, ...rest }) { return <b {...rest}>{units}</b>; }', ['units', '...']],
     ['by an alias', 'function Tray(props) { const p = props; return <b>{p.units}</b>; }', ['units']],
-    ['of forwardRef', 'const Tray = forwardRef(function Tray({ units }, ref) { return <b ref={ref}>{units}</b>; });', ['units']],
+    [
+      'of forwardRef',
+      'const Tray = forwardRef(function Tray({ units }, ref) { return <b ref={ref}>{units}</b>; });',
+      ['units'],
+    ],
   ])('%s', (_name, source, props) => {
     const tray = facts(source).functions.find((f) => f.name === 'Tray');
     const named = (tray?.props ?? []).map((p) => (p.default === null ? p.name : `${p.name}=${p.default}`));
@@ -50,7 +77,10 @@ describe('cells', () => {
   });
 
   test('a call of a function that merely has such a name is none', () => {
-    const { cells } = factsOf('src/a.jsx', `import { useState } from './mine';\nfunction A() { const [x] = useState(1); return <b>{x}</b>; }`);
+    const { cells } = factsOf(
+      'src/a.jsx',
+      `import { useState } from './mine';\nfunction A() { const [x] = useState(1); return <b>{x}</b>; }`,
+    );
     expect(cells).toEqual([]);
   });
 });
@@ -72,7 +102,9 @@ describe('uses', () => {
   });
 
   test('effects use what they list; handlers tell their event', () => {
-    const { uses } = facts('function Tray({ v }) { useEffect(() => {}, [v]); return <b onDoubleClick={() => v()} />; }');
+    const { uses } = facts(
+      'function Tray({ v }) { useEffect(() => {}, [v]); return <b onDoubleClick={() => v()} />; }',
+    );
     expect(uses.filter((use) => use.kind === 'effect')).toHaveLength(2);
     expect(uses.find((use) => use.kind === 'handler')?.detail).toBe('doubleclick');
   });
@@ -115,7 +147,9 @@ describe('a function that only hands a call on', () => {
     ['() => { count(); onPick(1); }', false],
     ['() => 1', false],
   ])('%s', (source, wraps) => {
-    const fact = facts(`function Tray({ onPick }) { const go = ${source}; return <b onClick={go} />; }`).functions.find((f) => f.name === 'go');
+    const fact = facts(`function Tray({ onPick }) { const go = ${source}; return <b onClick={go} />; }`).functions.find(
+      (f) => f.name === 'go',
+    );
     expect(fact?.wraps).toBe(wraps);
   });
 });
@@ -139,7 +173,10 @@ describe('modules', () => {
   });
 
   test('lazy is the default export of the module it imports', () => {
-    expect(facts("const House = lazy(() => import('./House'));").imports.at(-1)).toMatchObject({ source: './House', imported: 'default' });
+    expect(facts("const House = lazy(() => import('./House'));").imports.at(-1)).toMatchObject({
+      source: './House',
+      imported: 'default',
+    });
   });
 
   test('an import chosen while running is a gap', () => {
@@ -149,8 +186,13 @@ describe('modules', () => {
 
 describe('TypeScript', () => {
   test('types are read past', () => {
-    const read = factsOf('src/Tray.tsx', `type P = { units: string };\nexport const Tray = ({ units }: P): JSX.Element => <b>{units as string}</b>;\nenum E { A }\ndeclare const x: number;`);
+    const read = factsOf(
+      'src/Tray.tsx',
+      `type P = { units: string };\nexport const Tray = ({ units }: P): JSX.Element => <b>{units as string}</b>;\nenum E { A }\ndeclare const x: number;`,
+    );
     expect(read.problems).toEqual([]);
-    expect(read.functions.find((f) => f.name === 'Tray')?.props).toMatchObject([{ name: 'units', at: { line: 2, column: 24, length: 5 } }]);
+    expect(read.functions.find((f) => f.name === 'Tray')?.props).toMatchObject([
+      { name: 'units', at: { line: 2, column: 24, length: 5 } },
+    ]);
   });
 });

@@ -244,7 +244,8 @@ function exportDefault(r: ScriptReader, node: t.ExportDefaultDeclaration): void 
   // What has no name of its own goes by its file's.
   const name = nameFromPath(r.b.facts.path);
   if (declaration.type === 'FunctionDeclaration') place = functionDeclaration(r, declaration, name);
-  else if (isFunction(declaration) && !('id' in declaration && declaration.id)) place = readFunction(r, declaration, name);
+  else if (isFunction(declaration) && !('id' in declaration && declaration.id))
+    place = readFunction(r, declaration, name);
   else if (declaration.type === 'ClassDeclaration') {
     place = readClass(r, declaration);
     if (declaration.id && place !== null) bind(r, declaration.id, place);

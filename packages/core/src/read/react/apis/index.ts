@@ -40,6 +40,14 @@ const APIS: Record<string, Recogniser> = {
 
 const MODULES = /^(react|preact|preact\/hooks|preact\/compat)$/;
 
+/** Names too common to be React's own when another package exports them. */
+const COMMON = new Set(['use', 'lazy', 'startTransition']);
+
+/** Packages re-export React's functions under their own names; an alias of the project's is no package. */
+function fromPackage(source: string, name: string): boolean {
+  return /^[a-z@]/.test(source) && !source.startsWith('@/') && Object.hasOwn(APIS, name) && !COMMON.has(name);
+}
+
 export function readReactCall(
   r: ScriptReader,
   node: t.CallExpression,
@@ -61,7 +69,10 @@ function apiName(r: ScriptReader, callee: t.Node): string | null {
     if (place === undefined)
       return Object.hasOwn(APIS, callee.name) && callee.name !== 'memo' && callee.name !== 'use' ? callee.name : null;
     const imported = r.importOf.get(place);
-    if (imported) return MODULES.test(imported.source) ? imported.imported : null;
+    if (imported)
+      return MODULES.test(imported.source) || fromPackage(imported.source, imported.imported)
+        ? imported.imported
+        : null;
     return takenFromReact(r, place);
   }
   if (
