@@ -1,0 +1,109 @@
+/** The command line as others call it: what it prints where, and how it ends. */
+import { execFile } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { Findings, FlowDocument, HomesDocument, TrailDocument } from '@vectura/core';
+
+const BIN = path.resolve(__dirname, '../packages/server/bin/vectura.mjs');
+const DEMO = path.resolve(__dirname, '../examples/glasshouse-react');
+
+function vectura(...args: string[]): Promise<{ code: number; out: string; err: string }> {
+  return new Promise((resolve) => {
+    const env = { ...process.env, NO_COLOR: '1' };
+    const child = execFile(process.execPath, [BIN, ...args], { env, maxBuffer: 64e6 }, (error, out, err) => {
+      const code = error ? (typeof error.code === 'number' ? error.code : (child.exitCode ?? -1)) : 0;
+      resolve({ code, out, err });
+    });
+  });
+}
+
+test('trail, as text and as JSON', async () => {
+  const text = await vectura('trail', DEMO, 'Tray.units');
+  expect(text.code).toBe(0);
+  expect(text.out).toContain('Gauge.scale uses it');
+  const { out, code } = await vectura('trail', DEMO, 'Tray.units', '--json', '--quiet');
+  const document = TrailDocument.parse(JSON.parse(out));
+  expect(code).toBe(0);
+  expect(document.trails[0]?.stops.map((stop) => stop.component)).toEqual([
+    'App',
+    'Desk',
+    'House',
+    'Zone',
+    'Bench',
+    'Tray',
+    'Gauge',
+  ]);
+});
+
+test('survey, to standard output and to a file', async () => {
+  const { out, code } = await vectura('survey', DEMO, '--quiet');
+  expect(code).toBe(0);
+  const document = FlowDocument.parse(JSON.parse(out));
+  const ids = new Set([...document.components.map((c) => c.id), ...document.cells.map((c) => c.id)]);
+  for (const hop of document.hops) {
+    expect(ids).toContain(hop.from.holder);
+    expect(ids).toContain(hop.to.holder);
+  }
+  for (const site of document.sites)
+    for (const end of [site.of, site.by, site.under]) if (end !== null) expect(ids).toContain(end);
+  const folder = mkdtempSync(path.join(tmpdir(), 'vectura-out-'));
+  const file = path.join(folder, 'flow.json');
+  const written = await vectura('survey', DEMO, '--out', file);
+  expect(written).toMatchObject({ code: 0, out: '' });
+  expect(JSON.parse(readFileSync(file, 'utf8'))).toEqual(document);
+  rmSync(folder, { recursive: true });
+});
+
+test('homes', async () => {
+  const { out } = await vectura('homes', DEMO, 'App.units', '--json', '--quiet');
+  expect(HomesDocument.parse(JSON.parse(out))).toMatchObject({ nearest: 'App', recommended: 'context' });
+  expect((await vectura('homes', DEMO, 'App.units')).out).toContain('Hand it over by context, from App.');
+});
+
+test('check: formats and exit codes', async () => {
+  const json = await vectura('check', DEMO, '--format', 'json', '--quiet');
+  expect(json.code).toBe(1);
+  const { findings } = Findings.parse(JSON.parse(json.out));
+  expect(findings[0]).toMatchObject({ rule: 'missing-provider', level: 'error', component: 'FootNote' });
+  const sarif = JSON.parse((await vectura('check', DEMO, '--format', 'sarif', '--quiet')).out) as {
+    version: string;
+    runs: { results: unknown[] }[];
+  };
+  expect(sarif.version).toBe('2.1.0');
+  expect(sarif.runs[0]?.results).toHaveLength(findings.length);
+  const folder = mkdtempSync(path.join(tmpdir(), 'vectura-check-'));
+  const config = path.join(folder, 'c.json');
+  writeFileSync(config, JSON.stringify({ rules: { 'missing-provider': { level: 'off' } }, failLevel: 'error' }));
+  expect((await vectura('check', DEMO, '--config', config)).code).toBe(0);
+  rmSync(folder, { recursive: true });
+});
+
+test.each([
+  ['an unknown command', ['follow', DEMO], 'unknown command'],
+  ['an unknown flag', ['trail', DEMO, 'Tray.units', '--loud'], 'unknown option'],
+  ['a missing argument', ['trail', DEMO], 'missing required argument'],
+  ['a folder that is not there', ['check', '/no/such/folder'], 'There is no folder'],
+  ['an unknown component', ['trail', DEMO, 'Trey.units'], 'Near: Tray'],
+  ['an unknown value', ['homes', DEMO, 'Tray.unit'], 'Near: Tray.units'],
+  ['an unknown context', ['trail', DEMO, 'context:Operater'], 'Near: context:OperatorContext'],
+])('%s ends with 2 and says what to do', async (_name, args, says) => {
+  const { code, out, err } = await vectura(...args);
+  expect(code).toBe(2);
+  expect(out).toBe('');
+  expect(err).toContain(says);
+});
+
+test('progress goes to standard error, and --quiet silences it', async () => {
+  expect((await vectura('check', DEMO)).err).toContain('Reading 51 files');
+  expect((await vectura('check', DEMO, '--quiet')).err).toBe('');
+});
+
+test('a folder without any component', async () => {
+  const folder = mkdtempSync(path.join(tmpdir(), 'vectura-none-'));
+  const { code, out, err } = await vectura('survey', folder);
+  expect(code).toBe(0);
+  expect(FlowDocument.parse(JSON.parse(out)).components).toEqual([]);
+  expect(err).toContain('No component was found');
+  rmSync(folder, { recursive: true });
+});

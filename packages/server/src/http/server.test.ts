@@ -1,0 +1,199 @@
+import { mkdirSync, mkdtempSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import http from 'node:http';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { startServer, type RunningServer } from './server';
+
+let home = '';
+let project = '';
+let server: RunningServer;
+let id = '';
+
+beforeAll(async () => {
+  home = mkdtempSync(path.join(tmpdir(), 'vectura-home-'));
+  project = path.join(home, 'desk');
+  mkdirSync(path.join(project, 'src'), { recursive: true });
+  writeFileSync(path.join(home, 'secret.txt'), 'secret');
+  writeFileSync(
+    path.join(project, 'src/App.jsx'),
+    `import { useState } from 'react';
+export function App() { const [units] = useState('c'); return <Tray units={units} />; }
+function Tray({ units }) { return <b>{units}</b>; }`,
+  );
+  symlinkSync(path.join(home, 'secret.txt'), path.join(project, 'src/link.txt'));
+  process.env.VECTURA_HOME = path.join(home, 'data');
+  server = await startServer({ port: 0, open: project, quiet: true });
+  id = /\/p\/(\w+)$/.exec(server.url)?.[1] ?? '';
+}, 60_000);
+
+afterAll(async () => {
+  await server.close();
+  rmSync(home, { recursive: true, force: true });
+});
+
+/** Asks with headers a browser would not let a page set. */
+function ask(
+  target: string,
+  headers: Record<string, string> = {},
+  method = 'GET',
+  body?: string | Buffer,
+): Promise<{ status: number; text: string; headers: http.IncomingHttpHeaders }> {
+  return new Promise((resolve, reject) => {
+    const request = http.request(
+      {
+        host: '127.0.0.1',
+        port: server.port,
+        path: target,
+        method,
+        headers: { Host: `127.0.0.1:${server.port}`, ...headers },
+      },
+      (response) => {
+        let text = '';
+        response.on('data', (chunk: Buffer) => (text += chunk.toString()));
+        response.on('end', () => resolve({ status: response.statusCode ?? 0, text, headers: response.headers }));
+      },
+    );
+    request.on('error', reject);
+    request.end(body);
+  });
+}
+
+const json = async (target: string): Promise<Record<string, unknown>> =>
+  JSON.parse((await ask(target)).text) as Record<string, unknown>;
+
+describe('only this machine is answered', () => {
+  test.each([
+    ['a foreign host', { Host: 'evil.example' }, 403],
+    ['a foreign origin', { Origin: 'http://evil.example' }, 403],
+    ['an origin on another port', { Origin: 'http://127.0.0.1:1' }, 403],
+    ['an opaque origin', { Origin: 'null' }, 403],
+  ])('%s', async (_name, headers, status) => {
+    expect((await ask('/api/projects', headers as Record<string, string>)).status).toBe(status);
+  });
+
+  test('its own pages are', async () => {
+    expect((await ask('/api/projects', { Origin: `http://127.0.0.1:${server.port}` })).status).toBe(200);
+    expect((await ask('/api/projects', { Host: `localhost:${server.port}` })).status).toBe(200);
+  });
+
+  test('with a content security policy', async () => {
+    expect((await ask('/api/projects')).headers['content-security-policy']).toContain("default-src 'self'");
+  });
+});
+
+describe('files of a project', () => {
+  test('are read with the names that can be asked for', async () => {
+    expect(await json(`/api/projects/${id}/file?path=src/App.jsx`)).toMatchObject({
+      path: 'src/App.jsx',
+      components: [
+        { component: 'App', from: 2, to: 2, names: expect.arrayContaining(['units']) },
+        { component: 'Tray', names: ['units'] },
+      ],
+    });
+  });
+
+  test.each([
+    ['above the root', '../secret.txt', 403],
+    ['by an absolute path', '/etc/passwd', 400],
+    ['through a link', 'src/link.txt', 403],
+    ['that is not there', 'src/None.jsx', 404],
+    ['that is a folder', 'src', 400],
+  ])('%s are not', async (_name, file, status) => {
+    const answer = await ask(`/api/projects/${id}/file?path=${encodeURIComponent(file)}`);
+    expect(answer.status).toBe(status);
+    expect(answer.text).not.toContain('secret"');
+  });
+});
+
+test('a trail, and near names where the value does not exist', async () => {
+  expect(await json(`/api/projects/${id}/trail?value=App.units`)).toMatchObject({
+    format: 'vectura.trail',
+    readers: [{ component: 'Tray' }],
+  });
+  const missing = await ask(`/api/projects/${id}/trail?value=Trey.units`);
+  expect(missing.status).toBe(404);
+  expect(JSON.parse(missing.text)).toEqual({ error: expect.stringContaining('Near: Tray') });
+});
+
+test('the flow document of the last finished survey', async () => {
+  expect(await json(`/api/projects/${id}/survey`)).toMatchObject({
+    format: 'vectura.flow',
+    components: [{ name: 'App' }, { name: 'Tray' }],
+  });
+});
+
+test('rules of thumb are kept and change the ranking', async () => {
+  const put = await ask(
+    `/api/projects/${id}/thumb`,
+    { 'Content-Type': 'application/json' },
+    'PUT',
+    JSON.stringify({ relays: 4 }),
+  );
+  expect(put.status).toBe(200);
+  expect(await json(`/api/projects/${id}/thumb`)).toMatchObject({ relays: 4 });
+  expect(await json(`/api/projects/${id}/homes?value=App.units&relays=4`)).toMatchObject({
+    format: 'vectura.homes',
+    recommended: expect.any(String),
+  });
+});
+
+test.each([
+  ['a folder that is not there', { path: '/no/such/folder' }, 400, 'There is no folder'],
+  ['a relative path', { path: 'desk' }, 400, 'whole path'],
+  ['no path', {}, 400, 'path'],
+])('adding %s is refused in words', async (_name, body, status, says) => {
+  const answer = await ask('/api/projects', { 'Content-Type': 'application/json' }, 'POST', JSON.stringify(body));
+  expect(answer.status).toBe(status);
+  expect(answer.text).toContain(says);
+});
+
+test('an upload that is no archive is refused, and leaves nothing', async () => {
+  const before = (await ask('/api/projects')).text;
+  const answer = await ask('/api/projects/zip?name=a.zip', {}, 'POST', Buffer.from('nonsense'));
+  expect(answer.status).toBe(400);
+  expect((await ask('/api/projects')).text).toBe(before);
+});
+
+test('folders are completed', async () => {
+  expect(JSON.parse((await ask(`/api/folders?typed=${encodeURIComponent(path.join(home, 'de'))}`)).text)).toEqual([
+    project,
+  ]);
+});
+
+test('every route stands in the OpenAPI document', async () => {
+  const { paths } = (await json('/api/openapi.json')) as { paths: Record<string, Record<string, unknown>> };
+  expect(Object.keys(paths)).toEqual(
+    expect.arrayContaining(['/api/projects', '/api/projects/{id}/trail', '/api/projects/{id}/survey']),
+  );
+  expect(paths['/api/projects/{id}/survey']).toHaveProperty('delete');
+});
+
+test('an unknown project, an unknown address', async () => {
+  expect((await ask('/api/projects/none/survey')).status).toBe(404);
+  expect((await ask('/api/nothing')).status).toBe(404);
+});
+
+test('a project whose folder vanishes keeps its last survey and says why the next one failed', async () => {
+  const passing = path.join(home, 'passing');
+  mkdirSync(passing);
+  writeFileSync(path.join(passing, 'A.jsx'), 'export const A = () => <b/>;');
+  const added = JSON.parse(
+    (await ask('/api/projects', { 'Content-Type': 'application/json' }, 'POST', JSON.stringify({ path: passing })))
+      .text,
+  ) as { id: string };
+  await idle(added.id);
+  rmSync(passing, { recursive: true });
+  await ask(`/api/projects/${added.id}/survey`, {}, 'POST');
+  const job = await idle(added.id);
+  expect(job).toMatchObject({ state: 'failed', error: expect.stringContaining('There is no folder') });
+  expect((await json(`/api/projects/${added.id}/survey`)).components).toHaveLength(1);
+});
+
+async function idle(project: string): Promise<unknown> {
+  for (;;) {
+    const projects = JSON.parse((await ask('/api/projects')).text) as { id: string; job: { state: string } }[];
+    const job = projects.find((p) => p.id === project)?.job;
+    if (job && job.state !== 'running') return job;
+    await new Promise((resolve) => setTimeout(resolve, 50));
+  }
+}

@@ -1,0 +1,62 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { openFacts } from '../store/database';
+import { SqliteFactsCache } from '../store/factsCache';
+import { UnusableInput, surveyFolder, type Memory } from './surveyFolder';
+
+let root = '';
+beforeEach(() => {
+  root = mkdtempSync(path.join(tmpdir(), 'vectura-survey-'));
+  writeFileSync(
+    path.join(root, 'App.jsx'),
+    `import { Tray } from './Tray'; export const App = () => <Tray units="c" />;`,
+  );
+  writeFileSync(path.join(root, 'Tray.jsx'), `export const Tray = ({ units }) => <b>{units}</b>;`);
+});
+afterEach(() => rmSync(root, { recursive: true, force: true }));
+
+test('a folder that is not there, or a file, is refused in words', async () => {
+  await expect(surveyFolder('/no/such/folder')).rejects.toThrow('There is no folder /no/such/folder.');
+  await expect(surveyFolder(path.join(root, 'App.jsx'))).rejects.toBeInstanceOf(UnusableInput);
+});
+
+test('a broken configuration is refused with its place', async () => {
+  writeFileSync(path.join(root, 'vectura.config.json'), '{ "failLevel": "loud" }');
+  await expect(surveyFolder(root)).rejects.toThrow(/vectura\.config\.json: failLevel/);
+});
+
+test('bad files are listed and the rest is answered', async () => {
+  writeFileSync(path.join(root, 'Broken.jsx'), 'export const Broken = () => <b>{</b>;');
+  writeFileSync(path.join(root, 'Empty.jsx'), '');
+  writeFileSync(path.join(root, 'Binary.jsx'), Buffer.from([1, 0, 2, 255]));
+  writeFileSync(path.join(root, 'Large.js'), `export const x = "${'x'.repeat(5_000_000)}";`);
+  const { files, components } = (await surveyFolder(root)).document();
+  expect(files.filter((file) => file.problems.length > 0).map((file) => file.path)).toEqual([
+    'Binary.jsx',
+    'Broken.jsx',
+    'Empty.jsx',
+    'Large.js',
+  ]);
+  expect(components.map((component) => component.name)).toEqual(expect.arrayContaining(['App', 'Tray']));
+});
+
+test('from the cache, from memory and from nothing the answer is the same', async () => {
+  const source = await openFacts(path.join(root, 'facts.sqlite'));
+  const cache = new SqliteFactsCache(source);
+  const memory: Memory = new Map();
+  const cold = JSON.stringify((await surveyFolder(root, { cache, memory })).document());
+  expect(JSON.stringify((await surveyFolder(root, { cache })).document())).toBe(cold);
+  expect(JSON.stringify((await surveyFolder(root, { memory })).document())).toBe(cold);
+  writeFileSync(path.join(root, 'Tray.jsx'), `export const Tray = ({ scale }) => <b>{scale}</b>;\n`);
+  const after = JSON.stringify((await surveyFolder(root, { cache, memory })).document());
+  expect(after).not.toBe(cold);
+  expect(JSON.stringify((await surveyFolder(root)).document())).toBe(after);
+  await source.destroy();
+});
+
+test('a survey can be cancelled', async () => {
+  const controller = new AbortController();
+  controller.abort(new Error('Cancelled'));
+  await expect(surveyFolder(root, { signal: controller.signal })).rejects.toThrow('Cancelled');
+});

@@ -1,0 +1,88 @@
+import { mkdtempSync, mkdirSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { walk } from './walk';
+
+let root = '';
+beforeEach(() => {
+  root = mkdtempSync(path.join(tmpdir(), 'vectura-walk-'));
+});
+afterEach(() => rmSync(root, { recursive: true, force: true }));
+
+function lay(files: Record<string, string>): void {
+  for (const [file, text] of Object.entries(files)) {
+    mkdirSync(path.dirname(path.join(root, file)), { recursive: true });
+    writeFileSync(path.join(root, file), text);
+  }
+}
+
+const found = async (options = {}): Promise<string[]> => (await walk(root, options)).sources.map((file) => file.path);
+
+test('tests, stories, declarations, generated and hidden files are no sources, and counted', async () => {
+  lay({
+    'src/Tray.jsx': '<b/>',
+    'src/Tray.test.jsx': '',
+    'src/Tray.stories.tsx': '',
+    'src/types.d.ts': '',
+    'src/vendor.min.js': '',
+    'src/api.generated.ts': '',
+    'src/__tests__/a.jsx': '',
+    'src/.hidden.js': '',
+    '.cache/x.js': '',
+    'node_modules/a/index.js': '',
+    'notes.md': '',
+  });
+  const result = await walk(root);
+  expect(result.sources.map((file) => file.path)).toEqual(['src/Tray.jsx']);
+  expect(result.skipped).toEqual({
+    test: 2,
+    story: 1,
+    'type declaration': 1,
+    generated: 2,
+    hidden: 1,
+    'hidden folder': 1,
+    'node_modules folder': 1,
+  });
+});
+
+test('.gitignore is respected at every depth', async () => {
+  lay({
+    '.gitignore': 'old/\n*.local.js\n',
+    'src/a.jsx': '',
+    'old/b.jsx': '',
+    'src/c.local.js': '',
+    'src/deep/.gitignore': 'd.jsx\n!keep.jsx\n',
+    'src/deep/d.jsx': '',
+    'src/deep/keep.jsx': '',
+  });
+  expect(await found()).toEqual(['src/a.jsx', 'src/deep/keep.jsx']);
+});
+
+test('output folders count only where nothing else holds components', async () => {
+  lay({ 'lib/Tray.jsx': '', 'index.js': 'module.exports = 1;' });
+  expect(await found()).toEqual(['index.js', 'lib/Tray.jsx']);
+  lay({ 'src/Zone.jsx': '' });
+  expect(await found()).toEqual(['index.js', 'src/Zone.jsx']);
+});
+
+test('include brings back, exclude takes out', async () => {
+  lay({ 'src/a.jsx': '', 'src/a.test.jsx': '', 'src/b.jsx': '' });
+  expect(await found({ include: ['**/*.test.jsx'], exclude: ['**/b.jsx'] })).toEqual(['src/a.jsx', 'src/a.test.jsx']);
+});
+
+test('links are not followed', async () => {
+  const elsewhere = mkdtempSync(path.join(tmpdir(), 'vectura-other-'));
+  writeFileSync(path.join(elsewhere, 'secret.jsx'), '');
+  lay({ 'src/a.jsx': '' });
+  symlinkSync(elsewhere, path.join(root, 'src/other'));
+  symlinkSync(path.join(elsewhere, 'secret.jsx'), path.join(root, 'src/b.jsx'));
+  const result = await walk(root);
+  expect(result.sources.map((file) => file.path)).toEqual(['src/a.jsx']);
+  expect(result.skipped.link).toBe(2);
+  rmSync(elsewhere, { recursive: true });
+});
+
+test('configuration files are found as data', async () => {
+  lay({ 'tsconfig.json': '{}', 'package.json': '{}', 'src/a.jsx': '' });
+  expect((await walk(root)).configs.map((file) => file.path)).toEqual(['package.json', 'tsconfig.json']);
+});
