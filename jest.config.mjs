@@ -16,6 +16,11 @@ const shared = {
 export default {
   projects: [
     { ...shared, displayName: 'unit', testMatch: ['<rootDir>/packages/**/*.test.ts'] },
-    { ...shared, displayName: 'browser', testMatch: ['<rootDir>/e2e/**/*.test.ts'] },
+    {
+      ...shared,
+      displayName: 'browser',
+      testMatch: ['<rootDir>/e2e/**/*.test.ts'],
+      setupFilesAfterEnv: ['<rootDir>/e2e/patience.ts'],
+    },
   ],
 };

@@ -23,9 +23,14 @@ export function compareHomes(
   const s = situationOf(linked, dominators, flow);
   const { program } = linked;
   const nameOf = (fn: number | null): string | null => (fn === null ? null : (program.component(fn)?.name ?? null));
-  const measured = [keep(s, thumb), down(s), up(s), compose(s, thumb), context(s, thumb), store(s, thumb)].filter(
-    (o) => o !== null,
-  );
+  const measured = [
+    keep(s, thumb),
+    down(s, thumb),
+    up(s, thumb),
+    compose(s, thumb),
+    context(s, thumb),
+    store(s, thumb),
+  ].filter((o) => o !== null);
   const possible = measured.filter((option) => option.possible !== false);
   const best = possible.reduce((a, b) => (b.cost < a.cost ? b : a));
   const options = measured.map(({ cost, ...option }) => ({
@@ -98,8 +103,10 @@ function rendersReaders(s: Situation): number {
   return all.size;
 }
 
-function carryCost(relays: number, thumb: Thumb): number {
-  return Math.max(0, relays - thumb.relays) * 1.2 + Math.min(relays, thumb.relays) * 0.25;
+/** What carrying costs: each level beyond what the team allows weighs; how many components are involved weighs a little. */
+function carryCost(hops: number, relays: number, thumb: Thumb): number {
+  const levels = Math.min(Math.max(0, hops - 1), relays);
+  return Math.max(0, levels - thumb.relays) * 1.2 + Math.min(levels, thumb.relays) * 0.1 + relays * 0.05;
 }
 
 function concerned(s: Situation): number[] {
@@ -120,7 +127,7 @@ function keep(s: Situation, thumb: Thumb): Measured {
     hops: s.longest,
     rerenders: rendersFrom(s, s.home),
     testNeeds: s.longest === 0 ? 'nothing' : relays + s.readers.length > 0 ? 'one prop' : 'nothing',
-    cost: carryCost(relays, thumb) + (misplaced ? 0.6 : 0),
+    cost: carryCost(s.longest, relays, thumb) + (misplaced ? 0.6 : 0),
     reasons,
     drawing: drawingOf(s, s.home, viaContext(s) ? 'context' : 'prop'),
   });
@@ -146,31 +153,33 @@ function relaysFrom(s: Situation, home: number): number[] {
   return [...between];
 }
 
-function down(s: Situation): Measured {
+function down(s: Situation, thumb: Thumb): Measured {
   if (s.home === null || s.nearest === null) return impossible(s, 'down', 'It lives in no component.');
   if (!isBelow(s, s.home, s.nearest)) {
     const where = s.linked.program.component(s.nearest)?.name ?? '';
     return impossible(s, 'down', `Nothing lower than ${where} stands above all who read or change it.`);
   }
   const relays = relaysFrom(s, s.nearest);
+  const hops = Math.max(0, ...concerned(s).map((fn) => wayDown(s.linked.render.by, s.nearest ?? fn, fn).length - 1));
   const name = s.linked.program.component(s.nearest)?.name ?? '';
   const removed = Math.max(0, s.carryingProps - relays.length - concerned(s).length);
   return option(s, 'down', s.nearest, {
     relays: relays.length,
-    hops: Math.max(0, ...concerned(s).map((fn) => wayDown(s.linked.render.by, s.nearest ?? fn, fn).length - 1)),
+    hops,
     files: s.filesOf([s.home, s.nearest, ...s.relays]),
     propsRemoved: removed,
     rerenders: rendersFrom(s, s.nearest),
     testNeeds: 'nothing',
-    cost: 0.1 + carryCost(relays.length, DEFAULT_THUMB),
+    cost: 0.1 + carryCost(hops, relays.length, thumb),
     reasons: [`${name} is the lowest place above all who read or change it, and fewer components render again there.`],
     drawing: drawingOf(s, s.nearest, 'prop'),
   });
 }
 
-function up(s: Situation): Measured | null {
+function up(s: Situation, thumb: Thumb): Measured | null {
   if (s.home === null || s.nearest === null || !isBelow(s, s.nearest, s.home)) return null;
   const relays = relaysFrom(s, s.nearest);
+  const hops = Math.max(0, ...concerned(s).map((fn) => wayDown(s.linked.render.by, s.nearest ?? fn, fn).length - 1));
   const name = s.linked.program.component(s.nearest)?.name ?? '';
   const home = s.linked.program.component(s.home)?.name ?? '';
   const added = relays.length + concerned(s).filter((fn) => fn !== s.nearest).length;
@@ -180,12 +189,12 @@ function up(s: Situation): Measured | null {
   if (s.perInstance) reasons.push(`${home} is rendered many times: in ${name} the copies must be told apart by a key.`);
   return option(s, 'up', s.nearest, {
     relays: relays.length,
-    hops: Math.max(0, ...concerned(s).map((fn) => wayDown(s.linked.render.by, s.nearest ?? fn, fn).length - 1)),
+    hops,
     files: s.filesOf([s.home, s.nearest, ...relays, ...concerned(s)]),
     propsAdded: added,
     rerenders: rendersFrom(s, s.nearest),
     testNeeds: 'one prop',
-    cost: 0.35 + carryCost(relays.length, DEFAULT_THUMB) + (s.perInstance ? 0.3 : 0),
+    cost: 0.35 + carryCost(hops, relays.length, thumb) + (s.perInstance ? 0.3 : 0),
     reasons,
     drawing: drawingOf(s, s.nearest, 'prop'),
   });
@@ -216,7 +225,7 @@ function compose(s: Situation, thumb: Thumb): Measured {
     propsRemoved: s.freeable.length,
     rerenders: rendersFrom(s, s.home),
     testNeeds: 'one prop',
-    cost: 0.5 + carryCost(left, thumb) + s.freeable.length * 0.3,
+    cost: 0.5 + carryCost(s.longestFreed, left, thumb) + s.freeable.length * 0.3,
     reasons,
     drawing: drawingOf(s, s.home, 'prop', s.freeable),
   });

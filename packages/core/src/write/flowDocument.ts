@@ -204,7 +204,8 @@ export function marks(flow: CellFlow): Mark[] {
       for (const role of roles) if (!known.roles.includes(role)) known.roles.push(role);
       if (known.roles.some((role) => role === 'reader' || role === 'writer'))
         known.roles = known.roles.filter((role) => role !== 'relay');
-      known.as = [...new Set([...known.as, ...as])];
+      // Where the value itself is handed on, its names say so; those of its change function are not the same thing.
+      if (part.mode === 'value' || known.as.length === 0) known.as = [...new Set([...known.as, ...as])];
       known.frozen ||= frozen;
     }
   }

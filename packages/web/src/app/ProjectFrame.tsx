@@ -108,9 +108,9 @@ function SchemeSwitch() {
   );
 }
 
-/** Whether keys go to a field somebody types into. */
+/** Whether keys go to a field somebody types into, or to a control that has its own use for them. */
 export function isTyping(target: EventTarget | null): boolean {
-  return (
-    target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
-  );
+  if (!(target instanceof HTMLElement)) return false;
+  const field = target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
+  return field || target.getAttribute('role') === 'slider';
 }

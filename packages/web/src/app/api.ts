@@ -79,8 +79,8 @@ export const api = createApi({
       query: ({ id, thumb }) => ({ url: `/projects/${id}/thumb`, method: 'PUT', body: thumb }),
       // What was set is shown at once; the server only keeps it.
       onQueryStarted: async ({ id, thumb }, { dispatch, queryFulfilled }) => {
-        const patch = dispatch(api.util.upsertQueryData('thumb', id, thumb));
-        await queryFulfilled.catch(() => patch);
+        const patch = dispatch(api.util.updateQueryData('thumb', id, () => thumb));
+        await queryFulfilled.catch(() => patch.undo());
       },
     }),
     file: build.query<FileAnswer, { id: string; path: string }>({

@@ -1,6 +1,6 @@
 /** What is worth mending: grouped by cause, worst first, each with its trail drawn small and the ways to mend it. */
 import { TextInput } from '@mantine/core';
-import { useEffect, useMemo, useRef } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useRulesQuery } from '../../app/api';
 import { isTyping } from '../../app/ProjectFrame';
@@ -30,7 +30,8 @@ export function FindingsView() {
   const navigate = useNavigate();
   const level = (query.get('level') ?? 'every') as Filter['level'];
   const rule = query.get('rule') ?? '';
-  const text = query.get('text') ?? '';
+  // Typed letters are kept here, since the address follows a moment later.
+  const [text, setText] = useState(query.get('text') ?? '');
   const shown = useMemo(() => narrow(document.findings, { level, rule, text }), [document.findings, level, rule, text]);
   const at = Number(query.get('at') ?? shown[0]?.index ?? -1);
   const position = shown.findIndex((entry) => entry.index === at);
@@ -101,7 +102,10 @@ export function FindingsView() {
           value={text}
           variant="unstyled"
           classNames={{ input: styles.text ?? '' }}
-          onChange={(event) => change({ text: event.currentTarget.value || null, at: null })}
+          onChange={(event) => {
+            setText(event.currentTarget.value);
+            change({ text: event.currentTarget.value || null, at: null });
+          }}
         />
         <span className="quiet">
           {shown.length} of {document.findings.length}
@@ -116,7 +120,10 @@ export function FindingsView() {
                   type="button"
                   className="plain"
                   style={{ textDecoration: 'underline' }}
-                  onClick={() => change({ level: null, rule: null, text: null, at: null })}
+                  onClick={() => {
+                    setText('');
+                    change({ level: null, rule: null, text: null, at: null });
+                  }}
                 >
                   Show all {document.findings.length}
                 </button>

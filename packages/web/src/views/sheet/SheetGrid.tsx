@@ -1,6 +1,6 @@
 /** The grid of the sheet: outline, slanted heads, threads and marks; only what is in view is drawn. */
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useRef, useState, type Ref } from 'react';
+import { useEffect, type RefObject } from 'react';
 import { COLOUR, DASH, GROUP_OF } from '../../parts/carriers';
 import { Mark } from '../../parts/Mark';
 import { threadOf, type Column, type Row } from './sheetModel';
@@ -13,7 +13,7 @@ const HEAD = 128;
 const INDENT = 13;
 
 interface SheetGridProps {
-  ref: Ref<HTMLDivElement>;
+  scroller: RefObject<HTMLDivElement | null>;
   rows: readonly Row[];
   columns: readonly Column[];
   folded: ReadonlySet<string>;
@@ -24,9 +24,17 @@ interface SheetGridProps {
   onFold(component: string): void;
 }
 
-export function SheetGrid({ rows, columns, folded, selected, hovered, onHover, onSelect, onFold }: SheetGridProps) {
-  const scroller = useRef<HTMLDivElement>(null);
-  const [width] = useState(() => COLUMN);
+export function SheetGrid({
+  scroller,
+  rows,
+  columns,
+  folded,
+  selected,
+  hovered,
+  onHover,
+  onSelect,
+  onFold,
+}: SheetGridProps) {
   const rowView = useVirtualizer({
     count: rows.length,
     getScrollElement: () => scroller.current,
@@ -36,7 +44,7 @@ export function SheetGrid({ rows, columns, folded, selected, hovered, onHover, o
   const columnView = useVirtualizer({
     count: columns.length,
     getScrollElement: () => scroller.current,
-    estimateSize: () => width,
+    estimateSize: () => COLUMN,
     horizontal: true,
     overscan: 8,
   });
@@ -46,6 +54,18 @@ export function SheetGrid({ rows, columns, folded, selected, hovered, onHover, o
   const bottom = shownRows.at(-1)?.index ?? 0;
   const widest = columns.length * COLUMN + 90;
   const lit = hovered ?? selected;
+
+  // What the keys select comes into view, clear of the heads and the outline that stay in place.
+  useEffect(() => {
+    const box = scroller.current;
+    if (!box || selected.row < 0 || selected.column < 0) return;
+    const y = HEAD + selected.row * ROW;
+    const x = OUTLINE + selected.column * COLUMN;
+    if (y - HEAD < box.scrollTop) box.scrollTop = y - HEAD;
+    else if (y + 2 * ROW > box.scrollTop + box.clientHeight) box.scrollTop = y + 2 * ROW - box.clientHeight;
+    if (x - OUTLINE < box.scrollLeft) box.scrollLeft = x - OUTLINE;
+    else if (x + 2 * COLUMN > box.scrollLeft + box.clientWidth) box.scrollLeft = x + 2 * COLUMN - box.clientWidth;
+  }, [scroller, selected.row, selected.column]);
 
   return (
     <div

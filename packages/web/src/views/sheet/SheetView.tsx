@@ -111,6 +111,8 @@ export function SheetView() {
       const to = nextMark(event.key);
       if (to) {
         event.preventDefault();
+        // A head that was clicked must not take the Enter that follows.
+        grid.current?.focus({ preventScroll: true });
         select(to.row, to.column);
       } else if (event.key === 'Enter' && column && !inControl) ask('trail');
       else if (event.key.toLowerCase() === 'h' && column) ask('homes');
@@ -187,7 +189,7 @@ export function SheetView() {
           </Note>
         ) : (
           <SheetGrid
-            ref={grid}
+            scroller={grid}
             rows={rows}
             columns={columns}
             folded={folded}

@@ -1,0 +1,122 @@
+/** Drives the real interface in headless Chromium against a server of its own. */
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { spawn, type ChildProcess } from 'node:child_process';
+import puppeteer, { type Browser, type Page } from 'puppeteer-core';
+
+export interface Desk {
+  url: string;
+  page: Page;
+  /** A folder that is removed at the end. */
+  folder: string;
+  /** What the pages complained about. */
+  complaints: string[];
+  close(): Promise<void>;
+}
+
+const FLAGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
+
+/** Starts `vectura open` with a data folder of its own, and a browser on it. */
+export async function openDesk(args: string[] = []): Promise<Desk> {
+  const folder = mkdtempSync(path.join(tmpdir(), 'vectura-e2e-'));
+  const { url, child } = await startVectura(path.join(folder, 'data'), args);
+  const browser = await launch(path.join(folder, 'browser'));
+  const page = await browser.newPage();
+  await page.setViewport({ width: 1280, height: 800 });
+  const complaints: string[] = [];
+  page.on('pageerror', (error) => complaints.push(String(error)));
+  page.on('console', (message) => {
+    // A refused request is shown to the user; the browser's own note of it is no complaint.
+    if (message.type() === 'error' && !message.text().startsWith('Failed to load resource'))
+      complaints.push(message.text());
+  });
+  return {
+    url,
+    page,
+    folder,
+    complaints,
+    close: async () => {
+      await browser.close();
+      child.kill();
+      await new Promise((resolve) => child.once('exit', resolve));
+      rmSync(folder, { recursive: true, force: true });
+    },
+  };
+}
+
+export async function startVectura(home: string, args: string[] = []): Promise<{ url: string; child: ChildProcess }> {
+  const bin = path.resolve(__dirname, '../packages/server/bin/vectura.mjs');
+  const child = spawn(process.execPath, [bin, 'open', ...args, '--port', '0'], {
+    env: { ...process.env, VECTURA_HOME: home },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  const url = await new Promise<string>((resolve, reject) => {
+    let said = '';
+    child.stdout.on('data', (chunk: Buffer) => {
+      said += chunk.toString();
+      const ready = /Vectura is ready at (\S+)/.exec(said)?.[1];
+      if (ready) resolve(ready);
+    });
+    child.once('exit', (code) => reject(new Error(`vectura ended with ${code ?? 'a signal'}`)));
+  });
+  return { url, child };
+}
+
+function launch(userDataDir: string): Promise<Browser> {
+  return puppeteer.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    headless: true,
+    userDataDir,
+    args: FLAGS,
+  });
+}
+
+/** Waits until the page shows a text; fails with what it shows instead. */
+export async function sees(page: Page, text: string | RegExp, within = 'body'): Promise<void> {
+  const wanted = typeof text === 'string' ? text : text.source;
+  try {
+    await page.waitForFunction(
+      (selector: string, source: string, isText: boolean) => {
+        const shown = (document.querySelector(selector) as HTMLElement | null)?.innerText ?? '';
+        return isText ? shown.includes(source) : new RegExp(source).test(shown);
+      },
+      { timeout: 15_000 },
+      within,
+      wanted,
+      typeof text === 'string',
+    );
+  } catch {
+    const shown = await page.$eval(within, (element) => (element as HTMLElement).innerText).catch(() => '(nothing)');
+    throw new Error(`“${wanted}” is not shown at ${page.url()}. Shown is:\n${shown.slice(0, 1500)}`);
+  }
+}
+
+/** Clicks what bears a text: a link, a button, an option. */
+export async function clicks(page: Page, text: string, within = 'body'): Promise<void> {
+  const handle = await page.waitForFunction(
+    (selector: string, wanted: string) =>
+      [...document.querySelectorAll(`${selector} a, ${selector} button, ${selector} [role=option]`)].find((element) =>
+        (element as HTMLElement).innerText.replace(/\s+/g, ' ').trim().startsWith(wanted),
+      ),
+    { timeout: 15_000 },
+    within,
+    text,
+  );
+  await (handle.asElement() as unknown as { click(): Promise<void> }).click();
+}
+
+export async function pressCtrlK(page: Page): Promise<void> {
+  await page.keyboard.down('Control');
+  await page.keyboard.press('k');
+  await page.keyboard.up('Control');
+  await page.waitForSelector('[role=combobox]');
+}
