@@ -1,0 +1,188 @@
+/** A made-up nursery of any size: houses of zones of benches, with values drilled, provided, stored and computed. */
+import { mkdirSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+
+/** Files for each house: a hook, a context, and components that hand values down six levels. */
+const PER_HOUSE = 10;
+
+/** Writes a project of about `files` files and returns how many it wrote. Always the same for the same number. */
+export function generate(folder: string, files: number): number {
+  const houses = Math.max(1, Math.round((files - 2) / PER_HOUSE));
+  let written = 0;
+  const write = (file: string, text: string): void => {
+    const target = path.join(folder, 'src', file);
+    mkdirSync(path.dirname(target), { recursive: true });
+    writeFileSync(target, text);
+    written++;
+  };
+  for (let h = 0; h < houses; h++) house(h, write);
+  const names = Array.from({ length: houses }, (_, h) => h);
+  write(
+    'App.jsx',
+    `import { useState } from 'react';
+${names.map((h) => `import { House${h} } from './house${h}/House';`).join('\n')}
+export function App() {
+  const [units, setUnits] = useState('celsius');
+  const [night, setNight] = useState(false);
+  return (
+    <main data-night={night}>
+      <button onClick={() => setNight(!night)}>night</button>
+${names.map((h) => `      <House${h} units={units} onUnits={setUnits} />`).join('\n')}
+    </main>
+  );
+}
+`,
+  );
+  write(
+    'main.jsx',
+    `import { createRoot } from 'react-dom/client';\nimport { App } from './App';\ncreateRoot(document.body).render(<App />);\n`,
+  );
+  return written;
+}
+
+function house(h: number, write: (file: string, text: string) => void): void {
+  const dir = `house${h}`;
+  write(
+    `${dir}/House.jsx`,
+    `import { useMemo, useState } from 'react';
+import { Zone${h} } from './Zone';
+import { ClimateProvider${h} } from './climate';
+import { NURSERY } from './data';
+
+export function House${h}({ units, onUnits }) {
+  const [open, setOpen] = useState({});
+  const [picked, setPicked] = useState(null);
+  const zones = useMemo(() => NURSERY.filter((zone) => zone.kind !== 'fallow'), []);
+  const onVent = (id, to) => setOpen((before) => ({ ...before, [id]: to }));
+  return (
+    <ClimateProvider${h}>
+      <h2 title={picked ? picked.name : 'none'}>{zones.length} zones, {Object.keys(open).length} vents</h2>
+      {zones.map((zone) => (
+        <Zone${h} key={zone.id} zone={zone} units={units} onUnits={onUnits} onVent={onVent} onPick={() => setPicked(zone)} />
+      ))}
+    </ClimateProvider${h}>
+  );
+}
+`,
+  );
+  write(
+    `${dir}/Zone.jsx`,
+    `import { Bench${h} } from './Bench';
+import { Panel${h} } from './Panel';
+export const Zone${h} = ({ zone, units, onUnits, ...rest }) => (
+  <Panel${h} title={zone.name} onPick={rest.onPick}>
+    {zone.benches.map((bench) => (
+      <Bench${h} key={bench.id} bench={bench} limits={zone.limits} units={units} onUnits={onUnits} {...rest} />
+    ))}
+  </Panel${h}>
+);
+`,
+  );
+  write(
+    `${dir}/Bench.jsx`,
+    `import { memo } from 'react';
+import { Tray${h} } from './Tray';
+export const Bench${h} = memo(function Bench${h}({ bench, limits, units, onVent, onUnits }) {
+  const rows = [];
+  for (const tray of bench.trays) {
+    rows.push(<Tray${h} key={tray.id} tray={tray} limits={limits} units={units} onUnits={onUnits} onVent={(to) => onVent(tray.id, to)} />);
+  }
+  return <ul>{rows}</ul>;
+});
+`,
+  );
+  write(
+    `${dir}/Tray.jsx`,
+    `import { Gauge${h} } from './Gauge';
+import { useFold${h} } from './useFold';
+import { Lever${h} } from './Lever';
+export function Tray${h}({ tray, limits, units, onUnits, onVent }) {
+  const { open, toggle } = useFold${h}(tray.folded);
+  return (
+    <li>
+      <button onClick={toggle}>{tray.label}</button>
+      {open && tray.gauges.map((gauge) => <Gauge${h} key={gauge.id} gauge={gauge} limits={limits} scale={units} />)}
+      <Lever${h} onVent={onVent} onUnits={onUnits} />
+    </li>
+  );
+}
+`,
+  );
+  write(
+    `${dir}/Gauge.jsx`,
+    `import { useClimate${h} } from './climate';
+const SIGN = { celsius: '°C', fahrenheit: '°F' };
+function convert(value, scale) {
+  return scale === 'fahrenheit' ? value * 1.8 + 32 : value;
+}
+export function Gauge${h}({ gauge, limits, scale }) {
+  const { draught, setDraught } = useClimate${h}();
+  const { value, kind } = gauge;
+  const shown = kind === 'temperature' ? convert(value, scale) : value;
+  const outside = value < limits.low || value > limits.high;
+  return (
+    <b className={outside ? 'alarm' : ''} onClick={() => setDraught(draught + 1)}>
+      {shown} {SIGN[scale]} {draught}
+    </b>
+  );
+}
+`,
+  );
+  write(
+    `${dir}/Lever.jsx`,
+    `import { useState } from 'react';
+export function Lever${h}({ onVent, onUnits }) {
+  const [pulled, setPulled] = useState(false);
+  const pull = () => {
+    setPulled(!pulled);
+    onVent(!pulled);
+  };
+  return <button onClick={pull} onDoubleClick={() => onUnits('celsius')}>{pulled ? 'shut' : 'open'}</button>;
+}
+`,
+  );
+  write(
+    `${dir}/Panel.jsx`,
+    `export function Panel${h}({ title, onPick, children }) {
+  return (
+    <section>
+      <h3 onClick={onPick}>{title}</h3>
+      {children}
+    </section>
+  );
+}
+`,
+  );
+  write(
+    `${dir}/climate.jsx`,
+    `import { createContext, useContext, useEffect, useState } from 'react';
+const Climate${h} = createContext(null);
+export function ClimateProvider${h}({ children }) {
+  const [draught, setDraught] = useState(0);
+  useEffect(() => {
+    const timer = setInterval(() => setDraught((before) => before / 2), 1000);
+    return () => clearInterval(timer);
+  }, []);
+  return <Climate${h}.Provider value={{ draught, setDraught }}>{children}</Climate${h}.Provider>;
+}
+export const useClimate${h} = () => useContext(Climate${h});
+`,
+  );
+  write(
+    `${dir}/useFold.js`,
+    `import { useCallback, useState } from 'react';
+export function useFold${h}(initially) {
+  const [open, setOpen] = useState(!initially);
+  const toggle = useCallback(() => setOpen((before) => !before), []);
+  return { open, toggle };
+}
+`,
+  );
+  write(
+    `${dir}/data.js`,
+    `export const NURSERY = [
+${Array.from({ length: 12 }, (_, z) => `  { id: 'z${z}', name: 'Zone ${z}', kind: '${z % 5 ? 'planted' : 'fallow'}', limits: { low: ${z}, high: ${z + 14} }, benches: [{ id: 'b${z}', trays: [{ id: 't${z}', label: 'Tray ${z}', folded: false, gauges: [{ id: 'g${z}', kind: 'temperature', value: ${z * 2} }] }] }] },`).join('\n')}
+];
+`,
+  );
+}

@@ -1,0 +1,108 @@
+/**
+ * `npm run bench`: how long a survey takes against parsing the same files once, after one edit, and as projects grow.
+ * Every figure is the median of several processes run in turn, so that what else the machine does weighs on all alike.
+ */
+import { build } from 'esbuild';
+import { spawnSync } from 'node:child_process';
+import { cpSync, existsSync, mkdirSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { createRequire } from 'node:module';
+import { ensureBuilt, root } from './prepare.mjs';
+
+const RUNS = 3;
+const PACKAGE = '@wordpress/components@41.0.0';
+
+await ensureBuilt({ web: false });
+const out = path.join(root, 'packages/server/dist/bench');
+await build({
+  entryPoints: { measure: path.join(root, 'bench/measure.ts'), generate: path.join(root, 'bench/generate.ts') },
+  outdir: out,
+  outExtension: { '.js': '.cjs' },
+  bundle: true,
+  platform: 'node',
+  format: 'cjs',
+  packages: 'external',
+  alias: { '@vectura/core': path.join(root, 'packages/core/src/index.ts') },
+  logLevel: 'warning',
+});
+const { generate } = createRequire(import.meta.url)(path.join(out, 'generate.cjs'));
+const work = mkdtempSync(path.join(tmpdir(), 'vectura-bench-'));
+
+function measure(what, folder) {
+  // A survey edits a file of the project, so each has a copy of its own.
+  const copy = mkdtempSync(path.join(work, 'copy-'));
+  cpSync(folder, copy, { recursive: true });
+  const done = spawnSync(process.execPath, [path.join(out, 'measure.cjs'), what, copy], { encoding: 'utf8' });
+  rmSync(copy, { recursive: true });
+  if (done.status !== 0) throw new Error(done.stderr);
+  return JSON.parse(done.stdout);
+}
+
+function median(values) {
+  return [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
+}
+
+function compare(name, folder) {
+  const parses = [];
+  const surveys = [];
+  for (let i = 0; i < RUNS; i++) {
+    parses.push(measure('parse', folder));
+    surveys.push(measure('survey', folder));
+  }
+  const parse = median(parses.map((m) => m.milliseconds));
+  const cold = median(surveys.map((m) => m.milliseconds));
+  const again = median(surveys.map((m) => m.again));
+  return {
+    project: name,
+    files: surveys[0].files,
+    'parse once, ms': Math.round(parse),
+    'cold survey, ms': Math.round(cold),
+    'survey / parse': Number(median(surveys.map((m, i) => m.milliseconds / parses[i].milliseconds)).toFixed(2)),
+    'after one edit, ms': Math.round(again),
+    'edit / cold, %': Number((100 * median(surveys.map((m) => m.again / m.milliseconds))).toFixed(1)),
+    'memory, MB': Math.round(median(surveys.map((m) => m.megabytes))),
+  };
+}
+
+function generated(files) {
+  const folder = path.join(work, `generated-${files}`);
+  generate(folder, files);
+  return folder;
+}
+
+function fetched() {
+  const folder = path.join(root, '.cache/bench', PACKAGE.replace(/[^\w.@-]/g, '-'));
+  if (!existsSync(path.join(folder, 'package'))) {
+    mkdirSync(folder, { recursive: true });
+    const packed = spawnSync('npm', ['pack', PACKAGE, '--silent'], { cwd: folder, encoding: 'utf8' });
+    if (packed.status !== 0) return null;
+    spawnSync('tar', ['xzf', packed.stdout.trim().split('\n').at(-1)], { cwd: folder });
+  }
+  return path.join(folder, 'package');
+}
+
+try {
+  const rows = [compare('generated', generated(2000))];
+  const real = fetched();
+  if (real) rows.push(compare(PACKAGE, real));
+  else console.log(`${PACKAGE} could not be fetched; its row is missing.`);
+  console.log(
+    'A survey against reading and parsing the same files once in one process (targets: 2.0 times; 5 % after one edit)',
+  );
+  console.table(rows);
+  const growth = [500, 1000, 2000, 4000].map((files) => {
+    const runs = Array.from({ length: RUNS }, () => measure('survey', generated(files)));
+    const cold = median(runs.map((m) => m.milliseconds));
+    return {
+      files: runs[0].files,
+      'cold survey, ms': Math.round(cold),
+      'ms a file': Number((cold / runs[0].files).toFixed(2)),
+      'memory, MB': Math.round(median(runs.map((m) => m.megabytes))),
+    };
+  });
+  console.log('How time grows (target: linear, the same time a file)');
+  console.table(growth);
+} finally {
+  rmSync(work, { recursive: true, force: true });
+}
