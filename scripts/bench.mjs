@@ -33,7 +33,9 @@ function measure(what, folder) {
   // A survey edits a file of the project, so each has a copy of its own.
   const copy = mkdtempSync(path.join(work, 'copy-'));
   cpSync(folder, copy, { recursive: true });
-  const done = spawnSync(process.execPath, [path.join(out, 'measure.cjs'), what, copy], { encoding: 'utf8' });
+  const done = spawnSync(process.execPath, ['--max-semi-space-size=64', path.join(out, 'measure.cjs'), what, copy], {
+    encoding: 'utf8',
+  });
   rmSync(copy, { recursive: true });
   if (done.status !== 0) throw new Error(done.stderr);
   return JSON.parse(done.stdout);

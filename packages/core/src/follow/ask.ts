@@ -1,5 +1,6 @@
 /** What a question means: `Tray.units`, `src/Tray.jsx#Tray.units`, `context:Units`; and what was meant where it means nothing. */
 import { distance } from 'fastest-levenshtein';
+import { wasDerived } from '../link/local';
 import type { ComponentInfo } from '../link/program';
 import type { Linked } from '../link';
 import type { CellFlow, Cells } from './cells';
@@ -178,7 +179,7 @@ function askLocal(linked: Linked, cells: Cells, component: ComponentInfo, name: 
       for (const stop of part?.stops.values() ?? []) {
         if (stop.component !== component) continue;
         const local = linked.locals.explore(stop.at);
-        if (!local.visited.some((v) => wanted.has(v.place) && !v.derived && v.path === 0)) continue;
+        if (!local.visited.some((v) => wanted.has(v.place) && !wasDerived(v) && v.path === 0)) continue;
         add(found, flow, stop.key);
         callable ||= part === flow.calls;
       }

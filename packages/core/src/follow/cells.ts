@@ -210,7 +210,7 @@ export class Cells {
     const isFunction =
       origins.length > 0 && origins.every((o) => graph.places[o.place]?.kind === 'function' && o.path.length === 0);
     if (origins.some((o) => graph.places[o.place]?.kind === 'markup')) return;
-    const constant = origins.every((o) => /^(import|unknown|object)$/.test(graph.places[o.place]?.kind ?? ''));
+    const constant = origins.every((o) => /^(import|unknown|object|binding)$/.test(graph.places[o.place]?.kind ?? ''));
     const owner = home === null ? undefined : program.component(home);
     this.add({
       id: this.idOf(owner?.id ?? graph.path(file), name),

@@ -4,8 +4,8 @@ import type { At, Exit } from './local';
 import type { Handed } from './handed';
 import type { Program } from './program';
 
-/** For each component, the provider sites of a context it may stand under; -1 stands for none. */
-export type Environment = (context: number) => Map<number, Set<number>>;
+/** The provider sites of a context a component may stand under; -1 stands for none. */
+export type Environment = (context: number, component: number) => ReadonlySet<number>;
 
 export interface Crossing {
   to: At;
@@ -123,11 +123,10 @@ export class Crossings {
     const { program } = this;
     const path = program.paths.tail(exit.at.path);
     const found: Crossing[] = [];
-    const environment = this.environment?.(context);
     for (const { place, unit } of this.readersOf(context))
       for (const run of program.runsOf(unit)) {
         const owner = program.contexts.owner[run] ?? -1;
-        if (environment && !environment.get(owner)?.has(exit.target)) continue;
+        if (this.environment && !this.environment(context, owner).has(exit.target)) continue;
         found.push({
           to: { place, path, context: run },
           carrier: 'context',

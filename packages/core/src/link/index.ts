@@ -21,7 +21,8 @@ export function linkProject(input: ProjectInput): Linked {
   // are followed twice, first through props alone.
   const byProps = new Handed(program, locals, null);
   const render = new RenderTree(program, locals, byProps);
-  const environment = (context: number): Map<number, Set<number>> => render.environment(context);
+  const environment = (context: number, component: number): ReadonlySet<number> =>
+    render.environment(context, component);
   const handed = new Handed(program, locals, environment);
   return { program, locals, render, handed, crossings: new Crossings(program, environment, handed) };
 }

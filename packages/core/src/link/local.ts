@@ -57,11 +57,19 @@ export interface Local {
   called: { call: number; context: number }[];
   exits: Exit[];
   /** Every place it came to, for asking by any of its local names. */
-  visited: { place: number; path: number; derived: boolean }[];
+  visited: readonly Visited[];
 }
 
-interface State extends At {
+/** A place a value came to, and what had happened to it by then. */
+export interface Visited extends At {
   flags: number;
+}
+
+export function wasDerived(visited: Visited): boolean {
+  return (visited.flags & DERIVED) !== 0;
+}
+
+interface State extends Visited {
   from: number;
 }
 
@@ -71,6 +79,11 @@ const FROZEN = 4;
 const SOMETIMES = 8;
 const MANY = 16;
 const MAX_STATES = 4000;
+const FEW = 24;
+
+function stateKey(state: State): string {
+  return `${state.place}:${state.path}:${state.context}:${state.flags}`;
+}
 
 export class Locals {
   private readonly known = new Map<string, Local>();
@@ -90,8 +103,9 @@ export class Locals {
 
 class Exploration {
   private readonly states: State[] = [];
-  private readonly seen = new Set<string>();
-  private readonly local: Local = { uses: [], outsideCalls: [], called: [], exits: [], visited: [] };
+  /** Filled only once there are many states: most values come to a few places, which are quicker looked through. */
+  private seen: Set<string> | null = null;
+  private readonly local: Local = { uses: [], outsideCalls: [], called: [], exits: [], visited: this.states };
 
   constructor(
     private readonly program: Program,
@@ -109,9 +123,16 @@ class Exploration {
   }
 
   private move(state: State): void {
-    const key = `${state.place}:${state.path}:${state.context}:${state.flags}`;
-    if (this.seen.has(key)) return;
-    this.seen.add(key);
+    if (this.seen) {
+      const key = stateKey(state);
+      if (this.seen.has(key)) return;
+      this.seen.add(key);
+    } else {
+      for (const s of this.states)
+        if (s.place === state.place && s.path === state.path && s.context === state.context && s.flags === state.flags)
+          return;
+      if (this.states.length >= FEW) this.seen = new Set([...this.states, state].map(stateKey));
+    }
     this.states.push(state);
   }
 
@@ -119,7 +140,6 @@ class Exploration {
     const { program, local } = this;
     const { graph } = program;
     const change = changeOf(state.flags);
-    local.visited.push({ place: state.place, path: state.path, derived: change.derived });
     for (const edge of graph.out[state.place] ?? []) this.along(edge, state, index);
     for (const use of graph.usesOf(state.place))
       local.uses.push({ use, path: state.path, context: state.context, ...change });

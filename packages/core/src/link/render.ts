@@ -42,14 +42,14 @@ export class RenderTree {
   readonly under = new Links();
   /** Who is written by whom: what counts for props, and for what renders again. */
   readonly by = new Links();
-  /** Components that some site renders. */
-  private readonly rendered = new Set<number>();
   /** Components that are mounted, or that nothing renders. */
   readonly roots: number[] = [];
   /** Whether the project says where it is mounted. */
   readonly hasEntries: boolean = false;
   private readonly known = new Map<string, Placement[] | null>();
-  private readonly environments = new Map<number, Map<number, Set<number>>>();
+  private readonly environments = new Map<string, ReadonlySet<number>>();
+  /** Where each component is rendered, over all its sites; components that nothing renders have none. */
+  private readonly placementsOf = new Map<number, SitePlacement[]>();
 
   constructor(
     private readonly program: Program,
@@ -63,7 +63,9 @@ export class RenderTree {
       this.placements.push(placements);
       for (const component of this.program.siteTargets[site]?.components ?? []) {
         for (const p of placements) {
-          this.rendered.add(component);
+          const list = this.placementsOf.get(component);
+          if (list) list.push(p);
+          else this.placementsOf.set(component, [p]);
           if (p.under !== null) this.under.add(p.under, component);
           if (p.author === null) entries.add(component);
           else this.by.add(p.author, component);
@@ -172,46 +174,32 @@ export class RenderTree {
     return unique(found);
   }
 
-  /** For each component the providers of a context it may find above it; -1 stands for none. */
-  environment(context: number): Map<number, Set<number>> {
-    let env = this.environments.get(context);
-    if (!env) {
-      env = this.findEnvironment(context);
-      this.environments.set(context, env);
-    }
-    return env;
-  }
-
-  private findEnvironment(context: number): Map<number, Set<number>> {
-    const env = new Map<number, Set<number>>();
-    const inherits = new Map<number, number[]>();
-    for (const root of this.roots) if (!this.rendered.has(root)) add(env, root, -1);
-    this.placements.forEach((placements, site) => {
-      for (const fn of this.program.siteTargets[site]?.components ?? [])
-        for (const placement of placements) {
-          const provider = placement.providers.find((p) => p.context === context);
-          if (provider) add(env, fn, provider.site);
-          else {
-            // Beyond its author's root it stands where its author does.
-            const { author } = placement;
-            if (author === null) {
-              add(env, fn, -1);
-              continue;
-            }
-            const list = inherits.get(author);
-            if (list) list.push(fn);
-            else inherits.set(author, [fn]);
-          }
+  /**
+   * The providers of a context a component may find above it; -1 stands for none. Followed upwards from the component:
+   * on each way the first provider counts, and beyond the markup that renders it, it stands where that markup's author does.
+   */
+  environment(context: number, component: number): ReadonlySet<number> {
+    const key = `${context}:${component}`;
+    const known = this.environments.get(key);
+    if (known) return known;
+    const found = new Set<number>();
+    const seen = new Set([component]);
+    const queue = [component];
+    for (let at = queue.pop(); at !== undefined; at = queue.pop()) {
+      const placements = this.placementsOf.get(at);
+      if (!placements) found.add(-1);
+      for (const placement of placements ?? []) {
+        const provider = placement.providers.find((p) => p.context === context);
+        if (provider) found.add(provider.site);
+        else if (placement.author === null) found.add(-1);
+        else if (!seen.has(placement.author)) {
+          seen.add(placement.author);
+          queue.push(placement.author);
         }
-    });
-    const queue = [...env.keys()];
-    for (let from = queue.pop(); from !== undefined; from = queue.pop())
-      for (const to of inherits.get(from) ?? []) {
-        const before = env.get(to)?.size ?? 0;
-        for (const provider of env.get(from) ?? []) add(env, to, provider);
-        if ((env.get(to)?.size ?? 0) > before) queue.push(to);
       }
-    return env;
+    }
+    this.environments.set(key, found);
+    return found;
   }
 }
 

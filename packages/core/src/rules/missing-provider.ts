@@ -1,4 +1,5 @@
 /** A context read where no provider stands above. */
+import type { Linked } from '../link';
 import { wayDown } from '../follow/dominators';
 import { list, named, seat, type Draft, type Rule } from './rule';
 
@@ -42,17 +43,16 @@ function Badge() {
     const found: Draft[] = [];
     graph.contexts.forEach(({ fact, file }, context) => {
       if (fact.hasDefault) return;
-      const environment = render.environment(context);
       const reported = new Set<number>();
       for (const read of linked.crossings.readersOf(context))
         for (const run of program.runsOf(read.unit)) {
           const component = program.ownerOf(run);
           if (!component || reported.has(component.fn)) continue;
-          const above = environment.get(component.fn);
-          if (!above?.has(-1)) continue;
+          const above = render.environment(context, component.fn);
+          if (!above.has(-1)) continue;
           reported.add(component.fn);
           const place = graph.places[read.place];
-          const way = unprovided(linked, component.fn, environment);
+          const way = unprovided(linked, component.fn, context);
           const names = way.map((fn) => program.component(fn)?.name ?? '');
           const ways = above.size > 1 ? 'on one of the ways it is rendered' : 'anywhere it is rendered';
           found.push({
@@ -72,13 +72,9 @@ function Badge() {
 };
 
 /** A way from an entry to the component on which no component stands under a provider alone. */
-function unprovided(
-  linked: Parameters<Rule['check']>[0]['linked'],
-  fn: number,
-  environment: Map<number, Set<number>>,
-): number[] {
+function unprovided(linked: Linked, fn: number, context: number): number[] {
   for (const root of linked.render.roots) {
-    if (!environment.get(root)?.has(-1)) continue;
+    if (!linked.render.environment(context, root).has(-1)) continue;
     const way = wayDown(linked.render.under, root, fn);
     if (way.length > 0) return way;
   }

@@ -88,7 +88,8 @@ export class Engine {
     const file = existsSync(beside) ? beside : path.join(__dirname, '../../dist/engineWorker.cjs');
     const worker = new Worker(file, {
       workerData: this.data,
-      resourceLimits: { stackSizeMb: 32, maxOldGenerationSizeMb: 6144 },
+      // Linking makes many small things that live briefly: room for them saves collecting them again and again.
+      resourceLimits: { stackSizeMb: 32, maxOldGenerationSizeMb: 6144, maxYoungGenerationSizeMb: 192 },
     });
     worker.on('message', (reply: EngineReply) => this.receive(reply));
     const lost = (error: Error): void => {

@@ -21,49 +21,97 @@ function workerFile(): string {
   return existsSync(beside) ? beside : path.join(__dirname, '../../dist/readWorker.cjs');
 }
 
-/** Reads all `sources`; `done` is called for each as it comes in, in no particular order. */
-export async function readAll(
-  sources: readonly SourceFile[],
-  done: (result: ReadResult) => void,
-  signal?: AbortSignal,
-): Promise<void> {
-  if (sources.length <= IN_PLACE) {
-    for (const source of sources) {
-      signal?.throwIfAborted();
+/** Threads that read files as they are handed in; they start at once, so that they warm up while files are fetched. */
+export class ReadPool {
+  private readonly queue: SourceFile[][] = [];
+  private readonly workers: Worker[] = [];
+  private readonly idle: Worker[] = [];
+  private batch: SourceFile[] = [];
+  private open = 0;
+  private closing = false;
+  private readonly finished: Promise<void>;
+  private finish: () => void = () => undefined;
+  private fail: (error: unknown) => void = () => undefined;
+
+  /** `expected` is how many files may come; `done` is called for each, in no particular order. */
+  constructor(
+    expected: number,
+    private readonly done: (result: ReadResult) => void,
+    private readonly signal?: AbortSignal,
+  ) {
+    this.finished = new Promise((resolve, reject) => {
+      this.finish = resolve;
+      this.fail = reject;
+    });
+    this.finished.catch(() => undefined);
+    signal?.addEventListener('abort', this.onAbort);
+    const threads = expected <= IN_PLACE ? 0 : Math.min(availableParallelism(), 8);
+    for (let i = 0; i < threads; i++) this.start();
+  }
+
+  add(source: SourceFile): void {
+    this.open++;
+    this.batch.push(source);
+    if (this.batch.length >= BATCH) this.flush();
+  }
+
+  /** Resolves when everything handed in has been read. */
+  async end(): Promise<void> {
+    this.flush();
+    this.closing = true;
+    try {
+      if (this.workers.length === 0) await this.readInPlace();
+      else if (this.open > 0) await this.finished;
+      this.signal?.throwIfAborted();
+    } finally {
+      this.close();
+    }
+  }
+
+  close(): void {
+    this.signal?.removeEventListener('abort', this.onAbort);
+    for (const worker of this.workers) void worker.terminate();
+    this.workers.length = 0;
+  }
+
+  private readonly onAbort = (): void => this.fail(this.signal?.reason ?? new Error('Cancelled'));
+
+  private flush(): void {
+    if (this.batch.length > 0) this.queue.push(this.batch);
+    this.batch = [];
+    for (let worker = this.idle.pop(); worker; worker = this.idle.pop()) {
+      const batch = this.queue.shift();
+      if (!batch) {
+        this.idle.push(worker);
+        return;
+      }
+      worker.postMessage(batch);
+    }
+  }
+
+  private async readInPlace(): Promise<void> {
+    for (const source of this.queue.flat()) {
+      this.signal?.throwIfAborted();
       const facts = readFile(source);
-      done({ facts, json: JSON.stringify(facts) });
+      this.done({ facts, json: JSON.stringify(facts) });
       await new Promise(setImmediate);
     }
-    return;
   }
-  const batches: SourceFile[][] = [];
-  for (let i = 0; i < sources.length; i += BATCH) batches.push(sources.slice(i, i + BATCH));
-  const threads = Math.min(availableParallelism(), 8, batches.length);
-  await Promise.all(Array.from({ length: threads }, () => runWorker(batches, done, signal)));
-}
 
-function runWorker(batches: SourceFile[][], done: (result: ReadResult) => void, signal?: AbortSignal): Promise<void> {
-  return new Promise((resolve, reject) => {
-    const worker = new Worker(workerFile(), { resourceLimits: { stackSizeMb: STACK_MB } });
-    const stop = (error?: unknown): void => {
-      signal?.removeEventListener('abort', onAbort);
-      void worker.terminate();
-      if (error === undefined) resolve();
-      else reject(error instanceof Error ? error : new Error(String(error)));
-    };
-    const onAbort = (): void => stop(signal?.reason ?? new Error('Cancelled'));
-    const next = (): void => {
-      const batch = batches.shift();
-      if (batch) worker.postMessage(batch);
-      else stop();
-    };
-    signal?.addEventListener('abort', onAbort);
-    worker.on('message', (results: string[]) => {
-      for (const json of results) done({ facts: JSON.parse(json) as FileFacts, json });
-      next();
+  private start(): void {
+    const worker = new Worker(workerFile(), {
+      resourceLimits: { stackSizeMb: STACK_MB, maxYoungGenerationSizeMb: 64 },
     });
-    worker.on('error', stop);
-    if (signal?.aborted) onAbort();
-    else next();
-  });
+    this.workers.push(worker);
+    this.idle.push(worker);
+    worker.on('error', (error) => this.fail(error));
+    worker.on('message', (results: string[]) => {
+      for (const json of results) this.done({ facts: JSON.parse(json) as FileFacts, json });
+      this.open -= results.length;
+      const batch = this.queue.shift();
+      if (batch) worker.postMessage(batch);
+      else this.idle.push(worker);
+      if (this.closing && this.open === 0) this.finish();
+    });
+  }
 }

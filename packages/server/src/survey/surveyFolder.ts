@@ -13,7 +13,7 @@ import {
   type FileFacts,
   type SourceFile,
 } from '@vectura/core';
-import { readAll } from './pool';
+import { ReadPool } from './pool';
 import { reasonOf, walk, type Found } from './walk';
 
 export interface Progress {
@@ -27,6 +27,9 @@ export interface FactsCache {
   get(keys: readonly string[]): Promise<Map<string, string>>;
   put(entries: readonly { key: string; facts: string }[]): Promise<void>;
 }
+
+/** How many files are fetched at a time. */
+const SLICE = 200;
 
 /** What a survey remembers for the next one of the same folder. */
 export type Memory = Map<string, { bytes: number; modified: number; facts: FileFacts }>;
@@ -108,28 +111,10 @@ async function readFacts(root: string, sources: readonly Found[], options: Surve
   }
   const report = (): void => onProgress?.({ phase: 'reading', done: facts.size, total: sources.length });
   report();
-  const texts: { key: string; source: SourceFile }[] = [];
-  await inParallel(changed, 24, async (file) => {
-    signal?.throwIfAborted();
-    try {
-      const source = await readSource(root, file);
-      texts.push({ key: factsKey(source), source });
-    } catch (error) {
-      facts.set(file.path, unreadable(file.path, reasonOf(error)));
-    }
-  });
-  const cached = (await cache?.get(texts.map((t) => t.key))) ?? new Map<string, string>();
-  const missing: SourceFile[] = [];
-  for (const { key, source } of texts) {
-    const json = cached.get(key);
-    if (json === undefined) missing.push(source);
-    else facts.set(source.path, JSON.parse(json) as FileFacts);
-  }
-  report();
+  const keys = new Map<string, string>();
   const fresh: { key: string; facts: string }[] = [];
-  const keys = new Map(texts.map(({ key, source }) => [source.path, key]));
-  await readAll(
-    missing,
+  const pool = new ReadPool(
+    changed.length,
     (result) => {
       facts.set(result.facts.path, result.facts);
       if (cache) fresh.push({ key: keys.get(result.facts.path) ?? '', facts: result.json });
@@ -137,6 +122,22 @@ async function readFacts(root: string, sources: readonly Found[], options: Surve
     },
     signal,
   );
+  try {
+    // A slice at a time: while one is fetched from the disk, the one before it is being read.
+    for (let i = 0; i < changed.length; i += SLICE) {
+      const sources = await fetchSources(root, changed.slice(i, i + SLICE), facts, signal);
+      for (const source of sources) keys.set(source.path, factsKey(source));
+      const cached = await cache?.get(sources.map((source) => keys.get(source.path) ?? ''));
+      for (const source of sources) {
+        const json = cached?.get(keys.get(source.path) ?? '');
+        if (json === undefined) pool.add(source);
+        else facts.set(source.path, JSON.parse(json) as FileFacts);
+      }
+    }
+    await pool.end();
+  } finally {
+    pool.close();
+  }
   report();
   if (fresh.length > 0) await cache?.put(fresh);
   if (memory) {
@@ -147,6 +148,25 @@ async function readFacts(root: string, sources: readonly Found[], options: Surve
     }
   }
   return sources.flatMap((file) => facts.get(file.path) ?? []);
+}
+
+/** The texts of some files; what cannot be read becomes a problem at once. */
+async function fetchSources(
+  root: string,
+  files: readonly Found[],
+  facts: Map<string, FileFacts>,
+  signal?: AbortSignal,
+): Promise<SourceFile[]> {
+  const sources: SourceFile[] = [];
+  await inParallel(files, 16, async (file) => {
+    signal?.throwIfAborted();
+    try {
+      sources.push(await readSource(root, file));
+    } catch (error) {
+      facts.set(file.path, unreadable(file.path, reasonOf(error)));
+    }
+  });
+  return sources;
 }
 
 async function readSource(root: string, file: Found): Promise<SourceFile> {

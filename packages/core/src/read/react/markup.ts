@@ -129,8 +129,10 @@ function readSiteAttributes(
       continue;
     }
     const name = attribute.name.type === 'JSXIdentifier' ? attribute.name.name : tagName(attribute.name);
-    const place = attributeValue(r, attribute);
+    const given = attributeValue(r, attribute);
     if (name === 'key') continue;
+    // A literal is a value too: it lives with the component that writes it.
+    const place = given ?? r.b.place('object', '', r.fn, at);
     named.add(name);
     r.b.flow(place, propsPlace, 'put', name);
     props.unshift({ name, place, literal: literalOf(r, attribute), at });

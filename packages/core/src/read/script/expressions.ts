@@ -126,16 +126,18 @@ function member(r: ScriptReader, node: t.MemberExpression | t.OptionalMemberExpr
   return result;
 }
 
-function object(r: ScriptReader, node: t.ObjectExpression): PlaceId {
-  const place = r.b.place('object', '', r.fn, spotOf(node));
+/** An object; null where nothing in it is followed. */
+function object(r: ScriptReader, node: t.ObjectExpression): PlaceId | null {
+  let made: PlaceId | null = null;
+  const place = (): PlaceId => (made ??= r.b.place('object', '', r.fn, spotOf(node)));
   const named = new Set<string>();
   // Fields written after a spread win over it, so the spread is read knowing them.
   for (const property of [...node.properties].reverse()) {
     if (property.type === 'SpreadElement') {
       const from = value(r, property.argument);
       if (from === null) continue;
-      if (named.size === 0) r.b.flow(from, place);
-      else r.b.rest(from, place, [...named]);
+      if (named.size === 0) r.b.flow(from, place());
+      else r.b.rest(from, place(), [...named]);
       continue;
     }
     const field = fieldOf(property.key, property.computed);
@@ -148,20 +150,27 @@ function object(r: ScriptReader, node: t.ObjectExpression): PlaceId {
       property.type === 'ObjectMethod'
         ? readFunction(r, property, field)
         : value(r, property.value, property.key.type === 'Identifier' ? property.key : null);
-    r.b.flow(from, place, 'put', field);
+    if (from !== null) r.b.flow(from, place(), 'put', field);
   }
-  return place;
+  return made;
 }
 
-function array(r: ScriptReader, node: t.ArrayExpression): PlaceId {
-  const place = r.b.place('object', '', r.fn, spotOf(node));
+/** A list; null where nothing in it is followed. */
+function array(r: ScriptReader, node: t.ArrayExpression): PlaceId | null {
+  let made: PlaceId | null = null;
+  const add = (from: PlaceId | null, field: string | null): void => {
+    if (from === null) return;
+    made ??= r.b.place('object', '', r.fn, spotOf(node));
+    if (field === null) r.b.flow(from, made);
+    else r.b.flow(from, made, 'put', field);
+  };
   const spreads = node.elements.some((element) => element?.type === 'SpreadElement');
   node.elements.forEach((element, index) => {
     if (!element) return;
-    if (element.type === 'SpreadElement') r.b.flow(value(r, element.argument), place);
-    else r.b.flow(value(r, element), place, 'put', spreads ? '*' : String(index));
+    if (element.type === 'SpreadElement') add(value(r, element.argument), null);
+    else add(value(r, element), spreads ? '*' : String(index));
   });
-  return place;
+  return made;
 }
 
 function logical(r: ScriptReader, node: t.LogicalExpression, target: t.Node | null): PlaceId | null {
