@@ -10,7 +10,10 @@ const swc = {
 const shared = {
   testEnvironment: 'node',
   transform: { '^.+\\.tsx?$': ['@swc/jest', swc] },
-  moduleNameMapper: { '^@vectura/core$': '<rootDir>/packages/core/src/index.ts' },
+  moduleNameMapper: {
+    '^@vectura/core$': '<rootDir>/packages/core/src/index.ts',
+    '^@vectura/core/read$': '<rootDir>/packages/core/src/read/index.ts',
+  },
 };
 
 export default {

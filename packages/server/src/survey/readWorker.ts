@@ -1,6 +1,6 @@
-/** A worker thread that reads files' texts to facts. */
+/** A worker thread that reads files' texts to facts. It loads the readers alone, so that it is ready soon. */
 import { parentPort } from 'node:worker_threads';
-import { readFile, type SourceFile } from '@vectura/core';
+import { readFile, type SourceFile } from '@vectura/core/read';
 
 parentPort?.on('message', (batch: SourceFile[]) => {
   parentPort?.postMessage(batch.map((source) => JSON.stringify(readFile(source))));

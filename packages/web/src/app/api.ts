@@ -1,4 +1,5 @@
 /** The server's API, through RTK Query. */
+import { surveyAsked } from './desk';
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import type { FlowDocument, HomesDocument, Level, Thumb, TrailDocument } from '@vectura/core';
 
@@ -57,7 +58,12 @@ export const api = createApi({
       invalidatesTags: ['Projects'],
     }),
     folders: build.query<string[], string>({ query: (typed) => `/folders?typed=${encodeURIComponent(typed)}` }),
-    resurvey: build.mutation<Job, string>({ query: (id) => ({ url: `/projects/${id}/survey`, method: 'POST' }) }),
+    resurvey: build.mutation<Job, string>({
+      query: (id) => ({ url: `/projects/${id}/survey`, method: 'POST' }),
+      onQueryStarted: async (id, { dispatch, queryFulfilled }) => {
+        await queryFulfilled.then(() => dispatch(surveyAsked(id)));
+      },
+    }),
     cancelSurvey: build.mutation<unknown, string>({
       query: (id) => ({ url: `/projects/${id}/survey`, method: 'DELETE' }),
     }),

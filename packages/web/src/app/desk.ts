@@ -5,9 +5,11 @@ import type { Job } from './api';
 interface DeskState {
   overlay: 'finder' | 'keys' | null;
   jobs: Record<string, Job>;
+  /** How often a survey of a project was asked for here. */
+  asked: Record<string, number>;
 }
 
-const initialState: DeskState = { overlay: null, jobs: {} };
+const initialState: DeskState = { overlay: null, jobs: {}, asked: {} };
 
 export const desk = createSlice({
   name: 'desk',
@@ -19,7 +21,10 @@ export const desk = createSlice({
     jobChanged(state, action: PayloadAction<{ id: string; job: Job }>) {
       state.jobs[action.payload.id] = action.payload.job;
     },
+    surveyAsked(state, action: PayloadAction<string>) {
+      state.asked[action.payload] = (state.asked[action.payload] ?? 0) + 1;
+    },
   },
 });
 
-export const { show, jobChanged } = desk.actions;
+export const { show, jobChanged, surveyAsked } = desk.actions;

@@ -6,20 +6,29 @@ import { useAppDispatch, useAppSelector } from './store';
 
 const IDLE: Job = { state: 'idle', progress: null, error: null };
 
+/**
+ * Listens while a survey runs, and no longer: a browser keeps only a few connections to one host, so that a listener left
+ * open in each of several tabs would keep every other request waiting.
+ */
 export function useJob(id: string): Job {
   const dispatch = useAppDispatch();
   const job = useAppSelector((state) => state.desk.jobs[id]) ?? IDLE;
+  const asked = useAppSelector((state) => state.desk.asked[id] ?? 0);
   useEffect(() => {
-    let running = false;
+    let ran = asked > 0;
     const source = new EventSource(`/api/projects/${id}/events`);
     source.onmessage = (event: MessageEvent<string>) => {
       const told = JSON.parse(event.data) as Job;
       dispatch(jobChanged({ id, job: told }));
+      if (told.state === 'running') {
+        ran = true;
+        return;
+      }
+      source.close();
       // A survey that has just ended has new answers.
-      if (running && told.state !== 'running') dispatch(api.util.invalidateTags(['Survey', 'Projects']));
-      running = told.state === 'running';
+      if (ran) dispatch(api.util.invalidateTags(['Survey', 'Projects']));
     };
     return () => source.close();
-  }, [dispatch, id]);
+  }, [dispatch, id, asked]);
   return job;
 }

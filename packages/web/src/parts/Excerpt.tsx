@@ -70,7 +70,8 @@ function onName(mark: ExcerptMark, text: string): ExcerptMark {
 
 /** A line with its marks as spans; indentation beyond a little is cut, so that the code starts near the left. */
 function markedLine(text: string, marks: readonly ExcerptMark[], room: number) {
-  const indent = Math.max(0, (/^\s*/.exec(text)?.[0].length ?? 0) - 2);
+  // Where lines may wrap there is no room for indentation; elsewhere a little of it shows what stands inside what.
+  const indent = Math.max(0, (/^\s*/.exec(text)?.[0].length ?? 0) - (room === Infinity ? 0 : 2));
   const sorted = marks.map((mark) => onName(mark, text)).sort((a, b) => a.column - b.column);
   const parts = [];
   const first = sorted[0];

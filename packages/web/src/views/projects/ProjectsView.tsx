@@ -11,13 +11,15 @@ import {
   useRemoveProjectMutation,
   type ProjectInfo,
 } from '../../app/api';
+import { when } from '../../model/when';
 import { Foot } from '../../parts/Foot';
 import styles from './ProjectsView.module.css';
 
-const KIND: Record<ProjectInfo['kind'], string> = {
-  folder: 'a folder here',
-  upload: 'from an archive',
-  demo: 'the demo',
+/** Where a project's sources are, in words where the place itself means nothing to the user. */
+const WHERE: Record<ProjectInfo['kind'], string | null> = {
+  folder: null,
+  upload: 'unpacked from an archive',
+  demo: 'the demo, shipped with Vectura',
 };
 
 export function ProjectsView() {
@@ -134,10 +136,9 @@ export function ProjectsView() {
               <tr key={project.id}>
                 <td>
                   <Link to={`/p/${project.id}/sheet`}>{project.name}</Link>
-                  <span className="quiet"> {KIND[project.kind]}</span>
                 </td>
                 <td className={styles.root} title={project.root}>
-                  <bdi>{project.root}</bdi>
+                  <bdi>{WHERE[project.kind] ?? project.root}</bdi>
                 </td>
                 <td className={styles.number}>{project.last?.components ?? '–'}</td>
                 <td className={styles.number}>{project.last?.cells ?? '–'}</td>
@@ -171,12 +172,4 @@ export function ProjectsView() {
       </Foot>
     </div>
   );
-}
-
-function when(iso: string): string {
-  const minutes = Math.round((Date.now() - Date.parse(iso)) / 60_000);
-  if (minutes < 1) return 'just now';
-  if (minutes < 60) return `${minutes} min ago`;
-  const hours = Math.round(minutes / 60);
-  return hours < 48 ? `${hours} h ago` : new Date(iso).toLocaleDateString();
 }

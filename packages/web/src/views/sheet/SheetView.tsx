@@ -1,9 +1,11 @@
 /** The whole application on one sheet: who does what with which value. */
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
+import { useProjectsQuery, useResurveyMutation } from '../../app/api';
 import { isTyping } from '../../app/ProjectFrame';
 import { useAddress, useProject } from '../../app/useProject';
 import { questionFor } from '../../model/question';
+import { when } from '../../model/when';
 import { CodePanel } from '../../parts/CodePanel';
 import { Foot } from '../../parts/Foot';
 import { Note } from '../../parts/Note';
@@ -37,6 +39,21 @@ const STEPS: Record<string, readonly [row: number, column: number]> = {
   ArrowLeft: [0, -1],
   ArrowRight: [0, 1],
 };
+
+/** When the project was last read, and a way to read it again. */
+function ReadAgain({ id }: { id: string }) {
+  const { data: projects } = useProjectsQuery(undefined);
+  const [resurvey] = useResurveyMutation();
+  const last = projects?.find((project) => project.id === id)?.last;
+  return (
+    <span className="quiet">
+      {last && `read ${when(last.finishedAt)} · `}
+      <button type="button" className="plain" style={{ textDecoration: 'underline' }} onClick={() => void resurvey(id)}>
+        read again
+      </button>
+    </span>
+  );
+}
 
 export function SheetView() {
   const { id, document } = useProject();
@@ -167,6 +184,7 @@ export function SheetView() {
           {document.components.length} components · {document.cells.length} cells · {document.files.length} files
           {broken.length > 0 && ` · ${broken.length} with problems`}
         </span>
+        <ReadAgain id={id} />
         <Pick label="Order columns by" value={order} options={ORDERS} onPick={(to) => change({ order: to })} />
         <Pick label="Show" value={kind} options={KINDS} onPick={(to) => change({ kind: to === 'every' ? null : to })} />
         <Pick
