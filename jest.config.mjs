@@ -9,7 +9,9 @@ const swc = {
 
 const shared = {
   testEnvironment: 'node',
-  transform: { '^.+\\.tsx?$': ['@swc/jest', swc] },
+  transform: { '^.+\\.[tj]sx?$': ['@swc/jest', swc] },
+  // Published as an ES module alone.
+  transformIgnorePatterns: ['/node_modules/(?!fuzzysort/)'],
   moduleNameMapper: {
     '^@vectura/core$': '<rootDir>/packages/core/src/index.ts',
     '^@vectura/core/read$': '<rootDir>/packages/core/src/read/index.ts',

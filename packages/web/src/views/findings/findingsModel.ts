@@ -35,12 +35,3 @@ export function groups(narrowed: readonly { finding: Finding; index: number }[])
   }
   return [...found.values()];
 }
-
-/** How many components each chain of findings spans, as bars: the length and how many have it. */
-export function lengths(findings: readonly Finding[]): { length: number; count: number }[] {
-  const count = new Map<number, number>();
-  for (const finding of findings)
-    if (finding.components.length > 2)
-      count.set(finding.components.length, (count.get(finding.components.length) ?? 0) + 1);
-  return [...count].map(([length, n]) => ({ length, count: n })).sort((a, b) => a.length - b.length);
-}
