@@ -45,6 +45,10 @@ function median(values) {
   return [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
 }
 
+function percent(surveys, edit) {
+  return Number((100 * median(surveys.map((m) => m[edit] / m.milliseconds))).toFixed(1));
+}
+
 function compare(name, folder) {
   const parses = [];
   const surveys = [];
@@ -54,15 +58,16 @@ function compare(name, folder) {
   }
   const parse = median(parses.map((m) => m.milliseconds));
   const cold = median(surveys.map((m) => m.milliseconds));
-  const again = median(surveys.map((m) => m.again));
   return {
     project: name,
     files: surveys[0].files,
     'parse once, ms': Math.round(parse),
     'cold survey, ms': Math.round(cold),
     'survey / parse': Number(median(surveys.map((m, i) => m.milliseconds / parses[i].milliseconds)).toFixed(2)),
-    'after one edit, ms': Math.round(again),
-    'edit / cold, %': Number((100 * median(surveys.map((m) => m.again / m.milliseconds))).toFixed(1)),
+    'text edit, ms': Math.round(median(surveys.map((m) => m.text))),
+    'text / cold, %': percent(surveys, 'text'),
+    'structural edit, ms': Math.round(median(surveys.map((m) => m.structure))),
+    'structural / cold, %': percent(surveys, 'structure'),
     'memory, MB': Math.round(median(surveys.map((m) => m.megabytes))),
   };
 }

@@ -1,4 +1,6 @@
 /** A survey: one reading of a whole project, and every question that can be asked of it. */
+import type { FileFacts } from './model/facts';
+import { sameShape, takeOver } from './model/reshape';
 import type { Finding, FlowDocument, HomesDocument, TrailDocument } from './model/documents';
 import { ask, namesIn, type Asked } from './follow/ask';
 import { Cells } from './follow/cells';
@@ -24,6 +26,22 @@ export class Survey {
   ) {
     this.linked = linkProject(input);
     this.cells = new Cells(this.linked);
+  }
+
+  /**
+   * Takes over files that were read anew and say the same as before but for where things stand. False, and nothing done,
+   * where one says something else: then the project is to be surveyed again.
+   */
+  adopt(changed: readonly FileFacts[]): boolean {
+    const pairs = changed.map((after) => ({
+      before: this.linked.program.graph.files.find((file) => file.path === after.path),
+      after,
+    }));
+    if (!pairs.every(({ before, after }) => before && sameShape(before, after))) return false;
+    for (const { before, after } of pairs) if (before) takeOver(before, after);
+    this.foundFindings = null;
+    this.written = null;
+    return true;
   }
 
   /** What a question means. Throws `NotFound`, offering near names, where it means nothing. */

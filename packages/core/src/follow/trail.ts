@@ -16,6 +16,18 @@ export interface Way {
   cycles: Set<string>;
 }
 
+const allWays = new WeakMap<Flow, Way[]>();
+
+/** Every way through a flow; worked out once. */
+export function everyWay(flow: Flow): Way[] {
+  let ways = allWays.get(flow);
+  if (!ways) {
+    ways = waysThrough(flow, () => true).ways;
+    allWays.set(flow, ways);
+  }
+  return ways;
+}
+
 /** Every way from a flow's start to a stop that uses the value, each stop at most once. */
 export function waysThrough(flow: Flow, keep: (way: Way) => boolean): { ways: Way[]; left: number } {
   const ways: Way[] = [];

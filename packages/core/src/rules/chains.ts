@@ -1,7 +1,7 @@
 /** Chains of components that only carry a value: what `drilled-prop` and `relayed-event` have in common. */
 import type { CellFlow } from '../follow/cells';
 import type { Flow, FlowHop, FlowStop } from '../follow/flow';
-import { roleAt, waysThrough, type Way } from '../follow/trail';
+import { everyWay, roleAt, type Way } from '../follow/trail';
 import type { Cells } from '../follow/cells';
 
 /** A stretch of a way: the stop before the first relay, the relays, the stop after the last. */
@@ -21,7 +21,7 @@ export function chains(cells: Cells, part: (flow: CellFlow) => Flow | null, rela
   for (const flow of cells.all) {
     const way = part(flow);
     if (!way || way.stops.size < relays + 2) continue;
-    for (const one of waysThrough(way, () => true).ways)
+    for (const one of everyWay(way))
       for (const chain of chainsOf(flow, way, one)) {
         if (new Set(chain.relays.map((r) => r.component?.fn)).size < relays) continue;
         const first = chain.relays[0];

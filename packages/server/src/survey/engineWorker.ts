@@ -3,7 +3,7 @@ import { parentPort, workerData } from 'node:worker_threads';
 import { NotFound, type Survey, type Thumb } from '@vectura/core';
 import { openFacts } from '../store/database';
 import { SqliteFactsCache } from '../store/factsCache';
-import { UnusableInput, surveyFolder, type Memory } from './surveyFolder';
+import { UnusableInput, emptyMemory, surveyFolder } from './surveyFolder';
 
 export interface EngineData {
   root: string;
@@ -24,7 +24,7 @@ export type EngineReply =
   | { id: number; error: string; kind: 'missing' | 'unusable' | 'cancelled' | 'broken' };
 
 const data = workerData as EngineData;
-const memory: Memory = new Map();
+const memory = emptyMemory();
 let survey: Survey | null = null;
 let running: AbortController | null = null;
 let cache: Promise<SqliteFactsCache> | null = null;

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { openFacts } from '../store/database';
 import { SqliteFactsCache } from '../store/factsCache';
-import { UnusableInput, surveyFolder, type Memory } from './surveyFolder';
+import { UnusableInput, emptyMemory, surveyFolder } from './surveyFolder';
 
 let root = '';
 beforeEach(() => {
@@ -44,7 +44,7 @@ test('bad files are listed and the rest is answered', async () => {
 test('from the cache, from memory and from nothing the answer is the same', async () => {
   const source = await openFacts(path.join(root, 'facts.sqlite'));
   const cache = new SqliteFactsCache(source);
-  const memory: Memory = new Map();
+  const memory = emptyMemory();
   const cold = JSON.stringify((await surveyFolder(root, { cache, memory })).document());
   expect(JSON.stringify((await surveyFolder(root, { cache })).document())).toBe(cold);
   expect(JSON.stringify((await surveyFolder(root, { memory })).document())).toBe(cold);
@@ -52,6 +52,11 @@ test('from the cache, from memory and from nothing the answer is the same', asyn
   const after = JSON.stringify((await surveyFolder(root, { cache, memory })).document());
   expect(after).not.toBe(cold);
   expect(JSON.stringify((await surveyFolder(root)).document())).toBe(after);
+  const survey = await surveyFolder(root, { memory });
+  writeFileSync(path.join(root, 'Tray.jsx'), `// moved\nexport const Tray = ({ scale }) => <b>{scale}</b>;\n`);
+  const moved = await surveyFolder(root, { memory });
+  expect(moved).toBe(survey);
+  expect(JSON.stringify(moved.document())).toBe(JSON.stringify((await surveyFolder(root)).document()));
   await source.destroy();
 });
 

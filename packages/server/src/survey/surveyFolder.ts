@@ -13,6 +13,7 @@ import {
   type FileFacts,
   type SourceFile,
 } from '@vectura/core';
+import { inParallel } from './inParallel';
 import { ReadPool } from './pool';
 import { reasonOf, walk, type Found } from './walk';
 
@@ -32,7 +33,14 @@ export interface FactsCache {
 const SLICE = 200;
 
 /** What a survey remembers for the next one of the same folder. */
-export type Memory = Map<string, { bytes: number; modified: number; facts: FileFacts }>;
+export interface Memory {
+  files: Map<string, { bytes: number; modified: number; facts: FileFacts }>;
+  last: { survey: Survey; frame: string } | null;
+}
+
+export function emptyMemory(): Memory {
+  return { files: new Map(), last: null };
+}
 
 export interface SurveyOptions {
   include?: readonly string[];
@@ -58,13 +66,31 @@ export async function surveyFolder(root: string, options: SurveyOptions = {}): P
     exclude: [...config.exclude, ...(options.exclude ?? [])],
     ...(options.signal ? { signal: options.signal } : {}),
   });
+  const before = new Map([...(options.memory?.files ?? [])].map(([file, { facts }]) => [file, facts]));
   const files = await readFacts(root, found.sources, options);
   for (const { path: file, reason } of found.unreadable) files.push(unreadable(file, reason));
   options.onProgress?.({ phase: 'linking', done: files.length, total: files.length });
   const configs = await readConfigs(root, found.configs);
   options.signal?.throwIfAborted();
   const name = options.name ?? projectName(root, configs);
-  return new Survey({ name, files, configs, skipped: found.skipped }, config);
+  // Everything but the files themselves; where that is as it was, and so is what they say, the last survey still holds.
+  const frame = JSON.stringify([name, configs, config, found.skipped, files.map((file) => file.path)]);
+  const { memory } = options;
+  if (memory?.last?.frame === frame) {
+    const changed = files.filter((file) => before.get(file.path) !== file);
+    if (memory.last.survey.adopt(changed)) {
+      // The survey goes on with the facts it has, which now bear the new positions.
+      for (const file of changed) {
+        const entry = memory.files.get(file.path);
+        const known = before.get(file.path);
+        if (entry && known) entry.facts = known;
+      }
+      return memory.last.survey;
+    }
+  }
+  const survey = new Survey({ name, files, configs, skipped: found.skipped }, config);
+  if (memory) memory.last = { survey, frame };
+  return survey;
 }
 
 async function checkFolder(root: string): Promise<void> {
@@ -105,7 +131,7 @@ async function readFacts(root: string, sources: readonly Found[], options: Surve
   const facts = new Map<string, FileFacts>();
   const changed: Found[] = [];
   for (const file of sources) {
-    const known = memory?.get(file.path);
+    const known = memory?.files.get(file.path);
     if (known && known.bytes === file.bytes && known.modified === file.modified) facts.set(file.path, known.facts);
     else changed.push(file);
   }
@@ -141,10 +167,10 @@ async function readFacts(root: string, sources: readonly Found[], options: Surve
   report();
   if (fresh.length > 0) await cache?.put(fresh);
   if (memory) {
-    memory.clear();
+    memory.files.clear();
     for (const file of sources) {
       const known = facts.get(file.path);
-      if (known) memory.set(file.path, { bytes: file.bytes, modified: file.modified, facts: known });
+      if (known) memory.files.set(file.path, { bytes: file.bytes, modified: file.modified, facts: known });
     }
   }
   return sources.flatMap((file) => facts.get(file.path) ?? []);
@@ -205,12 +231,4 @@ function projectName(root: string, configs: readonly ConfigFile[]): string {
     // A broken package.json names nothing; the folder's name will do.
   }
   return path.basename(path.resolve(root));
-}
-
-async function inParallel<T>(items: readonly T[], width: number, work: (item: T) => Promise<void>): Promise<void> {
-  let next = 0;
-  const lane = async (): Promise<void> => {
-    for (let item = items[next++]; item !== undefined; item = items[next++]) await work(item);
-  };
-  await Promise.all(Array.from({ length: width }, lane));
 }

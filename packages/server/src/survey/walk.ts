@@ -4,6 +4,7 @@ import path from 'node:path';
 import ignore, { type Ignore } from 'ignore';
 import picomatch from 'picomatch';
 import { familyOf } from '@vectura/core';
+import { inParallel } from './inParallel';
 
 export interface Found {
   /** Relative to the root, with `/`. */
@@ -48,27 +49,24 @@ export async function walk(root: string, options: WalkOptions = {}): Promise<Wal
   const result: WalkResult = { sources: [], configs: [], skipped: {}, unreadable: [] };
   const included = options.include?.length ? picomatch([...options.include], { dot: true }) : null;
   const excluded = options.exclude?.length ? picomatch([...options.exclude], { dot: true }) : null;
-  const output: Found[] = [];
+  const output: string[] = [];
+  const sources: string[] = [];
+  const configs: string[] = [];
   const skip = (reason: string): void => {
     result.skipped[reason] = (result.skipped[reason] ?? 0) + 1;
   };
 
-  const visitFile = async (
-    relative: string,
-    name: string,
-    rules: readonly Rules[],
-    why: string | null,
-  ): Promise<void> => {
-    if (CONFIG.test(name) && why === null) result.configs.push(await describe(root, relative));
+  const visitFile = (relative: string, name: string, rules: readonly Rules[], why: string | null): void => {
+    if (CONFIG.test(name) && why === null) configs.push(relative);
     if (familyOf(name) === null) return;
     const reason = excluded?.(relative)
       ? 'excluded'
       : included?.(relative)
         ? null
         : (why ?? fileReason(name) ?? (isIgnored(relative, rules) ? 'gitignore' : null));
-    if (reason === 'output') output.push(await describe(root, relative));
+    if (reason === 'output') output.push(relative);
     else if (reason) skip(reason);
-    else result.sources.push(await describe(root, relative));
+    else sources.push(relative);
   };
 
   const visit = async (folder: string, above: readonly Rules[], why: string | null): Promise<void> => {
@@ -96,7 +94,7 @@ export async function walk(root: string, options: WalkOptions = {}): Promise<Wal
           const reason = why ?? folderReason(entry.name, relative, rules);
           if ((reason === 'node_modules' || reason === 'hidden') && !included) skip(`${reason} folder`);
           else await visit(relative, rules, reason);
-        } else if (entry.isFile()) await visitFile(relative, entry.name, rules, why);
+        } else if (entry.isFile()) visitFile(relative, entry.name, rules, why);
       } catch (error) {
         if (options.signal?.aborted) throw error;
         result.unreadable.push({ path: relative, reason: reasonOf(error) });
@@ -106,9 +104,21 @@ export async function walk(root: string, options: WalkOptions = {}): Promise<Wal
 
   await visit('', [], null);
   // Output folders count as sources only where nothing else is: a published package has nothing but them.
-  if (output.length > 0 && (await hasComponents(root, result.sources))) {
+  if (output.length > 0 && (await hasComponents(root, sources))) {
     for (const _ of output) skip('output');
-  } else result.sources.push(...output);
+  } else sources.push(...output);
+  const describeAll = async (paths: readonly string[], into: Found[]): Promise<void> => {
+    await inParallel(paths, 32, async (relative) => {
+      try {
+        into.push(await describe(root, relative));
+      } catch (error) {
+        result.unreadable.push({ path: relative, reason: reasonOf(error) });
+      }
+    });
+  };
+  await describeAll(sources, result.sources);
+  await describeAll(configs, result.configs);
+  result.configs.sort((a, b) => (a.path < b.path ? -1 : 1));
   result.sources.sort((a, b) => (a.path < b.path ? -1 : 1));
   return result;
 }
@@ -153,10 +163,10 @@ async function describe(root: string, relative: string): Promise<Found> {
   return { path: relative, bytes: stat.size, modified: stat.mtimeMs };
 }
 
-async function hasComponents(root: string, sources: readonly Found[]): Promise<boolean> {
-  if (sources.some((file) => MARKUP_FILE.test(file.path))) return true;
+async function hasComponents(root: string, sources: readonly string[]): Promise<boolean> {
+  if (sources.some((file) => MARKUP_FILE.test(file))) return true;
   for (const file of sources.slice(0, 500)) {
-    const text = await fs.readFile(path.join(root, file.path), 'utf8').catch(() => '');
+    const text = await fs.readFile(path.join(root, file), 'utf8').catch(() => '');
     if (MARKUP_TEXT.test(text)) return true;
   }
   return false;
