@@ -254,6 +254,38 @@ const CASES: [name: string, source: string, question: string, trails: string[]][
     'App.shown',
     ['App.shown > Tray.shown'],
   ],
+  [
+    'a class: props read through this, state by field, handlers of every kind',
+    `function App() { const [units] = useState('c'); return <House units={units} />; }
+     class House extends React.Component {
+       state = { open: false, count: 0 };
+       constructor(props) { super(props); this.flip = this.flip.bind(this); }
+       flip() { this.setState({ open: !this.state.open }); }
+       raise = () => this.setState((before) => ({ count: before.count + 1 }));
+       render() { const { units } = this.props; return <p onClick={this.flip}><Tray units={units} open={this.state.open} onRaise={this.raise} />{this.state.count}</p>; }
+     }
+     function Tray({ units, open, onRaise }) { return <b onClick={onRaise} title={open}>{units}</b>; }`,
+    'App.units',
+    ['App.units > House.units~ > Tray.units'],
+  ],
+  [
+    'state set in a constructor, changed by a child',
+    `class House extends React.PureComponent {
+       constructor(props) { super(props); this.state = { open: props.folded }; }
+       render() { return <Lid open={this.state.open} onFlip={(to) => this.setState({ open: to })} />; }
+     }
+     function Lid({ open, onFlip }) { return <b onClick={() => onFlip(1)}>{open}</b>; }`,
+    'House.open',
+    ['House.open > Lid.open', 'up Lid.onFlip > House.open'],
+  ],
+  [
+    'a context a class reads',
+    `const Units = createContext(null);
+     function App() { const [units] = useState('c'); return <Units.Provider value={units}><Gauge /></Units.Provider>; }
+     class Gauge extends React.Component { static contextType = Units; render() { return <b>{this.context}</b>; } }`,
+    'App.units',
+    ['App.units > context:Gauge.units'],
+  ],
 ];
 
 test.each(CASES)('%s', (_name, source, question, expected) => {

@@ -1,5 +1,6 @@
 /** What a function is: a component, a hook, or a helper; and what a component says of its props. */
 import type { FunctionFact, FunctionId, PlaceId, PropFact } from '../../model/facts';
+import { propsOfType } from '../script/types';
 import type { ScriptReader, Seen } from '../script/reader';
 
 /** Called once a function's body has been read. */
@@ -24,10 +25,10 @@ export function nameComponent(r: ScriptReader, self: PlaceId, name: string): voi
     const place = r.b.facts.places[self];
     if (place) place.name = name;
   }
-  if (fact.role !== 'component') makeComponent(r, fact);
+  makeComponent(r, fact);
 }
 
-function makeComponent(r: ScriptReader, fact: FunctionFact): void {
+export function makeComponent(r: ScriptReader, fact: FunctionFact): void {
   fact.role = 'component';
   describeProps(r, fact);
 }
@@ -39,27 +40,41 @@ function describeProps(r: ScriptReader, fact: FunctionFact): void {
   fact.takesRest = false;
   if (first === undefined) return;
   const { places, flows } = r.b.facts;
-  const holders = new Set<PlaceId>([first]);
+  const holders = new Set<PlaceId>([first, ...(r.propsHolders.get(first) ?? [])]);
   const props = new Map<string, PropFact>();
   // Aliases of the props object come after it, so one pass in order of the flows finds them.
   for (const flow of flows) {
     if (!holders.has(flow.from)) continue;
-    if (flow.op === 'same' && places[flow.to]?.kind === 'binding') holders.add(flow.to);
+    if (flow.op === 'same' && /^(binding|param)$/.test(places[flow.to]?.kind ?? '')) holders.add(flow.to);
     else if (flow.op === 'get' && flow.field && flow.field !== '*') {
       if (props.has(flow.field)) continue;
       const key = `${flow.from}.${flow.field}`;
       const at = r.fieldSpots.get(key) ?? places[flow.to]?.at ?? fact.at;
+      const otherwise = r.defaults.get(key) ?? r.defaults.get(`${first}.${flow.field}`) ?? null;
       props.set(flow.field, {
         name: flow.field,
         required: false,
-        default: r.defaults.get(key) ?? null,
+        default: otherwise,
         declared: true,
         at,
       });
-    } else fact.takesRest = true;
+    } else if (!(flow.from === first && flow.op === 'put' && places[flow.to]?.name === 'this')) fact.takesRest = true;
   }
   for (const use of r.b.facts.uses) if (holders.has(use.place)) fact.takesRest = true;
   for (const call of r.b.facts.calls)
     if (call.args.some((arg) => arg !== null && holders.has(arg))) fact.takesRest = true;
+  addTyped(r, fact, props);
   fact.props = [...props.values()];
+}
+
+/** What the props' type adds: props nobody reads, and which of them must be given. */
+function addTyped(r: ScriptReader, fact: FunctionFact, props: Map<string, PropFact>): void {
+  const id = r.b.facts.functions.indexOf(fact);
+  const type = r.propTypes.get(id);
+  if (!type) return;
+  for (const [name, { optional, at }] of propsOfType(type, r.types).props) {
+    const known = props.get(name);
+    if (known) known.required = !optional && known.default === null;
+    else props.set(name, { name, required: !optional, default: null, declared: true, at });
+  }
 }

@@ -4,10 +4,17 @@ import { FactsBuilder } from '../script/builder';
 import { parseScript, readModule } from '../script/module';
 import { ScriptReader, type Dialect } from '../script/reader';
 import { readReactCall } from './apis';
+import { assignState, assignsState, readClassComponent } from './classes';
 import { settleFunction } from './components';
 import { readMarkup } from './markup';
 
-const react: Dialect = { call: readReactCall, markup: readMarkup, settle: settleFunction };
+const react: Dialect = {
+  call: readReactCall,
+  markup: readMarkup,
+  assign: (r, node) => assignsState(node.left) && assignState(r, node.right),
+  classLike: readClassComponent,
+  settle: settleFunction,
+};
 
 export interface SourceFile {
   path: string;

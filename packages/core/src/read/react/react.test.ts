@@ -19,6 +19,7 @@ describe('what a function is', () => {
     ],
     ['memo around an arrow', 'const Tray = memo(() => null);', 'Tray', 'component'],
     ['memo of memo, React.memo', 'const Tray = React.memo(React.forwardRef((p, r) => null));', 'Tray', 'component'],
+    ['a class', 'class Tray extends React.Component { render() { return null; } }', 'Tray', 'component'],
     ['a hook', 'function useTray() { return useState(1); }', 'useTray', 'hook'],
     ['a helper', 'function format(x) { return x; }', 'format', 'plain'],
     ['a helper that makes markup', 'function row(x) { return <b>{x}</b>; }', 'row', 'plain'],
@@ -185,6 +186,43 @@ describe('modules', () => {
 });
 
 describe('TypeScript', () => {
+  test.each([
+    ['a literal', '', '({ units }: { units: string; label?: string })', ['units!', 'label']],
+    [
+      'an interface and what it extends',
+      'interface Base { id: number } interface P extends Base { units: string }',
+      '({ units }: P)',
+      ['units!', 'id!'],
+    ],
+    [
+      'an intersection of Pick and Omit',
+      "type All = { a: 1; b?: 2; c: 3 }; type P = Pick<All, 'a' | 'b'> & Omit<All, 'a' | 'b'>;",
+      '(props: P)',
+      ['a!', 'b', 'c!'],
+    ],
+    ['Partial', 'type P = { a: 1 };', '({ a }: Partial<P>)', ['a']],
+    ['a default makes it optional', '', "({ units = 'c' }: { units: string })", ['units']],
+    ['a type from elsewhere says nothing', "import type { P } from './p';", '({ units }: P)', ['units']],
+  ])('%s', (_name, types, params, props) => {
+    const read = factsOf('src/Tray.tsx', `${types}\nexport function Tray${params} { return <b />; }`);
+    expect(read.functions.find((f) => f.name === 'Tray')?.props?.map((p) => p.name + (p.required ? '!' : ''))).toEqual(
+      props,
+    );
+  });
+
+  test.each([
+    ['FC', 'const Tray: React.FC<P> = ({ units }) => <b>{units}</b>;'],
+    ['forwardRef', 'const Tray = forwardRef<HTMLElement, P>(({ units }, ref) => <b ref={ref}>{units}</b>);'],
+    ['memo', 'const Tray = memo<P>(function Tray({ units }) { return <b>{units}</b>; });'],
+    ['a class', 'class Tray extends React.Component<P> { render() { return <b>{this.props.units}</b>; } }'],
+  ])('props of %s', (_name, source) => {
+    const read = factsOf(
+      'src/Tray.tsx',
+      `import React, { forwardRef, memo } from 'react'; type P = { units: string };\n${source}`,
+    );
+    expect(read.functions.find((f) => f.name === 'Tray')?.props).toMatchObject([{ name: 'units', required: true }]);
+  });
+
   test('types are read past', () => {
     const read = factsOf(
       'src/Tray.tsx',

@@ -16,6 +16,11 @@ export function readCall(r: ScriptReader, node: Call, target: t.Node | null): Pl
   }
   const callee = node.callee;
   if (callee.type === 'Import') return dynamicImport(r, node);
+  if (callee.type === 'Super') {
+    // What the class above does with its arguments is that class's own business.
+    readArguments(r, node);
+    return null;
+  }
   if (callee.type === 'MemberExpression' || callee.type === 'OptionalMemberExpression') {
     const method = callee.computed ? null : fieldOf(callee.property, false);
     const object = collectionCall(r, node, callee, method);
@@ -23,8 +28,7 @@ export function readCall(r: ScriptReader, node: Call, target: t.Node | null): Pl
     return memberCall(r, node, callee);
   }
   const name = callee.type === 'Identifier' ? callee.name : '';
-  if (callee.type !== 'V8IntrinsicIdentifier' && callee.type !== 'Super')
-    return plainCall(r, node, value(r, callee), name, null);
+  if (callee.type !== 'V8IntrinsicIdentifier') return plainCall(r, node, value(r, callee), name, null);
   return plainCall(r, node, null, name, null);
 }
 
@@ -73,6 +77,11 @@ function memberCall(
   const method = fieldOf(callee.property, callee.computed);
   if (callee.computed && callee.property.type !== 'PrivateName') value(r, callee.property as t.Expression);
   const name = callee.object.type === 'Identifier' ? `${callee.object.name}.${method}` : method;
+  // `this.pick.bind(this)` is the method itself.
+  if (method === 'bind') {
+    readArguments(r, node);
+    return receiver;
+  }
   const function_ = receiver === null ? null : r.b.part(receiver, method, r.fn, spotOf(callee.property));
   return plainCall(r, node, function_, name, receiver);
 }

@@ -7,6 +7,7 @@ import { readFunction } from './functions';
 import { bind, fieldOf } from './patterns';
 import type { ScriptReader } from './reader';
 import { readClass } from './statements';
+import { componentTypeArgument } from './types';
 
 /**
  * Reads an expression and returns the place its value is in; null where it holds nothing that is followed (a literal,
@@ -26,7 +27,7 @@ export function value(r: ScriptReader, node: t.Node | null | undefined, target: 
       return readCall(r, node, target);
     case 'ArrowFunctionExpression':
     case 'FunctionExpression':
-      return readFunction(r, node, nameFrom(node, target));
+      return readFunction(r, node, nameFrom(node, target), componentTypeArgument(target));
     case 'ObjectExpression':
       return object(r, node);
     case 'ArrayExpression':
@@ -69,7 +70,9 @@ export function value(r: ScriptReader, node: t.Node | null | undefined, target: 
     case 'TypeCastExpression':
       return value(r, node.expression, target);
     case 'ClassExpression':
-      return readClass(r, node);
+      return readClass(r, node, target?.type === 'Identifier' ? target.name : '');
+    case 'ThisExpression':
+      return r.self;
     case 'JSXExpressionContainer':
       return value(r, node.expression);
     case 'SpreadElement':
@@ -201,6 +204,7 @@ function either(r: ScriptReader, node: t.Node, a: PlaceId | null, b: PlaceId | n
 
 function assignment(r: ScriptReader, node: t.AssignmentExpression): PlaceId | null {
   if (node.operator === '=') {
+    if (r.dialect.assign(r, node)) return null;
     const from = value(r, node.right, node.left);
     bind(r, node.left, from);
     return from;

@@ -18,11 +18,18 @@ export type FunctionNode =
   | t.ClassPrivateMethod;
 
 /** Reads a function once, whoever calls it, and returns the place that holds the function itself. */
-export function readFunction(r: ScriptReader, node: FunctionNode, name: string): PlaceId {
+export function readFunction(
+  r: ScriptReader,
+  node: FunctionNode,
+  name: string,
+  propsType: t.Node | null = null,
+): PlaceId {
   const nameNode = 'id' in node && node.id ? node.id : node;
   const id = r.b.addFunction(name, 'plain', r.fn, spotOf(nameNode), node.loc?.end.line ?? 1);
   const fact = r.b.fn(id);
   fact.wraps = onlyCalls(node);
+  const typed = propsType ?? annotationOf(node.params[0]);
+  if (typed) r.propTypes.set(id, typed);
   const before = { fn: r.fn, scope: r.scope, fragment: r.fragment, seen: r.seen, repeat: r.repeat };
   r.fn = id;
   r.scope = new Scope(before.scope, id);
@@ -57,6 +64,13 @@ export function readFunction(r: ScriptReader, node: FunctionNode, name: string):
   // What an inner function renders counts for the one around it, unless the inner one is a component itself.
   if (fact.role !== 'component') r.seen.markup ||= seen.markup;
   return fact.self;
+}
+
+function annotationOf(param: t.Node | undefined): t.Node | null {
+  const target = param?.type === 'AssignmentPattern' ? param.left : param;
+  return (target?.type === 'Identifier' || target?.type === 'ObjectPattern') && target.typeAnnotation
+    ? target.typeAnnotation
+    : null;
 }
 
 const HARMLESS = new Set(['preventDefault', 'stopPropagation', 'persist']);

@@ -5,6 +5,7 @@ import type { Problem } from '../../model/documents';
 import { declareBlock, declareVars } from './declare';
 import type { ScriptReader } from './reader';
 import { declareImports, readStatements } from './statements';
+import { declaredTypes } from './types';
 
 function plugins(path: string): ParserPlugin[] {
   if (/\.[cm]?ts$/.test(path)) return ['typescript', 'decorators-legacy'];
@@ -43,6 +44,7 @@ function problemOf(error: unknown): Problem {
 
 export function readModule(r: ScriptReader, ast: t.File): void {
   const body = ast.program.body;
+  r.types = declaredTypes(body);
   declareImports(r, body);
   declareVars(r, body);
   declareBlock(r, body);

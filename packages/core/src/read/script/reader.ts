@@ -11,6 +11,7 @@ import {
 } from '../../model/facts';
 import type { FactsBuilder } from './builder';
 import { Scope } from './scope';
+import type { TypeTable } from './types';
 
 /** What was met inside a function while it was read. */
 export interface Seen {
@@ -18,11 +19,24 @@ export interface Seen {
   hooks: boolean;
 }
 
+/** A component written as a class: where its state is kept while its methods are read. */
+export interface ClassInstance {
+  fn: FunctionId;
+  /** The object `this.state` holds. */
+  state: PlaceId;
+  /** Cells by the field of the state they are, as indices into the facts. */
+  cells: Map<string, number>;
+}
+
 /** What a family knows beyond the language itself. */
 export interface Dialect {
   /** Reads a call the family gives a meaning to; `undefined` leaves it to the plain reading. */
   call(r: ScriptReader, node: t.CallExpression, target: t.Node | null): PlaceId | null | undefined;
   markup(r: ScriptReader, node: t.JSXElement | t.JSXFragment): PlaceId | null;
+  /** Reads an assignment the family gives a meaning to; false leaves it to the plain reading. */
+  assign(r: ScriptReader, node: t.AssignmentExpression): boolean;
+  /** Reads a class the family gives a meaning to; `undefined` leaves it to the plain reading. */
+  classLike(r: ScriptReader, node: t.ClassDeclaration | t.ClassExpression, name: string): PlaceId | undefined;
   /** Decides what a function is once its body has been read. */
   settle(r: ScriptReader, fn: FunctionFact, id: FunctionId, seen: Seen): void;
 }
@@ -31,6 +45,10 @@ export class ScriptReader {
   fn: FunctionId = 0;
   scope = new Scope(null, 0);
   repeat: Repeat = 'once';
+  /** What `this` stands for, inside a class that is followed. */
+  self: PlaceId | null = null;
+  /** The class being read, where it is a component. */
+  instance: ClassInstance | null = null;
   /** The piece of markup being read, for elements written directly inside one another. */
   fragment: PlaceId | null = null;
   seen: Seen = { markup: false, hooks: false };
@@ -42,6 +60,11 @@ export class ScriptReader {
   /** Defaults given where a field is taken apart, and where the field is named, by `place.field`. */
   readonly defaults = new Map<string, string>();
   readonly fieldSpots = new Map<string, Spot>();
+  /** Places that hold the same props object as a component's parameter does. */
+  readonly propsHolders = new Map<PlaceId, ReadonlySet<PlaceId>>();
+  /** Types the module declares, and the type a component's props are said to have, by its function. */
+  types: TypeTable = new Map();
+  readonly propTypes = new Map<FunctionId, t.Node>();
   private readonly globals = new Map<string, PlaceId>();
 
   constructor(

@@ -145,8 +145,10 @@ function loopOver(r: ScriptReader, node: t.ForOfStatement | t.ForInStatement): v
 }
 
 /** A class as a value: its methods are functions put on it. */
-export function readClass(r: ScriptReader, node: t.ClassDeclaration | t.ClassExpression): PlaceId | null {
+export function readClass(r: ScriptReader, node: t.ClassDeclaration | t.ClassExpression, name = ''): PlaceId | null {
   value(r, node.superClass);
+  const known = r.dialect.classLike(r, node, node.id?.name ?? name);
+  if (known !== undefined) return known;
   const place = r.b.place('object', node.id?.name ?? '', r.fn, spotOf(node.id ?? node));
   for (const member of node.body.body) {
     switch (member.type) {
@@ -247,7 +249,7 @@ function exportDefault(r: ScriptReader, node: t.ExportDefaultDeclaration): void 
   else if (isFunction(declaration) && !('id' in declaration && declaration.id))
     place = readFunction(r, declaration, name);
   else if (declaration.type === 'ClassDeclaration') {
-    place = readClass(r, declaration);
+    place = readClass(r, declaration, name);
     if (declaration.id && place !== null) bind(r, declaration.id, place);
   } else if (declaration.type === 'TSDeclareFunction') place = null;
   else place = value(r, declaration, null);

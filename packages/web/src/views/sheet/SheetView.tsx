@@ -174,15 +174,23 @@ export function SheetView() {
     );
 
   const skipped = Object.entries(document.project.skipped ?? {}).filter(([, n]) => n > 0);
+  const left = skipped.reduce((sum, [, n]) => sum + n, 0);
   const broken = document.files.filter((file) => file.problems.length > 0);
   const code = query.get('code');
   return (
     <>
       <div className={styles.status}>
         <b>{document.project.name}</b>
-        <span className="quiet" title={skipped.map(([reason, n]) => `${n} left out: ${reason}`).join('\n')}>
+        <span
+          className="quiet"
+          title={[
+            ...broken.map((file) => `${file.path}: ${file.problems[0]?.message ?? ''}`),
+            ...skipped.map(([reason, n]) => `${n} left out: ${reason}`),
+          ].join('\n')}
+        >
           {document.components.length} components · {document.cells.length} cells · {document.files.length} files
           {broken.length > 0 && ` · ${broken.length} with problems`}
+          {left > 0 && ` · ${left} left out`}
         </span>
         <ReadAgain id={id} />
         <Pick label="Order columns by" value={order} options={ORDERS} onPick={(to) => change({ order: to })} />

@@ -1,6 +1,6 @@
 /** One value's whole way on one page, read from top to bottom. */
 import type { Stop } from '@vectura/core';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { messageOf, useTrailQuery } from '../../app/api';
 import { isTyping } from '../../app/ProjectFrame';
@@ -28,10 +28,10 @@ export function TrailView() {
   const up = useMemo(() => (data ? waysOf(data, 'up') : []), [data]);
   const all = useMemo(() => [...down, ...up], [down, up]);
   const chosen = all.find((way) => way.key === query.get('way')) ?? all[0];
-  const [stop, setStop] = useState(0);
   const code = query.get('code');
   const stops = chosen?.trail.stops ?? [];
-  const at = Math.min(stop, Math.max(0, stops.length - 1));
+  const at = Math.max(0, Math.min(Number(query.get('stop') ?? 0) || 0, stops.length - 1));
+  const setStop = (index: number): void => change({ stop: index > 0 ? String(index) : null });
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
@@ -41,8 +41,7 @@ export function TrailView() {
       else if (key === 'k') setStop(Math.max(at - 1, 0));
       else if (key === 'r' && all.length > 0) {
         const next = all[(all.findIndex((way) => way === chosen) + 1) % all.length];
-        setStop(0);
-        change({ way: next?.key ?? null });
+        change({ way: next?.key ?? null, stop: null });
       } else if (key === 'c' && stops[at]) change({ code: code ? null : codeOf(stops[at]) });
       else if (key === 's' && data?.homes[0]?.cellId)
         void navigate(
@@ -156,8 +155,7 @@ export function TrailView() {
               up={up}
               chosen={chosen}
               onChoose={(way) => {
-                setStop(0);
-                change({ way: way.key });
+                change({ way: way.key, stop: null });
               }}
               sheetLink={
                 home?.cellId

@@ -4,6 +4,7 @@ import type { PlaceId } from '../../../model/facts';
 import { readArguments } from '../../script/calls';
 import type { ScriptReader } from '../../script/reader';
 import { createContext } from './createContext';
+import { isSetState, readSetState } from '../classes';
 import { lazy } from './lazy';
 import { memo } from './memo';
 import { useCallback } from './useCallback';
@@ -53,6 +54,7 @@ export function readReactCall(
   node: t.CallExpression,
   target: t.Node | null,
 ): PlaceId | null | undefined {
+  if (isSetState(node.callee)) return readSetState(r, node);
   const name = apiName(r, node.callee);
   if (!name) {
     if (node.callee.type === 'Identifier' && /^use[A-Z]/.test(node.callee.name)) r.seen.hooks = true;

@@ -1,0 +1,244 @@
+/**
+ * Components written as classes. The instance is an object (`this`) that holds the props, the state and the methods; each
+ * field of the state is a cell of its own, changed by `setState` with that field.
+ */
+import type * as t from '@babel/types';
+import type { PlaceId } from '../../model/facts';
+import { spotOf } from '../script/builder';
+import { value } from '../script/expressions';
+import { readFunction } from '../script/functions';
+import { fieldOf } from '../script/patterns';
+import type { ClassInstance, ScriptReader } from '../script/reader';
+import { makeComponent } from './components';
+
+type ClassNode = t.ClassDeclaration | t.ClassExpression;
+
+/** Methods React calls by itself, with what makes it do so. */
+const LIFECYCLE: Record<string, string> = {
+  componentDidMount: 'mount',
+  componentDidUpdate: 'update',
+  componentWillUnmount: 'unmount',
+  componentDidCatch: 'error',
+  UNSAFE_componentWillMount: 'mount',
+  componentWillMount: 'mount',
+  UNSAFE_componentWillReceiveProps: 'update',
+  componentWillReceiveProps: 'update',
+  componentWillUpdate: 'update',
+};
+
+export function readClassComponent(r: ScriptReader, node: ClassNode, name: string): PlaceId | undefined {
+  const renders = node.body.body.some(
+    (m) => m.type === 'ClassMethod' && !m.static && fieldOf(m.key, m.computed) === 'render',
+  );
+  if (!renders && !extendsComponent(node.superClass)) return undefined;
+  const { b } = r;
+  const id = b.addFunction(name, 'component', r.fn, spotOf(node.id ?? node), node.loc?.end.line ?? 1);
+  const fact = b.fn(id);
+  const props = b.place('param', 'props', id, fact.at);
+  fact.params.push(props);
+  const self = b.place('object', 'this', id, fact.at);
+  const instance: ClassInstance = { fn: id, state: b.place('object', 'state', id, fact.at), cells: new Map() };
+  b.flow(props, self, 'put', 'props');
+  b.flow(instance.state, self, 'put', 'state');
+  const generics =
+    node.superTypeParameters?.type === 'TSTypeParameterInstantiation' ? node.superTypeParameters.params[0] : undefined;
+  if (generics) r.propTypes.set(id, generics);
+  const before = { fn: r.fn, self: r.self, instance: r.instance, seen: r.seen };
+  r.fn = id;
+  r.self = self;
+  r.instance = instance;
+  r.seen = { markup: false, hooks: false };
+  // State is declared before the methods that use it are read, wherever it stands.
+  const members = [...node.body.body].sort((x, y) => Number(isMethod(x)) - Number(isMethod(y)));
+  for (const member of members) readMember(r, member, self, instance);
+  for (const [defaulted, text] of defaultsOf(r, node)) r.defaults.set(`${props}.${defaulted}`, text);
+  r.fn = before.fn;
+  r.self = before.self;
+  r.instance = before.instance;
+  r.seen = before.seen;
+  readPropsThroughThis(r, self, props);
+  makeComponent(r, fact);
+  return fact.self;
+}
+
+function isMethod(member: t.ClassBody['body'][number]): boolean {
+  return member.type === 'ClassMethod' && member.kind !== 'constructor';
+}
+
+function extendsComponent(node: t.Node | null | undefined): boolean {
+  const name =
+    node?.type === 'MemberExpression' && node.property.type === 'Identifier'
+      ? node.property.name
+      : node?.type === 'Identifier'
+        ? node.name
+        : '';
+  return name === 'Component' || name === 'PureComponent';
+}
+
+function readMember(
+  r: ScriptReader,
+  member: t.ClassBody['body'][number],
+  self: PlaceId,
+  instance: ClassInstance,
+): void {
+  const { b } = r;
+  if (member.type === 'ClassProperty' || member.type === 'ClassPrivateProperty') {
+    const name = fieldOf(member.key, 'computed' in member && !!member.computed);
+    if ('static' in member && member.static) return readStatic(r, name, member.value, self);
+    if (name === 'state') return readState(r, member.value, instance);
+    const key = member.key.type === 'Identifier' ? member.key : null;
+    b.flow(value(r, member.value, key), self, 'put', name);
+    return;
+  }
+  if (member.type !== 'ClassMethod' && member.type !== 'ClassPrivateMethod') return;
+  const name = fieldOf(member.key, 'computed' in member && !!member.computed);
+  const method = readFunction(r, member, name === 'constructor' ? '' : name);
+  if (name === 'constructor') {
+    const fact = b.facts.functions.find((fn) => fn.self === method);
+    const given = fact?.params[0];
+    const props = b.fn(instance.fn).params[0];
+    if (given !== undefined && props !== undefined) b.flow(props, given);
+    return;
+  }
+  b.flow(method, self, 'put', name);
+  const fact = b.facts.functions.find((fn) => fn.self === method);
+  if (name === 'render' && fact) b.flow(fact.result, b.fn(instance.fn).result);
+  else if (Object.hasOwn(LIFECYCLE, name))
+    b.use({ place: method, kind: 'effect', detail: LIFECYCLE[name] ?? '', fn: instance.fn, at: spotOf(member.key) });
+}
+
+function readStatic(r: ScriptReader, name: string, node: t.Node | null | undefined, self: PlaceId): void {
+  if (name !== 'contextType' || !node) return;
+  const context = value(r, node);
+  if (context === null) return;
+  const result = r.b.place('read', 'context', r.fn, spotOf(node));
+  r.b.facts.contextReads.push({ context, result, fn: r.fn, at: spotOf(node) });
+  r.b.flow(result, self, 'put', 'context');
+}
+
+/** `state = { open: false }`: a cell for each field. */
+function readState(r: ScriptReader, node: t.Node | null | undefined, instance: ClassInstance): void {
+  if (node?.type === 'TSAsExpression' || node?.type === 'TSSatisfiesExpression')
+    return readState(r, node.expression, instance);
+  if (node?.type !== 'ObjectExpression') {
+    value(r, node);
+    return;
+  }
+  for (const property of node.properties) {
+    if (property.type !== 'ObjectProperty') continue;
+    const cell = stateCell(r, instance, fieldOf(property.key, property.computed), property.key);
+    const initial = value(r, property.value);
+    if (initial === null) continue;
+    r.b.flow(initial, cell.value, 'frozen');
+    r.b.use({ place: initial, kind: 'copied', fn: r.fn, at: spotOf(property) });
+  }
+}
+
+function stateCell(
+  r: ScriptReader,
+  instance: ClassInstance,
+  field: string,
+  node: t.Node,
+): { value: PlaceId; setter: PlaceId } {
+  const known = instance.cells.get(field);
+  const fact = known === undefined ? undefined : r.b.facts.cells[known];
+  if (fact && fact.setter !== null) return { value: fact.value, setter: fact.setter };
+  const at = spotOf(node);
+  const cell = r.b.place('cell', field, instance.fn, at);
+  const setter = r.b.place('setter', 'setState', instance.fn, at);
+  r.b.flow(cell, instance.state, 'put', field);
+  instance.cells.set(
+    field,
+    r.b.facts.cells.push({ name: field, kind: 'state', value: cell, setter, fn: instance.fn, at }) - 1,
+  );
+  return { value: cell, setter };
+}
+
+export function isSetState(callee: t.Node): boolean {
+  return (
+    callee.type === 'MemberExpression' &&
+    callee.object.type === 'ThisExpression' &&
+    callee.property.type === 'Identifier' &&
+    callee.property.name === 'setState'
+  );
+}
+
+/** `this.setState({ open })`, or with a function that returns the fields to change. */
+export function readSetState(r: ScriptReader, node: t.CallExpression): PlaceId | null {
+  const [first, ...rest] = node.arguments;
+  const { instance } = r;
+  for (const argument of rest) value(r, argument);
+  if (!instance) {
+    value(r, first);
+    return null;
+  }
+  const change =
+    first?.type === 'ArrowFunctionExpression' || first?.type === 'FunctionExpression' ? returned(first) : first;
+  if (change !== first) value(r, first);
+  if (change?.type !== 'ObjectExpression') {
+    if (change === first) value(r, first);
+    return null;
+  }
+  for (const property of change.properties) {
+    if (property.type !== 'ObjectProperty') continue;
+    const cell = stateCell(r, instance, fieldOf(property.key, property.computed), property.key);
+    // What an updater returns was read with it; a plain object is read here.
+    const given = change === first ? value(r, property.value) : null;
+    const at = spotOf(node.callee);
+    const result = r.b.place('computed', '', r.fn, at);
+    r.b.facts.calls.push({
+      callee: cell.setter,
+      name: 'setState',
+      args: [given],
+      receiver: null,
+      result,
+      repeat: r.repeat,
+      fn: r.fn,
+      at,
+    });
+  }
+  return null;
+}
+
+function returned(fn: t.ArrowFunctionExpression | t.FunctionExpression): t.Node | null | undefined {
+  if (fn.body.type !== 'BlockStatement') return fn.body;
+  const last = fn.body.body.findLast((statement) => statement.type === 'ReturnStatement');
+  return last?.type === 'ReturnStatement' ? last.argument : null;
+}
+
+/** `this.state = { … }` in a constructor. */
+export function assignsState(node: t.Node): boolean {
+  return (
+    node.type === 'MemberExpression' &&
+    node.object.type === 'ThisExpression' &&
+    node.property.type === 'Identifier' &&
+    node.property.name === 'state'
+  );
+}
+
+export function assignState(r: ScriptReader, node: t.Node): boolean {
+  if (!r.instance) return false;
+  readState(r, node, r.instance);
+  return true;
+}
+
+function defaultsOf(r: ScriptReader, node: ClassNode): [name: string, text: string][] {
+  for (const member of node.body.body) {
+    if (member.type !== 'ClassProperty' || !member.static || fieldOf(member.key, !!member.computed) !== 'defaultProps')
+      continue;
+    if (member.value?.type !== 'ObjectExpression') continue;
+    return member.value.properties.flatMap((p) =>
+      p.type === 'ObjectProperty' ? [[fieldOf(p.key, p.computed), r.source(p.value)] as [string, string]] : [],
+    );
+  }
+  return [];
+}
+
+/** `this.props.units` and `const { units } = this.props` name props as if they were read from the parameter. */
+function readPropsThroughThis(r: ScriptReader, self: PlaceId, props: PlaceId): void {
+  const { flows } = r.b.facts;
+  const holders = new Set(
+    flows.filter((f) => f.from === self && f.op === 'get' && f.field === 'props').map((f) => f.to),
+  );
+  r.propsHolders.set(props, holders);
+}
