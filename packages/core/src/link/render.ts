@@ -175,6 +175,30 @@ export class RenderTree {
   }
 
   /**
+   * Whether a component that nothing renders is where the application starts. Where the project does not say what it
+   * mounts, that is the one below which most of it hangs; a library's parts wait for whoever uses them.
+   */
+  private isStart(component: number): boolean {
+    if (this.hasEntries) return false;
+    this.start ??= this.findStart();
+    return this.start === component;
+  }
+  private start: number | undefined;
+
+  private findStart(): number {
+    let best = -1;
+    let most = 0;
+    for (const root of this.roots) {
+      const size = reachOf(this.by, root);
+      if (size > most) {
+        best = root;
+        most = size;
+      }
+    }
+    return most * 2 > this.program.components.size ? best : -1;
+  }
+
+  /**
    * The providers of a context a component may find above it; -1 stands for none. Followed upwards from the component:
    * on each way the first provider counts, and beyond the markup that renders it, it stands where that markup's author does.
    */
@@ -187,7 +211,7 @@ export class RenderTree {
     const queue = [component];
     for (let at = queue.pop(); at !== undefined; at = queue.pop()) {
       const placements = this.placementsOf.get(at);
-      if (!placements) found.add(-1);
+      if (!placements && this.isStart(at)) found.add(-1);
       for (const placement of placements ?? []) {
         const provider = placement.providers.find((p) => p.context === context);
         if (provider) found.add(provider.site);
@@ -201,6 +225,19 @@ export class RenderTree {
     this.environments.set(key, found);
     return found;
   }
+}
+
+/** How many components hang below one, itself included. */
+function reachOf(links: Links, root: number): number {
+  const seen = new Set([root]);
+  const queue = [root];
+  for (let at = queue.pop(); at !== undefined; at = queue.pop())
+    for (const child of links.children.get(at) ?? [])
+      if (!seen.has(child)) {
+        seen.add(child);
+        queue.push(child);
+      }
+  return seen.size;
 }
 
 function add(map: Map<number, Set<number>>, key: number, value: number): void {

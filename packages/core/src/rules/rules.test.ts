@@ -94,6 +94,17 @@ test('a default keeps a context from missing its provider', () => {
   ).toEqual([]);
 });
 
+test('the parts of a library wait for whoever uses them', () => {
+  const survey = surveyOf({
+    'src/tabs.jsx': `import { createContext, useContext } from 'react';
+      const Rail = createContext(null);
+      export function Track({ children }) { return <Rail.Provider value={1}>{children}</Rail.Provider>; }
+      export function Stop() { return <b>{useContext(Rail)}</b>; }
+      export function Sign() { return <i>{useContext(Rail)}</i>; }`,
+  });
+  expect(survey.findings()).toEqual([]);
+});
+
 test('SARIF: each result names a rule that is described, and a place', () => {
   const { runs } = toSarif(one(CHAIN).findings()) as {
     runs: {
