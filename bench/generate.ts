@@ -11,8 +11,9 @@ export function generate(folder: string, files: number): number {
   let written = 0;
   const write = (file: string, text: string): void => {
     const target = path.join(folder, 'src', file);
+    const name = path.basename(file).replace(/\W.*/, '');
     mkdirSync(path.dirname(target), { recursive: true });
-    writeFileSync(target, text);
+    writeFileSync(target, /\/(data|useFold)|main/.test(file) ? text : text + around(name));
     written++;
   };
   for (let h = 0; h < houses; h++) house(h, write);
@@ -38,6 +39,49 @@ ${names.map((h) => `      <House${h} units={units} onUnits={setUnits} />`).join(
     `import { createRoot } from 'react-dom/client';\nimport { App } from './App';\ncreateRoot(document.body).render(<App />);\n`,
   );
   return written;
+}
+
+/** Code as it stands around components in real files, which hold some two kilobytes each: tables, formats, checks. */
+function around(name: string): string {
+  return `
+const ${name}_NAMES = { fern: 'Fern', moss: 'Moss', cactus: 'Cactus', orchid: 'Orchid', palm: 'Palm' };
+const ${name}_LIMITS = [
+  { kind: 'temperature', low: 8, high: 34, unit: '°C', digits: 1 },
+  { kind: 'humidity', low: 20, high: 95, unit: '%', digits: 0 },
+  { kind: 'soil', low: 10, high: 80, unit: '%', digits: 0 },
+];
+
+function ${name}Format(value, digits, unit) {
+  if (value === null || value === undefined || Number.isNaN(value)) return '–';
+  const factor = 10 ** digits;
+  const rounded = Math.round(value * factor) / factor;
+  return \`\${rounded.toFixed(digits)} \${unit}\`;
+}
+
+function ${name}Check(reading, limits) {
+  const problems = [];
+  for (const limit of limits) {
+    const value = reading[limit.kind];
+    if (value === undefined) continue;
+    if (value < limit.low) problems.push({ kind: limit.kind, what: 'low', by: limit.low - value });
+    else if (value > limit.high) problems.push({ kind: limit.kind, what: 'high', by: value - limit.high });
+  }
+  problems.sort((a, b) => b.by - a.by);
+  return problems.length > 0 ? { worst: problems[0], all: problems } : null;
+}
+
+export function ${name}Summary(readings) {
+  const lines = [];
+  let worst = null;
+  for (const reading of readings) {
+    const found = ${name}Check(reading, ${name}_LIMITS);
+    if (found && (!worst || found.worst.by > worst.by)) worst = found.worst;
+    const label = ${name}_NAMES[reading.plant] ?? reading.plant;
+    lines.push(\`\${label}: \${${name}Format(reading.temperature, 1, '°C')}\`);
+  }
+  return { lines, worst, at: new Date(readings[0]?.at ?? 0).toISOString() };
+}
+`;
 }
 
 function house(h: number, write: (file: string, text: string) => void): void {

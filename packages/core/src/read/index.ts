@@ -48,4 +48,5 @@ function refuse(source: SourceFile): { severity: 'error' | 'warning'; message: s
   return null;
 }
 
+export { pack, unpack } from '../model/pack';
 export type { SourceFile };

@@ -3,7 +3,7 @@ import { existsSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import path from 'node:path';
 import { Worker } from 'node:worker_threads';
-import { readFile, type FileFacts, type SourceFile } from '@vectura/core';
+import { pack, readFile, unpack, type FileFacts, type SourceFile } from '@vectura/core';
 
 const IN_PLACE = 60;
 const BATCH = 12;
@@ -11,8 +11,8 @@ const STACK_MB = 32;
 
 export interface ReadResult {
   facts: FileFacts;
-  /** The facts as JSON, for the cache. */
-  json: string;
+  /** The facts as text, for the cache. */
+  packed: string;
 }
 
 /** Where the built worker lies; beside this file once bundled, in `dist` when run from source. */
@@ -93,7 +93,7 @@ export class ReadPool {
     for (const source of this.queue.flat()) {
       this.signal?.throwIfAborted();
       const facts = readFile(source);
-      this.done({ facts, json: JSON.stringify(facts) });
+      this.done({ facts, packed: pack(facts) });
       await new Promise(setImmediate);
     }
   }
@@ -106,7 +106,7 @@ export class ReadPool {
     this.idle.push(worker);
     worker.on('error', (error) => this.fail(error));
     worker.on('message', (results: string[]) => {
-      for (const json of results) this.done({ facts: JSON.parse(json) as FileFacts, json });
+      for (const packed of results) this.done({ facts: unpack(packed), packed });
       this.open -= results.length;
       const batch = this.queue.shift();
       if (batch) worker.postMessage(batch);

@@ -1,7 +1,7 @@
 /** A worker thread that reads files' texts to facts. It loads the readers alone, so that it is ready soon. */
 import { parentPort } from 'node:worker_threads';
-import { readFile, type SourceFile } from '@vectura/core/read';
+import { pack, readFile, type SourceFile } from '@vectura/core/read';
 
 parentPort?.on('message', (batch: SourceFile[]) => {
-  parentPort?.postMessage(batch.map((source) => JSON.stringify(readFile(source))));
+  parentPort?.postMessage(batch.map((source) => pack(readFile(source))));
 });

@@ -9,6 +9,7 @@ import {
   MAX_BYTES,
   Survey,
   readFile,
+  unpack,
   type ConfigFile,
   type FileFacts,
   type SourceFile,
@@ -143,7 +144,7 @@ async function readFacts(root: string, sources: readonly Found[], options: Surve
     changed.length,
     (result) => {
       facts.set(result.facts.path, result.facts);
-      if (cache) fresh.push({ key: keys.get(result.facts.path) ?? '', facts: result.json });
+      if (cache) fresh.push({ key: keys.get(result.facts.path) ?? '', facts: result.packed });
       if (facts.size % 20 === 0) report();
     },
     signal,
@@ -155,9 +156,9 @@ async function readFacts(root: string, sources: readonly Found[], options: Surve
       for (const source of sources) keys.set(source.path, factsKey(source));
       const cached = await cache?.get(sources.map((source) => keys.get(source.path) ?? ''));
       for (const source of sources) {
-        const json = cached?.get(keys.get(source.path) ?? '');
-        if (json === undefined) pool.add(source);
-        else facts.set(source.path, JSON.parse(json) as FileFacts);
+        const packed = cached?.get(keys.get(source.path) ?? '');
+        if (packed === undefined) pool.add(source);
+        else facts.set(source.path, unpack(packed));
       }
     }
     await pool.end();
