@@ -18,6 +18,7 @@ import { fieldMatches } from './intern';
 import { Modules, type ConfigFile, type Resolution } from './modules';
 
 export interface Edge {
+  from: number;
   to: number;
   op: FlowOp;
   field: string;
@@ -137,8 +138,9 @@ export class Graph {
   }
 
   private addEdge(from: number, to: number, op: FlowOp, field: string, except: readonly string[] | null): void {
-    (this.out[from] ??= []).push({ to, op, field, except });
-    (this.into[to] ??= []).push({ to: from, op, field, except });
+    const edge = { from, to, op, field, except };
+    (this.out[from] ??= []).push(edge);
+    (this.into[to] ??= []).push(edge);
   }
 
   private joinImports(file: FileFacts, index: number): void {
@@ -290,13 +292,13 @@ export class Graph {
     }
     for (const edge of edges) {
       const [first, ...after] = at.path;
-      if (edge.op === 'same') queue.push({ place: edge.to, path: at.path });
+      if (edge.op === 'same') queue.push({ place: edge.from, path: at.path });
       else if (edge.op === 'get') {
-        if (at.path.length < 5) queue.push({ place: edge.to, path: [edge.field, ...at.path] });
+        if (at.path.length < 5) queue.push({ place: edge.from, path: [edge.field, ...at.path] });
       } else if (edge.op === 'put') {
-        if (first !== undefined && fieldMatches(first, edge.field)) queue.push({ place: edge.to, path: after });
+        if (first !== undefined && fieldMatches(first, edge.field)) queue.push({ place: edge.from, path: after });
       } else if (edge.op === 'rest') {
-        if (first === undefined || !edge.except?.includes(first)) queue.push({ place: edge.to, path: at.path });
+        if (first === undefined || !edge.except?.includes(first)) queue.push({ place: edge.from, path: at.path });
       }
     }
   }

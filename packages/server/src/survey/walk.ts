@@ -44,6 +44,13 @@ interface Rules {
   matcher: Ignore;
 }
 
+/** A folder to look through, with the rules above it and why its files are left out, where they are. */
+interface Folder {
+  folder: string;
+  rules: readonly Rules[];
+  why: string | null;
+}
+
 /** Walks a folder. Throws where the folder itself cannot be read; everything below it is reported instead. */
 export async function walk(root: string, options: WalkOptions = {}): Promise<WalkResult> {
   const result: WalkResult = { sources: [], configs: [], skipped: {}, unreadable: [] };
@@ -69,7 +76,8 @@ export async function walk(root: string, options: WalkOptions = {}): Promise<Wal
     else sources.push(relative);
   };
 
-  const visit = async (folder: string, above: readonly Rules[], why: string | null): Promise<void> => {
+  /** Looks through one folder and returns the folders inside it that are to be looked through. */
+  const visit = async ({ folder, rules: above, why }: Folder): Promise<Folder[]> => {
     options.signal?.throwIfAborted();
     let entries;
     try {
@@ -77,32 +85,32 @@ export async function walk(root: string, options: WalkOptions = {}): Promise<Wal
     } catch (error) {
       if (folder === '') throw error;
       result.unreadable.push({ path: folder, reason: reasonOf(error) });
-      return;
+      return [];
     }
     const rules = entries.some((entry) => entry.name === '.gitignore')
       ? [...above, await readRules(root, folder)]
       : above;
-    entries.sort((a, b) => (a.name < b.name ? -1 : 1));
+    const inside: Folder[] = [];
     for (const entry of entries) {
       const relative = folder ? `${folder}/${entry.name}` : entry.name;
-      try {
-        if (entry.isSymbolicLink()) {
-          if (familyOf(entry.name) !== null || !entry.name.includes('.')) skip('link');
-          continue;
-        }
-        if (entry.isDirectory()) {
-          const reason = why ?? folderReason(entry.name, relative, rules);
-          if ((reason === 'node_modules' || reason === 'hidden') && !included) skip(`${reason} folder`);
-          else await visit(relative, rules, reason);
-        } else if (entry.isFile()) visitFile(relative, entry.name, rules, why);
-      } catch (error) {
-        if (options.signal?.aborted) throw error;
-        result.unreadable.push({ path: relative, reason: reasonOf(error) });
-      }
+      if (entry.isSymbolicLink()) {
+        if (familyOf(entry.name) !== null || !entry.name.includes('.')) skip('link');
+      } else if (entry.isDirectory()) {
+        const reason = why ?? folderReason(entry.name, relative, rules);
+        if ((reason === 'node_modules' || reason === 'hidden') && !included) skip(`${reason} folder`);
+        else inside.push({ folder: relative, rules, why: reason });
+      } else if (entry.isFile()) visitFile(relative, entry.name, rules, why);
     }
+    return inside;
   };
 
-  await visit('', [], null);
+  for (let level: Folder[] = [{ folder: '', rules: [], why: null }]; level.length > 0;) {
+    const below: Folder[] = [];
+    await inParallel(level, 16, async (folder) => {
+      below.push(...(await visit(folder)));
+    });
+    level = below;
+  }
   // Output folders count as sources only where nothing else is: a published package has nothing but them.
   if (output.length > 0 && (await hasComponents(root, sources))) {
     for (const _ of output) skip('output');
@@ -118,9 +126,16 @@ export async function walk(root: string, options: WalkOptions = {}): Promise<Wal
   };
   await describeAll(sources, result.sources);
   await describeAll(configs, result.configs);
-  result.configs.sort((a, b) => (a.path < b.path ? -1 : 1));
-  result.sources.sort((a, b) => (a.path < b.path ? -1 : 1));
+  result.configs.sort(byPath);
+  result.sources.sort(byPath);
+  result.unreadable.sort(byPath);
+  // Folders are looked through side by side; what is told of them does not depend on which came first.
+  result.skipped = Object.fromEntries(Object.entries(result.skipped).sort(([a], [b]) => (a < b ? -1 : 1)));
   return result;
+}
+
+function byPath(a: { path: string }, b: { path: string }): number {
+  return a.path < b.path ? -1 : 1;
 }
 
 function folderReason(name: string, relative: string, rules: readonly Rules[]): string | null {
