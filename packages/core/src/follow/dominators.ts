@@ -69,7 +69,8 @@ export class Dominators {
   nearest(nodes: Iterable<number>): number | null {
     let found: number | null = null;
     for (const node of nodes) {
-      if (!this.above.has(node)) continue;
+      // Components that only render each other hang below no entry: nothing is known to stand above them.
+      if (!this.above.has(node)) return null;
       found = found === null ? node : this.meet(found, node);
     }
     return found === TOP ? null : found;

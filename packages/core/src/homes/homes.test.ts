@@ -35,6 +35,16 @@ test('asked half-way it is the same state', () => {
   expect(homes.current.component).toBe('App');
 });
 
+test('a component that nothing renders is not overlooked beside those that are mounted', () => {
+  const homes = one(`import { createRoot } from 'react-dom/client';
+    function Desk() { const [open, setOpen] = useState(false); return <><Lid open={open} /><Lever onOpen={setOpen} /></>; }
+    function Lid({ open }) { return <b>{open}</b>; }
+    function Lever({ onOpen }) { return <button onClick={() => onOpen(true)} />; }
+    createRoot(document.body).render(<Lever onOpen={() => {}} />);`).homes('Desk.open');
+  expect(homes.nearest).toBeNull();
+  expect(homes.options.find((o) => o.kind === 'down')?.possible).toBe(false);
+});
+
 test('what nobody carries may stay', () => {
   const homes = one(
     `function Tray() { const [open, setOpen] = useState(false); return <b onClick={() => setOpen(!open)}>{open}</b>; }`,

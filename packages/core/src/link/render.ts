@@ -74,8 +74,7 @@ export class RenderTree {
     });
     this.hasEntries = entries.size > 0;
     const unrendered = [...program.components.keys()].filter((fn) => !this.under.parents.has(fn) && !entries.has(fn));
-    this.roots = [...entries, ...(this.hasEntries ? [] : unrendered)];
-    if (this.roots.length === 0) this.roots.push(...unrendered);
+    this.roots = [...entries, ...unrendered];
     if (this.roots.length === 0) this.roots.push(...[...program.components.keys()].slice(0, 1));
   }
 

@@ -8,6 +8,9 @@ import { ValueLink } from '../../parts/ValueLink';
 import type { Column } from './sheetModel';
 import styles from './CellPanel.module.css';
 
+/** The rest is a click away, on the trail. */
+const MOST_NAMES = 8;
+
 export function CellPanel({ column, onAsk }: { column: Column; onAsk(view: 'trail' | 'homes'): void }) {
   const { id, document } = useProject();
   const [, change] = useAddress();
@@ -83,11 +86,12 @@ function Fact({
 }) {
   if (list.length === 0) return null;
   const unique = list.filter((one, index) => list.findIndex((other) => other.id === one.id) === index);
+  const others = unique.length - MOST_NAMES;
   return (
     <div>
       <dt>{says}</dt>
       <dd>
-        {unique.map((one, index) => (
+        {unique.slice(0, MOST_NAMES).map((one, index) => (
           <span key={one.id}>
             {index > 0 && ', '}
             <ValueLink component={one.id ?? ''} name={one.name}>
@@ -95,6 +99,7 @@ function Fact({
             </ValueLink>
           </span>
         ))}
+        {others > 0 && ` and ${others} more`}
         {more}
       </dd>
     </div>

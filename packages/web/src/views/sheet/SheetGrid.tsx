@@ -9,7 +9,8 @@ import styles from './SheetGrid.module.css';
 export const ROW = 20;
 export const COLUMN = 34;
 const OUTLINE = 242;
-const HEAD = 128;
+/** Heads stand at an angle: as high as the longest name needs, within reason. */
+const HEAD = { least: 128, most: 250, letter: 5.1, foot: 28 };
 const INDENT = 13;
 
 interface SheetGridProps {
@@ -52,20 +53,22 @@ export function SheetGrid({
   const shownColumns = columnView.getVirtualItems();
   const top = shownRows[0]?.index ?? 0;
   const bottom = shownRows.at(-1)?.index ?? 0;
-  const widest = columns.length * COLUMN + 90;
+  const longest = Math.max(0, ...columns.map((column) => column.label.length));
+  const head = Math.min(HEAD.most, Math.max(HEAD.least, Math.ceil(longest * HEAD.letter) + HEAD.foot));
+  const widest = columns.length * COLUMN + head;
   const lit = hovered ?? selected;
 
   // What the keys select comes into view, clear of the heads and the outline that stay in place.
   useEffect(() => {
     const box = scroller.current;
     if (!box || selected.row < 0 || selected.column < 0) return;
-    const y = HEAD + selected.row * ROW;
+    const y = head + selected.row * ROW;
     const x = OUTLINE + selected.column * COLUMN;
-    if (y - HEAD < box.scrollTop) box.scrollTop = y - HEAD;
+    if (y - head < box.scrollTop) box.scrollTop = y - head;
     else if (y + 2 * ROW > box.scrollTop + box.clientHeight) box.scrollTop = y + 2 * ROW - box.clientHeight;
     if (x - OUTLINE < box.scrollLeft) box.scrollLeft = x - OUTLINE;
     else if (x + 2 * COLUMN > box.scrollLeft + box.clientWidth) box.scrollLeft = x + 2 * COLUMN - box.clientWidth;
-  }, [scroller, selected.row, selected.column]);
+  }, [scroller, head, selected.row, selected.column]);
 
   return (
     <div
@@ -76,8 +79,8 @@ export function SheetGrid({
       aria-label="Sheet"
       role="group"
     >
-      <div className={styles.sheet} style={{ width: OUTLINE + widest, height: HEAD + rows.length * ROW + 8 }}>
-        <div className={styles.head} style={{ width: OUTLINE + widest, height: HEAD }}>
+      <div className={styles.sheet} style={{ width: OUTLINE + widest, height: head + rows.length * ROW + 8 }}>
+        <div className={styles.head} style={{ width: OUTLINE + widest, height: head }}>
           <div className={styles.corner} style={{ width: OUTLINE }}>
             component
           </div>
@@ -143,7 +146,7 @@ export function SheetGrid({
         </div>
         <svg
           className={styles.field}
-          style={{ left: OUTLINE, top: HEAD }}
+          style={{ left: OUTLINE, top: head }}
           width={widest}
           height={rows.length * ROW}
           role="presentation"
@@ -178,7 +181,7 @@ export function SheetGrid({
         </svg>
         <div
           className={styles.field}
-          style={{ left: OUTLINE, top: HEAD, width: columns.length * COLUMN, height: rows.length * ROW }}
+          style={{ left: OUTLINE, top: head, width: columns.length * COLUMN, height: rows.length * ROW }}
           onMouseMove={(event) => {
             const box = event.currentTarget.getBoundingClientRect();
             const at = {
