@@ -8,6 +8,7 @@ import { KeysOverlay } from './KeysOverlay';
 import { messageOf, useProjectsQuery, useSurveyQuery } from './api';
 import { show } from './desk';
 import { useJob } from './useJob';
+import { isTyping } from './useKeys';
 import { useAppDispatch, useAppSelector } from './store';
 import { Surveying } from './Surveying';
 import styles from './ProjectFrame.module.css';
@@ -106,11 +107,4 @@ function SchemeSwitch() {
       {next === 'dark' ? 'Dark' : 'Light'}
     </button>
   );
-}
-
-/** Whether keys go to a field somebody types into, or to a control that has its own use for them. */
-export function isTyping(target: EventTarget | null): boolean {
-  if (!(target instanceof HTMLElement)) return false;
-  const field = target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
-  return field || target.getAttribute('role') === 'slider';
 }

@@ -3,7 +3,7 @@ import { TextInput } from '@mantine/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useRulesQuery } from '../../app/api';
-import { isTyping } from '../../app/ProjectFrame';
+import { useKeys } from '../../app/useKeys';
 import { useAddress, useProject } from '../../app/useProject';
 import { questionFor } from '../../model/question';
 import { CodePanel } from '../../parts/CodePanel';
@@ -50,21 +50,16 @@ export function FindingsView() {
     return of.rule === 'unresolved' ? null : questionFor(document, component.id, of.name);
   }
 
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent): void => {
-      if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
-      const key = event.key.toLowerCase();
-      const step = key === 'j' ? 1 : key === 'k' ? -1 : 0;
-      if (step !== 0) {
-        const next = shown[Math.max(0, Math.min(shown.length - 1, Math.max(0, position) + step))];
-        if (next) change({ at: String(next.index), code: null });
-      } else if (key === 'enter' && value && event.target === window.document.body)
-        void navigate(`/p/${id}/trail?value=${encodeURIComponent(value)}`);
-      else if (key === 'h' && value) void navigate(`/p/${id}/homes?value=${encodeURIComponent(value)}`);
-      else if (key === 'escape') change({ code: null });
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
+  useKeys((event) => {
+    const key = event.key.toLowerCase();
+    const step = key === 'j' ? 1 : key === 'k' ? -1 : 0;
+    if (step !== 0) {
+      const next = shown[Math.max(0, Math.min(shown.length - 1, Math.max(0, position) + step))];
+      if (next) change({ at: String(next.index), code: null });
+    } else if (key === 'enter' && value && event.target === window.document.body)
+      void navigate(`/p/${id}/trail?value=${encodeURIComponent(value)}`);
+    else if (key === 'h' && value) void navigate(`/p/${id}/homes?value=${encodeURIComponent(value)}`);
+    else if (key === 'escape') change({ code: null });
   });
 
   useEffect(() => {

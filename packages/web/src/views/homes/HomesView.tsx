@@ -1,9 +1,8 @@
 /** The ways one value could live, side by side over the same measures, ranked by rules of thumb. */
 import type { HomeOption, Thumb } from '@vectura/core';
-import { useEffect } from 'react';
 import { Link } from 'react-router';
 import { messageOf, useHomesQuery, useKeepThumbMutation, useThumbQuery } from '../../app/api';
-import { isTyping } from '../../app/ProjectFrame';
+import { useKeys } from '../../app/useKeys';
 import { useAddress, useProject } from '../../app/useProject';
 import { show } from '../../app/desk';
 import { useAppDispatch } from '../../app/store';
@@ -57,17 +56,12 @@ export function HomesView() {
     options.find((option) => option.kind === query.get('way')) ??
     options.find((option) => option.kind === data?.recommended);
 
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent): void => {
-      if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
-      const step = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
-      if (step === 0) return;
-      const next =
-        options[Math.max(0, Math.min(options.length - 1, options.findIndex((option) => option === chosen) + step))];
-      if (next) change({ way: next.kind });
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
+  useKeys((event) => {
+    const step = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
+    if (step === 0) return;
+    const next =
+      options[Math.max(0, Math.min(options.length - 1, options.findIndex((option) => option === chosen) + step))];
+    if (next) change({ way: next.kind });
   });
 
   if (value === '')

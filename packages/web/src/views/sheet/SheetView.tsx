@@ -1,8 +1,8 @@
 /** The whole application on one sheet: who does what with which value. */
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useProjectsQuery, useResurveyMutation } from '../../app/api';
-import { isTyping } from '../../app/ProjectFrame';
+import { useKeys } from '../../app/useKeys';
 import { useAddress, useProject } from '../../app/useProject';
 import { questionFor } from '../../model/question';
 import { when } from '../../model/when';
@@ -121,46 +121,41 @@ export function SheetView() {
     void navigate(`/p/${id}/${view}?value=${encodeURIComponent(value)}`);
   };
 
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent): void => {
-      if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
-      const inControl = event.target instanceof HTMLElement && /^(BUTTON|A|SELECT)$/.test(event.target.tagName);
-      const to = nextMark(event.key);
-      if (to) {
-        event.preventDefault();
-        // A head that was clicked must not take the Enter that follows.
-        grid.current?.focus({ preventScroll: true });
-        select(to.row, to.column);
-      } else if (event.key === 'Enter' && column && !inControl) ask('trail');
-      else if (event.key.toLowerCase() === 'h' && column) ask('homes');
-      else if (event.key.toLowerCase() === 'c' && column)
-        change({ code: `${column.cell.file}:${column.cell.line}:${column.cell.name}` });
-      else if (event.key === 'Escape') change({ cell: null, component: null, code: null });
-    };
-    /** Along the thread with up and down, along the row with left and right. */
-    const nextMark = (key: string): { row: number; column: number } | null => {
-      const has = (row: number, c: number): boolean => !!columns[c]?.marks.has(rows[row]?.component.id ?? '');
-      const here = { row: Math.max(0, at.row), column: Math.max(0, at.column) };
-      const [dr, dc] = STEPS[key] ?? [0, 0];
-      if (dr === 0 && dc === 0) return null;
-      if (at.row < 0 || at.column < 0) {
-        const first = rows.findIndex((_, index) => has(index, here.column));
-        return first === -1 ? null : { row: first, column: here.column };
-      }
-      for (
-        let r = here.row + dr, c = here.column + dc;
-        r >= 0 && r < rows.length && c >= 0 && c < columns.length;
-        r += dr, c += dc
-      )
-        if (has(r, c)) return { row: r, column: c };
-      if (dc !== 0 && columns[here.column + dc]) {
-        const first = rows.findIndex((_, index) => has(index, here.column + dc));
-        return first === -1 ? null : { row: first, column: here.column + dc };
-      }
-      return here;
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
+  /** Along the thread with up and down, along the row with left and right. */
+  const nextMark = (key: string): { row: number; column: number } | null => {
+    const has = (row: number, c: number): boolean => !!columns[c]?.marks.has(rows[row]?.component.id ?? '');
+    const here = { row: Math.max(0, at.row), column: Math.max(0, at.column) };
+    const [dr, dc] = STEPS[key] ?? [0, 0];
+    if (dr === 0 && dc === 0) return null;
+    if (at.row < 0 || at.column < 0) {
+      const first = rows.findIndex((_, index) => has(index, here.column));
+      return first === -1 ? null : { row: first, column: here.column };
+    }
+    for (
+      let r = here.row + dr, c = here.column + dc;
+      r >= 0 && r < rows.length && c >= 0 && c < columns.length;
+      r += dr, c += dc
+    )
+      if (has(r, c)) return { row: r, column: c };
+    if (dc !== 0 && columns[here.column + dc]) {
+      const first = rows.findIndex((_, index) => has(index, here.column + dc));
+      return first === -1 ? null : { row: first, column: here.column + dc };
+    }
+    return here;
+  };
+  useKeys((event) => {
+    const inControl = event.target instanceof HTMLElement && /^(BUTTON|A|SELECT)$/.test(event.target.tagName);
+    const to = nextMark(event.key);
+    if (to) {
+      event.preventDefault();
+      // A head that was clicked must not take the Enter that follows.
+      grid.current?.focus({ preventScroll: true });
+      select(to.row, to.column);
+    } else if (event.key === 'Enter' && column && !inControl) ask('trail');
+    else if (event.key.toLowerCase() === 'h' && column) ask('homes');
+    else if (event.key.toLowerCase() === 'c' && column)
+      change({ code: `${column.cell.file}:${column.cell.line}:${column.cell.name}` });
+    else if (event.key === 'Escape') change({ cell: null, component: null, code: null });
   });
 
   if (document.components.length === 0)

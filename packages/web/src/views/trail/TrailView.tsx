@@ -1,9 +1,9 @@
 /** One value's whole way on one page, read from top to bottom. */
 import type { Stop } from '@vectura/core';
-import { useEffect, useMemo } from 'react';
+import { useMemo } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { messageOf, useTrailQuery } from '../../app/api';
-import { isTyping } from '../../app/ProjectFrame';
+import { useKeys } from '../../app/useKeys';
 import { useAddress, useProject } from '../../app/useProject';
 import { show } from '../../app/desk';
 import { useAppDispatch } from '../../app/store';
@@ -33,24 +33,19 @@ export function TrailView() {
   const at = Math.max(0, Math.min(Number(query.get('stop') ?? 0) || 0, stops.length - 1));
   const setStop = (index: number): void => change({ stop: index > 0 ? String(index) : null });
 
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent): void => {
-      if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
-      const key = event.key.toLowerCase();
-      if (key === 'j') setStop(Math.min(at + 1, stops.length - 1));
-      else if (key === 'k') setStop(Math.max(at - 1, 0));
-      else if (key === 'r' && all.length > 0) {
-        const next = all[(all.findIndex((way) => way === chosen) + 1) % all.length];
-        change({ way: next?.key ?? null, stop: null });
-      } else if (key === 'c' && stops[at]) change({ code: code ? null : codeOf(stops[at]) });
-      else if (key === 's' && data?.homes[0]?.cellId)
-        void navigate(
-          `/p/${id}/sheet?cell=${encodeURIComponent(data.homes[0].cellId)}&component=${encodeURIComponent(data.homes[0].id ?? '')}`,
-        );
-      else if (key === 'escape') change({ code: null });
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
+  useKeys((event) => {
+    const key = event.key.toLowerCase();
+    if (key === 'j') setStop(Math.min(at + 1, stops.length - 1));
+    else if (key === 'k') setStop(Math.max(at - 1, 0));
+    else if (key === 'r' && all.length > 0) {
+      const next = all[(all.findIndex((way) => way === chosen) + 1) % all.length];
+      change({ way: next?.key ?? null, stop: null });
+    } else if (key === 'c' && stops[at]) change({ code: code ? null : codeOf(stops[at]) });
+    else if (key === 's' && data?.homes[0]?.cellId)
+      void navigate(
+        `/p/${id}/sheet?cell=${encodeURIComponent(data.homes[0].cellId)}&component=${encodeURIComponent(data.homes[0].id ?? '')}`,
+      );
+    else if (key === 'escape') change({ code: null });
   });
 
   if (value === '')
