@@ -4,7 +4,7 @@ import type { Spot } from '../model/facts';
 import type { Linked } from '../link';
 import type { Origin } from '../link/graph';
 import type { At } from '../link/local';
-import { Flows, keyOf, type Flow } from './flow';
+import { Flows, type Flow } from './flow';
 
 export interface CellInfo {
   id: string;
@@ -277,5 +277,3 @@ export class Cells {
       }
   }
 }
-
-export { keyOf };

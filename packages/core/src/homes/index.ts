@@ -35,7 +35,7 @@ export function compareHomes(
   const best = possible.reduce((a, b) => (b.cost < a.cost ? b : a));
   const options = measured.map(({ cost, ...option }) => ({
     ...option,
-    score: Math.round((100 * 1) / (1 + cost)) / 100,
+    score: Math.round(100 / (1 + cost)) / 100,
   }));
   return {
     format: 'vectura.homes',

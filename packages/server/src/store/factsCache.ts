@@ -4,7 +4,7 @@ import type { FactsCache } from '../survey/surveyFolder';
 import { FactsEntity, type FactsRow } from './entities';
 
 const CHUNK = 400;
-/** Facts nobody asked for in this long are dropped. */
+/** Facts written longer ago than this are dropped; a file still in use is then read once more. */
 const KEEP_MS = 30 * 24 * 3600 * 1000;
 
 export class SqliteFactsCache implements FactsCache {

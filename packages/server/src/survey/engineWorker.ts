@@ -27,6 +27,8 @@ const data = workerData as EngineData;
 const memory = emptyMemory();
 let survey: Survey | null = null;
 let running: AbortController | null = null;
+/** Old facts are dropped once, after the first survey. */
+let swept = false;
 let cache: Promise<SqliteFactsCache> | null = null;
 
 function openCache(): Promise<SqliteFactsCache> {
@@ -49,6 +51,10 @@ async function run(id: number): Promise<unknown> {
   const document = fresh.document();
   survey = fresh;
   running = null;
+  if (!swept) {
+    swept = true;
+    await (await openCache()).dropOld();
+  }
   return {
     document: JSON.stringify(document),
     took: Date.now() - started,

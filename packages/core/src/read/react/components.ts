@@ -1,10 +1,10 @@
 /** What a function is: a component, a hook, or a helper; and what a component says of its props. */
-import type { FunctionFact, FunctionId, PlaceId, PropFact } from '../../model/facts';
+import type { FunctionFact, PlaceId, PropFact } from '../../model/facts';
 import { propsOfType } from '../script/types';
 import type { ScriptReader, Seen } from '../script/reader';
 
 /** Called once a function's body has been read. */
-export function settleFunction(r: ScriptReader, fact: FunctionFact, id: FunctionId, seen: Seen): void {
+export function settleFunction(r: ScriptReader, fact: FunctionFact, seen: Seen): void {
   const capital = /^[A-Z]/.test(fact.name);
   if (capital && (seen.markup || seen.hooks)) return makeComponent(r, fact);
   if (/^use[A-Z0-9]/.test(fact.name)) fact.role = 'hook';
@@ -13,7 +13,6 @@ export function settleFunction(r: ScriptReader, fact: FunctionFact, id: Function
     fact.role = 'candidate';
     describeProps(r, fact);
   }
-  void id;
 }
 
 /** Names a function the wrapper or the export around it names, and looks again at what it is. */

@@ -60,7 +60,7 @@ export function readFunction(
   r.fragment = before.fragment;
   r.repeat = before.repeat;
   r.seen = before.seen;
-  r.dialect.settle(r, fact, id, seen);
+  r.dialect.settle(r, fact, seen);
   // What an inner function renders counts for the one around it, unless the inner one is a component itself.
   if (fact.role !== 'component') r.seen.markup ||= seen.markup;
   return fact.self;

@@ -38,7 +38,7 @@ export interface Dialect {
   /** Reads a class the family gives a meaning to; `undefined` leaves it to the plain reading. */
   classLike(r: ScriptReader, node: t.ClassDeclaration | t.ClassExpression, name: string): PlaceId | undefined;
   /** Decides what a function is once its body has been read. */
-  settle(r: ScriptReader, fn: FunctionFact, id: FunctionId, seen: Seen): void;
+  settle(r: ScriptReader, fn: FunctionFact, seen: Seen): void;
 }
 
 export class ScriptReader {
