@@ -65,3 +65,17 @@ test('a survey can be cancelled', async () => {
   controller.abort(new Error('Cancelled'));
   await expect(surveyFolder(root, { signal: controller.signal })).rejects.toThrow('Cancelled');
 });
+
+test('facts written long ago are dropped, fresh ones stay', async () => {
+  const source = await openFacts(path.join(root, 'facts.sqlite'));
+  const cache = new SqliteFactsCache(source);
+  const now = Date.now();
+  const clock = jest.spyOn(Date, 'now').mockReturnValue(now - 40 * 24 * 3600 * 1000);
+  await cache.put([{ key: 'old', facts: '{}' }]);
+  clock.mockReturnValue(now);
+  await cache.put([{ key: 'fresh', facts: '{}' }]);
+  await cache.dropOld();
+  expect([...(await cache.get(['old', 'fresh'])).keys()]).toEqual(['fresh']);
+  clock.mockRestore();
+  await source.destroy();
+});
