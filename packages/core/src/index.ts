@@ -2,7 +2,7 @@
 export * from './model/documents';
 export type * from './model/facts';
 export { FACTS_VERSION } from './model/facts';
-export { familyOf, readFile, pack, unpack, MAX_BYTES, type SourceFile } from './read';
+export { familyOf, readFile, pack, unpack, MAX_BYTES, TOO_DEEP, type SourceFile } from './read';
 export { type ProjectInput, type ConfigFile } from './link';
 export { Survey } from './survey';
 export { NotFound, nearest } from './follow/ask';

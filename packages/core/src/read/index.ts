@@ -49,4 +49,5 @@ function refuse(source: SourceFile): { severity: 'error' | 'warning'; message: s
 }
 
 export { pack, unpack } from '../model/pack';
+export { TOO_DEEP } from './script/module';
 export type { SourceFile };

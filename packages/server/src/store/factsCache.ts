@@ -1,6 +1,7 @@
 /** The facts cache: what files' texts were read to, by their content. */
 import { In, type DataSource, type Repository } from 'typeorm';
-import type { FactsCache } from '../survey/surveyFolder';
+import { pack } from '@vectura/core';
+import type { FactsCache, FactsEntry } from '../survey/surveyFolder';
 import { FactsEntity, type FactsRow } from './entities';
 
 const CHUNK = 400;
@@ -9,6 +10,8 @@ const KEEP_MS = 30 * 24 * 3600 * 1000;
 
 export class SqliteFactsCache implements FactsCache {
   private readonly rows: Repository<FactsRow>;
+
+  private waiting: FactsEntry[] = [];
 
   constructor(private readonly source: DataSource) {
     this.rows = source.getRepository(FactsEntity);
@@ -23,8 +26,17 @@ export class SqliteFactsCache implements FactsCache {
     return found;
   }
 
-  async put(entries: readonly { key: string; facts: string }[]): Promise<void> {
+  /** Keeps facts to be written by `flush`, so that the answer need not wait for the disk. */
+  put(entries: readonly FactsEntry[]): void {
+    this.waiting.push(...entries);
+  }
+
+  async flush(): Promise<void> {
     const usedAt = Date.now();
+    // Packed before anything else can change the facts.
+    const entries = this.waiting.map(({ key, facts, packed }) => ({ key, facts: packed ?? pack(facts) }));
+    this.waiting = [];
+    if (entries.length === 0) return;
     // Written by hand: thousands of rows at once, where building each as an entity would take longer than reading files.
     await this.source.transaction(async (manager) => {
       for (let i = 0; i < entries.length; i += CHUNK) {

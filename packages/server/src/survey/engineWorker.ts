@@ -4,6 +4,7 @@ import { NotFound, type Survey, type Thumb } from '@vectura/core';
 import { openFacts } from '../store/database';
 import { SqliteFactsCache } from '../store/factsCache';
 import { UnusableInput, emptyMemory, surveyFolder } from './surveyFolder';
+import { reasonOf } from './walk';
 
 export interface EngineData {
   root: string;
@@ -51,10 +52,6 @@ async function run(id: number): Promise<unknown> {
   const document = fresh.document();
   survey = fresh;
   running = null;
-  if (!swept) {
-    swept = true;
-    await (await openCache()).dropOld();
-  }
   return {
     document: JSON.stringify(document),
     took: Date.now() - started,
@@ -64,6 +61,19 @@ async function run(id: number): Promise<unknown> {
     cells: document.cells.length,
     findings: document.findings.length,
   };
+}
+
+/** What need not keep an answer waiting: writing what was read, dropping what is old. */
+async function tidy(): Promise<void> {
+  const open = await openCache();
+  try {
+    await open.flush();
+    if (!swept) await open.dropOld();
+    swept = true;
+  } catch (error) {
+    // Without the cache the next start reads everything anew; the answers are the same.
+    process.stderr.write(`The facts cache could not be written. ${reasonOf(error)}\n`);
+  }
 }
 
 async function handle(request: EngineRequest): Promise<unknown> {
@@ -84,7 +94,10 @@ function reply(message: EngineReply): void {
 
 parentPort?.on('message', (request: EngineRequest) => {
   handle(request).then(
-    (answer) => reply({ id: request.id, answer }),
+    (answer) => {
+      reply({ id: request.id, answer });
+      if (request.do === 'survey') void tidy();
+    },
     (error: unknown) => {
       const message = error instanceof Error ? error.message : String(error);
       const kind =

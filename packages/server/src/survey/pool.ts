@@ -1,9 +1,12 @@
-/** Reads files to facts on every processor; few files are read in place, where starting threads would take longer. */
+/**
+ * Reads files to facts on every processor. This thread reads too, once everything is handed in: its facts need not be
+ * passed between threads, and one parser less has to warm up. Few files are read here alone.
+ */
 import { existsSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import path from 'node:path';
 import { Worker } from 'node:worker_threads';
-import { pack, readFile, unpack, type FileFacts, type SourceFile } from '@vectura/core';
+import { TOO_DEEP, readFile, unpack, type FileFacts, type SourceFile } from '@vectura/core';
 
 const IN_PLACE = 60;
 const BATCH = 12;
@@ -11,8 +14,8 @@ const STACK_MB = 32;
 
 export interface ReadResult {
   facts: FileFacts;
-  /** The facts as text, for the cache. */
-  packed: string;
+  /** The facts as text, where they were passed between threads. */
+  packed: string | null;
 }
 
 /** Where the built worker lies; beside this file once bundled, in `dist` when run from source. */
@@ -45,7 +48,7 @@ export class ReadPool {
     });
     this.finished.catch(() => undefined);
     signal?.addEventListener('abort', this.onAbort);
-    const threads = expected <= IN_PLACE ? 0 : Math.min(availableParallelism(), 8);
+    const threads = expected <= IN_PLACE ? 0 : Math.min(availableParallelism() - 1, 7);
     for (let i = 0; i < threads; i++) this.start();
   }
 
@@ -55,13 +58,19 @@ export class ReadPool {
     if (this.batch.length >= BATCH) this.flush();
   }
 
+  /** Gives the threads what is there, and this one's other work a turn. */
+  async turn(): Promise<void> {
+    this.flush();
+    await new Promise(setImmediate);
+  }
+
   /** Resolves when everything handed in has been read. */
   async end(): Promise<void> {
     this.flush();
     this.closing = true;
     try {
-      if (this.workers.length === 0) await this.readInPlace();
-      else if (this.open > 0) await this.finished;
+      await this.readHere();
+      if (this.open > 0) await this.finished;
       this.signal?.throwIfAborted();
     } finally {
       this.close();
@@ -89,13 +98,27 @@ export class ReadPool {
     }
   }
 
-  private async readInPlace(): Promise<void> {
-    for (const source of this.queue.flat()) {
-      this.signal?.throwIfAborted();
-      const facts = readFile(source);
-      this.done({ facts, packed: pack(facts) });
+  private async readHere(): Promise<void> {
+    for (let batch = this.queue.shift(); batch; batch = this.queue.shift()) {
+      for (const source of batch) {
+        this.signal?.throwIfAborted();
+        this.readOne(source);
+      }
+      // Lets messages of the other threads in, and a cancel.
       await new Promise(setImmediate);
     }
+  }
+
+  private readOne(source: SourceFile): void {
+    const facts = readFile(source);
+    if (facts.problems.some((problem) => problem.message === TOO_DEEP)) {
+      // The threads have more room for deep nesting than this one may have.
+      if (this.workers.length === 0) this.start();
+      this.workers[0]?.postMessage([source]);
+      return;
+    }
+    this.done({ facts, packed: null });
+    this.open--;
   }
 
   private start(): void {

@@ -1,6 +1,7 @@
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { readFile } from '@vectura/core';
 import { openFacts } from '../store/database';
 import { SqliteFactsCache } from '../store/factsCache';
 import { UnusableInput, emptyMemory, surveyFolder } from './surveyFolder';
@@ -46,6 +47,7 @@ test('from the cache, from memory and from nothing the answer is the same', asyn
   const cache = new SqliteFactsCache(source);
   const memory = emptyMemory();
   const cold = JSON.stringify((await surveyFolder(root, { cache, memory })).document());
+  await cache.flush();
   expect(JSON.stringify((await surveyFolder(root, { cache })).document())).toBe(cold);
   expect(JSON.stringify((await surveyFolder(root, { memory })).document())).toBe(cold);
   writeFileSync(path.join(root, 'Tray.jsx'), `export const Tray = ({ scale }) => <b>{scale}</b>;\n`);
@@ -71,11 +73,24 @@ test('facts written long ago are dropped, fresh ones stay', async () => {
   const cache = new SqliteFactsCache(source);
   const now = Date.now();
   const clock = jest.spyOn(Date, 'now').mockReturnValue(now - 40 * 24 * 3600 * 1000);
-  await cache.put([{ key: 'old', facts: '{}' }]);
+  const facts = readFile({ path: 'Tray.jsx', text: 'export const Tray = () => <b />;', hash: '', bytes: 32 });
+  cache.put([{ key: 'old', facts, packed: null }]);
+  await cache.flush();
   clock.mockReturnValue(now);
-  await cache.put([{ key: 'fresh', facts: '{}' }]);
+  cache.put([{ key: 'fresh', facts, packed: null }]);
+  await cache.flush();
   await cache.dropOld();
   expect([...(await cache.get(['old', 'fresh'])).keys()]).toEqual(['fresh']);
   clock.mockRestore();
   await source.destroy();
+});
+
+test('more files than one thread reads alone, one of them too deep for it, are all read', async () => {
+  for (let i = 0; i < 80; i++)
+    writeFileSync(path.join(root, `Tray${i}.jsx`), `export const Tray${i} = ({ units }) => <b>{units}</b>;`);
+  const deep = `${'<p>'.repeat(2500)}${'</p>'.repeat(2500)}`;
+  writeFileSync(path.join(root, 'Deep.jsx'), `export const Deep = ({ units }) => <b title={units}>${deep}</b>;`);
+  const { components, files } = (await surveyFolder(root)).document();
+  expect(components).toHaveLength(83);
+  expect(files.flatMap((file) => file.problems)).toEqual([]);
 });

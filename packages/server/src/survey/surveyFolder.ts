@@ -1,6 +1,6 @@
 /** One survey of a folder on disk: walk, read what changed, link. Nothing is ever written there. */
 import { createHash } from 'node:crypto';
-import { promises as fs } from 'node:fs';
+import { promises as fs, readFileSync } from 'node:fs';
 import path from 'node:path';
 import {
   Config,
@@ -27,11 +27,19 @@ export interface Progress {
 /** Facts by content, kept between surveys. Keys are made by `factsKey`. */
 export interface FactsCache {
   get(keys: readonly string[]): Promise<Map<string, string>>;
-  put(entries: readonly { key: string; facts: string }[]): Promise<void>;
+  /** Takes what was read; it may write it later. */
+  put(entries: readonly FactsEntry[]): void;
+}
+
+export interface FactsEntry {
+  key: string;
+  facts: FileFacts;
+  /** The facts as text, where they were made already. */
+  packed: string | null;
 }
 
 /** How many files are fetched at a time. */
-const SLICE = 200;
+const SLICE = 60;
 
 /** What a survey remembers for the next one of the same folder. */
 export interface Memory {
@@ -139,12 +147,12 @@ async function readFacts(root: string, sources: readonly Found[], options: Surve
   const report = (): void => onProgress?.({ phase: 'reading', done: facts.size, total: sources.length });
   report();
   const keys = new Map<string, string>();
-  const fresh: { key: string; facts: string }[] = [];
+  const fresh: FactsEntry[] = [];
   const pool = new ReadPool(
     changed.length,
     (result) => {
       facts.set(result.facts.path, result.facts);
-      if (cache) fresh.push({ key: keys.get(result.facts.path) ?? '', facts: result.packed });
+      if (cache) fresh.push({ key: keys.get(result.facts.path) ?? '', ...result });
       if (facts.size % 20 === 0) report();
     },
     signal,
@@ -152,7 +160,8 @@ async function readFacts(root: string, sources: readonly Found[], options: Surve
   try {
     // A slice at a time: while one is fetched from the disk, the one before it is being read.
     for (let i = 0; i < changed.length; i += SLICE) {
-      const sources = await fetchSources(root, changed.slice(i, i + SLICE), facts, signal);
+      const sources = fetchSources(root, changed.slice(i, i + SLICE), facts);
+      signal?.throwIfAborted();
       for (const source of sources) keys.set(source.path, factsKey(source));
       const cached = await cache?.get(sources.map((source) => keys.get(source.path) ?? ''));
       for (const source of sources) {
@@ -160,13 +169,14 @@ async function readFacts(root: string, sources: readonly Found[], options: Surve
         if (packed === undefined) pool.add(source);
         else facts.set(source.path, unpack(packed));
       }
+      await pool.turn();
     }
     await pool.end();
   } finally {
     pool.close();
   }
   report();
-  if (fresh.length > 0) await cache?.put(fresh);
+  cache?.put(fresh);
   if (memory) {
     memory.files.clear();
     for (const file of sources) {
@@ -178,27 +188,22 @@ async function readFacts(root: string, sources: readonly Found[], options: Surve
 }
 
 /** The texts of some files; what cannot be read becomes a problem at once. */
-async function fetchSources(
-  root: string,
-  files: readonly Found[],
-  facts: Map<string, FileFacts>,
-  signal?: AbortSignal,
-): Promise<SourceFile[]> {
+function fetchSources(root: string, files: readonly Found[], facts: Map<string, FileFacts>): SourceFile[] {
   const sources: SourceFile[] = [];
-  await inParallel(files, 16, async (file) => {
-    signal?.throwIfAborted();
+  for (const file of files) {
     try {
-      sources.push(await readSource(root, file));
+      sources.push(readSource(root, file));
     } catch (error) {
       facts.set(file.path, unreadable(file.path, reasonOf(error)));
     }
-  });
+  }
   return sources;
 }
 
-async function readSource(root: string, file: Found): Promise<SourceFile> {
+/** Read at once, not in turns with other work: for thousands of small files the turns take longer than the reading. */
+function readSource(root: string, file: Found): SourceFile {
   if (file.bytes > MAX_BYTES) return { path: file.path, text: '', hash: `size-${file.bytes}`, bytes: file.bytes };
-  const buffer = await fs.readFile(path.join(root, file.path));
+  const buffer = readFileSync(path.join(root, file.path));
   const hash = createHash('sha256').update(buffer).digest('hex');
   return { path: file.path, text: buffer.toString('utf8').replace(/^\uFEFF/, ''), hash, bytes: buffer.length };
 }

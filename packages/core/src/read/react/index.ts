@@ -1,7 +1,7 @@
 /** The reader for React source: one file's text to its facts. */
 import type { FileFacts } from '../../model/facts';
 import { FactsBuilder } from '../script/builder';
-import { parseScript, readModule } from '../script/module';
+import { TOO_DEEP, parseScript, readModule } from '../script/module';
 import { ScriptReader, type Dialect } from '../script/reader';
 import { readReactCall } from './apis';
 import { assignState, assignsState, readClassComponent } from './classes';
@@ -33,7 +33,7 @@ export function readReact(source: SourceFile): FileFacts {
   } catch (error) {
     if (!(error instanceof RangeError)) throw error;
     const empty = new FactsBuilder(source.path, 'react', source.text, source.hash, source.bytes);
-    empty.facts.problems.push({ severity: 'error', message: 'Nested too deeply to be read.', line: 1, column: 1 });
+    empty.facts.problems.push({ severity: 'error', message: TOO_DEEP, line: 1, column: 1 });
     return empty.facts;
   }
   return b.facts;

@@ -34,9 +34,11 @@ export function parseScript(path: string, text: string): { ast: t.File | null; p
   }
 }
 
+/** What is said of a file that took more stack than there is; with more, it may be read. */
+export const TOO_DEEP = 'Nested too deeply to be read.';
+
 function problemOf(error: unknown): Problem {
-  if (error instanceof RangeError)
-    return { severity: 'error', message: 'Nested too deeply to be read.', line: 1, column: 1 };
+  if (error instanceof RangeError) return { severity: 'error', message: TOO_DEEP, line: 1, column: 1 };
   const loc = (error as { loc?: { line: number; column: number } }).loc;
   const message = error instanceof Error ? error.message.replace(/\s*\(\d+:\d+\)\s*$/, '') : String(error);
   return { severity: 'error', message, line: loc?.line ?? 1, column: (loc?.column ?? 0) + 1 };
