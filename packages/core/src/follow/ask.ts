@@ -75,6 +75,7 @@ export function componentsCalled(linked: Linked, name: string): ComponentInfo[] 
 }
 
 function askOutside(cells: Cells, kind: string, name: string): Asked {
+  if (kind !== 'context') return askShared(cells, kind, name);
   const [first = '', ...fields] = name.split('.');
   const pool = cells.all.filter(({ cell }) => cell.kind === kind);
   const matches = pool.filter(
@@ -101,6 +102,30 @@ function askOutside(cells: Cells, kind: string, name: string): Asked {
     if (flows.length === 0) flows.push({ flow: match, at: null, context: null });
   }
   return { component: null, name, flows, callable: false };
+}
+
+/** A cell by its whole name, by its store's (all its fields), or by a field's name alone where that is unique. */
+function askShared(cells: Cells, kind: string, name: string): Asked {
+  // A shared instance of a class is asked for as a service, and often thought of as a store.
+  const kinds = kind === 'store' || kind === 'service' ? ['store', 'service'] : [kind];
+  const pool = cells.all.filter(({ cell }) => cell.home === null && kinds.includes(cell.kind));
+  const whole = pool.filter(({ cell }) => cell.name === name || cell.name.startsWith(`${name}.`));
+  const fields = pool.filter(({ cell }) => cell.name.slice(cell.name.lastIndexOf('.') + 1) === name);
+  const stores = new Set(fields.map(({ cell }) => cell.id));
+  const found = whole.length > 0 ? whole : stores.size === 1 ? fields : [];
+  if (found.length === 0) {
+    const names =
+      fields.length > 0
+        ? fields.map(({ cell }) => cell.name)
+        : nearest(
+            name,
+            pool.map(({ cell }) => cell.name),
+          );
+    const why =
+      fields.length > 0 ? `Several stores have a field called ${name}.` : `No ${kind} called ${name} in this project.`;
+    throw new NotFound(`${why}${offer(names.map((n) => `${kind}:${n}`))}`);
+  }
+  return { component: null, name, flows: found.map((flow) => ({ flow, at: null, context: null })), callable: false };
 }
 
 function passesContext(flow: Flow | null, context: number, field: string): boolean {

@@ -1,9 +1,10 @@
 /** The cells of a program: what hooks make for each component, contexts, and values that only a component's code holds. */
-import type { CellKind } from '../model/documents';
-import type { Spot } from '../model/facts';
+import type { Carrier, CellKind } from '../model/documents';
+import type { CellFact, SharedCell, Spot } from '../model/facts';
 import type { Linked } from '../link';
 import type { Origin } from '../link/graph';
 import type { At } from '../link/local';
+import { changeKey } from '../link/shared';
 import { Flows, type Flow } from './flow';
 
 export interface CellInfo {
@@ -23,6 +24,16 @@ export interface CellInfo {
   /** The context's number, for a context. */
   context: number | null;
 }
+
+/** How a value that no component holds reaches the components that read it, by its kind. */
+const SHARED_CARRIER: Partial<Record<CellKind, Carrier>> = {
+  store: 'store',
+  service: 'service',
+  channel: 'channel',
+  url: 'service',
+  storage: 'service',
+  remote: 'service',
+};
 
 export interface CellFlow {
   cell: CellInfo;
@@ -48,6 +59,7 @@ export class Cells {
   /** Which flows come by a stop. */
   readonly passing = new Map<string, Set<CellFlow>>();
   private readonly taken = new Map<string, number>();
+  private readonly keys = new Set<string>();
   private readonly arrivedProps = new Map<string, Set<string>>();
   /** Functions that call something their component was handed, with where that comes from. */
   private readonly callsHanded = new Map<number, Origin[]>();
@@ -80,6 +92,10 @@ export class Cells {
     const { program } = this.linked;
     const { graph, contexts } = program;
     for (const { fact, file } of graph.cells) {
+      if (fact.shared) {
+        this.addShared(fact, fact.shared, file);
+        continue;
+      }
       const unit = program.unitOf(graph.fnAt(file, fact.fn));
       for (const context of program.runsOf(unit)) {
         const owner = program.component(contexts.owner[context] ?? -1);
@@ -100,6 +116,35 @@ export class Cells {
         });
       }
     }
+  }
+
+  /** A cell that no component holds; those of one key are one. */
+  private addShared(fact: CellFact, shared: SharedCell, file: number): void {
+    const { program } = this.linked;
+    const { graph } = program;
+    const { key } = shared;
+    if (key !== null && this.keys.has(key)) return;
+    if (key !== null) this.keys.add(key);
+    const run = program.sharedRun();
+    const setter =
+      key !== null ? graph.shared.hubOf(changeKey(key)) : fact.setter === null ? null : graph.at(file, fact.setter);
+    const flow = this.flowOf({
+      id: this.idOf(graph.path(file), `${fact.kind}:${shared.id}`),
+      name: shared.id,
+      kind: fact.kind,
+      home: null,
+      file,
+      spot: fact.at,
+      value: { place: key === null ? graph.at(file, fact.value) : graph.shared.hubOf(key), path: 0, context: run },
+      setter: setter === null ? null : { place: setter, path: 0, context: run },
+      setterName: `set ${fact.name}`,
+      callable: false,
+      context: null,
+    });
+    const touched = [flow.values, flow.calls].some((part) =>
+      [...(part?.stops.values() ?? [])].some((stop) => stop.component !== null),
+    );
+    if (touched || !shared.quiet) this.keep(flow);
   }
 
   private addContexts(): void {
@@ -253,15 +298,21 @@ export class Cells {
   }
 
   private flowOf(cell: CellInfo): CellFlow {
+    const shared = SHARED_CARRIER[cell.kind] ?? 'store';
+    const name = cell.home === null ? cell.name.slice(cell.name.lastIndexOf('.') + 1) : cell.name;
     return {
       cell,
-      values: cell.value && !cell.callable ? this.flows.from(cell.value, cell.name, 'value') : null,
-      calls: cell.setter ? this.flows.from(cell.setter, cell.setterName, 'function') : null,
+      values: cell.value && !cell.callable ? this.flows.from(cell.value, name, 'value', shared) : null,
+      calls: cell.setter ? this.flows.from(cell.setter, cell.setterName, 'function', shared) : null,
     };
   }
 
   private add(cell: CellInfo): void {
-    const flow = this.flowOf(cell);
+    this.keep(this.flowOf(cell));
+  }
+
+  private keep(flow: CellFlow): void {
+    const { cell } = flow;
     this.all.push(flow);
     this.byId.set(cell.id, flow);
     for (const part of [flow.values, flow.calls])

@@ -2,6 +2,7 @@
  * Everything one value gets to, as stops and the hops between them. A flow starts at a cell (or at its change function)
  * and holds each stop once, so loops and meeting ways are edges, not copies.
  */
+import type { Carrier } from '../model/documents';
 import type { ComponentInfo } from '../link/program';
 import type { Linked } from '../link';
 import type { At } from '../link/local';
@@ -37,7 +38,8 @@ export class Flows {
     this.stops = new Stops(linked);
   }
 
-  from(at: At, name: string, mode: Mode): Flow {
+  /** `shared` is how the value reaches components from where no component holds it. */
+  from(at: At, name: string, mode: Mode, shared: Carrier = 'store'): Flow {
     const start = keyOf(at);
     const flow: Flow = { mode, start, stops: new Map() };
     const queue: FlowStop[] = [this.open(flow, at, name)];
@@ -48,7 +50,8 @@ export class Flows {
         const edge = `${target}:${departure.carrier}`;
         if (joined.has(edge)) continue;
         joined.add(edge);
-        stop.hops.push({ ...departure, from: stop.key, target });
+        const carrier = departure.carrier === 'store' ? shared : departure.carrier;
+        stop.hops.push({ ...departure, carrier, from: stop.key, target });
         if (!flow.stops.has(target) && flow.stops.size < MAX_STOPS)
           queue.push(this.open(flow, departure.to, departure.name));
       }

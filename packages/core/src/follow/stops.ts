@@ -5,7 +5,7 @@
 import type { Carrier, Effect } from '../model/documents';
 import type { Spot } from '../model/facts';
 import type { Linked } from '../link';
-import type { At, Exit, Local } from '../link/local';
+import { wasDerived, type At, type Exit, type Local } from '../link/local';
 
 export type Mode = 'value' | 'function';
 
@@ -90,7 +90,7 @@ export class Stops {
     for (let c = context; c !== -1; c = contexts.parent[c] ?? -1) {
       const call = contexts.call[c] ?? -1;
       const entry = graph.calls[call];
-      const target = graph.targetsOf(call)[0];
+      const target = program.targetsIn(call, contexts.parent[c] ?? -1)[0];
       if (!entry || target === undefined || program.unitOf(target) === owner) continue;
       found = { seat: { file: entry.file, spot: entry.fact.at }, helper: entry.fact.name };
     }
@@ -118,6 +118,7 @@ export class Stops {
         calls ??= seat;
         const outer = this.functionAround(call, context);
         if (outer === null) {
+          if (this.linked.program.isShared(context)) continue;
           stop.uses.push({ kind: 'handler', detail: 'render', ...seat });
           continue;
         }
@@ -143,8 +144,9 @@ export class Stops {
     for (let steps = 0; steps < 16; steps++) {
       if (program.components.has(fn)) return null;
       const outerCall = contexts.call[run] ?? -1;
-      const called = outerCall !== -1 && graph.targetsOf(outerCall).includes(fn);
+      const called = outerCall !== -1 && program.targetsIn(outerCall, contexts.parent[run] ?? -1).includes(fn);
       const parent = graph.functions[fn]?.parent ?? -1;
+      if (program.isShared(run) && !called && parent !== -1) return { fn, context: run };
       if (parent !== -1 && !program.isModule(parent)) return { fn, context: program.adjust(run, parent) };
       if (!called) return null;
       fn = graph.fnOfCall(outerCall);
@@ -207,7 +209,7 @@ export class Stops {
     if (exit.kind === 'rendered' && mode === 'value' && exit.at.path === 0)
       stop.uses.push({ kind: 'shown', detail: '', ...seat });
     for (const crossing of landed) {
-      const arrival = this.nameOf(crossing.to, crossing.carrier, name);
+      const arrival = this.nameOf(crossing.to, crossing.carrier, name, mode);
       stop.departures.push({
         to: crossing.to,
         carrier: crossing.carrier,
@@ -235,19 +237,58 @@ export class Stops {
       const call = graph.calls[exit.target];
       return { file: call?.file ?? 0, spot: call?.fact.at ?? NO_SPOT };
     }
+    if (exit.kind === 'shared') return seatOfRead(this.linked, exit.at);
     const fn = graph.functions[exit.target];
     return { file: fn?.file ?? 0, spot: fn?.fact.at ?? NO_SPOT };
   }
 
+  /** What a component calls something shared that it reads: the first name of its own that holds it. */
+  private calledHere(to: At, before: string, mode: Mode): string {
+    const { program, locals } = this.linked;
+    const { graph, paths, contexts } = program;
+    const owner = contexts.owner[to.context] ?? -1;
+    for (const visited of locals.explore(to).visited) {
+      const place = graph.places[visited.place];
+      if (visited.path !== 0 || wasDerived(visited) || !place?.name || place.name.startsWith('#')) continue;
+      const own = program.unitOf(graph.fnOfPlace(visited.place)) === owner;
+      if (own && place.kind === 'binding') return place.name;
+      if (mode === 'function' && /^(import|part|function)$/.test(place.kind) && (own || place.kind === 'import'))
+        return place.name;
+    }
+    // A function of the store's that is called: by the name it is called by.
+    if (mode === 'function')
+      for (let c = to.context; c !== -1; c = contexts.parent[c] ?? -1) {
+        const entry = graph.calls[contexts.call[c] ?? -1];
+        if (entry?.fact.name && contexts.depth[c] === 1) return lastField(entry.fact.name);
+      }
+    const field = mode === 'function' ? paths.fields(to.path).findLast((one) => !/^[*#]/.test(one)) : undefined;
+    return field ?? before;
+  }
+
   /** What a value is called where it arrives. */
-  private nameOf(to: At, carrier: Carrier, before: string): string {
+  private nameOf(to: At, carrier: Carrier, before: string, mode: Mode): string {
     const { graph, paths } = this.linked.program;
+    if (carrier === 'store' && graph.places[to.place]?.kind !== 'param') return this.calledHere(to, before, mode);
     const fields = paths.fields(to.path).filter((field) => field !== '*');
     if (fields.length > 0) return fields.join('.');
     const place = graph.places[to.place];
     if (carrier === 'context') return before;
     return place?.name ? place.name : before;
   }
+}
+
+/** Where a component reads what no component holds: in its own code, also where a hook does it. */
+export function seatOfRead(linked: Linked, at: At): Seat {
+  const { program } = linked;
+  const { graph, contexts } = program;
+  let seat: Seat = { file: graph.fileOfPlace[at.place] ?? 0, spot: graph.places[at.place]?.at ?? NO_SPOT };
+  const owner = contexts.owner[at.context] ?? -1;
+  for (let c = at.context; c !== -1; c = contexts.parent[c] ?? -1) {
+    const entry = graph.calls[contexts.call[c] ?? -1];
+    if (entry && program.unitOf(graph.fnAt(entry.file, entry.fact.fn)) === owner)
+      seat = { file: entry.file, spot: entry.fact.at };
+  }
+  return seat;
 }
 
 /** The same use met on several ways is told once. */
@@ -268,6 +309,6 @@ function effectOf(exit: Exit, part: boolean, before: string, after: string): Eff
   return lastField(before) === lastField(after) ? 'same' : 'renamed';
 }
 
-function lastField(name: string): string {
+export function lastField(name: string): string {
   return name.slice(name.lastIndexOf('.') + 1);
 }

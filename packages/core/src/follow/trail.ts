@@ -3,7 +3,9 @@ import type { Carrier, Role, Stop, Trail, TrailDocument } from '../model/documen
 import type { Linked } from '../link';
 import type { Asked } from './ask';
 import type { CellFlow, CellInfo } from './cells';
+import { isModel } from '../read/libraries';
 import type { Flow, FlowHop, FlowStop } from './flow';
+import { lastField, seatOfRead } from './stops';
 
 const MAX_TRAILS = 400;
 const MAX_STEPS = 200_000;
@@ -187,6 +189,7 @@ export function arrivalOf(
     const fn = graph.functions[stop.component.fn];
     return { file, spot: fact?.at ?? place?.at ?? fn?.fact.at ?? { line: 1, column: 1, length: 0 } };
   }
+  if (isModel(graph.path(file))) return seatOfRead(linked, stop.at);
   return { file, spot: place?.at ?? { line: 1, column: 1, length: 0 } };
 }
 
@@ -199,7 +202,7 @@ function describe(linked: Linked, cell: CellInfo, way: Way, flow: Flow, directio
     const arrival = isHome ? { file: cell.file, spot: cell.spot } : arrivalOf(linked, stop);
     const leaving = way.hops[index];
     const arriving = way.hops[index - 1];
-    const name = isHome && !cell.callable && direction === 'up' ? cell.name : stop.name;
+    const name = isHome && !cell.callable && direction === 'up' ? lastField(cell.name) : stop.name;
     const component = isHome && cell.home === null ? null : stop.component;
     const proof: NonNullable<Stop['proof']> = [
       { file: graph.path(arrival.file), ...arrival.spot, what: 'arrives' },

@@ -78,6 +78,8 @@ export class Crossings {
           context: null,
           part: false,
         }));
+      case 'shared':
+        return [{ to: exit.at, carrier: 'store', site: null, context: null, part: false }];
       case 'inner':
         return [{ to: exit.at, carrier: 'local', site: null, context: null, part: false }];
       case 'rendered':

@@ -16,6 +16,7 @@ import type {
 } from '../model/facts';
 import { fieldMatches } from './intern';
 import { Modules, type ConfigFile, type Resolution } from './modules';
+import { Shared } from './shared';
 
 export interface Edge {
   from: number;
@@ -69,6 +70,9 @@ export class Graph {
   private readonly callersOf = new Map<number, number[]>();
   /** How each import resolved, by file and in the order of its imports. */
   readonly resolutions: Resolution[][] = [];
+  readonly shared: Shared;
+  /** Components that a wrapper adds props to. */
+  readonly injected = new Set<number>();
   readonly resolutionOfPlace = new Map<number, { source: string; resolution: Resolution }>();
 
   constructor(
@@ -78,6 +82,7 @@ export class Graph {
     this.modules = new Modules(files, configs);
     files.forEach((file, index) => this.addFile(file, index));
     files.forEach((file, index) => this.joinImports(file, index));
+    this.shared = new Shared(this);
     this.calls.forEach((_, call) => {
       for (const fn of this.targetsOf(call)) push(this.callersOf, fn, call);
     });
@@ -137,6 +142,30 @@ export class Graph {
     for (const fact of file.contextReads) this.contextReads.push({ fact, file: index });
   }
 
+  /** A place that stands in no file's facts; it belongs to the top level of one. */
+  addPlace(file: number, place: Place): number {
+    this.fileOfPlace.push(file);
+    return this.places.push(place) - 1;
+  }
+
+  /** Lets what one place holds flow into another, for reasons only the whole project shows. */
+  join(from: number, to: number): void {
+    if (from !== to) this.addEdge(from, to, 'same', '', null);
+  }
+
+  /** To be called once places were joined: what was traced before may lead further now. */
+  forgetTraces(): void {
+    this.traced.clear();
+    this.targets.clear();
+  }
+
+  /** The functions a place is known to hold. */
+  functionsAt(place: number): number[] {
+    return this.trace(place).flatMap((origin) =>
+      origin.path.length === 0 ? (this.functionOfSelf.get(origin.place) ?? []) : [],
+    );
+  }
+
   private addEdge(from: number, to: number, op: FlowOp, field: string, except: readonly string[] | null): void {
     const edge = { from, to, op, field, except };
     (this.out[from] ??= []).push(edge);
@@ -150,11 +179,12 @@ export class Graph {
       list.push(resolution);
       const to = this.at(index, fact.place);
       this.resolutionOfPlace.set(to, { source: fact.source, resolution });
-      if (resolution.kind !== 'file') continue;
+      const from = sourceOf(resolution);
+      if (from === null) continue;
       if (fact.imported === '*') {
-        for (const [name, place] of this.exportsOf(resolution.file)) this.addEdge(place, to, 'put', name, null);
+        for (const [name, place] of this.exportsOf(from)) this.addEdge(place, to, 'put', name, null);
       } else {
-        const place = this.exportOf(resolution.file, fact.imported, new Set());
+        const place = this.exportOf(from, fact.imported, new Set());
         if (place !== null) this.addEdge(place, to, 'same', '', null);
       }
     }
@@ -171,17 +201,17 @@ export class Graph {
     for (const fact of facts.exports) {
       if (fact.name !== name) continue;
       if (fact.source === null) return fact.place === null ? null : this.at(file, fact.place);
-      const from = this.modules.resolve(facts.path, fact.source);
-      if (from.kind !== 'file' || fact.imported === null) continue;
+      const from = sourceOf(this.modules.resolve(facts.path, fact.source));
+      if (from === null || fact.imported === null) continue;
       if (fact.imported === '*') continue;
-      const place = this.exportOf(from.file, fact.imported, seen);
+      const place = this.exportOf(from, fact.imported, seen);
       if (place !== null) return place;
     }
     if (name === 'default') return null;
     for (const fact of facts.exports) {
       if (fact.name !== '*' || fact.source === null) continue;
-      const from = this.modules.resolve(facts.path, fact.source);
-      const place = from.kind === 'file' ? this.exportOf(from.file, name, seen) : null;
+      const from = sourceOf(this.modules.resolve(facts.path, fact.source));
+      const place = from === null ? null : this.exportOf(from, name, seen);
       if (place !== null) return place;
     }
     return null;
@@ -200,8 +230,8 @@ export class Graph {
         if (fact.name !== '*') {
           if (fact.name !== 'default' || next === file) names.add(fact.name);
         } else if (fact.source !== null) {
-          const from = this.modules.resolve(facts.path, fact.source);
-          if (from.kind === 'file') queue.push(from.file);
+          const from = sourceOf(this.modules.resolve(facts.path, fact.source));
+          if (from !== null) queue.push(from);
         }
       }
     }
@@ -302,6 +332,12 @@ export class Graph {
       }
     }
   }
+}
+
+/** The file whose facts stand behind an import: a source of the project, or the model of a package. */
+function sourceOf(resolution: Resolution): number | null {
+  if (resolution.kind === 'file') return resolution.file;
+  return resolution.kind === 'outside' ? (resolution.model ?? null) : null;
 }
 
 function push(map: Map<number, number[]>, key: number, value: number): void {

@@ -24,7 +24,8 @@ export interface Change {
   repeat: Repeat;
 }
 
-export type ExitKind = 'site' | 'argument' | 'returned' | 'rendered' | 'inner';
+/** `shared`: from what belongs to no component into the run of one that reads it. */
+export type ExitKind = 'site' | 'argument' | 'returned' | 'rendered' | 'inner' | 'shared';
 
 export interface Exit extends Change {
   kind: ExitKind;
@@ -141,8 +142,12 @@ class Exploration {
     const { graph } = program;
     const change = changeOf(state.flags);
     for (const edge of graph.out[state.place] ?? []) this.along(edge, state, index);
-    for (const use of graph.usesOf(state.place))
-      local.uses.push({ use, path: state.path, context: state.context, ...change });
+    for (const use of graph.usesOf(state.place)) {
+      const entry = graph.uses[use];
+      if (!entry) continue;
+      for (const context of this.runsAt(state, graph.fnAt(entry.file, entry.fact.fn), index))
+        local.uses.push({ use, path: state.path, context, ...change });
+    }
     this.throughCalls(state, index, change);
     const site = graph.siteOfProps.get(state.place);
     if (site !== undefined) this.leave('site', state, index, site);
@@ -183,10 +188,18 @@ class Exploration {
     const fn = graph.fnOfPlace(edge.to);
     const here = graph.fnOfPlace(state.place);
     if (fn === here) return this.move({ place: edge.to, path, flags, context: state.context, from: index });
-    if (program.isModule(fn)) return;
+    const shared = program.isShared(state.context);
+    if (program.isModule(fn)) {
+      if (shared) this.move({ place: edge.to, path, flags, context: state.context, from: index });
+      return;
+    }
     const unit = program.unitOf(fn);
+    if (shared && unit !== program.unitOf(here))
+      return this.fromShared({ ...state, place: edge.to, path, flags }, unit, index);
     if (program.isModule(here)) {
-      for (const context of program.runsOf(unit)) this.move({ place: edge.to, path, flags, context, from: index });
+      // What stands at a module's top level is there for all; it is followed on for this component alone.
+      for (const context of this.ownRuns(unit, state.context))
+        this.move({ place: edge.to, path, flags, context, from: index });
       return;
     }
     if (unit === program.unitOf(here)) {
@@ -200,26 +213,64 @@ class Exploration {
     }
   }
 
+  /** What belongs to no component reaches every run that reads it; code that no component runs is the store's own. */
+  private fromShared(state: State, unit: number, index: number): void {
+    const runs = this.program.runsOf(unit);
+    if (runs.length === 0) this.move({ ...state, from: index });
+    for (const context of runs)
+      this.exit('shared', { place: state.place, path: state.path, context }, unit, 0, state.flags, index);
+  }
+
+  private ownRuns(unit: number, context: number): number[] {
+    const { program } = this;
+    const owner = program.contexts.owner[context];
+    return program.runsOf(unit).filter((run) => program.contexts.owner[run] === owner);
+  }
+
+  /**
+   * The runs in which code of `fn` meets the value at a state. Only at a module's top level are they others than the
+   * state's own: there, what no component holds leaves for each component that reads it.
+   */
+  private runsAt(state: State, fn: number, index: number): readonly number[] {
+    const { program } = this;
+    if (program.isModule(fn) || !program.isModule(program.graph.fnOfPlace(state.place))) return [state.context];
+    const unit = program.unitOf(fn);
+    if (!program.isShared(state.context)) return this.ownRuns(unit, state.context);
+    if (program.runsOf(unit).length === 0) return [state.context];
+    this.fromShared(state, unit, index);
+    return [];
+  }
+
   private throughCalls(state: State, index: number, change: Change): void {
     const { program, local } = this;
     const { graph } = program;
-    for (const call of graph.callsWithArg(state.place)) {
-      const entry = graph.calls[call];
-      if (!entry) continue;
-      const targets = graph.targetsOf(call);
-      entry.fact.args.forEach((arg, i) => {
-        if (arg === null || graph.at(entry.file, arg) !== state.place) return;
-        for (const fn of targets) this.enter(fn, i, call, state, index);
-        if (targets.length === 0) this.intoUnknown(call, i, state, index, change);
-      });
-    }
+    for (const call of graph.callsWithArg(state.place))
+      for (const context of this.runsAt(state, graph.fnOfCall(call), index))
+        this.intoCall(call, { ...state, context }, index, change);
     for (const call of graph.callsWithReceiver(state.place)) {
-      if (state.path !== 0 || graph.targetsOf(call).length > 0) continue;
-      local.outsideCalls.push({ call, path: 0, context: state.context, ...change });
-      this.toResult(call, state, index, DERIVED);
+      if (state.path !== 0) continue;
+      for (const context of this.runsAt(state, graph.fnOfCall(call), index)) {
+        if (program.targetsIn(call, context).length > 0) continue;
+        local.outsideCalls.push({ call, path: 0, context, ...change });
+        this.toResult(call, { ...state, context }, index, DERIVED);
+      }
     }
-    if (state.path === 0)
-      for (const call of graph.callsWithCallee(state.place)) local.called.push({ call, context: state.context });
+    if (state.path !== 0) return;
+    for (const call of graph.callsWithCallee(state.place))
+      for (const context of this.runsAt(state, graph.fnOfCall(call), index)) local.called.push({ call, context });
+  }
+
+  private intoCall(call: number, state: State, index: number, change: Change): void {
+    const { graph } = this.program;
+    const entry = graph.calls[call];
+    if (!entry) return;
+    const targets = this.program.targetsIn(call, state.context);
+    entry.fact.args.forEach((arg, i) => {
+      if (arg === null || graph.at(entry.file, arg) !== state.place) return;
+      for (const fn of targets) this.enter(fn, i, call, state, index);
+      if (targets.length === 0 && !this.program.callsNothing(call, state.context))
+        this.intoUnknown(call, i, state, index, change);
+    });
   }
 
   private enter(fn: number, param: number, call: number, state: State, index: number): void {
@@ -259,14 +310,15 @@ class Exploration {
     const { graph, contexts } = program;
     if (program.components.has(fn)) return this.leave('rendered', state, index, fn);
     const call = contexts.call[state.context] ?? -1;
-    if (call !== -1 && graph.targetsOf(call).includes(fn)) {
+    if (call !== -1 && program.targetsIn(call, contexts.parent[state.context] ?? -1).includes(fn)) {
       const context = contexts.parent[state.context] ?? -1;
       if (context !== -1) this.outOf(call, context, state, index);
       return;
     }
     const unit = program.unitOf(fn);
     for (const caller of graph.callersOfFunction(fn)) {
-      if (program.unitOf(graph.fnOfCall(caller)) !== unit) continue;
+      const around = graph.fnOfCall(caller);
+      if (program.unitOf(around) !== unit && !(program.isShared(state.context) && program.isModule(around))) continue;
       this.outOf(caller, program.adjust(state.context, graph.fnOfCall(caller)), state, index);
     }
     this.leave('returned', state, index, fn);
@@ -309,7 +361,7 @@ class Exploration {
         continue;
       }
       inner = call;
-      for (const fn of graph.targetsOf(call)) {
+      for (const fn of this.program.targetsIn(call, contexts.parent[context] ?? -1)) {
         const fact = graph.functions[fn]?.fact;
         if (fact?.name && !names.includes(fact.name)) names.unshift(fact.name);
       }

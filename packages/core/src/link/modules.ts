@@ -1,5 +1,6 @@
 /** Which file an import means: relative paths, index files, aliases of tsconfig/jsconfig, and packages outside. */
 import type { FileFacts } from '../model/facts';
+import { isModel, modelPath } from '../read/libraries';
 import { parseJsonWithComments } from './jsonc';
 
 /** A configuration file, read as data. */
@@ -11,7 +12,7 @@ export interface ConfigFile {
 export type Resolution =
   | { kind: 'file'; file: number }
   /** A package from outside the project. */
-  | { kind: 'outside'; name: string }
+  | { kind: 'outside'; name: string; /** The file that says what it does, for a package known here. */ model?: number }
   /** A style sheet, a picture, data: nothing flows through it. */
   | { kind: 'asset' }
   | { kind: 'missing'; reason: string };
@@ -29,11 +30,13 @@ interface AliasSet {
 
 export class Modules {
   private readonly byPath = new Map<string, number>();
+  private readonly models = new Map<string, number>();
   private readonly aliases: AliasSet[];
   private readonly known = new Map<string, Resolution>();
 
   constructor(files: readonly FileFacts[], configs: readonly ConfigFile[]) {
     files.forEach((file, index) => this.byPath.set(file.path, index));
+    for (const [index, file] of files.entries()) if (isModel(file.path)) this.models.set(file.path, index);
     this.aliases = readAliases(configs);
   }
 
@@ -60,7 +63,11 @@ export class Modules {
     const aliased = this.throughAlias(folder, bare);
     if (aliased) return aliased;
     if (ASSET.test(specifier) && !/^[@\w]/.test(specifier)) return { kind: 'asset' };
-    return { kind: 'outside', name: specifier };
+    const model = modelPath(specifier);
+    const known = model === null ? undefined : this.models.get(model);
+    return known === undefined
+      ? { kind: 'outside', name: specifier }
+      : { kind: 'outside', name: specifier, model: known };
   }
 
   /** A path without its extension, or a folder with an index file. */

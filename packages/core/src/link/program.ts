@@ -5,6 +5,7 @@ import { Graph } from './graph';
 import { nameFromPath } from '../read/script/names';
 import { Contexts, Paths } from './intern';
 import type { ConfigFile } from './modules';
+import { modelsFor } from './models';
 
 export interface ProjectInput {
   name: string;
@@ -54,12 +55,13 @@ export class Program {
   readonly siteTargets: SiteTarget[] = [];
   private readonly units: number[] = [];
   private readonly runs = new Map<number, number[]>();
+  private readonly dynamic = new Map<string, readonly number[]>();
   private readonly kinds = new Map<number, CallKind>();
 
   constructor(readonly input: ProjectInput) {
     // The answer must not depend on the order in which files were found.
     const files = [...input.files].sort((a, b) => (a.path < b.path ? -1 : a.path > b.path ? 1 : 0));
-    this.graph = new Graph(files, input.configs);
+    this.graph = new Graph([...files, ...modelsFor(files)], input.configs);
     this.graph.sites.forEach((_, site) => this.siteTargets.push(this.resolveSite(site)));
     this.collectComponents();
     this.graph.functions.forEach((_, fn) => this.units.push(this.findUnit(fn)));
@@ -200,6 +202,15 @@ export class Program {
     return this.components.get(fn);
   }
 
+  /** The run of what belongs to no component: a store's own code, a module's top level. */
+  sharedRun(): number {
+    return this.contexts.root(-1);
+  }
+
+  isShared(context: number): boolean {
+    return this.contexts.owner[context] === -1;
+  }
+
   ownerOf(context: number): ComponentInfo | undefined {
     return this.components.get(this.contexts.owner[context] ?? -1);
   }
@@ -232,10 +243,79 @@ export class Program {
     for (;;) {
       const call = this.contexts.call[current] ?? -1;
       if (call === -1) return current;
-      if (this.graph.targetsOf(call).some((target) => this.isWithin(fn, target))) return current;
+      if (this.targetsIn(call, this.contexts.parent[current] ?? -1).some((target) => this.isWithin(fn, target)))
+        return current;
       current = this.contexts.parent[current] ?? -1;
       if (current === -1) return context;
     }
+  }
+
+  /**
+   * The functions a call calls in one run: where it calls a parameter, the run's own calls say what was given for it.
+   * Empty where that is handed in from further away.
+   */
+  targetsIn(call: number, context: number): readonly number[] {
+    const known = this.graph.targetsOf(call);
+    if (known.length > 0 || context === -1) return known;
+    if ((this.contexts.call[context] ?? -1) === -1 && !this.isShared(context)) return known;
+    const key = `${call}:${context}`;
+    let found = this.dynamic.get(key);
+    if (!found) {
+      this.dynamic.set(key, []);
+      const entry = this.graph.calls[call];
+      found = entry ? this.functionsIn(this.graph.at(entry.file, entry.fact.callee), context, 0) : [];
+      this.dynamic.set(key, found);
+    }
+    return found;
+  }
+
+  private functionsIn(place: number, context: number, depth: number): number[] {
+    const { graph, contexts } = this;
+    const found: number[] = [];
+    for (const origin of graph.trace(place)) {
+      if (origin.path.length > 0) continue;
+      const fn = graph.functionOfSelf.get(origin.place);
+      if (fn !== undefined) found.push(fn);
+      if (graph.places[origin.place]?.kind !== 'param' || depth > 4) continue;
+      const taker = graph.fnOfPlace(origin.place);
+      const entry = graph.functions[taker];
+      const index = entry?.fact.params.findIndex((param) => graph.at(entry.file, param) === origin.place) ?? -1;
+      for (let c = context; c !== -1; c = contexts.parent[c] ?? -1) {
+        const outer = contexts.call[c] ?? -1;
+        const above = contexts.parent[c] ?? -1;
+        if (outer === -1 || !this.targetsIn(outer, above).includes(taker)) continue;
+        const given = graph.calls[outer];
+        const arg = given?.fact.args[index];
+        if (given && arg != null) found.push(...this.functionsIn(graph.at(given.file, arg), above, depth + 1));
+        break;
+      }
+      if (this.isShared(context)) found.push(...this.givenByModules(taker, index, depth));
+    }
+    return found;
+  }
+
+  /** Whether a call calls a parameter for which the run gives nothing at all: then nothing is called. */
+  callsNothing(call: number, context: number): boolean {
+    const { graph, contexts } = this;
+    const outer = graph.calls[contexts.call[context] ?? -1];
+    const entry = graph.calls[call];
+    if (!outer || !entry) return false;
+    return graph.trace(graph.at(entry.file, entry.fact.callee)).every((origin) => {
+      const taker = graph.functions[graph.fnOfPlace(origin.place)];
+      const index = taker?.fact.params.findIndex((param) => graph.at(taker.file, param) === origin.place) ?? -1;
+      return origin.path.length === 0 && index >= outer.fact.args.length;
+    });
+  }
+
+  /** What the top levels of modules give a function as one of its arguments: its only callers where no component runs it. */
+  private givenByModules(taker: number, index: number, depth: number): number[] {
+    const { graph } = this;
+    return graph.callersOfFunction(taker).flatMap((call) => {
+      const given = graph.calls[call];
+      const arg = given?.fact.args[index];
+      if (!given || arg == null || !this.isModule(graph.fnOfCall(call))) return [];
+      return this.functionsIn(graph.at(given.file, arg), this.sharedRun(), depth + 1);
+    });
   }
 
   callKind(call: number): CallKind {

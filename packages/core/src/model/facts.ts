@@ -95,6 +95,8 @@ export interface FunctionFact {
   at: Spot;
   /** Last line of the function. */
   endLine: number;
+  /** The place of what a call without any argument brings, where that differs: a store's hook without a selector. */
+  bare?: PlaceId;
   /** For components: what is known of its props, from their declaration and from reads. */
   props?: PropFact[];
   /** For components: everything undeclared is taken too (rest, or the props object used as a whole). */
@@ -155,12 +157,23 @@ export interface SiteFact {
   at: Spot;
 }
 
-export type CellFactKind = 'state' | 'derived';
+export type CellFactKind = 'state' | 'derived' | 'store' | 'service' | 'channel' | 'url' | 'storage' | 'remote';
 
-/** A cell a function makes: each component that runs the function has its own. */
+/** Of a cell that no component holds: it is there once, for all. */
+export interface SharedCell {
+  /** What it is asked for by, after its kind: `units.scale`. */
+  id: string;
+  /** Cells of one key are one cell, wherever they are met: a topic, a name in a storage. Null where it is met once. */
+  key: string | null;
+  /** Of no interest while no component reads or changes it: a module's own variable. */
+  quiet: boolean;
+}
+
+/** A cell a function makes: each component that runs the function has its own, unless it is shared. */
 export interface CellFact {
   name: string;
   kind: CellFactKind;
+  shared?: SharedCell;
   /** The place its value is read from. */
   value: PlaceId;
   /** The place of the function that changes it. */
@@ -180,6 +193,63 @@ export interface ContextReadFact {
   context: PlaceId;
   result: PlaceId;
   fn: FunctionId;
+  at: Spot;
+}
+
+/**
+ * A place tied to all others of the same key, in whatever file: what goes `into` one comes out of those that are not.
+ * Topics, action types, names in a storage, the one store of a program.
+ */
+export interface JoinFact {
+  key: string;
+  place: PlaceId;
+  into: boolean;
+}
+
+/**
+ * A change of a field in place (`tray.open = true`). Where the object turns out to hold a cell in that field, calling
+ * `change` is calling what changes the cell.
+ */
+export interface MutationFact {
+  object: PlaceId;
+  field: string;
+  /** The place of the change, called by a call of its own; null for a method that changes the object itself. */
+  change: PlaceId | null;
+  /** As the source says it: `tray.open = …`, `trays.push()`. */
+  text: string;
+  fn: FunctionId;
+  at: Spot;
+}
+
+/** What `from` holds also reaches wherever the value of `to` comes from: a reducer that answers another module's action. */
+export interface TieFact {
+  from: PlaceId;
+  to: PlaceId;
+}
+
+/** Something a component lets others do with it: `exposes` is the object put into the reference `handle`. */
+export interface HandleFact {
+  handle: PlaceId;
+  exposes: PlaceId;
+  fn: FunctionId;
+  at: Spot;
+}
+
+/** A topic listened to, sent on, or no longer listened to. */
+export interface ChannelFact {
+  topic: string;
+  does: 'listens' | 'sends' | 'ends';
+  handler: PlaceId | null;
+  /** The fields of what is sent, where it is written out. */
+  fields: string[] | null;
+  fn: FunctionId;
+  at: Spot;
+}
+
+/** Props a wrapper adds to the component it is given. */
+export interface InjectFact {
+  component: PlaceId;
+  props: PlaceId;
   at: Spot;
 }
 
@@ -226,6 +296,12 @@ export interface FileFacts {
   cells: CellFact[];
   contexts: ContextFact[];
   contextReads: ContextReadFact[];
+  joins: JoinFact[];
+  mutations: MutationFact[];
+  ties: TieFact[];
+  injects: InjectFact[];
+  handles: HandleFact[];
+  channels: ChannelFact[];
   imports: ImportFact[];
   exports: ExportFact[];
   gaps: GapFact[];
@@ -234,4 +310,4 @@ export interface FileFacts {
 }
 
 /** Raised whenever the shape or meaning of facts changes, so that cached ones are read anew. */
-export const FACTS_VERSION = 3;
+export const FACTS_VERSION = 4;

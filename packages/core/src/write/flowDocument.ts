@@ -16,18 +16,21 @@ import type { FlowStop } from '../follow/flow';
 import type { Mode } from '../follow/stops';
 import { roleAt } from '../follow/trail';
 import type { Linked } from '../link';
+import { isModel } from '../read/libraries';
 
 export function flowDocument(linked: Linked, cells: Cells, findings: Finding[]): FlowDocument {
   const { program } = linked;
   const { graph } = program;
-  const files: FileEntry[] = graph.files.map((file) => ({
-    path: file.path,
-    family: file.family,
-    bytes: file.bytes,
-    lines: file.lines,
-    hash: file.hash,
-    problems: file.problems,
-  }));
+  const files: FileEntry[] = graph.files
+    .filter((file) => !isModel(file.path))
+    .map((file) => ({
+      path: file.path,
+      family: file.family,
+      bytes: file.bytes,
+      lines: file.lines,
+      hash: file.hash,
+      problems: file.problems,
+    }));
   const families = [...new Set([...program.components.values()].map((c) => c.family))];
   return {
     format: 'vectura.flow',

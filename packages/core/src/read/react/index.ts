@@ -7,12 +7,15 @@ import { readReactCall } from './apis';
 import { assignState, assignsState, readClassComponent } from './classes';
 import { settleFunction } from './components';
 import { readMarkup } from './markup';
+import { readAction, readPlainReducer } from '../stores/redux';
 
 const react: Dialect = {
   call: readReactCall,
   markup: readMarkup,
   assign: (r, node) => assignsState(node.left) && assignState(r, node.right),
   classLike: readClassComponent,
+  object: (r, node) => readAction(r, node, null),
+  functionRead: readPlainReducer,
   settle: settleFunction,
 };
 

@@ -4,13 +4,14 @@ import type { PlaceId } from '../../model/facts';
 import { spotOf } from './builder';
 import { computed, value } from './expressions';
 import { fieldOf } from './patterns';
-import { ADDING_METHODS, COLLECTION_METHODS, type MethodShape } from './methods';
+import { ADDING_METHODS, COLLECTION_METHODS, MUTATING_METHODS, type MethodShape } from './methods';
+import { mutation } from './mutations';
 import type { ScriptReader } from './reader';
 
 type Call = t.CallExpression | t.OptionalCallExpression | t.NewExpression;
 
 export function readCall(r: ScriptReader, node: Call, target: t.Node | null): PlaceId | null {
-  if (node.type === 'CallExpression') {
+  if (node.type !== 'OptionalCallExpression') {
     const known = r.dialect.call(r, node, target);
     if (known !== undefined) return known;
   }
@@ -28,18 +29,18 @@ export function readCall(r: ScriptReader, node: Call, target: t.Node | null): Pl
     return memberCall(r, node, callee);
   }
   const name = callee.type === 'Identifier' ? callee.name : '';
-  if (callee.type !== 'V8IntrinsicIdentifier') return plainCall(r, node, value(r, callee), name, null);
+  if (callee.type !== 'V8IntrinsicIdentifier') return plainCall(r, node, value(r, callee), name, null, target);
   return plainCall(r, node, null, name, null);
 }
 
 /** The arguments' places; functions among them are read here, so each is read once. */
-export function readArguments(r: ScriptReader, node: Call): (PlaceId | null)[] {
+export function readArguments(r: ScriptReader, node: Call, target: t.Node | null = null): (PlaceId | null)[] {
   return node.arguments.map((argument) => {
     if (argument.type === 'SpreadElement') {
       const spread = value(r, argument.argument);
       return spread === null ? null : r.b.part(spread, '*', r.fn, spotOf(argument));
     }
-    return argument.type === 'ArgumentPlaceholder' ? null : value(r, argument);
+    return argument.type === 'ArgumentPlaceholder' ? null : value(r, argument, target);
   });
 }
 
@@ -49,9 +50,12 @@ export function plainCall(
   callee: PlaceId | null,
   name: string,
   receiver: PlaceId | null,
+  target: t.Node | null = null,
 ): PlaceId | null {
   const at = spotOf(node.callee);
-  const args = readArguments(r, node);
+  // `const Tray = observer(() => …)`: what is wrapped goes by the name of what it becomes.
+  const wraps = target?.type === 'Identifier' && /^[A-Z]/.test(target.name) && node.type === 'CallExpression';
+  const args = readArguments(r, node, wraps ? target : null);
   const called = callee ?? (name ? r.global(name, at) : null);
   if (called === null && receiver === null && args.every((a) => a === null)) return null;
   const result = r.b.place('computed', name, r.fn, spotOf(node));
@@ -82,6 +86,7 @@ function memberCall(
     readArguments(r, node);
     return receiver;
   }
+  if (receiver !== null && MUTATING_METHODS.has(method)) mutation(r, receiver, '*', node, `${r.source(callee)}()`);
   const function_ = receiver === null ? null : r.b.part(receiver, method, r.fn, spotOf(callee.property));
   return plainCall(r, node, function_, name, receiver);
 }
@@ -102,6 +107,7 @@ function collectionCall(
   if (!shape && !adds) return undefined;
   // A name imported or handed down could be anything that has such a method; collections are by far the usual case.
   const collection = value(r, callee.object);
+  if (collection !== null && MUTATING_METHODS.has(method)) mutation(r, collection, '*', node, `${r.source(callee)}()`);
   if (adds) {
     for (const argument of readArguments(r, node)) if (collection !== null) r.b.flow(argument, collection, 'put', '*');
     return null;

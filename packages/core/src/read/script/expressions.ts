@@ -4,6 +4,7 @@ import type { PlaceId } from '../../model/facts';
 import { spotOf } from './builder';
 import { readCall } from './calls';
 import { readFunction } from './functions';
+import { mutation, setVariable } from './mutations';
 import { bind, fieldOf } from './patterns';
 import type { ScriptReader } from './reader';
 import { readClass } from './statements';
@@ -47,8 +48,10 @@ export function value(r: ScriptReader, node: t.Node | null | undefined, target: 
     case 'BinaryExpression':
       return computed(r, node, [value(r, node.left), value(r, node.right)]);
     case 'UnaryExpression':
+      if (node.operator === 'delete') changedInPlace(r, node.argument);
       return computed(r, node, [value(r, node.argument)]);
     case 'UpdateExpression':
+      changedInPlace(r, node.argument);
       return computed(r, node, [value(r, node.argument)]);
     case 'LogicalExpression':
       return logical(r, node, target);
@@ -155,6 +158,7 @@ function object(r: ScriptReader, node: t.ObjectExpression): PlaceId | null {
         : value(r, property.value, property.key.type === 'Identifier' ? property.key : null);
     if (from !== null) r.b.flow(from, place(), 'put', field);
   }
+  r.dialect.object(r, node);
   return made;
 }
 
@@ -202,14 +206,27 @@ function either(r: ScriptReader, node: t.Node, a: PlaceId | null, b: PlaceId | n
   return place;
 }
 
+/** What is counted up, deleted or assigned to: a field of some object, or a variable. */
+function changedInPlace(r: ScriptReader, node: t.Node): void {
+  if (node.type === 'Identifier') {
+    const place = r.scope.lookup(node.name);
+    if (place !== undefined) setVariable(r, place, node);
+  } else if (node.type === 'MemberExpression') {
+    const object = value(r, node.object);
+    if (object !== null) mutation(r, object, fieldOf(node.property, node.computed), node, r.source(node));
+  }
+}
+
 function assignment(r: ScriptReader, node: t.AssignmentExpression): PlaceId | null {
   if (node.operator === '=') {
     if (r.dialect.assign(r, node)) return null;
     const from = value(r, node.right, node.left);
+    if (node.left.type === 'Identifier') changedInPlace(r, node.left);
     bind(r, node.left, from);
     return from;
   }
   const before = value(r, node.left);
+  if (node.left.type === 'Identifier') changedInPlace(r, node.left);
   const added = value(r, node.right);
   const logicalAssign = node.operator === '??=' || node.operator === '||=' || node.operator === '&&=';
   const result = logicalAssign ? either(r, node, before, added) : computed(r, node, [before, added]);

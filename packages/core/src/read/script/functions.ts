@@ -61,6 +61,7 @@ export function readFunction(
   r.repeat = before.repeat;
   r.seen = before.seen;
   r.dialect.settle(r, fact, seen);
+  r.dialect.functionRead(r, node, fact.self, name);
   // What an inner function renders counts for the one around it, unless the inner one is a component itself.
   if (fact.role !== 'component') r.seen.markup ||= seen.markup;
   return fact.self;

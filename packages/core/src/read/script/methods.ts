@@ -39,3 +39,16 @@ export const COLLECTION_METHODS: Record<string, MethodShape> = {
 
 /** Methods that put their arguments into the collection they are called on. */
 export const ADDING_METHODS = new Set(['push', 'unshift', 'add']);
+
+/** Methods that change the collection they are called on. */
+export const MUTATING_METHODS = new Set([
+  'push',
+  'pop',
+  'shift',
+  'unshift',
+  'splice',
+  'sort',
+  'reverse',
+  'fill',
+  'copyWithin',
+]);

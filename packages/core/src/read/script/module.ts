@@ -47,8 +47,15 @@ function problemOf(error: unknown): Problem {
 export function readModule(r: ScriptReader, ast: t.File): void {
   const body = ast.program.body;
   r.types = declaredTypes(body);
+  for (const statement of body) noteConstants(r, statement);
   declareImports(r, body);
   declareVars(r, body);
   declareBlock(r, body);
   readStatements(r, body);
+}
+
+function noteConstants(r: ScriptReader, statement: t.Statement): void {
+  const node = statement.type === 'ExportNamedDeclaration' ? statement.declaration : statement;
+  if (node?.type !== 'VariableDeclaration') return;
+  for (const { id, init } of node.declarations) if (id.type === 'Identifier' && init) r.consts.set(id.name, init);
 }

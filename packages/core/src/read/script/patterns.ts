@@ -3,6 +3,7 @@ import type * as t from '@babel/types';
 import type { PlaceId } from '../../model/facts';
 import { spotOf } from './builder';
 import { value } from './expressions';
+import { mutation } from './mutations';
 import type { ScriptReader } from './reader';
 
 /** The field a key names, or `*` where it is computed. */
@@ -103,6 +104,8 @@ function bindArray(r: ScriptReader, pattern: t.ArrayPattern, from: PlaceId | nul
 function assignMember(r: ScriptReader, target: t.MemberExpression, from: PlaceId | null): void {
   const object = value(r, target.object);
   if (target.computed) value(r, target.property as t.Expression);
-  if (object === null || from === null) return;
+  if (object === null) return;
+  mutation(r, object, fieldOf(target.property, target.computed), target, `${r.source(target)} = …`);
+  if (from === null) return;
   r.b.flow(from, object, 'put', fieldOf(target.property, target.computed));
 }

@@ -28,15 +28,27 @@ export interface ClassInstance {
   cells: Map<string, number>;
 }
 
+/** A store being made: what the functions that change and read it are called, and its cells. */
+export interface StoreBeingMade {
+  set: string | null;
+  get: string | null;
+  whole: PlaceId;
+  cells: Map<string, { field: string; value: PlaceId; setter: PlaceId }>;
+}
+
 /** What a family knows beyond the language itself. */
 export interface Dialect {
   /** Reads a call the family gives a meaning to; `undefined` leaves it to the plain reading. */
-  call(r: ScriptReader, node: t.CallExpression, target: t.Node | null): PlaceId | null | undefined;
+  call(r: ScriptReader, node: t.CallExpression | t.NewExpression, target: t.Node | null): PlaceId | null | undefined;
   markup(r: ScriptReader, node: t.JSXElement | t.JSXFragment): PlaceId | null;
   /** Reads an assignment the family gives a meaning to; false leaves it to the plain reading. */
   assign(r: ScriptReader, node: t.AssignmentExpression): boolean;
   /** Reads a class the family gives a meaning to; `undefined` leaves it to the plain reading. */
   classLike(r: ScriptReader, node: t.ClassDeclaration | t.ClassExpression, name: string): PlaceId | undefined;
+  /** Takes note of an object the family gives a meaning to, once its fields have been read. */
+  object(r: ScriptReader, node: t.ObjectExpression): void;
+  /** Takes note of a function read, by its syntax. */
+  functionRead(r: ScriptReader, node: t.Node, self: PlaceId, name: string): void;
   /** Decides what a function is once its body has been read. */
   settle(r: ScriptReader, fn: FunctionFact, seen: Seen): void;
 }
@@ -65,6 +77,12 @@ export class ScriptReader {
   /** Types the module declares, and the type a component's props are said to have, by its function. */
   types: TypeTable = new Map();
   readonly propTypes = new Map<FunctionId, t.Node>();
+  /** Stores whose initial functions are being read, the innermost last. */
+  readonly stores: StoreBeingMade[] = [];
+  /** Change functions of the module's own variables that functions assign to, by the variable's place. */
+  readonly variables = new Map<PlaceId, PlaceId>();
+  /** What the module's own constants are set to. */
+  readonly consts = new Map<string, t.Node>();
   private readonly globals = new Map<string, PlaceId>();
 
   constructor(

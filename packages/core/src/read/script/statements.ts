@@ -7,7 +7,8 @@ import { declareBlock, declarePattern } from './declare';
 import { isFunction, test, value } from './expressions';
 import { readFunction } from './functions';
 import { nameFromPath } from './names';
-import { bind, fieldOf } from './patterns';
+import { bind } from './patterns';
+import { readPlainClass } from './plainClasses';
 import type { ScriptReader } from './reader';
 
 /** Reads a list of statements in order. After a guard that leaves, the rest runs only sometimes. */
@@ -144,29 +145,9 @@ function loopOver(r: ScriptReader, node: t.ForOfStatement | t.ForInStatement): v
   });
 }
 
-/** A class as a value: its methods are functions put on it. */
 export function readClass(r: ScriptReader, node: t.ClassDeclaration | t.ClassExpression, name = ''): PlaceId | null {
-  value(r, node.superClass);
-  const known = r.dialect.classLike(r, node, node.id?.name ?? name);
-  if (known !== undefined) return known;
-  const place = r.b.place('object', node.id?.name ?? '', r.fn, spotOf(node.id ?? node));
-  for (const member of node.body.body) {
-    switch (member.type) {
-      case 'ClassMethod':
-      case 'ClassPrivateMethod': {
-        const name = fieldOf(member.key, 'computed' in member && !!member.computed);
-        r.b.flow(readFunction(r, member, name), place, 'put', name);
-        break;
-      }
-      case 'ClassProperty':
-      case 'ClassPrivateProperty':
-        r.b.flow(value(r, member.value), place, 'put', fieldOf(member.key, 'computed' in member && !!member.computed));
-        break;
-      default:
-        break;
-    }
-  }
-  return place;
+  const above = value(r, node.superClass);
+  return r.dialect.classLike(r, node, node.id?.name ?? name) ?? readPlainClass(r, node, node.id?.name ?? name, above);
 }
 
 /** Declares what the imports of a module bring in; called before anything else is read. */

@@ -3,6 +3,9 @@ import type * as t from '@babel/types';
 import type { PlaceId } from '../../../model/facts';
 import { readArguments } from '../../script/calls';
 import type { ScriptReader } from '../../script/reader';
+import { readLibraryCall } from '../../libraries';
+import { readChannelCall, readNew } from '../../outside/channels';
+import { readStoreCall } from '../../stores/hookStores';
 import { createContext } from './createContext';
 import { isSetState, readSetState } from '../classes';
 import { lazy } from './lazy';
@@ -14,6 +17,8 @@ import { useMemo } from './useMemo';
 import { useReducer } from './useReducer';
 import { useRef } from './useRef';
 import { useState } from './useState';
+import { useSyncExternalStore } from './useSyncExternalStore';
+import { useImperativeHandle } from './useImperativeHandle';
 
 /** Reads one call; `target` is the pattern its result is bound to. */
 export type Recogniser = (r: ScriptReader, node: t.CallExpression, target: t.Node | null) => PlaceId | null;
@@ -37,6 +42,8 @@ const APIS: Record<string, Recogniser> = {
   useInsertionEffect: useEffect,
   useDeferredValue: passesThrough,
   startTransition: useEffect,
+  useSyncExternalStore,
+  useImperativeHandle,
 };
 
 const MODULES = /^(react|preact|preact\/hooks|preact\/compat)$/;
@@ -51,10 +58,15 @@ function fromPackage(source: string, name: string): boolean {
 
 export function readReactCall(
   r: ScriptReader,
-  node: t.CallExpression,
+  node: t.CallExpression | t.NewExpression,
   target: t.Node | null,
 ): PlaceId | null | undefined {
+  if (node.type === 'NewExpression') return readNew(r, node);
   if (isSetState(node.callee)) return readSetState(r, node);
+  for (const read of [readStoreCall, readChannelCall, readLibraryCall]) {
+    const outside = read(r, node, target);
+    if (outside !== undefined) return outside;
+  }
   const name = apiName(r, node.callee);
   if (!name) {
     if (node.callee.type === 'Identifier' && /^use[A-Z]/.test(node.callee.name)) r.seen.hooks = true;

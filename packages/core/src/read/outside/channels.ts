@@ -1,0 +1,168 @@
+/**
+ * Channels: topics on the window, on a bus, broadcast between pages, and what stands in a storage under a name. Who
+ * sends is a writer of the topic, who listens a reader.
+ */
+import type * as t from '@babel/types';
+import type { PlaceId } from '../../model/facts';
+import { spotOf } from '../script/builder';
+import { readArguments } from '../script/calls';
+import { value } from '../script/expressions';
+import { fieldOf } from '../script/patterns';
+import type { ScriptReader } from '../script/reader';
+import { changeCall, keyedCell, property, textOf } from '../stores/cells';
+
+/** Events browsers send by themselves: hearing them is no channel of the program's. */
+const NATIVE =
+  /^(abort|animation\w*|auxclick|before\w*|blur|cancel|canplay\w*|change|click|close|compositi\w*|contextmenu|copy|cut|dblclick|devicemotion|deviceorientation|DOMContentLoaded|drag\w*|drop|ended|error|focus\w*|form\w*|fullscreen\w*|gesture\w*|gotpointercapture|hashchange|input|invalid|key(down|press|up)|languagechange|load\w*|lostpointercapture|message\w*|mouse\w*|offline|online|orientationchange|page\w*|paste|pause|play\w*|pointer\w*|popstate|progress|readystatechange|reset|resize|scroll\w*|select\w*|storage|submit|toggle|touch\w*|transition\w*|unhandledrejection|unload|visibilitychange|wheel)$/;
+
+const LISTEN = new Set(['on', 'addListener', 'once', 'subscribe', 'listen']);
+const SEND = new Set(['emit', 'publish', 'fire', 'trigger', 'broadcast']);
+const END = new Set(['off', 'removeListener', 'unsubscribe', 'removeAllListeners']);
+
+export function readChannelCall(r: ScriptReader, node: t.CallExpression): PlaceId | null | undefined {
+  const { callee } = node;
+  if (callee.type === 'Identifier') return globalCall(r, node, callee.name);
+  if (callee.type !== 'MemberExpression' || callee.computed) return undefined;
+  const method = fieldOf(callee.property, false);
+  const object =
+    callee.object.type === 'Identifier'
+      ? callee.object.name
+      : callee.object.type === 'MemberExpression'
+        ? fieldOf(callee.object.property, false)
+        : '';
+  if ((object === 'localStorage' || object === 'sessionStorage') && node.arguments[0])
+    return storageCall(r, node, method);
+  if (method === 'addEventListener' || method === 'removeEventListener')
+    return windowCall(r, node, method === 'addEventListener');
+  if (LISTEN.has(method) || SEND.has(method) || END.has(method)) return busCall(r, node, callee.object, method);
+  return undefined;
+}
+
+function globalCall(r: ScriptReader, node: t.CallExpression, name: string): PlaceId | undefined {
+  if (name !== 'fetch' || r.scope.lookup('fetch') !== undefined) return undefined;
+  const address = addressOf(r, node.arguments[0]);
+  readArguments(r, node);
+  return keyedCell(r, 'remote', address, `remote:${address}`, spotOf(node)).value;
+}
+
+function addressOf(r: ScriptReader, node: t.Node | undefined): string {
+  const text = textOf(r, node);
+  if (text !== null) return text;
+  if (node?.type === 'TemplateLiteral') return node.quasis.map((quasi) => quasi.value.raw).join('…');
+  return node ? r.source(node) : 'fetch';
+}
+
+function storageCall(r: ScriptReader, node: t.CallExpression, method: string): PlaceId | null | undefined {
+  const name = textOf(r, node.arguments[0]);
+  if (name === null) return undefined;
+  if (method === 'getItem') {
+    const cell = keyedCell(r, 'storage', name, `storage:${name}`, spotOf(node));
+    return cell.value;
+  }
+  if (method !== 'setItem' && method !== 'removeItem') return undefined;
+  const [, given = null] = readArguments(r, node);
+  const cell = keyedCell(r, 'storage', name, `storage:${name}`, spotOf(node));
+  if (given !== null) r.b.use({ place: given, kind: 'outside', detail: 'storage', fn: r.fn, at: spotOf(node) });
+  changeCall(r, cell.setter, name, given, spotOf(node));
+  return null;
+}
+
+/** `window.addEventListener('plant:moved', …)`; the browser's own events are left to the plain reading. */
+function windowCall(r: ScriptReader, node: t.CallExpression, starts: boolean): PlaceId | null | undefined {
+  const topic = textOf(r, node.arguments[0]);
+  if (topic === null || NATIVE.test(topic)) return undefined;
+  const [, handler = null] = readArguments(r, node);
+  if (!starts) {
+    note(r, topic, 'ends', node);
+    return null;
+  }
+  listen(r, topic, handler, node, 'detail');
+  return null;
+}
+
+function busCall(r: ScriptReader, node: t.CallExpression, object: t.Node, method: string): PlaceId | null | undefined {
+  const [first, second] = node.arguments;
+  const topic = textOf(r, first);
+  const isFunctionLike = second && second.type !== 'StringLiteral' && second.type !== 'NumericLiteral';
+  if (topic === null) {
+    // A topic that is chosen while the program runs.
+    const constant =
+      first?.type === 'TemplateLiteral' ||
+      (first?.type === 'Identifier' && SEND.has(method) && node.arguments.length === 2);
+    if (constant && object.type === 'Identifier' && /bus|emitter|channel|events/i.test(object.name))
+      r.b.facts.gaps.push({
+        what: 'channel',
+        name: r.source(first),
+        reason: 'The topic is chosen while the program runs.',
+        fn: r.fn,
+        at: spotOf(node),
+      });
+    return undefined;
+  }
+  value(r, object);
+  const [, given = null] = readArguments(r, node);
+  if (SEND.has(method)) {
+    send(r, topic, given, second, node);
+    return null;
+  }
+  if (LISTEN.has(method) && isFunctionLike) {
+    listen(r, topic, given, node, null);
+    const ends = r.b.place('object', 'end', r.fn, spotOf(node));
+    return ends;
+  }
+  note(r, topic, 'ends', node);
+  return null;
+}
+
+function send(r: ScriptReader, topic: string, given: PlaceId | null, payload: t.Node | undefined, node: t.Node): void {
+  const at = spotOf(node);
+  const cell = keyedCell(r, 'channel', topic, `channel:${topic}`, at);
+  if (given !== null) r.b.facts.joins.push({ key: `payload:${topic}`, place: given, into: true });
+  changeCall(r, cell.setter, topic, given, at);
+  const fields =
+    payload?.type === 'ObjectExpression' && payload.properties.every((one) => one.type !== 'SpreadElement')
+      ? payload.properties.flatMap((one) => ('key' in one ? [fieldOf(one.key, one.computed)] : []))
+      : null;
+  r.b.facts.channels.push({ topic, does: 'sends', handler: null, fields, fn: r.fn, at });
+}
+
+function listen(r: ScriptReader, topic: string, handler: PlaceId | null, node: t.Node, field: string | null): void {
+  const at = spotOf(node);
+  const cell = keyedCell(r, 'channel', topic, `channel:${topic}`, at);
+  r.b.use({ place: cell.value, kind: 'effect', detail: 'listens', fn: r.fn, at });
+  r.b.facts.channels.push({ topic, does: 'listens', handler, fields: null, fn: r.fn, at });
+  if (handler === null) return;
+  let given = cell.value;
+  if (field !== null) {
+    given = r.b.place('object', 'event', r.fn, at);
+    r.b.flow(cell.value, given, 'put', field);
+  }
+  const result = r.b.place('computed', '', r.fn, at);
+  r.b.facts.calls.push({
+    callee: handler,
+    name: topic,
+    args: [given],
+    receiver: null,
+    result,
+    repeat: 'conditional',
+    fn: r.fn,
+    at,
+  });
+}
+
+function note(r: ScriptReader, topic: string, does: 'ends', node: t.Node): void {
+  r.b.facts.channels.push({ topic, does, handler: null, fields: null, fn: r.fn, at: spotOf(node) });
+}
+
+/** `new CustomEvent('plant:moved', { detail })`: making one is taken as sending it. */
+export function readNew(r: ScriptReader, node: t.NewExpression): PlaceId | null | undefined {
+  if (node.callee.type !== 'Identifier') return undefined;
+  if (node.callee.name !== 'CustomEvent' && node.callee.name !== 'Event') return undefined;
+  const topic = textOf(r, node.arguments[0]);
+  if (topic === null || NATIVE.test(topic)) return undefined;
+  const options = node.arguments[1];
+  const detail = options?.type === 'ObjectExpression' ? property(options, 'detail') : null;
+  const given = value(r, detail);
+  send(r, topic, given, detail ?? undefined, node);
+  return r.b.place('object', topic, r.fn, spotOf(node));
+}

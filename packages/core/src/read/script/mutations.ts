@@ -1,0 +1,41 @@
+/** Changes in place: a field assigned, a list sorted, a module's own variable set from a function. */
+import type * as t from '@babel/types';
+import type { PlaceId } from '../../model/facts';
+import { spotOf } from './builder';
+import type { ScriptReader } from './reader';
+
+/**
+ * Notes that a field of what `object` holds is changed here (`*`: the object itself). The change is a call of a place
+ * that nothing stands behind, until linking finds which cell it changes.
+ */
+export function mutation(r: ScriptReader, object: PlaceId, field: string, node: t.Node, text: string): void {
+  if (r.fn === 0) return;
+  const at = spotOf(node);
+  const change = r.b.place('computed', field, r.fn, at);
+  changes(r, change, text, at);
+  r.b.facts.mutations.push({ object, field, change, text, fn: r.fn, at });
+}
+
+/** A variable of the module, set from inside a function, is there for all who read it. */
+export function setVariable(r: ScriptReader, place: PlaceId, node: t.Node): void {
+  const held = r.b.facts.places[place];
+  if (r.fn === 0 || held?.fn !== 0 || held.kind !== 'binding') return;
+  let setter = r.variables.get(place);
+  if (setter === undefined) {
+    const value = r.b.place('cell', held.name, 0, held.at);
+    setter = r.b.place('setter', held.name, 0, held.at);
+    r.variables.set(place, setter);
+    r.b.flow(value, place);
+    const shared = { id: held.name, key: null, quiet: true };
+    r.b.facts.cells.push({ name: held.name, kind: 'store', value, setter, fn: 0, at: held.at, shared });
+  }
+  const at = spotOf(node);
+  const here = r.b.place('setter', held.name, r.fn, at);
+  r.b.flow(setter, here);
+  changes(r, here, `${held.name} = …`, at);
+}
+
+function changes(r: ScriptReader, callee: PlaceId, name: string, at: ReturnType<typeof spotOf>): void {
+  const result = r.b.place('computed', '', r.fn, at);
+  r.b.facts.calls.push({ callee, name, args: [], receiver: null, result, repeat: r.repeat, fn: r.fn, at });
+}

@@ -1,0 +1,33 @@
+/** Looks through a piece of syntax without reading it, for recognisers that only need to know what it mentions. */
+import type * as t from '@babel/types';
+
+const SKIPPED = new Set([
+  'loc',
+  'start',
+  'end',
+  'range',
+  'extra',
+  'leadingComments',
+  'trailingComments',
+  'innerComments',
+]);
+
+/** Visits every node below and including one; `within` tells whether it stands inside a further function. */
+export function walkNodes(root: t.Node, visit: (node: t.Node, within: boolean) => void): void {
+  const queue: { node: t.Node; within: boolean }[] = [{ node: root, within: false }];
+  for (let next = queue.pop(); next; next = queue.pop()) {
+    const { node, within } = next;
+    visit(node, within);
+    const inside = within || (node !== root && /Function|Method/.test(node.type));
+    for (const [key, child] of Object.entries(node)) {
+      if (SKIPPED.has(key) || typeof child !== 'object' || child === null) continue;
+      if (Array.isArray(child)) {
+        for (const one of child as unknown[]) if (isNode(one)) queue.push({ node: one, within: inside });
+      } else if (isNode(child)) queue.push({ node: child, within: inside });
+    }
+  }
+}
+
+function isNode(value: unknown): value is t.Node {
+  return typeof value === 'object' && value !== null && typeof (value as { type?: unknown }).type === 'string';
+}
