@@ -177,7 +177,7 @@ function askArriving(linked: Linked, cells: Cells, component: ComponentInfo, nam
   const prop = component.props.find((p) => p.name === name);
   if (!prop || component.propsPlace === null) return null;
   const path = linked.program.paths.cons(name, 0) ?? 0;
-  const at = { place: component.propsPlace, path, context: linked.program.contexts.root(component.fn) };
+  const at = { place: component.propsPlace, path, context: linked.program.rootsOf(component.fn)[0] ?? 0 };
   const flow = cells.local(component.fn, name, component.file, prop.at, at);
   flow.cell.kind = 'constant';
   flow.cell.home = null;
@@ -188,7 +188,7 @@ function askArriving(linked: Linked, cells: Cells, component: ComponentInfo, nam
 function askLocal(linked: Linked, cells: Cells, component: ComponentInfo, name: string): Asked | null {
   const { program } = linked;
   const { graph } = program;
-  const root = program.contexts.root(component.fn);
+  const root = program.rootsOf(component.fn)[0] ?? 0;
   const base = graph.placeBase[component.file] ?? 0;
   const places: number[] = [];
   graph.files[component.file]?.places.forEach((place, index) => {

@@ -203,18 +203,19 @@ export class Cells {
   private givenAt(site: number): GivenProp[] {
     const { program } = this.linked;
     const { graph } = program;
-    const target = program.siteTargets[site];
     const entry = graph.sites[site];
-    const first = target?.components[0];
-    const props = first === undefined ? null : program.component(first)?.propsPlace;
-    if (!entry || first === undefined || props == null) return [];
+    if (!entry) return [];
     const { fact, file } = entry;
     const context = program.runsOf(program.unitOf(graph.fnAt(file, fact.fn)))[0];
     if (context === undefined) return [];
+    const [first] = program.targetsAt(site, context);
+    const props = first === undefined ? null : program.component(first.fn)?.propsPlace;
+    if (first === undefined || props == null) return [];
+    const to = `${props}:${program.contexts.root(first.fn, first.via)}`;
     return fact.props.flatMap(({ name, place, at }) =>
       name === null || name === 'children' || place === null
         ? []
-        : [{ name, place: graph.at(file, place), file, at, context, to: `${props}:${program.contexts.root(first)}` }],
+        : [{ name, place: graph.at(file, place), file, at, context, to }],
     );
   }
 

@@ -237,6 +237,14 @@ export class Stops {
       const call = graph.calls[exit.target];
       return { file: call?.file ?? 0, spot: call?.fact.at ?? NO_SPOT };
     }
+    if (exit.kind === 'clone') {
+      const clone = graph.clones[exit.target];
+      const name = paths.head(exit.at.path);
+      return {
+        file: clone?.file ?? 0,
+        spot: clone?.fact.props.find((p) => p.name === name)?.at ?? clone?.fact.at ?? NO_SPOT,
+      };
+    }
     if (exit.kind === 'shared') return seatOfRead(this.linked, exit.at);
     const fn = graph.functions[exit.target];
     return { file: fn?.file ?? 0, spot: fn?.fact.at ?? NO_SPOT };

@@ -1,6 +1,7 @@
 /** From one component to the next: where a value that leaves by a site, a call or a provider arrives. */
 import type { Carrier } from '../model/documents';
 import type { At, Exit } from './local';
+import type { Clones } from './clones';
 import type { Handed } from './handed';
 import type { Program } from './program';
 
@@ -25,6 +26,7 @@ export class Crossings {
     private readonly program: Program,
     private readonly environment: Environment | null,
     private readonly handed: Handed | null,
+    private readonly clones: Clones | null = null,
   ) {
     const { graph } = program;
     for (const { fact, file } of graph.contextReads)
@@ -78,6 +80,10 @@ export class Crossings {
           context: null,
           part: false,
         }));
+      case 'clone':
+        return (this.clones?.sitesOf(exit.target, exit.at.context) ?? []).flatMap(({ site, context }) =>
+          this.intoTargets(site, context, exit.at.path),
+        );
       case 'shared':
         return [{ to: exit.at, carrier: 'store', site: null, context: null, part: false }];
       case 'inner':
@@ -95,27 +101,35 @@ export class Crossings {
     if (!target || !site) return [];
     if (target.provides !== null && target.components.length === 0)
       return paths.head(exit.at.path) === 'value' ? this.intoContext(exit, target.provides) : [];
+    return this.intoTargets(exit.target, exit.at.context, exit.at.path);
+  }
+
+  /** What is put into a site's props arrives as props of what the site renders. */
+  private intoTargets(siteNumber: number, context: number, path: number): Crossing[] {
+    const { program } = this;
+    const { paths } = program;
+    const site = program.graph.sites[siteNumber];
     const found: Crossing[] = [];
-    for (const fn of target.components) {
+    for (const { fn, via } of program.targetsAt(siteNumber, context)) {
       const component = program.component(fn);
-      if (component?.propsPlace == null) continue;
-      const arrive = (path: number, carrier: Carrier, part: boolean): void => {
-        const to = { place: component.propsPlace ?? 0, path, context: program.contexts.root(fn) };
-        found.push({ to, carrier, site: exit.target, context: null, part });
+      if (!site || component?.propsPlace == null) continue;
+      const arrive = (to: number, carrier: Carrier, part: boolean): void => {
+        const at = { place: component.propsPlace ?? 0, path: to, context: program.contexts.root(fn, via) };
+        found.push({ to: at, carrier, site: siteNumber, context: null, part });
       };
-      if (exit.at.path !== 0) {
-        const name = paths.head(exit.at.path);
+      if (path !== 0) {
+        const name = paths.head(path);
         const written = site.fact.props.some((prop) => prop.name === name);
         const named = component.props.some((prop) => prop.name === name);
-        arrive(exit.at.path, written && named ? 'prop' : 'overflow', false);
+        arrive(path, written && named ? 'prop' : 'overflow', false);
         continue;
       }
       // A whole object spread into props: each prop the child names may be one of its fields.
       const written = new Set(site.fact.props.map((prop) => prop.name));
       for (const prop of component.props) {
         if (written.has(prop.name)) continue;
-        const path = paths.cons(prop.name, 0);
-        if (path !== null) arrive(path, 'prop', true);
+        const field = paths.cons(prop.name, 0);
+        if (field !== null) arrive(field, 'prop', true);
       }
     }
     return found;

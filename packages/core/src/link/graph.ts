@@ -5,6 +5,7 @@
 import type {
   CallFact,
   CellFact,
+  CloneFact,
   ContextFact,
   ContextReadFact,
   FileFacts,
@@ -36,6 +37,8 @@ interface Numbered<T> {
 export interface Origin {
   place: number;
   path: string[];
+  /** The calls whose results it came back through, the last one first met. */
+  calls?: readonly number[];
 }
 
 const NONE: readonly number[] = [];
@@ -51,6 +54,8 @@ export class Graph {
   readonly cells: Numbered<CellFact>[] = [];
   readonly contexts: Numbered<ContextFact>[] = [];
   readonly contextReads: Numbered<ContextReadFact>[] = [];
+  readonly clones: Numbered<CloneFact>[] = [];
+  readonly cloneOfProps = new Map<number, number>();
   readonly placeBase: number[] = [];
   readonly functionBase: number[] = [];
 
@@ -136,6 +141,8 @@ export class Graph {
     for (const fact of file.uses) push(this.usesByPlace, base + fact.place, this.uses.push({ fact, file: index }) - 1);
     for (const fact of file.sites)
       this.siteOfProps.set(base + fact.propsPlace, this.sites.push({ fact, file: index }) - 1);
+    for (const fact of file.clones)
+      this.cloneOfProps.set(base + fact.propsPlace, this.clones.push({ fact, file: index }) - 1);
     for (const fact of file.cells) this.cells.push({ fact, file: index });
     for (const fact of file.contexts)
       this.contextOfPlace.set(base + fact.place, this.contexts.push({ fact, file: index }) - 1);
@@ -290,7 +297,7 @@ export class Graph {
     const seen = new Set<string>();
     const queue: Origin[] = [{ place, path }];
     for (let next = queue.pop(); next && seen.size < 400; next = queue.pop()) {
-      const key = `${next.place}.${next.path.join('.')}`;
+      const key = `${next.place}.${next.path.join('.')}@${next.calls?.at(-1) ?? ''}`;
       if (seen.has(key)) continue;
       seen.add(key);
       this.traceStep(next, queue, origins);
@@ -313,7 +320,12 @@ export class Graph {
       if (targets.length === 0) origins.push(at);
       for (const fn of targets) {
         const entry = this.functions[fn];
-        if (entry) queue.push({ place: this.at(entry.file, entry.fact.result), path: at.path });
+        if (entry)
+          queue.push({
+            place: this.at(entry.file, entry.fact.result),
+            path: at.path,
+            calls: [...(at.calls ?? []), call],
+          });
       }
     }
     if (!edges) {
@@ -322,13 +334,14 @@ export class Graph {
     }
     for (const edge of edges) {
       const [first, ...after] = at.path;
-      if (edge.op === 'same') queue.push({ place: edge.from, path: at.path });
+      if (edge.op === 'same') queue.push({ ...at, place: edge.from });
       else if (edge.op === 'get') {
-        if (at.path.length < 5) queue.push({ place: edge.from, path: [edge.field, ...at.path] });
+        if (at.path.length < 5) queue.push({ ...at, place: edge.from, path: [edge.field, ...at.path] });
       } else if (edge.op === 'put') {
-        if (first !== undefined && fieldMatches(first, edge.field)) queue.push({ place: edge.from, path: after });
+        if (first !== undefined && fieldMatches(first, edge.field))
+          queue.push({ ...at, place: edge.from, path: after });
       } else if (edge.op === 'rest') {
-        if (first === undefined || !edge.except?.includes(first)) queue.push({ place: edge.from, path: at.path });
+        if (first === undefined || !edge.except?.includes(first)) queue.push({ ...at, place: edge.from });
       }
     }
   }

@@ -3,6 +3,7 @@
  * function written inside a component is followed as a value to the calls it ends up in.
  */
 import type { Repeat } from '../model/facts';
+import type { Clones } from './clones';
 import { Crossings, type Environment } from './crossing';
 import type { At, Locals } from './local';
 import type { Program } from './program';
@@ -25,8 +26,9 @@ export class Handed {
     private readonly program: Program,
     private readonly locals: Locals,
     environment: Environment | null,
+    clones: Clones | null = null,
   ) {
-    const crossings = new Crossings(program, environment, null);
+    const crossings = new Crossings(program, environment, null, clones);
     program.graph.functions.forEach(({ fact, parent, file }, fn) => {
       if (parent === -1 || program.components.has(fn) || program.isModule(parent)) return;
       const unit = program.unitOf(fn);

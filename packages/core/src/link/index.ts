@@ -1,4 +1,5 @@
 /** Phase 2: the facts of all files to a program whose parts know each other. */
+import { Clones } from './clones';
 import { Crossings } from './crossing';
 import { Handed } from './handed';
 import { Locals } from './local';
@@ -19,12 +20,13 @@ export function linkProject(input: ProjectInput): Linked {
   const locals = new Locals(program);
   // Render functions decide where markup ends up, and that decides which provider a context is read from; so functions
   // are followed twice, first through props alone.
-  const byProps = new Handed(program, locals, null);
+  const clones = new Clones(program, locals, new Crossings(program, null, null));
+  const byProps = new Handed(program, locals, null, clones);
   const render = new RenderTree(program, locals, byProps);
   const environment = (context: number, component: number): ReadonlySet<number> =>
     render.environment(context, component);
-  const handed = new Handed(program, locals, environment);
-  return { program, locals, render, handed, crossings: new Crossings(program, environment, handed) };
+  const handed = new Handed(program, locals, environment, clones);
+  return { program, locals, render, handed, crossings: new Crossings(program, environment, handed, clones) };
 }
 
 export type { ProjectInput } from './program';

@@ -52,16 +52,19 @@ export class Contexts {
   readonly parent: number[] = [];
   readonly call: number[] = [];
   readonly depth: number[] = [];
-  private readonly roots = new Map<number, number>();
+  /** The call of a wrapper that made the component; -1 where none did. */
+  readonly via: number[] = [];
+  private readonly roots = new Map<string, number>();
   private readonly index = new Map<string, number>();
   static readonly MAX_DEPTH = 8;
 
-  /** The context of a component's own body; `owner` is its function. */
-  root(owner: number): number {
-    let id = this.roots.get(owner);
+  /** The context of a component's own body; `owner` is its function, `via` the wrapper's call that made it. */
+  root(owner: number, via = -1): number {
+    const key = `${owner}:${via}`;
+    let id = this.roots.get(key);
     if (id === undefined) {
-      id = this.add(owner, -1, -1, 0);
-      this.roots.set(owner, id);
+      id = this.add(owner, -1, -1, 0, via);
+      this.roots.set(key, id);
     }
     return id;
   }
@@ -74,13 +77,14 @@ export class Contexts {
     const key = `${context}:${call}`;
     let id = this.index.get(key);
     if (id === undefined) {
-      id = this.add(this.owner[context] ?? -1, context, call, depth);
+      id = this.add(this.owner[context] ?? -1, context, call, depth, this.via[context] ?? -1);
       this.index.set(key, id);
     }
     return id;
   }
 
-  private add(owner: number, parent: number, call: number, depth: number): number {
+  private add(owner: number, parent: number, call: number, depth: number, via: number): number {
+    this.via.push(via);
     this.parent.push(parent);
     this.call.push(call);
     this.depth.push(depth);

@@ -25,7 +25,7 @@ export interface Change {
 }
 
 /** `shared`: from what belongs to no component into the run of one that reads it. */
-export type ExitKind = 'site' | 'argument' | 'returned' | 'rendered' | 'inner' | 'shared';
+export type ExitKind = 'site' | 'argument' | 'returned' | 'rendered' | 'inner' | 'shared' | 'clone';
 
 export interface Exit extends Change {
   kind: ExitKind;
@@ -151,6 +151,8 @@ class Exploration {
     this.throughCalls(state, index, change);
     const site = graph.siteOfProps.get(state.place);
     if (site !== undefined) this.leave('site', state, index, site);
+    const clone = graph.cloneOfProps.get(state.place);
+    if (clone !== undefined) this.leave('clone', state, index, clone);
     const fn = graph.functionOfResult.get(state.place);
     if (fn !== undefined) this.comeBack(fn, state, index);
   }
@@ -208,8 +210,8 @@ class Exploration {
     }
     // A component written inside another reads what surrounds it.
     if (program.components.has(unit)) {
-      const at = { place: edge.to, path, context: program.contexts.root(unit) };
-      this.exit('inner', at, unit, 0, flags, index);
+      for (const context of program.rootsOf(unit))
+        this.exit('inner', { place: edge.to, path, context }, unit, 0, flags, index);
     }
   }
 

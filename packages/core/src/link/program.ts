@@ -6,6 +6,7 @@ import { nameFromPath } from '../read/script/names';
 import { Contexts, Paths } from './intern';
 import type { ConfigFile } from './modules';
 import { modelsFor } from './models';
+import { Targets, type SiteTarget, type Target } from './targets';
 
 export interface ProjectInput {
   name: string;
@@ -28,19 +29,6 @@ export interface ComponentInfo {
   propsPlace: number | null;
 }
 
-/** What a site's tag turned out to be. */
-export interface SiteTarget {
-  /** Functions of the components it may render, in the order found. */
-  components: number[];
-  /** The context it provides or reads, by the context's number. */
-  provides: number | null;
-  consumes: number | null;
-  /** Why it was not resolved; null where it was. */
-  reason: string | null;
-  /** True where the tag belongs to a package outside the project. */
-  outside: boolean;
-}
-
 /** How a call is made: of a known function, of a function that came from elsewhere, or of something outside. */
 export type CallKind = 'known' | 'handed' | 'outside';
 
@@ -52,7 +40,8 @@ export class Program {
   readonly contexts = new Contexts();
   readonly components = new Map<number, ComponentInfo>();
   readonly componentById = new Map<string, ComponentInfo>();
-  readonly siteTargets: SiteTarget[] = [];
+  readonly siteTargets: readonly SiteTarget[];
+  private readonly vias = new Map<number, Set<number>>();
   private readonly units: number[] = [];
   private readonly runs = new Map<number, number[]>();
   private readonly dynamic = new Map<string, readonly number[]>();
@@ -62,94 +51,28 @@ export class Program {
     // The answer must not depend on the order in which files were found.
     const files = [...input.files].sort((a, b) => (a.path < b.path ? -1 : a.path > b.path ? 1 : 0));
     this.graph = new Graph([...files, ...modelsFor(files)], input.configs);
-    this.graph.sites.forEach((_, site) => this.siteTargets.push(this.resolveSite(site)));
+    this.siteTargets = new Targets(this.graph).all;
+    for (const { targets, byCall } of this.siteTargets)
+      for (const { fn, via } of [...targets, ...[...byCall.values()].flat()]) {
+        const known = this.vias.get(fn) ?? new Set();
+        if (via !== -1) this.vias.set(fn, known.add(via));
+      }
     this.collectComponents();
     this.graph.functions.forEach((_, fn) => this.units.push(this.findUnit(fn)));
   }
 
-  private resolveSite(site: number): SiteTarget {
-    const { graph } = this;
-    const target: SiteTarget = { components: [], provides: null, consumes: null, reason: null, outside: false };
-    const entry = graph.sites[site];
-    if (!entry) return target;
-    for (const origin of graph.trace(graph.at(entry.file, entry.fact.tag))) {
-      const place = graph.places[origin.place];
-      const context = graph.contextOfPlace.get(origin.place);
-      if (context !== undefined) {
-        if (origin.path[0] === 'Consumer') target.consumes = context;
-        else target.provides = context;
-        continue;
-      }
-      const fn = origin.path.length === 0 ? graph.functionOfSelf.get(origin.place) : undefined;
-      if (fn !== undefined) {
-        if (!target.components.includes(fn)) target.components.push(fn);
-        continue;
-      }
-      const wrapped = this.wrapped(origin.place, target, 0);
-      if (wrapped.length > 0) {
-        for (const inner of wrapped) if (!target.components.includes(inner)) target.components.push(inner);
-        continue;
-      }
-      target.reason ??= this.whyUnresolved(origin.place, entry.fact.name, target, place?.kind ?? 'unknown');
-    }
-    if (target.components.length > 0 || target.provides !== null || target.consumes !== null) target.reason = null;
-    else target.reason ??= `Nothing in the project defines “${entry.fact.name}”.`;
-    return target;
+  /** What a site renders in one run: a wrapper's tag is what the call that made it gave. */
+  targetsAt(site: number, context: number): readonly Target[] {
+    const target = this.siteTargets[site];
+    if (!target) return [];
+    if (target.byCall.size === 0) return target.targets;
+    return target.byCall.get(this.contexts.via[context] ?? -1) ?? target.targets;
   }
 
-  /**
-   * A wrapper from outside (`observer(Tray)`, `connect(pick)(Tray)`) renders what it is given: the component among its
-   * arguments, or among those of the call that made it. Where there is none, what comes out belongs to that package.
-   */
-  private wrapped(place: number, target: SiteTarget, depth: number): number[] {
-    const { graph } = this;
-    const call = graph.callOfResult.get(place);
-    const entry = call === undefined ? undefined : graph.calls[call];
-    if (!entry || depth > 3) return [];
-    const found: number[] = [];
-    for (const arg of entry.fact.args) {
-      if (arg === null) continue;
-      for (const origin of graph.trace(graph.at(entry.file, arg))) {
-        const fn = origin.path.length === 0 ? graph.functionOfSelf.get(origin.place) : undefined;
-        const role = fn === undefined ? undefined : graph.functions[fn]?.fact.role;
-        if (fn !== undefined && (role === 'component' || role === 'candidate')) found.push(fn);
-        else found.push(...this.wrapped(origin.place, target, depth + 1));
-      }
-    }
-    for (const origin of graph.trace(graph.at(entry.file, entry.fact.callee))) {
-      const imported = graph.resolutionOfPlace.get(origin.place);
-      if (imported?.resolution.kind === 'outside') {
-        target.outside = true;
-        target.reason ??= `It is made by the package “${imported.source}”, outside the project.`;
-      } else found.push(...this.wrapped(origin.place, target, depth + 1));
-    }
-    return found;
-  }
-
-  private whyUnresolved(place: number, name: string, target: SiteTarget, kind: string): string {
-    const imported = this.graph.resolutionOfPlace.get(place);
-    if (imported) {
-      const { resolution, source } = imported;
-      switch (resolution.kind) {
-        case 'outside':
-          target.outside = true;
-          return `It comes from the package “${source}”, outside the project.`;
-        case 'asset':
-          target.outside = true;
-          return `It comes from “${source}”, which is no source.`;
-        case 'missing':
-          return resolution.reason;
-        case 'file':
-          return `“${this.graph.path(resolution.file)}” exports nothing that “${name}” could be.`;
-      }
-    }
-    if (kind === 'param') return `Which component it is, is decided by whoever hands it in.`;
-    if (kind === 'computed') {
-      const call = this.graph.callOfResult.get(place);
-      const callee = call === undefined ? '' : this.graph.calls[call]?.fact.name;
-      return callee ? `It is made by a call of ${callee}, which could not be followed.` : 'It is computed.';
-    }
-    return `Nothing in the project defines “${name}”.`;
+  /** The runs of a component: one, or one for each call of the wrapper that makes it. */
+  rootsOf(fn: number): readonly number[] {
+    const vias = this.vias.get(fn);
+    return vias ? [...vias].map((via) => this.contexts.root(fn, via)) : [this.contexts.root(fn)];
   }
 
   private collectComponents(): void {
@@ -221,7 +144,7 @@ export class Program {
     if (known) return known;
     const found: number[] = [];
     this.runs.set(unit, found);
-    if (this.components.has(unit)) found.push(this.contexts.root(unit));
+    if (this.components.has(unit)) found.push(...this.rootsOf(unit));
     else if (!this.isModule(unit))
       for (const call of this.graph.callersOfFunction(unit)) {
         for (const context of this.runsOf(this.unitOf(this.graph.fnOfCall(call)))) {

@@ -139,10 +139,10 @@ export class RenderTree {
             });
           continue;
         }
-        for (const fn of target.components) {
+        for (const { fn, via } of program.targetsAt(exit.target, exit.at.context)) {
           const component = program.component(fn);
           if (component?.propsPlace == null) continue;
-          const next = { place: component.propsPlace, path: exit.at.path, context: contexts.root(fn) };
+          const next = { place: component.propsPlace, path: exit.at.path, context: contexts.root(fn, via) };
           const inside = repeated(this.follow(next, depth + 1), exit.repeat);
           const around =
             inside.length > 0 ? this.placesAround(graph.at(site.file, site.fact.inside), exit.at.context) : [];

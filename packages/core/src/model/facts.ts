@@ -151,6 +151,8 @@ export interface SiteFact {
   propsPlace: PlaceId;
   /** The piece of markup it stands in. */
   inside: PlaceId;
+  /** It stands within another element of that piece. */
+  nested?: boolean;
   props: SitePropFact[];
   repeat: Repeat;
   fn: FunctionId;
@@ -227,6 +229,15 @@ export interface TieFact {
   to: PlaceId;
 }
 
+/** An element someone else wrote, given more props. */
+export interface CloneFact {
+  element: PlaceId;
+  propsPlace: PlaceId;
+  props: SitePropFact[];
+  fn: FunctionId;
+  at: Spot;
+}
+
 /** Something a component lets others do with it: `exposes` is the object put into the reference `handle`. */
 export interface HandleFact {
   handle: PlaceId;
@@ -301,6 +312,7 @@ export interface FileFacts {
   ties: TieFact[];
   injects: InjectFact[];
   handles: HandleFact[];
+  clones: CloneFact[];
   channels: ChannelFact[];
   imports: ImportFact[];
   exports: ExportFact[];

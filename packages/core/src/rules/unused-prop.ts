@@ -31,7 +31,7 @@ export const unusedProp: Rule = {
       for (const prop of component.props) {
         const path = program.paths.cons(prop.name, 0);
         if (!prop.declared || path === null || prop.name.startsWith('_')) continue;
-        const context = program.contexts.root(component.fn);
+        const context = program.rootsOf(component.fn)[0] ?? 0;
         const local = locals.explore({ place: component.propsPlace, path, context });
         if (local.uses.length + local.outsideCalls.length + local.called.length + local.exits.length > 0) continue;
         found.push({

@@ -10,6 +10,7 @@ import { readFunction } from '../script/functions';
 import { fieldOf } from '../script/patterns';
 import type { ClassInstance, ScriptReader } from '../script/reader';
 import { makeComponent } from './components';
+import { declare } from './declaredProps';
 
 type ClassNode = t.ClassDeclaration | t.ClassExpression;
 
@@ -108,6 +109,7 @@ function readMember(
 }
 
 function readStatic(r: ScriptReader, name: string, node: t.Node | null | undefined, self: PlaceId): void {
+  if (name === 'propTypes') return declare(r, r.b.fn(r.fn).name, name, node);
   if (name !== 'contextType' || !node) return;
   const context = value(r, node);
   if (context === null) return;

@@ -6,13 +6,15 @@ import { ScriptReader, type Dialect } from '../script/reader';
 import { readReactCall } from './apis';
 import { assignState, assignsState, readClassComponent } from './classes';
 import { settleFunction } from './components';
+import { noteDeclared, settleDeclared } from './declaredProps';
 import { readMarkup } from './markup';
 import { readAction, readPlainReducer } from '../stores/redux';
 
 const react: Dialect = {
   call: readReactCall,
   markup: readMarkup,
-  assign: (r, node) => assignsState(node.left) && assignState(r, node.right),
+  assign: (r, node) => (assignsState(node.left) && assignState(r, node.right)) || noteDeclared(r, node),
+  finish: settleDeclared,
   classLike: readClassComponent,
   object: (r, node) => readAction(r, node, null),
   functionRead: readPlainReducer,

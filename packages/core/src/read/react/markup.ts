@@ -22,7 +22,9 @@ function readElement(r: ScriptReader, node: t.JSXElement, piece: PlaceId): void 
   const tag = node.openingElement.name;
   if (isHost(tag)) {
     readHostAttributes(r, node.openingElement);
+    r.depth++;
     readChildren(r, node.children, piece);
+    r.depth--;
     return;
   }
   const name = tagName(tag);
@@ -38,16 +40,17 @@ function readElement(r: ScriptReader, node: t.JSXElement, piece: PlaceId): void 
     repeat: r.repeat,
     fn: r.fn,
     at: spotOf(node.openingElement.name),
+    ...(r.depth > 0 ? { nested: true } : {}),
   };
   r.b.facts.sites.push(site);
   // A tag held by a local name or handed in as a prop is a value that is used here.
   if (r.b.facts.places[tagPlace]?.fn !== 0) r.b.use({ place: tagPlace, kind: 'shown', detail: 'tag', fn: r.fn, at });
-  r.within(null, () => r_once(r, () => readSiteAttributes(r, node.openingElement, propsPlace, site.props)));
+  r.within(null, () => writtenOnce(r, () => readSiteAttributes(r, node.openingElement, propsPlace, site.props)));
   handOverChildren(r, node.children, propsPlace, site.props);
 }
 
 /** What is handed to a site is written once for each time the site is; its own repetition starts anew. */
-function r_once<T>(r: ScriptReader, read: () => T): T {
+export function writtenOnce<T>(r: ScriptReader, read: () => T): T {
   const before = r.repeat;
   r.repeat = 'once';
   try {
@@ -158,7 +161,7 @@ function handOverChildren(
     return;
   }
   const piece = r.b.place('markup', '', r.fn, at);
-  r_once(r, () => r.within(piece, () => readChildren(r, children, piece)));
+  writtenOnce(r, () => r.within(piece, () => readChildren(r, children, piece)));
   r.b.flow(piece, propsPlace, 'put', 'children');
   props.push({ name: 'children', place: piece, literal: null, at });
 }

@@ -49,6 +49,7 @@ export class FactsBuilder {
       ties: [],
       injects: [],
       handles: [],
+      clones: [],
       channels: [],
       imports: [],
       exports: [],

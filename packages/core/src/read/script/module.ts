@@ -52,6 +52,7 @@ export function readModule(r: ScriptReader, ast: t.File): void {
   declareVars(r, body);
   declareBlock(r, body);
   readStatements(r, body);
+  r.dialect.finish(r);
 }
 
 function noteConstants(r: ScriptReader, statement: t.Statement): void {

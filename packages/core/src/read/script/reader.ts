@@ -45,6 +45,8 @@ export interface Dialect {
   assign(r: ScriptReader, node: t.AssignmentExpression): boolean;
   /** Reads a class the family gives a meaning to; `undefined` leaves it to the plain reading. */
   classLike(r: ScriptReader, node: t.ClassDeclaration | t.ClassExpression, name: string): PlaceId | undefined;
+  /** Called once a module has been read. */
+  finish(r: ScriptReader): void;
   /** Takes note of an object the family gives a meaning to, once its fields have been read. */
   object(r: ScriptReader, node: t.ObjectExpression): void;
   /** Takes note of a function read, by its syntax. */
@@ -63,6 +65,8 @@ export class ScriptReader {
   instance: ClassInstance | null = null;
   /** The piece of markup being read, for elements written directly inside one another. */
   fragment: PlaceId | null = null;
+  /** How many elements of the piece stand around what is being read. */
+  depth = 0;
   seen: Seen = { markup: false, hooks: false };
 
   /** Cells by the tuple their hook returned, and by the binding of their change function. */
@@ -77,6 +81,8 @@ export class ScriptReader {
   /** Types the module declares, and the type a component's props are said to have, by its function. */
   types: TypeTable = new Map();
   readonly propTypes = new Map<FunctionId, t.Node>();
+  /** Props declared beside components, by the component's name. */
+  readonly declaredProps = new Map<string, { types: t.ObjectExpression | null; defaults: t.ObjectExpression | null }>();
   /** Stores whose initial functions are being read, the innermost last. */
   readonly stores: StoreBeingMade[] = [];
   /** Change functions of the module's own variables that functions assign to, by the variable's place. */
@@ -109,11 +115,14 @@ export class ScriptReader {
   /** Runs `read` inside a piece of markup, or (null) outside any. */
   within<T>(fragment: PlaceId | null, read: () => T): T {
     const before = this.fragment;
+    const depth = this.depth;
+    if (fragment !== before) this.depth = 0;
     this.fragment = fragment;
     try {
       return read();
     } finally {
       this.fragment = before;
+      this.depth = depth;
     }
   }
 

@@ -2,6 +2,7 @@
 import type * as t from '@babel/types';
 import type { PlaceId } from '../../../model/facts';
 import { readArguments } from '../../script/calls';
+import { fieldOf } from '../../script/patterns';
 import type { ScriptReader } from '../../script/reader';
 import { readLibraryCall } from '../../libraries';
 import { readChannelCall, readNew } from '../../outside/channels';
@@ -10,6 +11,8 @@ import { createContext } from './createContext';
 import { isSetState, readSetState } from '../classes';
 import { lazy } from './lazy';
 import { memo } from './memo';
+import { childrenMap, cloneElement, createElement, jsx } from '../createElement';
+import { isLegacyFactory, readLegacy } from '../legacy';
 import { useCallback } from './useCallback';
 import { useContext } from './useContext';
 import { useEffect } from './useEffect';
@@ -42,14 +45,23 @@ const APIS: Record<string, Recogniser> = {
   useInsertionEffect: useEffect,
   useDeferredValue: passesThrough,
   startTransition: useEffect,
+  createElement,
+  cloneElement,
+  jsx,
+  jsxs: jsx,
+  jsxDEV: jsx,
+  'Children.map': childrenMap,
+  'Children.forEach': childrenMap,
+  'Children.toArray': passesThrough,
+  'Children.only': passesThrough,
   useSyncExternalStore,
   useImperativeHandle,
 };
 
-const MODULES = /^(react|preact|preact\/hooks|preact\/compat)$/;
+const MODULES = /^(react|react\/jsx(-dev)?-runtime|preact|preact\/hooks|preact\/compat)$/;
 
 /** Names too common to be React's own when another package exports them. */
-const COMMON = new Set(['use', 'lazy', 'startTransition']);
+const COMMON = new Set(['use', 'lazy', 'startTransition', 'jsx', 'jsxs', 'jsxDEV', 'createElement']);
 
 /** Packages re-export React's functions under their own names; an alias of the project's is no package. */
 function fromPackage(source: string, name: string): boolean {
@@ -67,6 +79,7 @@ export function readReactCall(
     const outside = read(r, node, target);
     if (outside !== undefined) return outside;
   }
+  if (isLegacyFactory(r, node.callee)) return readLegacy(r, node, target);
   const name = apiName(r, node.callee);
   if (!name) {
     if (node.callee.type === 'Identifier' && /^use[A-Z]/.test(node.callee.name)) r.seen.hooks = true;
@@ -81,7 +94,9 @@ function apiName(r: ScriptReader, callee: t.Node): string | null {
   if (callee.type === 'Identifier') {
     const place = r.scope.lookup(callee.name);
     if (place === undefined)
-      return Object.hasOwn(APIS, callee.name) && callee.name !== 'memo' && callee.name !== 'use' ? callee.name : null;
+      return Object.hasOwn(APIS, callee.name) && !/^(memo|use|lazy|jsxs?|createElement)$/.test(callee.name)
+        ? callee.name
+        : null;
     const imported = r.importOf.get(place);
     if (imported)
       return MODULES.test(imported.source) || fromPackage(imported.source, imported.imported)
@@ -89,17 +104,24 @@ function apiName(r: ScriptReader, callee: t.Node): string | null {
         : null;
     return takenFromReact(r, place);
   }
-  if (
-    callee.type !== 'MemberExpression' ||
-    callee.object.type !== 'Identifier' ||
-    callee.property.type !== 'Identifier'
-  )
-    return null;
+  if (callee.type !== 'MemberExpression' || callee.property.type !== 'Identifier') return null;
+  // `React.Children.map`, `Children.map`.
+  const inner = apiPrefix(r, callee.object);
+  if (inner) return `${inner}.${callee.property.name}`;
+  if (callee.object.type !== 'Identifier') return null;
   const object = r.scope.lookup(callee.object.name);
   if (object === undefined) return callee.object.name === 'React' ? callee.property.name : null;
   const imported = r.importOf.get(object);
   if (!imported || !MODULES.test(imported.source)) return null;
   return imported.imported === '*' || imported.imported === 'default' ? callee.property.name : null;
+}
+
+function apiPrefix(r: ScriptReader, node: t.Node): string | null {
+  if (node.type === 'MemberExpression') return fieldOf(node.property, node.computed) === 'Children' ? 'Children' : null;
+  if (node.type !== 'Identifier') return null;
+  const place = r.scope.lookup(node.name);
+  const imported = place === undefined ? undefined : r.importOf.get(place);
+  return imported?.imported === 'Children' && MODULES.test(imported.source) ? 'Children' : null;
 }
 
 /** `const { useState } = React`. */

@@ -1,0 +1,217 @@
+/**
+ * What each site renders: its tag is traced to components, contexts and packages. A tag that is a parameter (of a wrapper
+ * written in the project, of a component that is told what to render) may be whatever its callers and sites give.
+ */
+import type { Graph, Origin } from './graph';
+
+/** A component, and the wrapper's call that made it: each call makes one of its own. -1 where no wrapper did. */
+export interface Target {
+  fn: number;
+  via: number;
+}
+
+/** What a site's tag turned out to be. */
+export interface SiteTarget {
+  targets: Target[];
+  /** Inside a wrapper: what it renders when it was made by a call, by that call. */
+  byCall: Map<number, Target[]>;
+  /** Functions of the components it may render, in the order found. */
+  components: number[];
+  /** The context it provides or reads, by the context's number. */
+  provides: number | null;
+  consumes: number | null;
+  /** Why it was not resolved; null where it was. */
+  reason: string | null;
+  /** True where the tag belongs to a package outside the project. */
+  outside: boolean;
+}
+
+const ROUNDS = 3;
+
+export class Targets {
+  readonly all: SiteTarget[];
+  /** Sites whose tag is handed in as a prop, by component; filled while resolving. */
+  private readonly asked = new Map<number, { site: number; origin: Origin; fn: number }[]>();
+
+  constructor(private readonly graph: Graph) {
+    this.all = graph.sites.map((_, site) => this.resolve(site));
+    this.resolveHandedIn();
+    for (const target of this.all)
+      if (target.components.length > 0 || target.provides !== null || target.consumes !== null) target.reason = null;
+  }
+
+  private resolve(site: number): SiteTarget {
+    const { graph } = this;
+    const target: SiteTarget = {
+      targets: [],
+      byCall: new Map(),
+      components: [],
+      provides: null,
+      consumes: null,
+      reason: null,
+      outside: false,
+    };
+    const entry = graph.sites[site];
+    if (!entry) return target;
+    for (const origin of graph.trace(graph.at(entry.file, entry.fact.tag))) {
+      const context = graph.contextOfPlace.get(origin.place);
+      if (context !== undefined) {
+        if (origin.path[0] === 'Consumer') target.consumes = context;
+        else target.provides = context;
+        continue;
+      }
+      if (this.takeFunction(origin, target)) continue;
+      if (graph.places[origin.place]?.kind === 'param') {
+        this.handedIn(site, origin, target);
+        continue;
+      }
+      const wrapped = this.wrapped(origin.place, target, 0);
+      for (const inner of wrapped) add(target, inner);
+      if (wrapped.length === 0) target.reason ??= this.whyUnresolved(origin.place, entry.fact.name, target);
+    }
+    if (target.components.length === 0) target.reason ??= `Nothing in the project defines “${entry.fact.name}”.`;
+    return target;
+  }
+
+  private takeFunction(origin: Origin, target: SiteTarget): boolean {
+    const fn = origin.path.length === 0 ? this.graph.functionOfSelf.get(origin.place) : undefined;
+    if (fn === undefined) return false;
+    add(target, { fn, via: this.madeBy(fn, origin) });
+    return true;
+  }
+
+  /** The call of a wrapper that brought a component it writes inside; -1 where it stands at a module's top level. */
+  private madeBy(fn: number, origin: Origin): number {
+    const { graph } = this;
+    const calls = origin.calls ?? [];
+    for (let i = calls.length - 1; i >= 0; i--) {
+      const call = calls[i] ?? -1;
+      for (const maker of graph.targetsOf(call))
+        for (let f = graph.functions[fn]?.parent ?? -1; f !== -1; f = graph.functions[f]?.parent ?? -1)
+          if (f === maker) return call;
+    }
+    return -1;
+  }
+
+  /** A tag that is a parameter: of a wrapper, by its calls; of a component, by the sites that render it. */
+  private handedIn(site: number, origin: Origin, target: SiteTarget): void {
+    const { graph } = this;
+    const taker = graph.fnOfPlace(origin.place);
+    const entry = graph.functions[taker];
+    const index = entry?.fact.params.findIndex((param) => graph.at(entry.file, param) === origin.place) ?? -1;
+    for (const call of graph.callersOfFunction(taker)) {
+      const given = graph.calls[call];
+      const arg = given?.fact.args[index];
+      if (!given || arg == null) continue;
+      for (const from of graph.trace(graph.at(given.file, arg), origin.path)) {
+        const before = target.targets.length;
+        if (!this.takeFunction(from, target))
+          for (const inner of this.wrapped(from.place, target, 0)) add(target, inner);
+        const found = target.targets.slice(before);
+        const known = target.byCall.get(call) ?? [];
+        // The same component may be given to two calls of the wrapper.
+        const again = found.length > 0 ? found : this.functionsOf(from);
+        target.byCall.set(call, [...known, ...again]);
+      }
+    }
+    const list = this.asked.get(taker) ?? [];
+    this.asked.set(taker, [...list, { site, origin, fn: taker }]);
+    target.reason ??= 'Which component it is, is decided by whoever hands it in.';
+  }
+
+  private functionsOf(origin: Origin): Target[] {
+    const fn = origin.path.length === 0 ? this.graph.functionOfSelf.get(origin.place) : undefined;
+    return fn === undefined ? [] : [{ fn, via: this.madeBy(fn, origin) }];
+  }
+
+  private resolveHandedIn(): void {
+    const { graph } = this;
+    for (let round = 0; round < ROUNDS; round++) {
+      let changed = false;
+      for (let site = 0; site < this.all.length; site++)
+        for (const fn of this.all[site]?.components ?? [])
+          for (const { site: inner, origin } of this.asked.get(fn) ?? []) {
+            const target = this.all[inner];
+            const [name, ...after] = origin.path;
+            const entry = graph.sites[site];
+            if (!target || !entry || name === undefined) continue;
+            const before = target.targets.length;
+            for (const from of graph.trace(graph.at(entry.file, entry.fact.propsPlace), [name, ...after]))
+              this.takeGiven(from, target);
+            changed ||= target.targets.length > before;
+          }
+      if (!changed) return;
+    }
+  }
+
+  private takeGiven(from: Origin, target: SiteTarget): void {
+    if (this.takeFunction(from, target)) return;
+    const imported = this.graph.resolutionOfPlace.get(from.place);
+    if (imported?.resolution.kind === 'outside') {
+      target.outside = true;
+      target.reason = `It comes from the package “${imported.source}”, outside the project.`;
+    }
+    for (const inner of this.wrapped(from.place, target, 0)) add(target, inner);
+  }
+
+  /**
+   * A wrapper from outside (`observer(Tray)`, `connect(pick)(Tray)`) renders what it is given: the component among its
+   * arguments, or among those of the call that made it. Where there is none, what comes out belongs to that package.
+   */
+  private wrapped(place: number, target: SiteTarget, depth: number): Target[] {
+    const { graph } = this;
+    const call = graph.callOfResult.get(place);
+    const entry = call === undefined ? undefined : graph.calls[call];
+    if (!entry || depth > 3) return [];
+    const found: Target[] = [];
+    for (const arg of entry.fact.args) {
+      if (arg === null) continue;
+      for (const origin of graph.trace(graph.at(entry.file, arg))) {
+        const fn = origin.path.length === 0 ? graph.functionOfSelf.get(origin.place) : undefined;
+        const role = fn === undefined ? undefined : graph.functions[fn]?.fact.role;
+        if (fn !== undefined && (role === 'component' || role === 'candidate'))
+          found.push({ fn, via: this.madeBy(fn, origin) });
+        else found.push(...this.wrapped(origin.place, target, depth + 1));
+      }
+    }
+    for (const origin of graph.trace(graph.at(entry.file, entry.fact.callee))) {
+      const imported = graph.resolutionOfPlace.get(origin.place);
+      if (imported?.resolution.kind === 'outside') {
+        target.outside = true;
+        target.reason ??= `It is made by the package “${imported.source}”, outside the project.`;
+      } else found.push(...this.wrapped(origin.place, target, depth + 1));
+    }
+    return found;
+  }
+
+  private whyUnresolved(place: number, name: string, target: SiteTarget): string {
+    const { graph } = this;
+    const imported = graph.resolutionOfPlace.get(place);
+    if (imported) {
+      const { resolution, source } = imported;
+      switch (resolution.kind) {
+        case 'outside':
+          target.outside = true;
+          return `It comes from the package “${source}”, outside the project.`;
+        case 'asset':
+          target.outside = true;
+          return `It comes from “${source}”, which is no source.`;
+        case 'missing':
+          return resolution.reason;
+        case 'file':
+          return `“${graph.path(resolution.file)}” exports nothing that “${name}” could be.`;
+      }
+    }
+    if (graph.places[place]?.kind === 'computed') {
+      const call = graph.callOfResult.get(place);
+      const callee = call === undefined ? '' : graph.calls[call]?.fact.name;
+      return callee ? `It is made by a call of ${callee}, which could not be followed.` : 'It is computed.';
+    }
+    return `Nothing in the project defines “${name}”.`;
+  }
+}
+
+function add(target: SiteTarget, one: Target): void {
+  if (!target.targets.some((known) => known.fn === one.fn && known.via === one.via)) target.targets.push(one);
+  if (!target.components.includes(one.fn)) target.components.push(one.fn);
+}
