@@ -1,10 +1,10 @@
 /** What a question means: `Tray.units`, `src/Tray.jsx#Tray.units`, `context:Units`; and what was meant where it means nothing. */
-import { distance } from 'fastest-levenshtein';
 import { wasDerived } from '../link/local';
 import type { ComponentInfo } from '../link/program';
 import type { Linked } from '../link';
 import type { CellFlow, Cells } from './cells';
 import { keyOf, type Flow } from './flow';
+import { nearest } from './names';
 
 /** A question that names nothing in the project; the message offers the nearest names. */
 export class NotFound extends Error {}
@@ -242,23 +242,6 @@ export function namesIn(linked: Linked, cells: Cells, component: ComponentInfo):
     )
       names.add(place.name);
   return [...names];
-}
-
-/** The names closest to what was typed, at most four. */
-export function nearest(wanted: string, pool: readonly string[]): string[] {
-  const low = wanted.toLowerCase();
-  return [...new Set(pool)]
-    .map((name) => ({ name, far: farness(low, name.toLowerCase()) }))
-    .filter(({ far }) => far <= Math.max(2, Math.ceil(wanted.length / 3)))
-    .sort((a, b) => a.far - b.far || a.name.localeCompare(b.name))
-    .slice(0, 4)
-    .map(({ name }) => name);
-}
-
-/** Edits from what was typed to a name, or to its beginning; a name that holds what was typed is nearer. */
-function farness(typed: string, name: string): number {
-  const beginning = distance(typed, name.slice(0, typed.length)) + 1;
-  return Math.min(distance(typed, name), beginning) - (name.includes(typed) ? 3 : 0);
 }
 
 function offer(names: readonly string[]): string {

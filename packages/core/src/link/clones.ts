@@ -55,6 +55,11 @@ export class Clones {
     this.sites.set(key, known);
   }
 
+  /** The sites a clone gives its props to, in whatever run. */
+  all(clone: number): { site: number; context: number }[] {
+    return [...this.sites].flatMap(([key, sites]) => (key.startsWith(`${clone}:`) ? sites : []));
+  }
+
   /** The sites a clone made in one run gives its props to. */
   sitesOf(clone: number, run: number): readonly { site: number; context: number }[] {
     return this.sites.get(`${clone}:${this.program.contexts.owner[run]}`) ?? [];

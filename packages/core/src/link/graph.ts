@@ -56,6 +56,9 @@ export class Graph {
   readonly contextReads: Numbered<ContextReadFact>[] = [];
   readonly clones: Numbered<CloneFact>[] = [];
   readonly cloneOfProps = new Map<number, number>();
+  /** The object a class component's methods stand on, by its function. */
+  readonly instanceOf = new Map<number, number>();
+  readonly boxes = new Set<number>();
   readonly placeBase: number[] = [];
   readonly functionBase: number[] = [];
 
@@ -129,6 +132,10 @@ export class Graph {
       this.functionOfSelf.set(base + fact.self, fnBase + i);
       this.functionOfResult.set(base + fact.result, fnBase + i);
     });
+    file.functions.forEach((fact, i) => {
+      if (fact.instance !== undefined) this.instanceOf.set(fnBase + i, base + fact.instance);
+    });
+    for (const box of file.boxes) this.boxes.add(base + box);
     for (const flow of file.flows)
       this.addEdge(base + flow.from, base + flow.to, flow.op, flow.field ?? '', flow.except ?? null);
     for (const fact of file.calls) {
@@ -248,6 +255,10 @@ export class Graph {
       if (place !== null) found.set(name, place);
     }
     return found;
+  }
+
+  edgesInto(place: number): readonly Edge[] {
+    return this.into[place] ?? [];
   }
 
   callsWithCallee(place: number): readonly number[] {

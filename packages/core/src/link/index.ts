@@ -2,6 +2,7 @@
 import { Clones } from './clones';
 import { Crossings } from './crossing';
 import { Handed } from './handed';
+import { Handles } from './handles';
 import { Locals } from './local';
 import { Program, type ProjectInput } from './program';
 import { RenderTree } from './render';
@@ -12,6 +13,8 @@ export interface Linked {
   render: RenderTree;
   handed: Handed;
   crossings: Crossings;
+  clones: Clones;
+  handles: Handles;
 }
 
 /** Links a project. Deterministic, and independent of the order of its files. */
@@ -26,7 +29,15 @@ export function linkProject(input: ProjectInput): Linked {
   const environment = (context: number, component: number): ReadonlySet<number> =>
     render.environment(context, component);
   const handed = new Handed(program, locals, environment, clones);
-  return { program, locals, render, handed, crossings: new Crossings(program, environment, handed, clones) };
+  return {
+    program,
+    locals,
+    render,
+    handed,
+    clones,
+    handles: new Handles(program),
+    crossings: new Crossings(program, environment, handed, clones),
+  };
 }
 
 export type { ProjectInput } from './program';

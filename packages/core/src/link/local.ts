@@ -61,18 +61,21 @@ export interface Local {
   visited: readonly Visited[];
 }
 
-/** A place a value came to, and what had happened to it by then. */
+/** A place a value came to, what had happened to it by then, and from which of the places before it. */
 export interface Visited extends At {
   flags: number;
+  from: number;
+}
+
+export function isPart(visited: Visited): boolean {
+  return (visited.flags & PART) !== 0;
 }
 
 export function wasDerived(visited: Visited): boolean {
   return (visited.flags & DERIVED) !== 0;
 }
 
-interface State extends Visited {
-  from: number;
-}
+type State = Visited;
 
 const PART = 1;
 const DERIVED = 2;

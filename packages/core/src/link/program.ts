@@ -25,6 +25,8 @@ export interface ComponentInfo {
   file: number;
   props: readonly PropFact[];
   takesRest: boolean;
+  /** Its props' type is declared where it cannot be seen: there may be more of them. */
+  openType: boolean;
   /** The place its props object arrives in; null where it takes none. */
   propsPlace: number | null;
 }
@@ -94,6 +96,7 @@ export class Program {
         file,
         props: fact.props ?? [],
         takesRest: fact.takesRest ?? false,
+        openType: fact.openType ?? false,
         propsPlace: fact.params[0] === undefined ? null : this.graph.at(file, fact.params[0]),
       };
       this.components.set(fn, info);

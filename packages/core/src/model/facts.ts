@@ -90,6 +90,8 @@ export interface FunctionFact {
   params: PlaceId[];
   /** The place that receives what it returns. */
   result: PlaceId;
+  /** How many arguments it counts on: parameters before the first that has a default or takes the rest. */
+  needs: number;
   /** True where the body does nothing but call one function: a wrapper that hands the call on. */
   wraps: boolean;
   at: Spot;
@@ -97,10 +99,14 @@ export interface FunctionFact {
   endLine: number;
   /** The place of what a call without any argument brings, where that differs: a store's hook without a selector. */
   bare?: PlaceId;
+  /** For components written as classes: the object its methods stand on. */
+  instance?: PlaceId;
   /** For components: what is known of its props, from their declaration and from reads. */
   props?: PropFact[];
   /** For components: everything undeclared is taken too (rest, or the props object used as a whole). */
   takesRest?: boolean;
+  /** For components: some of the type of its props is declared where the file does not show it. */
+  openType?: boolean;
 }
 
 export interface CallFact {
@@ -113,6 +119,10 @@ export interface CallFact {
   result: PlaceId;
   /** How often it is called each time the function around it runs. */
   repeat: Repeat;
+  /** A list is spread into its arguments: there may be more than stand here. */
+  open?: boolean;
+  /** Only called where there is something to call (`onOpen?.()`). */
+  optional?: boolean;
   fn: FunctionId;
   at: Spot;
 }
@@ -169,6 +179,8 @@ export interface SharedCell {
   key: string | null;
   /** Of no interest while no component reads or changes it: a module's own variable. */
   quiet: boolean;
+  /** The function it is made in; the module itself where it is there once. */
+  within: FunctionId;
 }
 
 /** A cell a function makes: each component that runs the function has its own, unless it is shared. */
@@ -257,6 +269,17 @@ export interface ChannelFact {
   at: Spot;
 }
 
+/** Something started that goes on until it is ended: a listener, a timer, a subscription. */
+export interface StartFact {
+  /** As the source calls it: `addEventListener`, `setInterval`. */
+  name: string;
+  /** What it is about: the event's or topic's name. */
+  topic: string;
+  ended: boolean;
+  fn: FunctionId;
+  at: Spot;
+}
+
 /** Props a wrapper adds to the component it is given. */
 export interface InjectFact {
   component: PlaceId;
@@ -314,6 +337,9 @@ export interface FileFacts {
   handles: HandleFact[];
   clones: CloneFact[];
   channels: ChannelFact[];
+  starts: StartFact[];
+  /** Places of objects that are not the value themselves but hold it: atoms, signals, references. */
+  boxes: PlaceId[];
   imports: ImportFact[];
   exports: ExportFact[];
   gaps: GapFact[];

@@ -34,6 +34,9 @@ const USE_KINDS: readonly UseKind[] = [
 ];
 const REPEATS: readonly Repeat[] = ['once', 'conditional', 'many'];
 
+const OPEN = 1;
+const OPTIONAL = 2;
+
 type Cell = number | string | null | (number | null)[] | string[];
 
 interface Packed {
@@ -63,8 +66,11 @@ export function pack(facts: FileFacts): string {
       at.column,
       at.length,
     );
-  for (const { callee, name, args, receiver, result, repeat, fn, at } of calls)
-    packed.calls.push(callee, name, args, receiver, result, REPEATS.indexOf(repeat), fn, at.line, at.column, at.length);
+  for (const { callee, name, args, receiver, result, repeat, open, optional, fn, at } of calls) {
+    const flags = (open ? OPEN : 0) + (optional ? OPTIONAL : 0);
+    const often = REPEATS.indexOf(repeat);
+    packed.calls.push(callee, name, args, receiver, result, often, flags, fn, at.line, at.column, at.length);
+  }
   return JSON.stringify(packed);
 }
 
@@ -116,7 +122,8 @@ function unpackUses(cells: readonly Cell[]): UseFact[] {
 
 function unpackCalls(cells: readonly Cell[]): CallFact[] {
   const calls: CallFact[] = [];
-  for (let i = 0; i < cells.length; i += 10)
+  for (let i = 0; i < cells.length; i += 11) {
+    const flags = cells[i + 6] as number;
     calls.push({
       callee: cells[i] as number,
       name: cells[i + 1] as string,
@@ -124,8 +131,11 @@ function unpackCalls(cells: readonly Cell[]): CallFact[] {
       receiver: cells[i + 3] as number | null,
       result: cells[i + 4] as number,
       repeat: REPEATS[cells[i + 5] as number] ?? 'once',
-      fn: cells[i + 6] as number,
-      at: { line: cells[i + 7] as number, column: cells[i + 8] as number, length: cells[i + 9] as number },
+      ...(flags & OPEN ? { open: true } : {}),
+      ...(flags & OPTIONAL ? { optional: true } : {}),
+      fn: cells[i + 7] as number,
+      at: { line: cells[i + 8] as number, column: cells[i + 9] as number, length: cells[i + 10] as number },
     });
+  }
   return calls;
 }

@@ -3,6 +3,27 @@ import type { Finding, Level } from '../model/documents';
 import type { Cells } from '../follow/cells';
 import type { Linked } from '../link';
 import type { Config } from './config';
+import { bareStore } from './bare-store';
+import { directWrite } from './direct-write';
+import { freshContext } from './fresh-context';
+import { highHome } from './high-home';
+import { leakedListener } from './leaked-listener';
+import { missingProp } from './missing-prop';
+import { oneOfMany } from './one-of-many';
+import { outsideWrite } from './outside-write';
+import { privateStore } from './private-store';
+import { unknownProp } from './unknown-prop';
+import { unreadProvider } from './unread-provider';
+import { wideProp } from './wide-prop';
+import { mirroredState } from './mirrored-state';
+import { frozenRead } from './frozen-read';
+import { splitState } from './split-state';
+import { silentWrite } from './silent-write';
+import { unheardEvent } from './unheard-event';
+import { unsentEvent } from './unsent-event';
+import { openBroadcast } from './open-broadcast';
+import { payloadMismatch } from './payload-mismatch';
+import { danglingHandle } from './dangling-handle';
 import { drilledProp } from './drilled-prop';
 import { missingProvider } from './missing-provider';
 import { relayedEvent } from './relayed-event';
@@ -10,7 +31,34 @@ import type { Rule } from './rule';
 import { unresolved } from './unresolved';
 import { unusedProp } from './unused-prop';
 
-export const RULES: readonly Rule[] = [drilledProp, relayedEvent, missingProvider, unusedProp, unresolved];
+export const RULES: readonly Rule[] = [
+  drilledProp,
+  relayedEvent,
+  wideProp,
+  mirroredState,
+  splitState,
+  directWrite,
+  outsideWrite,
+  frozenRead,
+  silentWrite,
+  bareStore,
+  privateStore,
+  missingProvider,
+  unreadProvider,
+  freshContext,
+  unheardEvent,
+  unsentEvent,
+  openBroadcast,
+  payloadMismatch,
+  missingProp,
+  unknownProp,
+  unusedProp,
+  oneOfMany,
+  danglingHandle,
+  leakedListener,
+  highHome,
+  unresolved,
+];
 
 const WEIGHT: Record<Level, number> = { error: 0, warning: 1, note: 2 };
 

@@ -16,7 +16,7 @@ describe.each(RULES.map((rule) => [rule.id, rule] as const))('%s', (id, rule) =>
   });
 });
 
-const CHAIN = `function App() { const [units, setUnits] = useState('c'); return <House units={units} onPick={setUnits} />; }
+const CHAIN = `function App() { const [units, setUnits] = useState('c'); return <main title={units}><House units={units} onPick={setUnits} /></main>; }
   function House({ units, onPick }) { return <Zone units={units} onPick={onPick} />; }
   function Zone({ units, onPick }) { return <Tray units={units} onPick={(u) => onPick(u)} />; }
   function Tray({ units, onPick }) { return <b onClick={() => onPick('k')}>{units}</b>; }`;

@@ -11,6 +11,7 @@ import { fieldOf } from '../script/patterns';
 import type { ClassInstance, ScriptReader } from '../script/reader';
 import { makeComponent } from './components';
 import { declare } from './declaredProps';
+import { noteMounting } from './starts';
 
 type ClassNode = t.ClassDeclaration | t.ClassExpression;
 
@@ -38,6 +39,7 @@ export function readClassComponent(r: ScriptReader, node: ClassNode, name: strin
   const props = b.place('param', 'props', id, fact.at);
   fact.params.push(props);
   const self = b.place('object', 'this', id, fact.at);
+  fact.instance = self;
   const instance: ClassInstance = { fn: id, state: b.place('object', 'state', id, fact.at), cells: new Map() };
   b.flow(props, self, 'put', 'props');
   b.flow(instance.state, self, 'put', 'state');
@@ -52,6 +54,8 @@ export function readClassComponent(r: ScriptReader, node: ClassNode, name: strin
   // State is declared before the methods that use it are read, wherever it stands.
   const members = [...node.body.body].sort((x, y) => Number(isMethod(x)) - Number(isMethod(y)));
   for (const member of members) readMember(r, member, self, instance);
+  const mount = methodOf(node, 'componentDidMount');
+  if (mount) noteMounting(r, mount, methodOf(node, 'componentWillUnmount'));
   for (const [defaulted, text] of defaultsOf(r, node)) r.defaults.set(`${props}.${defaulted}`, text);
   r.fn = before.fn;
   r.self = before.self;
@@ -60,6 +64,12 @@ export function readClassComponent(r: ScriptReader, node: ClassNode, name: strin
   readPropsThroughThis(r, self, props);
   makeComponent(r, fact);
   return fact.self;
+}
+
+function methodOf(node: ClassNode, name: string): t.ClassMethod | null {
+  for (const member of node.body.body)
+    if (member.type === 'ClassMethod' && fieldOf(member.key, member.computed) === name) return member;
+  return null;
 }
 
 function isMethod(member: t.ClassBody['body'][number]): boolean {

@@ -71,7 +71,9 @@ function addTyped(r: ScriptReader, fact: FunctionFact, props: Map<string, PropFa
   const id = r.b.facts.functions.indexOf(fact);
   const type = r.propTypes.get(id);
   if (!type) return;
-  for (const [name, { optional, at }] of propsOfType(type, r.types).props) {
+  const typed = propsOfType(type, r.types);
+  if (typed.open) fact.openType = true;
+  for (const [name, { optional, at }] of typed.props) {
     const known = props.get(name);
     if (known) known.required = !optional && known.default === null;
     else props.set(name, { name, required: !optional, default: null, declared: true, at });

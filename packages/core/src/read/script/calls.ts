@@ -66,6 +66,8 @@ export function plainCall(
     receiver,
     result,
     repeat: r.repeat,
+    ...(node.arguments.some((argument) => argument.type === 'SpreadElement') ? { open: true } : {}),
+    ...(node.type === 'OptionalCallExpression' ? { optional: true } : {}),
     fn: r.fn,
     at,
   });
@@ -169,6 +171,12 @@ function shapedCall(r: ScriptReader, node: Call, collection: PlaceId | null, sha
   switch (shape.returns) {
     case 'self':
       return collection;
+    case 'copy': {
+      if (collection === null) return null;
+      const copy = r.b.place('object', '', r.fn, at);
+      r.b.flow(collection, copy);
+      return copy;
+    }
     case 'item':
       return collection === null ? null : r.b.part(collection, '*', r.fn, at);
     case 'made': {

@@ -28,6 +28,8 @@ export function readFunction(
   const id = r.b.addFunction(name, 'plain', r.fn, spotOf(nameNode), node.loc?.end.line ?? 1);
   const fact = r.b.fn(id);
   fact.wraps = onlyCalls(node);
+  fact.needs = node.params.findIndex((param) => param.type === 'AssignmentPattern' || param.type === 'RestElement');
+  if (fact.needs === -1) fact.needs = node.params.length;
   const typed = propsType ?? annotationOf(node.params[0]);
   if (typed) r.propTypes.set(id, typed);
   const before = { fn: r.fn, scope: r.scope, fragment: r.fragment, seen: r.seen, repeat: r.repeat };

@@ -8,8 +8,8 @@ export interface MethodShape {
   itemParam?: number;
   /** Which callback parameter receives what was gathered so far (reduce). */
   gatherParam?: number;
-  /** What comes back: the collection itself, one element, what the callback made, or a value computed from it. */
-  returns: 'self' | 'item' | 'made' | 'madeFlat' | 'gathered' | 'computed' | 'nothing';
+  /** What comes back: the collection itself, a copy of it, one element, what the callback made, or a value computed from it. */
+  returns: 'self' | 'copy' | 'item' | 'made' | 'madeFlat' | 'gathered' | 'computed' | 'nothing';
   /** The call reads how many there are, or their order: the collection is used, not only handed on. */
   uses: 'iterated' | 'computed' | null;
 }
@@ -18,19 +18,19 @@ export const COLLECTION_METHODS: Record<string, MethodShape> = {
   map: { itemParam: 0, returns: 'made', uses: 'iterated' },
   flatMap: { itemParam: 0, returns: 'madeFlat', uses: 'iterated' },
   forEach: { itemParam: 0, returns: 'nothing', uses: 'iterated' },
-  filter: { itemParam: 0, returns: 'self', uses: 'computed' },
+  filter: { itemParam: 0, returns: 'copy', uses: 'computed' },
   find: { itemParam: 0, returns: 'item', uses: 'computed' },
   findLast: { itemParam: 0, returns: 'item', uses: 'computed' },
   findIndex: { itemParam: 0, returns: 'computed', uses: 'computed' },
   some: { itemParam: 0, returns: 'computed', uses: 'computed' },
   every: { itemParam: 0, returns: 'computed', uses: 'computed' },
   sort: { itemParam: 0, returns: 'self', uses: 'computed' },
-  toSorted: { itemParam: 0, returns: 'self', uses: 'computed' },
+  toSorted: { itemParam: 0, returns: 'copy', uses: 'computed' },
   reduce: { itemParam: 1, gatherParam: 0, returns: 'gathered', uses: 'computed' },
-  slice: { returns: 'self', uses: null },
+  slice: { returns: 'copy', uses: null },
   reverse: { returns: 'self', uses: null },
-  toReversed: { returns: 'self', uses: null },
-  concat: { returns: 'self', uses: null },
+  toReversed: { returns: 'copy', uses: null },
+  concat: { returns: 'copy', uses: null },
   at: { returns: 'item', uses: null },
   pop: { returns: 'item', uses: null },
   shift: { returns: 'item', uses: null },

@@ -46,7 +46,7 @@ export function readPlainClass(
     const cell = b.place('cell', field, 0, spot);
     const setter = b.place('setter', field, 0, spot);
     b.flow(cell, instance, 'put', field);
-    const shared = { id: `${name}.${field}`, key: null, quiet: true };
+    const shared = { id: `${name}.${field}`, key: null, quiet: true, within: r.fn };
     b.facts.cells.push({ name: field, kind: 'service', value: cell, setter, fn: 0, at: spot, shared });
   }
   for (const member of node.body.body) readMember(r, member, instance, fact.self, cells, id);

@@ -14,6 +14,7 @@ const atom: CallReader = (r, node, target) => {
   const at = spotOf(target?.type === 'Identifier' ? target : node);
   const { b } = r;
   const made = b.place('object', name, 0, at);
+  b.facts.boxes.push(made);
   const given = plain(r, node.arguments[0]);
   const options = given?.type === 'ObjectExpression' && property(given, 'key') ? given : null;
   const read = options ? (property(options, 'get') ?? null) : given;
@@ -90,6 +91,7 @@ const signal: CallReader = (r, node, target) => {
   if (initial !== null) r.b.flow(initial, cell.value, 'frozen');
   const made = r.b.place('object', name, 0, at);
   r.b.flow(cell.value, made, 'put', 'value');
+  r.b.facts.boxes.push(made);
   return made;
 };
 

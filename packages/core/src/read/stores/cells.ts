@@ -26,7 +26,7 @@ export function storeCell(
   const place = r.b.place('cell', name, 0, at);
   const setter = r.b.place('setter', `set ${name}`, 0, at);
   const id = field ? `${group}.${field}` : group;
-  r.b.facts.cells.push({ name, kind, value: place, setter, fn: 0, at, shared: { id, key: null, quiet } });
+  r.b.facts.cells.push({ name, kind, value: place, setter, fn: 0, at, shared: { id, key: null, quiet, within: r.fn } });
   return { field, value: place, setter };
 }
 
@@ -37,7 +37,7 @@ export function keyedCell(r: ScriptReader, kind: CellFactKind, name: string, key
   const { joins, cells } = r.b.facts;
   joins.push({ key, place, into: false }, { key: `${key}!`, place: setter, into: false });
   if (!cells.some((cell) => cell.shared?.key === key))
-    cells.push({ name, kind, value: place, setter, fn: 0, at, shared: { id: name, key, quiet: false } });
+    cells.push({ name, kind, value: place, setter, fn: 0, at, shared: { id: name, key, quiet: false, within: 0 } });
   return { field: '', value: place, setter };
 }
 

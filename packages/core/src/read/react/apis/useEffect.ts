@@ -2,10 +2,12 @@
 import { spotOf } from '../../script/builder';
 import { readArguments } from '../../script/calls';
 import { value } from '../../script/expressions';
+import { noteStarts } from '../starts';
 import type { Recogniser } from './index';
 
 export const useEffect: Recogniser = (r, node) => {
   const list = node.arguments[1];
+  noteStarts(r, node.arguments[0]);
   const [run = null] = readArguments(r, { ...node, arguments: node.arguments.slice(0, 1) });
   if (run !== null) r.b.use({ place: run, kind: 'effect', detail: 'effect', fn: r.fn, at: spotOf(node.callee) });
   if (list?.type === 'ArrayExpression')

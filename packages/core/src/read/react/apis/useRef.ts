@@ -7,6 +7,7 @@ import type { Recogniser } from './index';
 export const useRef: Recogniser = (r, node, target) => {
   const initial = readArguments(r, node)[0] ?? null;
   const cell = addCell(r, 'state', node, target);
+  r.b.facts.boxes.push(cell);
   if (initial !== null) {
     r.b.use({ place: initial, kind: 'copied', fn: r.fn, at: spotOf(node) });
     const held = r.b.place('object', 'current', r.fn, spotOf(node));

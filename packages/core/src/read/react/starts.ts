@@ -1,0 +1,117 @@
+/** What an effect or a mounting method starts and has to end: listeners, timers, subscriptions. */
+import type * as t from '@babel/types';
+import { spotOf } from '../script/builder';
+import { isFunction } from '../script/expressions';
+import { fieldOf } from '../script/patterns';
+import type { ScriptReader } from '../script/reader';
+import { walkNodes } from '../script/walk';
+import { plain, textOf } from '../stores/cells';
+
+/** Calls that start something, with the calls that end it. */
+const ENDS: Record<string, readonly string[]> = {
+  addEventListener: ['removeEventListener'],
+  setInterval: ['clearInterval'],
+  subscribe: ['unsubscribe'],
+  on: ['off', 'removeListener', 'removeAllListeners'],
+  addListener: ['removeListener', 'off'],
+  observe: ['disconnect', 'unobserve'],
+};
+
+interface Start {
+  node: t.CallExpression;
+  name: string;
+  topic: string;
+  /** The variable its result is kept in. */
+  kept: string | null;
+}
+
+/** Notes what an effect's function starts, and whether what it returns ends it. */
+export function noteStarts(r: ScriptReader, node: t.Node | undefined): void {
+  const fn = plain(r, node);
+  if (!isFunction(fn)) return;
+  // `useEffect(() => bus.subscribe(…))`: what comes back ends it.
+  if (fn.body.type !== 'BlockStatement') return;
+  const returned: t.Node[] = [];
+  walkNodes(fn.body, (one, within) => {
+    if (!within && one.type === 'ReturnStatement' && one.argument) returned.push(one.argument);
+  });
+  const names = returned.flatMap((one) => (one.type === 'Identifier' ? [one.name] : []));
+  for (const start of startsIn(r, fn.body)) {
+    const handedBack = returned.includes(start.node) || (start.kept !== null && names.includes(start.kept));
+    const ended = handedBack || returned.some((one) => endsIn(r, one, start, fn.body));
+    add(r, start, ended);
+  }
+}
+
+/** The same for a class: what mounting starts, unmounting has to end. */
+export function noteMounting(r: ScriptReader, mount: t.Node, unmount: t.Node | null): void {
+  for (const start of startsIn(r, mount)) add(r, start, unmount !== null && endsIn(r, unmount, start, mount));
+}
+
+function add(r: ScriptReader, { node, name, topic }: Start, ended: boolean): void {
+  r.b.facts.starts.push({ name, topic, ended, fn: r.fn, at: spotOf(node.callee) });
+}
+
+function startsIn(r: ScriptReader, body: t.Node): Start[] {
+  const starts: Start[] = [];
+  const kept = new Map<t.Node, string>();
+  walkNodes(body, (node, within) => {
+    if (node.type === 'VariableDeclarator' && node.id.type === 'Identifier' && node.init)
+      kept.set(node.init, node.id.name);
+    if (node.type === 'AssignmentExpression') kept.set(node.right, r.source(node.left));
+    if (within || node.type !== 'CallExpression') return;
+    const name = calledName(node);
+    if (!Object.hasOwn(ENDS, name) || endsByItself(node)) return;
+    if (name !== 'setInterval' && node.callee.type !== 'MemberExpression' && name !== 'addEventListener') return;
+    const topic = textOf(r, node.arguments[0]) ?? '';
+    if (name === 'on' && topic === '') return;
+    starts.push({ node, name, topic, kept: null });
+  });
+  return starts.map((start) => ({ ...start, kept: kept.get(start.node) ?? null }));
+}
+
+function calledName(node: t.CallExpression): string {
+  if (node.callee.type === 'Identifier') return node.callee.name;
+  return node.callee.type === 'MemberExpression' ? fieldOf(node.callee.property, node.callee.computed) : '';
+}
+
+/** `{ once: true }` and `{ signal }` end a listener without a further call. */
+function endsByItself(node: t.CallExpression): boolean {
+  const options = node.arguments[2];
+  return (
+    options?.type === 'ObjectExpression' &&
+    options.properties.some(
+      (one) => one.type === 'ObjectProperty' && /^(once|signal)$/.test(fieldOf(one.key, one.computed)),
+    )
+  );
+}
+
+function endsIn(r: ScriptReader, node: t.Node, start: Start, around: t.Node): boolean {
+  const ends = ENDS[start.name] ?? [];
+  let found = false;
+  walkNodes(endingOf(node, around), (one) => {
+    if (one.type !== 'CallExpression') return;
+    const name = calledName(one);
+    if (
+      start.kept !== null &&
+      (r.source(one.callee) === start.kept || r.source(one.callee).startsWith(`${start.kept}.`))
+    )
+      found = true;
+    if (!ends.includes(name)) return;
+    const topic = textOf(r, one.arguments[0]);
+    found ||= start.topic === '' || topic === null || topic === start.topic;
+  });
+  return found;
+}
+
+/** A function returned by its name is looked up where it was written. */
+function endingOf(node: t.Node, around: t.Node): t.Node {
+  if (node.type !== 'Identifier') return node;
+  let found: t.Node = node;
+  walkNodes(around, (one) => {
+    if (one.type === 'FunctionDeclaration' && one.id?.name === node.name) found = one;
+    if (one.type === 'VariableDeclarator' && one.id.type === 'Identifier' && one.id.name === node.name && one.init)
+      found = one.init;
+  });
+  return found;
+}

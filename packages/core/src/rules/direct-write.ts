@@ -1,0 +1,83 @@
+/** State changed in place, where only its change function makes the change show. */
+import { isPart, wasDerived, type Local, type Visited } from '../link/local';
+import type { Linked } from '../link';
+import { named, seat, type Draft, type Rule } from './rule';
+
+export const directWrite: Rule = {
+  id: 'direct-write',
+  level: 'error',
+  says: 'State is changed in place; only its change function makes a change show.',
+  why: 'Nothing is rendered again: the screen keeps what it showed until something else happens to change.',
+  todo: 'Make a changed copy and hand that to the change function.',
+  settings: {},
+  examples: {
+    failing: {
+      'src/Bench.jsx': `import { useState } from 'react';
+export function Bench() {
+  const [trays, setTrays] = useState([]);
+  function add(tray) {
+    trays.push(tray);
+    setTrays(trays);
+  }
+  return <ul onClick={() => add('fern')}>{trays.length}</ul>;
+}
+`,
+    },
+    passing: {
+      'src/Bench.jsx': `import { useState } from 'react';
+export function Bench() {
+  const [trays, setTrays] = useState([]);
+  function add(tray) {
+    setTrays([...trays, tray]);
+  }
+  return <ul onClick={() => add('fern')}>{trays.length}</ul>;
+}
+`,
+    },
+  },
+  check({ linked, cells }) {
+    const { program, locals } = linked;
+    const { graph } = program;
+    const mutated = new Map<number, { text: string; file: number; line: number; column: number; fn: number }[]>();
+    graph.files.forEach((facts, file) => {
+      for (const { object, text, at, fn } of facts.mutations) {
+        const place = graph.at(file, object);
+        const one = { text, file, line: at.line, column: at.column, fn: graph.fnAt(file, fn) };
+        mutated.set(place, [...(mutated.get(place) ?? []), one]);
+      }
+    });
+    const found = new Map<string, Draft>();
+    for (const { cell, values } of cells.all) {
+      if (cell.home === null || cell.kind !== 'state' || cell.setter === null || cell.callable) continue;
+      for (const stop of values?.stops.values() ?? []) {
+        const local = locals.explore(stop.at);
+        for (const visited of local.visited)
+          for (const one of mutated.get(visited.place) ?? []) {
+            if (wasDerived(visited) || isCopy(linked, local, visited)) continue;
+            const home = program.component(cell.home);
+            const whose = stop.component?.fn === cell.home ? cell.name : `${cell.name} of ${home?.name ?? ''}`;
+            const what = isPart(visited) ? `a part of ${whose}` : whose;
+            const key = `${one.file}:${one.line}:${one.column}`;
+            if (found.has(key)) continue;
+            found.set(key, {
+              message: `${stop.component?.name ?? ''} changes ${what} in place (${one.text}): nothing is rendered again, and the screen keeps showing the old value.`,
+              component: stop.component?.name ?? null,
+              name: stop.name,
+              ...seat(linked, one.file, { line: one.line, column: one.column, length: 0 }),
+              ...named([stop.component, ...(home && home !== stop.component ? [home] : [])]),
+              related: [{ file: graph.path(cell.file), line: cell.spot.line, note: `${cell.name} lives here.` }],
+            });
+          }
+      }
+    }
+    return [...found.values()];
+  },
+};
+
+/** What was spread, sliced or put together anew on the way is a copy: changing that is fine. */
+function isCopy(linked: Linked, local: Local, visited: Visited): boolean {
+  const { graph } = linked.program;
+  for (let at: Visited | undefined = visited; at; at = local.visited[at.from])
+    if (graph.places[at.place]?.kind === 'object' && local.visited[at.from]?.path === at.path) return true;
+  return false;
+}

@@ -1,0 +1,101 @@
+/** A provider handed a new object each time it renders. */
+import type { Spot } from '../model/facts';
+import { named, seat, type Rule } from './rule';
+
+export const freshContext: Rule = {
+  id: 'fresh-context',
+  level: 'warning',
+  says: 'A provider is handed a new object, list or function on every render.',
+  why: 'To whoever reads the context it is another value each time: all of them render again, even where nothing changed.',
+  todo: 'Keep the object between renders (useMemo), or provide the values one by one.',
+  settings: {},
+  examples: {
+    failing: {
+      'src/App.jsx': `import { createContext, useContext, useState } from 'react';
+const Units = createContext(null);
+export function App() {
+  const [scale, setScale] = useState('celsius');
+  return <Units.Provider value={{ scale, setScale }}><Gauge /></Units.Provider>;
+}
+function Gauge() {
+  const { scale, setScale } = useContext(Units);
+  return <b onClick={() => setScale('kelvin')}>{scale}</b>;
+}
+`,
+    },
+    passing: {
+      'src/App.jsx': `import { createContext, useContext, useMemo, useState } from 'react';
+const Units = createContext(null);
+export function App() {
+  const [scale, setScale] = useState('celsius');
+  const units = useMemo(() => ({ scale, setScale }), [scale]);
+  return <Units.Provider value={units}>{scale}<Gauge /></Units.Provider>;
+}
+function Gauge() {
+  const { scale, setScale } = useContext(Units);
+  return <b onClick={() => setScale('kelvin')}>{scale}</b>;
+}
+`,
+    },
+  },
+  check({ linked, cells }) {
+    const { program, render } = linked;
+    const { graph } = program;
+    return graph.sites.flatMap(({ fact, file }, site) => {
+      const target = program.siteTargets[site];
+      if (!target || target.provides === null) return [];
+      const author = program.component(render.authors[site] ?? -1);
+      const given = fact.props.find((prop) => prop.name === 'value');
+      if (!author || given?.place == null || given.literal !== null) return [];
+      // What never renders again makes nothing new.
+      const rendersAgain =
+        author.props.length > 0 || cells.all.some(({ cell }) => cell.home === author.fn && cell.kind !== 'constant');
+      const fresh = graph.trace(graph.at(file, given.place)).find((origin) => {
+        const place = graph.places[origin.place];
+        return (
+          origin.path.length === 0 &&
+          (place?.kind === 'object' || place?.kind === 'function') &&
+          isRenderCode(origin.place, author.fn)
+        );
+      });
+      // An object put together is reached through its fields, not traced to them: it is the place itself.
+      const held = freshPlace(graph.at(file, given.place), author.fn) ?? fresh?.place;
+      if (!rendersAgain || held === undefined) return [];
+      const context = graph.contexts[target.provides]?.fact.name ?? 'the context';
+      const readers = new Set(linked.crossings.readersOf(target.provides).map((reader) => reader.unit)).size;
+      return [
+        {
+          message: `${author.name} hands ${context} a new value on every render: ${readers === 1 ? 'its one reader renders' : `its ${readers} readers render`} again each time, changed or not.`,
+          component: author.name,
+          name: context,
+          ...seat(linked, file, given.at),
+          ...named([author]),
+          related: [relatedTo(held)],
+        },
+      ];
+    });
+
+    function relatedTo(place: number): { file: string; line: number; note: string } {
+      const at: Spot = graph.places[place]?.at ?? { line: 1, column: 1, length: 0 };
+      return { file: graph.path(graph.fileOfPlace[place] ?? 0), line: at.line, note: 'It is made anew here.' };
+    }
+
+    function isRenderCode(place: number, component: number): boolean {
+      const fn = graph.fnOfPlace(place);
+      return fn === component || (program.unitOf(fn) === component && graph.functions[fn]?.fact.name === 'render');
+    }
+
+    /** The object a value is, followed back through names alone. */
+    function freshPlace(start: number, component: number): number | undefined {
+      const seen = new Set<number>();
+      const queue = [start];
+      for (let at = queue.pop(); at !== undefined; at = queue.pop()) {
+        if (seen.has(at)) continue;
+        seen.add(at);
+        if (graph.places[at]?.kind === 'object' && isRenderCode(at, component)) return at;
+        for (const edge of graph.edgesInto(at)) if (edge.op === 'same') queue.push(edge.from);
+      }
+      return undefined;
+    }
+  },
+};

@@ -1,0 +1,70 @@
+/** A value copied once, although it changes later. */
+import { copies } from './copies';
+import { named, seat, type Rule } from './rule';
+
+export const frozenRead: Rule = {
+  id: 'frozen-read',
+  level: 'error',
+  says: 'A value is copied once, although it changes later.',
+  why: 'The copy goes stale: the component keeps showing the first value.',
+  todo: 'Read the value itself each time, not a copy of it.',
+  settings: {},
+  examples: {
+    failing: {
+      'src/Gauge.jsx': `import { useState } from 'react';
+export function Desk() {
+  const [level, setLevel] = useState(1);
+  return <main onClick={() => setLevel(level + 1)}>{level}<Gauge level={level} /></main>;
+}
+function Gauge({ level }) {
+  const [shown] = useState(level);
+  return <b>{shown}</b>;
+}
+`,
+    },
+    passing: {
+      'src/Gauge.jsx': `import { useState } from 'react';
+export function Desk() {
+  const [level, setLevel] = useState(1);
+  return <main onClick={() => setLevel(level + 1)}>{level}<Gauge level={level} /></main>;
+}
+function Gauge({ level }) {
+  return <b>{level}</b>;
+}
+`,
+    },
+  },
+  check({ linked, cells }) {
+    return copies(linked, cells).flatMap(({ copy, component, from, sources, changed, followed, sourceChanges }) => {
+      if (
+        changed ||
+        followed ||
+        !sourceChanges ||
+        /^(initial|default|start)/i.test(from.slice(from.lastIndexOf('.') + 1))
+      )
+        return [];
+      const { cell, values } = copy;
+      // A copy that is never read shows nothing stale.
+      if (![...(values?.stops.values() ?? [])].some((stop) => stop.facts.uses.length > 0)) return [];
+      const source = sources[0]?.cell;
+      return [
+        {
+          message: `${component.name} keeps showing the first value of ${from}: ${cell.name} is a copy made once, and ${from} changes later.`,
+          component: component.name,
+          name: cell.name,
+          ...seat(linked, cell.file, cell.spot),
+          ...named([component]),
+          related: source
+            ? [
+                {
+                  file: linked.program.graph.path(source.file),
+                  line: source.spot.line,
+                  note: `${source.name} lives here, and changes.`,
+                },
+              ]
+            : [],
+        },
+      ];
+    });
+  },
+};

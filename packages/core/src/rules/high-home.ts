@@ -1,0 +1,86 @@
+/** State that lives higher up than anyone needs it. */
+import { Dominators, below } from '../follow/dominators';
+import { situationOf } from '../homes/situation';
+import { named, seat, type Draft, type Rule } from './rule';
+
+export const highHome: Rule = {
+  id: 'high-home',
+  level: 'note',
+  says: 'State lives above the lowest component that needs it.',
+  why: 'Each change renders everything below its home again, most of which has nothing to do with it.',
+  todo: 'Let it live in the component the finding names. Homes shows what moves.',
+  settings: {
+    rerenders: { default: 1, means: 'How many components fewer have to render again before it is reported.' },
+  },
+  examples: {
+    failing: {
+      'src/App.jsx': `import { useState } from 'react';
+export function App() {
+  const [open, setOpen] = useState(false);
+  return <main><Fold open={open} onFold={setOpen} /><Legend /></main>;
+}
+function Fold({ open, onFold }) {
+  return <b onClick={() => onFold(!open)}>{open ? 'less' : 'more'}</b>;
+}
+function Legend() {
+  return <i>legend</i>;
+}
+`,
+    },
+    passing: {
+      'src/App.jsx': `import { useState } from 'react';
+export function App() {
+  return <main><Fold /><Legend /></main>;
+}
+function Fold() {
+  const [open, setOpen] = useState(false);
+  return <b onClick={() => setOpen(!open)}>{open ? 'less' : 'more'}</b>;
+}
+function Legend() {
+  return <i>legend</i>;
+}
+`,
+    },
+  },
+  check({ linked, cells, setting }) {
+    const { program, render } = linked;
+    const dominators = new Dominators(render.by, render.roots);
+    const found: Draft[] = [];
+    for (const flow of cells.all) {
+      const { cell } = flow;
+      if (cell.home === null || cell.kind !== 'state' || cell.callable || cell.setter === null) continue;
+      const situation = situationOf(linked, dominators, flow);
+      const { nearest, readers, writers } = situation;
+      const home = program.component(cell.home);
+      const lower = nearest === null ? undefined : program.component(nearest);
+      if (!home || !lower || lower === home || readers.length === 0 || writers.length === 0) continue;
+      // Where the lower component comes and goes, or there are many of it, the state would be lost or multiplied.
+      if (!below(render.by, home.fn).has(lower.fn) || !standsOnce(lower.fn, home.fn)) continue;
+      const fewer = situation.rendersBelow(home.fn) - situation.rendersBelow(lower.fn);
+      if (fewer < setting('rerenders')) continue;
+      const unit = fewer === 1 ? 'component renders' : 'components render';
+      found.push({
+        message: `${cell.name} lives in ${home.name}, but only ${lower.name} and what is below it need it: ${fewer} ${unit} again for nothing at each change.`,
+        component: home.name,
+        name: cell.name,
+        ...seat(linked, cell.file, cell.spot),
+        ...named([home, lower]),
+        related: [],
+      });
+    }
+    return found;
+
+    /** Rendered at one place, once, on the whole way from the home. */
+    function standsOnce(fn: number, home: number): boolean {
+      for (let at = fn, steps = 0; at !== home && steps < 50; steps++) {
+        const sites = program.siteTargets.flatMap((target, site) => (target.components.includes(at) ? [site] : []));
+        const placements = sites.flatMap((site) => render.placements[site] ?? []);
+        if (sites.length !== 1 || placements.some((p) => p.repeat !== 'once')) return false;
+        const [parent] = render.by.parents.get(at) ?? [];
+        if (parent === undefined) return false;
+        at = parent;
+      }
+      return true;
+    }
+  },
+};

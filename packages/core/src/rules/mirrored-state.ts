@@ -1,0 +1,68 @@
+/** One fact kept in two homes. */
+import { copies } from './copies';
+import { named, seat, type Rule } from './rule';
+
+export const mirroredState: Rule = {
+  id: 'mirrored-state',
+  level: 'warning',
+  says: 'State starts as a copy of a prop, a context or other state, and then changes on its own.',
+  why: 'There are two truths: when the first changes, the copy keeps what it had, and what is shown in one place contradicts the other.',
+  todo: 'Read the one that is shared, change it by what its home hands out; or say in the name that it is only the first value (initialUnits).',
+  settings: {},
+  examples: {
+    failing: {
+      'src/Dial.jsx': `import { useState } from 'react';
+export function Desk() {
+  const [level, setLevel] = useState(1);
+  return <main onClick={() => setLevel(level + 1)}>{level}<Dial level={level} /></main>;
+}
+function Dial({ level }) {
+  const [own, setOwn] = useState(level);
+  return <b onClick={() => setOwn(own + 1)}>{own}</b>;
+}
+`,
+    },
+    passing: {
+      'src/Dial.jsx': `import { useState } from 'react';
+export function Desk() {
+  const [level, setLevel] = useState(1);
+  return <main onClick={() => setLevel(level + 1)}>{level}<Dial level={level} onTurn={setLevel} /></main>;
+}
+function Dial({ level, onTurn }) {
+  return <b onClick={() => onTurn(level + 1)}>{level}</b>;
+}
+`,
+    },
+  },
+  check({ linked, cells }) {
+    return copies(linked, cells).flatMap(({ copy, component, from, sources, changed, followed }) => {
+      if (!(changed || followed) || /^(initial|default|start)/i.test(lastPart(from))) return [];
+      const { cell } = copy;
+      const [source] = sources;
+      const home = source?.cell.home == null ? undefined : linked.program.component(source.cell.home);
+      const what = followed && !changed ? 'is kept in step by an effect' : 'then changes on its own';
+      return [
+        {
+          message: `${component.name} keeps ${cell.name}, which starts as ${from}${home && home !== component ? ` of ${home.name}` : ''} and ${what}: the two can say different things.`,
+          component: component.name,
+          name: cell.name,
+          ...seat(linked, cell.file, cell.spot),
+          ...named([...(home && home !== component ? [home] : []), component]),
+          related: source
+            ? [
+                {
+                  file: linked.program.graph.path(source.cell.file),
+                  line: source.cell.spot.line,
+                  note: `${source.cell.name} lives here.`,
+                },
+              ]
+            : [],
+        },
+      ];
+    });
+  },
+};
+
+function lastPart(name: string): string {
+  return name.slice(name.lastIndexOf('.') + 1);
+}

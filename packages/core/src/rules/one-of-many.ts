@@ -1,0 +1,60 @@
+/** One reference for many children. */
+import { named, seat, type Rule } from './rule';
+import { passings } from './sites';
+
+export const oneOfMany: Rule = {
+  id: 'one-of-many',
+  level: 'error',
+  says: 'A single reference is given to a child that is rendered many times.',
+  why: 'Each of them takes the place of the one before: the reference reaches the last one only.',
+  todo: 'Keep a list or a map of references, filled by a function, or let each child hold its own.',
+  settings: {},
+  examples: {
+    failing: {
+      'src/Bench.jsx': `import { forwardRef, useRef } from 'react';
+const Tray = forwardRef(({ label }, ref) => <b ref={ref}>{label}</b>);
+export function Bench({ trays }) {
+  const tray = useRef(null);
+  return <ul onClick={() => tray.current.focus()}>{trays.map((label) => <Tray key={label} ref={tray} label={label} />)}</ul>;
+}
+`,
+    },
+    passing: {
+      'src/Bench.jsx': `import { forwardRef, useRef } from 'react';
+const Tray = forwardRef(({ label }, ref) => <b ref={ref}>{label}</b>);
+export function Bench({ label }) {
+  const tray = useRef(null);
+  return <ul onClick={() => tray.current.focus()}><Tray ref={tray} label={label} /></ul>;
+}
+`,
+    },
+  },
+  check({ linked }) {
+    const { program } = linked;
+    const { graph } = program;
+    return passings(linked).flatMap(({ site, fact, file, component, author }) => {
+      const ref = fact.props.find((prop) => prop.name === 'ref');
+      if (!author || ref?.place == null || !isRepeated(linked.render.placements[site] ?? [], fact.repeat)) return [];
+      const cell = graph
+        .trace(graph.at(file, ref.place))
+        .find((origin) => origin.path.length === 0 && graph.places[origin.place]?.kind === 'cell');
+      // A reference made inside the loop is one for each.
+      if (!cell || program.unitOf(graph.fnOfPlace(cell.place)) !== author.fn) return [];
+      const name = graph.places[cell.place]?.name ?? 'ref';
+      return [
+        {
+          message: `${author.name} has one reference, ${name}, for many of ${component.name}: it reaches the last one only.`,
+          component: author.name,
+          name,
+          ...seat(linked, file, ref.at),
+          ...named([author, component]),
+          related: [],
+        },
+      ];
+    });
+  },
+};
+
+function isRepeated(placements: readonly { repeat: string }[], own: string): boolean {
+  return own === 'many' || placements.some((placement) => placement.repeat === 'many');
+}

@@ -1,0 +1,73 @@
+/** Shared state changed from a component, past the functions meant for it. */
+import { named, seat, type Draft, type Rule } from './rule';
+
+export const outsideWrite: Rule = {
+  id: 'outside-write',
+  level: 'warning',
+  says: 'A component changes shared state itself, and not by a function its home hands out.',
+  why: 'Who changes it can be told no longer by looking at its home; rules kept there are passed by.',
+  todo: 'Give the store a function for the change and call that.',
+  settings: {},
+  examples: {
+    failing: {
+      'src/units.js': `import { makeAutoObservable } from 'mobx';
+class Units {
+  scale = 'celsius';
+  constructor() {
+    makeAutoObservable(this);
+  }
+}
+export const units = new Units();
+`,
+      'src/Gauge.jsx': `import { observer } from 'mobx-react-lite';
+import { units } from './units';
+export const Gauge = observer(() => <b onClick={() => { units.scale = 'kelvin'; }}>{units.scale}</b>);
+`,
+    },
+    passing: {
+      'src/units.js': `import { makeAutoObservable } from 'mobx';
+class Units {
+  scale = 'celsius';
+  constructor() {
+    makeAutoObservable(this);
+  }
+  change(scale) {
+    this.scale = scale;
+  }
+}
+export const units = new Units();
+`,
+      'src/Gauge.jsx': `import { observer } from 'mobx-react-lite';
+import { units } from './units';
+export const Gauge = observer(() => <b onClick={() => units.change('kelvin')}>{units.scale}</b>);
+`,
+    },
+  },
+  check({ linked }) {
+    const { program } = linked;
+    const { graph } = program;
+    const shared = new Map<number, { id: string; file: number; line: number }>();
+    for (const { fact, file } of graph.cells)
+      if (fact.shared && (fact.kind === 'store' || fact.kind === 'service'))
+        shared.set(graph.at(file, fact.value), { id: fact.shared.id, file, line: fact.at.line });
+    const found: Draft[] = [];
+    graph.files.forEach((facts, file) => {
+      for (const { object, field, text, fn, at } of facts.mutations) {
+        const component = program.component(program.unitOf(graph.fnAt(file, fn)));
+        if (!component) continue;
+        const origins = graph.trace(graph.at(file, object), field === '*' ? [] : [field]);
+        const cell = origins.map((origin) => shared.get(origin.place)).find((one) => one !== undefined);
+        if (!cell) continue;
+        found.push({
+          message: `${component.name} changes ${cell.id} itself (${text}): its home does not know who changes it.`,
+          component: component.name,
+          name: cell.id.slice(cell.id.lastIndexOf('.') + 1),
+          ...seat(linked, file, at),
+          ...named([component]),
+          related: [{ file: graph.path(cell.file), line: cell.line, note: `${cell.id} lives here.` }],
+        });
+      }
+    });
+    return found;
+  },
+};

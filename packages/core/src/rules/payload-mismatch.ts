@@ -1,0 +1,158 @@
+/** What is sent does not fit what is taken. */
+import type { Linked } from '../link';
+import { count, list, named, seat, type Draft, type Rule } from './rule';
+import { topics } from './topics';
+
+export const payloadMismatch: Rule = {
+  id: 'payload-mismatch',
+  level: 'error',
+  says: 'What is sent does not fit what is taken: arguments in another number or order, a field that is never sent.',
+  why: 'Whoever takes it works with nothing, or with the wrong value.',
+  todo: 'Let both ends agree on the arguments and their order.',
+  settings: {},
+  examples: {
+    failing: {
+      'src/Bench.jsx': `import { useState } from 'react';
+export function Bench() {
+  const [moved, setMoved] = useState('');
+  return <ul title={moved}><Tray label="fern" onMove={(label, place) => setMoved(label + place)} /></ul>;
+}
+function Tray({ label, onMove }) {
+  return <b onClick={() => onMove(label)}>{label}</b>;
+}
+`,
+    },
+    passing: {
+      'src/Bench.jsx': `import { useState } from 'react';
+export function Bench() {
+  const [moved, setMoved] = useState('');
+  return <ul title={moved}><Tray label="fern" onMove={(label, place) => setMoved(label + place)} /></ul>;
+}
+function Tray({ label, onMove }) {
+  return <b onClick={() => onMove(label, 3)}>{label}</b>;
+}
+`,
+    },
+  },
+  check({ linked }) {
+    const { program, handed } = linked;
+    const { graph } = program;
+    const found = new Map<string, Draft>();
+    graph.calls.forEach(({ fact, file }, call) => {
+      if (fact.open || program.callKind(call) !== 'handed') return;
+      for (const run of program.runsOf(program.unitOf(graph.fnOfCall(call)))) {
+        const sender = program.ownerOf(run);
+        if (!sender) continue;
+        for (const { fn } of handed.calleesOf(call, run)) {
+          const taker = graph.functions[fn];
+          const receiver = program.component(program.unitOf(fn));
+          if (!taker || !receiver || receiver === sender) continue;
+          const why = misfit(linked, call, fn);
+          if (why === null) continue;
+          found.set(`${call}:${fn}`, {
+            message: `${sender.name} ${why.sent}, but ${receiver.name} ${why.taken}.`,
+            component: sender.name,
+            name: fact.name.slice(fact.name.lastIndexOf('.') + 1),
+            ...seat(linked, file, fact.at),
+            ...named([sender, receiver]),
+            related: [
+              { file: graph.path(taker.file), line: taker.fact.at.line, note: `${receiver.name} takes it here.` },
+            ],
+          });
+        }
+      }
+    });
+    for (const { name, sends, listens } of topics(linked)) {
+      const sent = sends.flatMap((end) => end.fact.fields ?? ['*']);
+      if (sends.length === 0 || sends.some((end) => end.fact.fields === null)) continue;
+      for (const { fact, file, component } of listens) {
+        const missing = readOf(linked, file, fact.handler).filter((field) => !sent.includes(field));
+        const [first] = sends;
+        if (missing.length === 0 || !first) continue;
+        found.set(`topic:${name}:${file}:${fact.at.line}`, {
+          message: `${first.component?.name ?? 'A module'} sends “${name}” with ${list(sent) || 'nothing'}, but ${component?.name ?? 'who listens'} reads ${list(missing)} of it.`,
+          component: first.component?.name ?? null,
+          name,
+          ...seat(linked, first.file, first.fact.at),
+          ...named([first.component, component]),
+          related: [{ file: graph.path(file), line: fact.at.line, note: 'It is taken here.' }],
+        });
+      }
+    }
+    return [...found.values()];
+  },
+};
+
+/** The fields a listener reads of what it is sent (`event.detail.id`, or of the argument itself). */
+function readOf(linked: Linked, file: number, handler: number | null): string[] {
+  const { graph } = linked.program;
+  if (handler === null) return [];
+  const fields = new Set<string>();
+  for (const fn of graph.functionsAt(graph.at(file, handler))) {
+    const entry = graph.functions[fn];
+    const param = entry?.fact.params[0];
+    if (!entry || param === undefined) continue;
+    const queue = [{ place: graph.at(entry.file, param), inside: false }];
+    const seen = new Set<number>();
+    for (let at = queue.pop(); at; at = queue.pop()) {
+      if (seen.has(at.place)) continue;
+      seen.add(at.place);
+      for (const edge of graph.out[at.place] ?? []) {
+        if (edge.op === 'same') queue.push({ place: edge.to, inside: at.inside });
+        else if (edge.op === 'get' && edge.field === 'detail' && !at.inside)
+          queue.push({ place: edge.to, inside: true });
+        else if (edge.op === 'get' && at.inside && edge.field !== '*') fields.add(edge.field);
+      }
+    }
+  }
+  return [...fields];
+}
+
+/** Why a call does not fit a function, in the words of both ends; null where it does. */
+function misfit(linked: Linked, call: number, fn: number): { sent: string; taken: string } | null {
+  const { graph } = linked.program;
+  const given = graph.calls[call]?.fact;
+  const entry = graph.functions[fn];
+  const file = graph.calls[call]?.file ?? 0;
+  if (!given || !entry) return null;
+  const { params, needs } = entry.fact;
+  const isUsed = (index: number): boolean => {
+    const place = params[index];
+    if (place === undefined) return false;
+    const at = graph.at(entry.file, place);
+    // A parameter is bound to its name first.
+    const bound = (graph.out[at] ?? []).map((edge) => edge.to);
+    return [at, ...bound].some(
+      (one) =>
+        graph.usesOf(one).length > 0 ||
+        graph.callsWithArg(one).length > 0 ||
+        graph.callsWithCallee(one).length > 0 ||
+        graph.callsWithReceiver(one).length > 0 ||
+        (graph.out[one] ?? []).some((edge) => !bound.includes(edge.to)),
+    );
+  };
+  const count_ = given.args.length;
+  const missing = [...Array(needs).keys()].filter((index) => index >= count_ && isUsed(index));
+  if (missing.length > 0) {
+    const names = missing.map((index) => paramName(linked, entry.file, params[index]));
+    return {
+      sent: `calls ${given.name} with ${count(count_, 'argument', 'arguments').toLowerCase()}`,
+      taken: `also counts on ${list(names)}`,
+    };
+  }
+  const sent = given.args.map((arg) => (arg === null ? '' : (graph.places[graph.at(file, arg)]?.name ?? '')));
+  const taken = params.map((param) => paramName(linked, entry.file, param));
+  // The same names in another order.
+  if (
+    sent.length > 1 &&
+    sent.every((name) => name !== '' && taken.includes(name)) &&
+    sent.some((name, index) => taken[index] !== name)
+  )
+    return { sent: `calls ${given.name}(${sent.join(', ')})`, taken: `takes (${taken.join(', ')})` };
+  return null;
+}
+
+function paramName(linked: Linked, file: number, param: number | undefined): string {
+  const { graph } = linked.program;
+  return param === undefined ? '' : (graph.places[graph.at(file, param)]?.name ?? '');
+}

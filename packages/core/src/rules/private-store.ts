@@ -1,0 +1,66 @@
+/** A store or context made inside a component. */
+import { named, seat, type Draft, type Rule } from './rule';
+
+export const privateStore: Rule = {
+  id: 'private-store',
+  level: 'warning',
+  says: 'A store or context is made inside a component, so that each instance has its own.',
+  why: 'Nothing is shared: whoever reads it elsewhere finds another one, and a new one is made on every render.',
+  todo: 'Make it once, at the top level of a module.',
+  settings: {},
+  examples: {
+    failing: {
+      'src/App.jsx': `import { createContext, useContext } from 'react';
+export function App() {
+  const Units = createContext('celsius');
+  return <Units.Provider value="kelvin"><Gauge context={Units} /></Units.Provider>;
+}
+function Gauge({ context }) {
+  return <b>{useContext(context)}</b>;
+}
+`,
+    },
+    passing: {
+      'src/App.jsx': `import { createContext, useContext } from 'react';
+const Units = createContext('celsius');
+export function App() {
+  return <Units.Provider value="kelvin"><Gauge /></Units.Provider>;
+}
+function Gauge() {
+  return <b>{useContext(Units)}</b>;
+}
+`,
+    },
+  },
+  check({ linked }) {
+    const { program } = linked;
+    const { graph } = program;
+    const found: Draft[] = [];
+    const told = new Set<string>();
+    const add = (
+      name: string,
+      file: number,
+      fn: number,
+      line: { line: number; column: number; length: number },
+    ): void => {
+      const component = program.component(graph.fnAt(file, fn));
+      const key = `${file}:${line.line}:${line.column}`;
+      if (!component || told.has(key)) return;
+      told.add(key);
+      found.push({
+        message: `${component.name} makes ${name} anew for each of its instances: nothing is shared by it.`,
+        component: component.name,
+        name,
+        ...seat(linked, file, line),
+        ...named([component]),
+        related: [],
+      });
+    };
+    for (const { fact, file } of graph.contexts)
+      add(fact.name, file, graph.files[file]?.places[fact.place]?.fn ?? 0, fact.at);
+    for (const { fact, file } of graph.cells)
+      if (fact.shared && fact.shared.within !== 0 && fact.kind === 'store')
+        add(fact.shared.id.split('.')[0] ?? fact.name, file, fact.shared.within, fact.at);
+    return found;
+  },
+};

@@ -1,0 +1,146 @@
+/** A shared value is set, and whoever subscribed is not told. */
+import type { FileFacts } from '../model/facts';
+import { named, seat, type Draft, type Rule } from './rule';
+
+export const silentWrite: Rule = {
+  id: 'silent-write',
+  level: 'error',
+  says: 'A shared value is set, but those who subscribed to it are not told.',
+  why: 'They keep showing what they showed: the change appears only when something else happens to render them.',
+  todo: 'Call the listeners wherever the value is set, or set it by the one function that does.',
+  settings: {},
+  examples: {
+    failing: {
+      'src/units.js': `let scale = 'celsius';
+const listeners = new Set();
+export function subscribe(listener) {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+}
+export function getScale() {
+  return scale;
+}
+export function setScale(next) {
+  scale = next;
+}
+`,
+      'src/Gauge.jsx': `import { useSyncExternalStore } from 'react';
+import { getScale, setScale, subscribe } from './units';
+export function Gauge() {
+  const scale = useSyncExternalStore(subscribe, getScale);
+  return <b onClick={() => setScale('kelvin')}>{scale}</b>;
+}
+`,
+    },
+    passing: {
+      'src/units.js': `let scale = 'celsius';
+const listeners = new Set();
+export function subscribe(listener) {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+}
+export function getScale() {
+  return scale;
+}
+export function setScale(next) {
+  scale = next;
+  listeners.forEach((listener) => listener());
+}
+`,
+      'src/Gauge.jsx': `import { useSyncExternalStore } from 'react';
+import { getScale, setScale, subscribe } from './units';
+export function Gauge() {
+  const scale = useSyncExternalStore(subscribe, getScale);
+  return <b onClick={() => setScale('kelvin')}>{scale}</b>;
+}
+`,
+    },
+  },
+  check({ linked }) {
+    const { program } = linked;
+    const { graph } = program;
+    const found: Draft[] = [];
+    graph.files.forEach((facts, file) => {
+      const lists = listenerLists(facts);
+      if (lists.size === 0) return;
+      const telling = tellers(facts, lists);
+      for (const cell of facts.cells) {
+        if (!cell.shared || cell.setter === null) continue;
+        const heres = new Set(facts.flows.filter((flow) => flow.from === cell.setter).map((flow) => flow.to));
+        for (const call of facts.calls) {
+          const changed =
+            heres.has(call.callee) ||
+            facts.mutations.some((one) => one.change === call.callee && one.field === cell.name);
+          if (!changed || outermost(facts, call.fn).some((fn) => telling.has(fn))) continue;
+          const owner = program.component(program.unitOf(graph.fnAt(file, call.fn)));
+          const fn = facts.functions[call.fn];
+          found.push({
+            message: `${fn?.name || 'A function'} sets ${cell.name} and tells nobody: whoever subscribed keeps showing the old value.`,
+            component: owner?.name ?? null,
+            name: cell.name,
+            ...seat(linked, file, call.at),
+            ...named([owner]),
+            related: [{ file: facts.path, line: cell.at.line, note: `${cell.name} lives here.` }],
+          });
+        }
+      }
+    });
+    return found;
+  },
+};
+
+/** Collections that a function puts one of its parameters into: who listens. */
+function listenerLists(facts: FileFacts): Set<number> {
+  const lists = new Set<number>();
+  for (const flow of facts.flows) {
+    const from = facts.places[flow.from];
+    const name = facts.functions[from?.fn ?? -1]?.name ?? '';
+    if (
+      flow.op === 'put' &&
+      flow.field === '*' &&
+      from?.kind === 'binding' &&
+      /^(subscribe|listen|on[A-Z]?|addListener|watch|observe)/.test(name)
+    )
+      for (const place of aliasesOf(facts, flow.to)) lists.add(place);
+  }
+  return lists;
+}
+
+/** A field of an object is a place of its own in each function: those of one name are taken to be the same. */
+function aliasesOf(facts: FileFacts, place: number): number[] {
+  const held = facts.places[place];
+  if (held?.kind !== 'part') return [place];
+  return facts.places.flatMap((one, index) => (one.kind === 'part' && one.name === held.name ? [index] : []));
+}
+
+/** The functions that call what is in those collections, themselves or through another function of the module. */
+function tellers(facts: FileFacts, lists: ReadonlySet<number>): Set<number> {
+  const telling = new Set<number>();
+  for (const use of facts.uses)
+    if (use.kind === 'iterated' && lists.has(use.place)) for (const fn of outermost(facts, use.fn)) telling.add(fn);
+  const selfs = new Map(facts.functions.map((fn, index) => [fn.self, index]));
+  const holds = new Map<number, number>();
+  for (const flow of facts.flows) {
+    const fn = selfs.get(flow.from);
+    if (fn !== undefined && flow.op === 'same') holds.set(flow.to, fn);
+    if (fn !== undefined && flow.op === 'put' && flow.field)
+      facts.places.forEach((place, index) => {
+        if (place.kind === 'part' && place.name === flow.field) holds.set(index, fn);
+      });
+  }
+  for (let before = -1; before !== telling.size;) {
+    before = telling.size;
+    for (const call of facts.calls) {
+      const target = holds.get(call.callee) ?? selfs.get(call.callee);
+      if (target !== undefined && telling.has(target)) for (const fn of outermost(facts, call.fn)) telling.add(fn);
+    }
+  }
+  return telling;
+}
+
+/** A function and those around it, the module left out. */
+function outermost(facts: FileFacts, fn: number): number[] {
+  const around: number[] = [];
+  for (let f: number | null = fn; f !== null && f !== 0; f = facts.functions[f]?.parent ?? null) around.push(f);
+  return around;
+}

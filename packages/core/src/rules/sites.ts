@@ -1,0 +1,48 @@
+/** The sites of components, as the rules about what is passed look at them. */
+import type { SiteFact } from '../model/facts';
+import type { ComponentInfo } from '../link/program';
+import type { Linked } from '../link';
+
+export interface Passing {
+  site: number;
+  fact: SiteFact;
+  file: number;
+  component: ComponentInfo;
+  author: ComponentInfo | null;
+  /** Something is spread into its props, or a wrapper or a clone adds to them: more may arrive than stands here. */
+  open: boolean;
+}
+
+const known = new WeakMap<Linked, Passing[]>();
+
+/** Every site that renders one known component. */
+export function passings(linked: Linked): Passing[] {
+  let found = known.get(linked);
+  if (!found) {
+    found = gather(linked);
+    known.set(linked, found);
+  }
+  return found;
+}
+
+function gather(linked: Linked): Passing[] {
+  const { program, render } = linked;
+  const { graph } = program;
+  const cloned = new Set<number>();
+  graph.clones.forEach((_, clone) => {
+    for (const { site } of linked.clones.all(clone)) cloned.add(site);
+  });
+  const found: Passing[] = [];
+  graph.sites.forEach(({ fact, file }, site) => {
+    const target = program.siteTargets[site];
+    const [only] = target?.components ?? [];
+    const component = only === undefined ? undefined : program.component(only);
+    if (!target || target.components.length !== 1 || !component) return;
+    const open = fact.props.some((prop) => prop.name === null) || cloned.has(site) || graph.injected.has(component.fn);
+    found.push({ site, fact, file, component, author: program.component(render.authors[site] ?? -1) ?? null, open });
+  });
+  return found;
+}
+
+/** Given by the framework itself, not by name. */
+export const OWN_ATTRIBUTES = new Set(['key', 'ref', 'children']);

@@ -1,0 +1,88 @@
+/** Copies of what is read together further up. */
+import type { CellFlow } from '../follow/cells';
+import { count, named, seat, type Draft, type Rule } from './rule';
+
+export const splitState: Rule = {
+  id: 'split-state',
+  level: 'note',
+  says: 'Siblings, or several instances of one component, each keep their own copy of what is read together above them.',
+  why: 'The one above only hears of changes; what it shows and what they show can come apart.',
+  todo: 'Let it live in the component that reads all of it, and hand each its part.',
+  settings: {},
+  examples: {
+    failing: {
+      'src/Bench.jsx': `import { useState } from 'react';
+export function Bench({ trays }) {
+  const [opened, setOpened] = useState(0);
+  return <ul title={opened}>{trays.map((tray) => <Tray key={tray} label={tray} onOpen={(open) => setOpened((n) => n + (open ? 1 : -1))} />)}</ul>;
+}
+function Tray({ label, onOpen }) {
+  const [open, setOpen] = useState(false);
+  return <li title={label} onClick={() => { setOpen(!open); onOpen(open); }}>{open ? label : ''}</li>;
+}
+`,
+    },
+    passing: {
+      'src/Bench.jsx': `import { useState } from 'react';
+export function Bench({ trays }) {
+  const [opened, setOpened] = useState('');
+  return <ul title={opened}>{trays.map((tray) => <Tray key={tray} label={tray} open={tray === opened} onOpen={setOpened} />)}</ul>;
+}
+function Tray({ label, open, onOpen }) {
+  return <li onClick={() => onOpen(label)}>{open ? label : ''}</li>;
+}
+`,
+    },
+  },
+  check({ linked, cells }) {
+    const { program, render, locals } = linked;
+    const found: Draft[] = [];
+    for (const flow of cells.all) {
+      const { cell } = flow;
+      if (cell.home === null || cell.kind !== 'state' || cell.setter === null || cell.callable || !cell.value) continue;
+      const home = program.component(cell.home);
+      if (!home) continue;
+      const [author] = render.by.parents.get(home.fn) ?? [];
+      const above = author === undefined ? undefined : program.component(author);
+      if (!above || !isMany(home.fn) || !told(flow, above.fn)) continue;
+      found.push({
+        message: `Each ${home.name} keeps its own ${cell.name} and tells ${above.name} of it: ${count(2, '', 'homes').toLowerCase()} for what is read together there.`,
+        component: home.name,
+        name: cell.name,
+        ...seat(linked, cell.file, cell.spot),
+        ...named([above, home]),
+        related: [],
+      });
+    }
+    return found;
+
+    function isMany(fn: number): boolean {
+      const sites = program.siteTargets.flatMap((target, site) => (target.components.includes(fn) ? [site] : []));
+      return sites.length > 1 || sites.some((site) => (render.placements[site] ?? []).some((p) => p.repeat === 'many'));
+    }
+
+    /** Whether the state, or what it is about to become, is handed up to state of the component above. */
+    function told(flow: CellFlow, above: number): boolean {
+      if (!flow.cell.value) return false;
+      return locals
+        .explore(flow.cell.value)
+        .exits.some(
+          (exit) =>
+            exit.kind === 'argument' &&
+            linked.handed
+              .calleesOf(exit.target, exit.at.context)
+              .some(({ fn }) => program.unitOf(fn) === above && changesState(fn)),
+        );
+    }
+
+    /** Whether a function calls the change function of some state. */
+    function changesState(fn: number): boolean {
+      return cells.all.some(({ calls, cell }) => {
+        if (!cell.setter || !calls) return false;
+        return locals
+          .explore(cell.setter)
+          .called.some(({ call }) => program.isWithin(program.graph.fnOfCall(call), fn));
+      });
+    }
+  },
+};

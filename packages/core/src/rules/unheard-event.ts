@@ -1,0 +1,89 @@
+/** An event nobody hears. */
+import { nearest } from '../follow/names';
+import { passings } from './sites';
+import { named, seat, type Draft, type Rule } from './rule';
+import { topics } from './topics';
+
+export const unheardEvent: Rule = {
+  id: 'unheard-event',
+  level: 'warning',
+  says: 'An event is sent, or a callback called, that nobody takes.',
+  why: 'What was to happen does not: it is sent into the empty.',
+  todo: 'Listen to it, pass the callback, or correct the name.',
+  settings: {},
+  examples: {
+    failing: {
+      'src/Tray.jsx': `export function Tray() {
+  return <b onClick={() => window.dispatchEvent(new CustomEvent('tray:opened'))}>open</b>;
+}
+`,
+    },
+    passing: {
+      'src/Tray.jsx': `import { useEffect, useState } from 'react';
+export function Tray() {
+  return <b onClick={() => window.dispatchEvent(new CustomEvent('tray:opened'))}>open</b>;
+}
+export function Tally() {
+  const [opened, setOpened] = useState(0);
+  useEffect(() => {
+    const add = () => setOpened((n) => n + 1);
+    window.addEventListener('tray:opened', add);
+    return () => window.removeEventListener('tray:opened', add);
+  }, []);
+  return <i>{opened}</i>;
+}
+`,
+    },
+  },
+  check({ linked }) {
+    const { program } = linked;
+    const { graph } = program;
+    const all = topics(linked);
+    const heard = all.filter((topic) => topic.listens.length > 0).map((topic) => topic.name);
+    const found: Draft[] = [];
+    for (const { name, sends, listens } of all) {
+      if (listens.length > 0) continue;
+      const [near] = nearest(name, heard);
+      for (const { fact, file, component } of sends)
+        found.push({
+          message: `${component?.name ?? 'A module'} sends “${name}”, and nothing listens to it.${near ? ` Something listens to “${near}”: was that meant?` : ''}`,
+          component: component?.name ?? null,
+          name,
+          ...seat(linked, file, fact.at),
+          ...named([component]),
+          related: [],
+        });
+    }
+    // A callback that is called, at sites none of which pass it.
+    const sites = passings(linked);
+    for (const component of program.components.values()) {
+      const own = sites.filter((one) => one.component === component);
+      if (own.length === 0 || own.some((one) => one.open) || component.propsPlace === null) continue;
+      for (const prop of component.props) {
+        if (!/^on[A-Z]/.test(prop.name) || prop.default !== null) continue;
+        if (own.some((one) => one.fact.props.some((given) => given.name === prop.name))) continue;
+        const path = program.paths.cons(prop.name, 0);
+        const context = program.rootsOf(component.fn)[0];
+        if (path === null || context === undefined) continue;
+        const called = linked.locals.explore({ place: component.propsPlace, path, context }).called[0];
+        const call = called && graph.calls[called.call];
+        // Whoever guards the call does not count on being heard.
+        if (!call || call.fact.optional || call.fact.repeat === 'conditional') continue;
+        const passed = own.flatMap((one) => one.fact.props.flatMap((given) => given.name ?? []));
+        const [near] = nearest(
+          prop.name,
+          passed.filter((name) => !component.props.some((known) => known.name === name)),
+        );
+        found.push({
+          message: `${component.name} calls ${prop.name}, and nobody who renders it passes it.${near ? ` ${near} is passed: was that meant?` : ''}`,
+          component: component.name,
+          name: prop.name,
+          ...seat(linked, call.file, call.fact.at),
+          ...named([component, ...new Set(own.map((one) => one.author))]),
+          related: [],
+        });
+      }
+    }
+    return found;
+  },
+};

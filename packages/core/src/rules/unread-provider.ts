@@ -1,0 +1,68 @@
+/** A context, store or service value that nothing reads. */
+import { named, seat, type Draft, type Rule } from './rule';
+
+export const unreadProvider: Rule = {
+  id: 'unread-provider',
+  level: 'note',
+  says: 'Something is provided for everyone, and nobody reads it.',
+  why: 'It is kept up to date, passed down and tested for nothing, and whoever comes next believes it matters.',
+  todo: 'Take it out, or let those read it who were meant to.',
+  settings: {},
+  examples: {
+    failing: {
+      'src/App.jsx': `import { createContext, useState } from 'react';
+const Units = createContext('celsius');
+export function App() {
+  const [scale] = useState('kelvin');
+  return <Units.Provider value={scale}><b>gauge</b></Units.Provider>;
+}
+`,
+    },
+    passing: {
+      'src/App.jsx': `import { createContext, useContext, useState } from 'react';
+const Units = createContext('celsius');
+export function App() {
+  const [scale] = useState('kelvin');
+  return <Units.Provider value={scale}><Gauge /></Units.Provider>;
+}
+function Gauge() {
+  return <b>{useContext(Units)}</b>;
+}
+`,
+    },
+  },
+  check({ linked, cells }) {
+    const { program, render, crossings } = linked;
+    const { graph } = program;
+    const found: Draft[] = [];
+    graph.contexts.forEach(({ fact, file }, context) => {
+      if (crossings.readersOf(context).length > 0) return;
+      const site = program.siteTargets.findIndex((target) => target.provides === context);
+      if (site === -1) return;
+      const author = program.component(render.authors[site] ?? -1);
+      found.push({
+        message: `Nothing reads ${fact.name}: ${author?.name ?? 'the entry'} provides it for nobody.`,
+        component: author?.name ?? null,
+        name: fact.name,
+        ...seat(linked, file, fact.at),
+        ...named([author]),
+        related: [],
+      });
+    });
+    for (const { cell, values } of cells.all) {
+      if (cell.home !== null || (cell.kind !== 'store' && cell.kind !== 'service')) continue;
+      const stops = [...(values?.stops.values() ?? [])];
+      // A store's own code may read it too: what it is used for then cannot be seen from the components alone.
+      if (stops.some((stop) => stop.facts.uses.length > 0 || stop.component !== null)) continue;
+      found.push({
+        message: `No component reads ${cell.name}: changing it shows nowhere.`,
+        component: null,
+        name: cell.name,
+        ...seat(linked, cell.file, cell.spot),
+        components: [],
+        related: [],
+      });
+    }
+    return found;
+  },
+};

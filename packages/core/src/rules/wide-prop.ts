@@ -1,0 +1,140 @@
+/** A whole object carried down, of which one or two fields are read. */
+import type { FlowStop } from '../follow/flow';
+import { arrivalOf, roleAt } from '../follow/trail';
+import { isPart, wasDerived } from '../link/local';
+import type { Linked } from '../link';
+import { list, named, seat, type Draft, type Rule } from './rule';
+
+export const wideProp: Rule = {
+  id: 'wide-prop',
+  level: 'note',
+  says: 'A whole object is carried down, although all who read it take the same one or two fields.',
+  why: 'Each component on the way depends on all of the object: it renders again when any field changes, and cannot be used without one.',
+  todo: 'Hand on the fields that are read.',
+  settings: {
+    relays: { default: 1, means: 'How many components must only carry it before it is reported.' },
+    fields: { default: 2, means: 'How many fields may be read at most.' },
+  },
+  examples: {
+    failing: {
+      'src/House.jsx': `import { useState } from 'react';
+export function House() {
+  const [plan, setPlan] = useState({ note: '', hour: 6, days: [] });
+  return <main onClick={() => setPlan({ note: 'mist', hour: 7, days: [] })}>{plan.days.length}{plan.hour}{plan.note}<Zone plan={plan} /></main>;
+}
+function Zone({ plan }) {
+  return <Tray plan={plan} />;
+}
+function Tray({ plan }) {
+  return <b>{plan.note}</b>;
+}
+`,
+    },
+    passing: {
+      'src/House.jsx': `import { useState } from 'react';
+export function House() {
+  const [plan, setPlan] = useState({ note: '', hour: 6, days: [] });
+  return <main onClick={() => setPlan({ note: 'mist', hour: 7, days: [] })}>{plan.days.length}{plan.hour}{plan.note}<Zone note={plan.note} /></main>;
+}
+function Zone({ note }) {
+  return <Tray note={note} />;
+}
+function Tray({ note }) {
+  return <b>{note}</b>;
+}
+`,
+    },
+  },
+  check({ linked, cells, setting }) {
+    const found = new Map<string, Draft>();
+    for (const { values } of cells.all) {
+      if (!values) continue;
+      for (const stop of values.stops.values()) {
+        // The first of a chain: it carries the whole object on, and whoever handed it over is no such carrier.
+        if (!stop.component || stop.key === values.start || roleAt(stop, values) !== 'relay' || !carriesWhole(stop))
+          continue;
+        const before = [...values.stops.values()].some(
+          (one) =>
+            one.key !== values.start &&
+            carriesWhole(one) &&
+            roleAt(one, values) === 'relay' &&
+            one.hops.some((hop) => hop.target === stop.key),
+        );
+        if (before) continue;
+        const chain = below(values.stops, stop);
+        const relays = chain.filter((one) => roleAt(one, values) === 'relay');
+        if (relays.length < setting('relays')) continue;
+        const fields = new Set<string>();
+        const whole = chain.some((one) => one.component && readWhole(linked, one, fields));
+        if (whole || fields.size === 0 || fields.size > setting('fields')) continue;
+        // Only where the object is seen to have more than that.
+        if (!hasMore(linked, values.stops, stop, fields)) continue;
+        const readers = chain.filter((one) => !relays.includes(one)).map((one) => one.component?.name ?? '');
+        const key = `${stop.component.id}.${stop.name}`;
+        if (found.has(key)) continue;
+        const at = arrivalOf(linked, stop);
+        found.set(key, {
+          message: `${stop.component.name} hands on all of ${stop.name}, of which ${list([...new Set(readers)]) || 'those below'} only read ${list([...fields])}.`,
+          component: stop.component.name,
+          name: stop.name,
+          ...seat(linked, at.file, at.spot),
+          ...named(chain.map((one) => one.component)),
+          related: [],
+        });
+      }
+    }
+    return [...found.values()];
+  },
+};
+
+function carriesWhole(stop: FlowStop): boolean {
+  return stop.hops.some((hop) => hop.effect === 'same' || hop.effect === 'renamed');
+}
+
+/** The stops the whole object gets to from one of them, itself included. */
+function below(stops: ReadonlyMap<string, FlowStop>, start: FlowStop): FlowStop[] {
+  const seen = new Set([start]);
+  for (const stop of seen)
+    for (const hop of stop.hops) {
+      const target = stops.get(hop.target);
+      if (target && (hop.effect === 'same' || hop.effect === 'renamed')) seen.add(target);
+    }
+  return [...seen];
+}
+
+/** Whether anyone who has the whole object reads another field of it. */
+function hasMore(
+  linked: Linked,
+  stops: ReadonlyMap<string, FlowStop>,
+  start: FlowStop,
+  fields: ReadonlySet<string>,
+): boolean {
+  const above = new Set([start]);
+  for (const one of above)
+    for (const stop of stops.values())
+      if (stop.hops.some((hop) => hop.target === one.key && (hop.effect === 'same' || hop.effect === 'renamed')))
+        above.add(stop);
+  const all = new Set<string>();
+  for (const one of above) for (const stop of below(stops, one)) readWhole(linked, stop, all);
+  return [...all].some((field) => !fields.has(field));
+}
+
+/** Adds the fields a component reads of the object; true where it uses the object as a whole. */
+function readWhole(linked: Linked, stop: FlowStop, fields: Set<string>): boolean {
+  const { graph } = linked.program;
+  const local = linked.locals.explore(stop.at);
+  for (const visited of local.visited) {
+    if (visited.path !== 0 || isPart(visited) || wasDerived(visited)) continue;
+    for (const edge of graph.out[visited.place] ?? []) {
+      if (edge.op === 'rest') return true;
+      if (edge.op !== 'get') continue;
+      if (edge.field === '*') return true;
+      fields.add(edge.field);
+    }
+  }
+  const isWhole = (one: { part: boolean; path: number; derived: boolean }): boolean =>
+    !one.part && !one.derived && one.path === 0;
+  return (
+    local.uses.some(isWhole) || local.outsideCalls.some(isWhole) || stop.hops.some((hop) => hop.effect === 'derived')
+  );
+}
