@@ -200,9 +200,31 @@ export class Graph {
       } else {
         const place = this.exportOf(from, fact.imported, new Set());
         if (place !== null) this.addEdge(place, to, 'same', '', null);
+        else this.passedOn(from, fact.imported, to);
       }
     }
     this.resolutions.push(list);
+  }
+
+  /** What a module only passes on from a package comes from that package. */
+  private passedOn(file: number, name: string, to: number): void {
+    const seen = new Set<string>();
+    const queue = [{ file, name }];
+    for (let at = queue.pop(); at; at = queue.pop()) {
+      const facts = this.files[at.file];
+      if (!facts || seen.has(`${at.file}#${at.name}`)) continue;
+      seen.add(`${at.file}#${at.name}`);
+      for (const fact of facts.exports) {
+        if (fact.source === null || (fact.name !== at.name && fact.name !== '*')) continue;
+        const resolution = this.modules.resolve(facts.path, fact.source);
+        if (resolution.kind === 'file')
+          queue.push({ file: resolution.file, name: fact.name === '*' ? at.name : (fact.imported ?? at.name) });
+        else if (resolution.kind === 'outside') {
+          this.resolutionOfPlace.set(to, { source: fact.source, resolution });
+          if (fact.name !== '*') return;
+        }
+      }
+    }
   }
 
   /** The place behind a name a module exports, through any chain of re-exports; null where there is none. */

@@ -71,6 +71,10 @@ export function isPart(visited: Visited): boolean {
   return (visited.flags & PART) !== 0;
 }
 
+export function wasFrozen(visited: Visited): boolean {
+  return (visited.flags & FROZEN) !== 0;
+}
+
 export function wasDerived(visited: Visited): boolean {
   return (visited.flags & DERIVED) !== 0;
 }

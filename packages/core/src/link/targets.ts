@@ -95,28 +95,44 @@ export class Targets {
 
   /** A tag that is a parameter: of a wrapper, by its calls; of a component, by the sites that render it. */
   private handedIn(site: number, origin: Origin, target: SiteTarget): void {
-    const { graph } = this;
-    const taker = graph.fnOfPlace(origin.place);
-    const entry = graph.functions[taker];
-    const index = entry?.fact.params.findIndex((param) => graph.at(entry.file, param) === origin.place) ?? -1;
-    for (const call of graph.callersOfFunction(taker)) {
-      const given = graph.calls[call];
-      const arg = given?.fact.args[index];
-      if (!given || arg == null) continue;
-      for (const from of graph.trace(graph.at(given.file, arg), origin.path)) {
-        const before = target.targets.length;
-        if (!this.takeFunction(from, target))
-          for (const inner of this.wrapped(from.place, target, 0)) add(target, inner);
-        const found = target.targets.slice(before);
-        const known = target.byCall.get(call) ?? [];
-        // The same component may be given to two calls of the wrapper.
-        const again = found.length > 0 ? found : this.functionsOf(from);
-        target.byCall.set(call, [...known, ...again]);
-      }
+    const taker = this.graph.fnOfPlace(origin.place);
+    for (const { call, through, found } of this.givenFor(origin, target, 0)) {
+      for (const one of found) add(target, one);
+      // Inside a wrapper, what it renders depends on the call that made it.
+      if (!through) target.byCall.set(call, [...(target.byCall.get(call) ?? []), ...found]);
     }
     const list = this.asked.get(taker) ?? [];
     this.asked.set(taker, [...list, { site, origin, fn: taker }]);
     target.reason ??= 'Which component it is, is decided by whoever hands it in.';
+  }
+
+  /** What the callers of a function give for one of its parameters. A call it came back through says which is meant. */
+  private givenFor(
+    origin: Origin,
+    target: SiteTarget,
+    depth: number,
+  ): { call: number; through: boolean; found: Target[] }[] {
+    const { graph } = this;
+    const taker = graph.fnOfPlace(origin.place);
+    const entry = graph.functions[taker];
+    const index = entry?.fact.params.findIndex((param) => graph.at(entry.file, param) === origin.place) ?? -1;
+    const passed = (origin.calls ?? []).filter((call) => graph.targetsOf(call).includes(taker));
+    const calls = passed.length > 0 ? passed : graph.callersOfFunction(taker);
+    return calls.flatMap((call) => {
+      const given = graph.calls[call];
+      const arg = given?.fact.args[index];
+      if (!given || arg == null || depth > 4) return [];
+      const found = graph.trace(graph.at(given.file, arg), origin.path).flatMap((from): Target[] => {
+        const own = this.functionsOf(from);
+        if (own.length > 0) return own;
+        if (graph.places[from.place]?.kind === 'param') {
+          const calls = [...(origin.calls ?? []), ...(from.calls ?? [])];
+          return this.givenFor({ ...from, calls }, target, depth + 1).flatMap((one) => one.found);
+        }
+        return this.wrapped(from.place, target, 0);
+      });
+      return [{ call, through: passed.length > 0, found }];
+    });
   }
 
   private functionsOf(origin: Origin): Target[] {

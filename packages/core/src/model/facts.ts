@@ -263,6 +263,8 @@ export interface ChannelFact {
   topic: string;
   does: 'listens' | 'sends' | 'ends';
   handler: PlaceId | null;
+  /** The object it is sent or listened to on; null for the window. */
+  bus: PlaceId | null;
   /** The fields of what is sent, where it is written out. */
   fields: string[] | null;
   fn: FunctionId;

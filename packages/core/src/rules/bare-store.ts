@@ -44,7 +44,7 @@ export function Gauge() {
             if (edge.op === 'same' && /^(binding|import)$/.test(graph.places[edge.to]?.kind ?? '')) queue.push(edge.to);
           for (const use of graph.usesOf(at)) {
             const entry = graph.uses[use];
-            if (!entry || !/^(shown|branched|computed)$/.test(entry.fact.kind) || entry.fact.detail) continue;
+            if (!entry || !/^(shown|branched)$/.test(entry.fact.kind) || entry.fact.detail) continue;
             const component = program.component(program.unitOf(graph.fnAt(entry.file, entry.fact.fn)));
             if (!component) continue;
             const name = graph.places[at]?.name || made?.name || 'it';

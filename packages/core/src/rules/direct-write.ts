@@ -1,5 +1,5 @@
 /** State changed in place, where only its change function makes the change show. */
-import { isPart, wasDerived, type Local, type Visited } from '../link/local';
+import { isPart, wasDerived, wasFrozen, type Local, type Visited } from '../link/local';
 import type { Linked } from '../link';
 import { named, seat, type Draft, type Rule } from './rule';
 
@@ -53,7 +53,8 @@ export function Bench() {
         const local = locals.explore(stop.at);
         for (const visited of local.visited)
           for (const one of mutated.get(visited.place) ?? []) {
-            if (wasDerived(visited) || isCopy(linked, local, visited)) continue;
+            if (visited.path !== 0 || wasDerived(visited) || wasFrozen(visited) || isCopy(linked, local, visited))
+              continue;
             const home = program.component(cell.home);
             const whose = stop.component?.fn === cell.home ? cell.name : `${cell.name} of ${home?.name ?? ''}`;
             const what = isPart(visited) ? `a part of ${whose}` : whose;

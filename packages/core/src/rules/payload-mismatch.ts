@@ -39,7 +39,7 @@ function Tray({ label, onMove }) {
     const { graph } = program;
     const found = new Map<string, Draft>();
     graph.calls.forEach(({ fact, file }, call) => {
-      if (fact.open || program.callKind(call) !== 'handed') return;
+      if (fact.open || program.callKind(call) !== 'handed' || isMethod(linked, call)) return;
       for (const run of program.runsOf(program.unitOf(graph.fnOfCall(call)))) {
         const sender = program.ownerOf(run);
         if (!sender) continue;
@@ -82,6 +82,17 @@ function Tray({ label, onMove }) {
     return [...found.values()];
   },
 };
+
+/** Called on a value that was handed in (`trays.includes(…)`), not handed in itself. */
+function isMethod(linked: Linked, call: number): boolean {
+  const { graph } = linked.program;
+  const entry = graph.calls[call];
+  if (!entry || entry.fact.receiver === null) return false;
+  return !graph.trace(graph.at(entry.file, entry.fact.receiver)).every((origin) => {
+    const kind = graph.places[origin.place]?.kind;
+    return origin.path.length === 0 && (kind === 'param' || kind === 'read');
+  });
+}
 
 /** The fields a listener reads of what it is sent (`event.detail.id`, or of the argument itself). */
 function readOf(linked: Linked, file: number, handler: number | null): string[] {

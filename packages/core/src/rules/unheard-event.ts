@@ -41,8 +41,8 @@ export function Tally() {
     const all = topics(linked);
     const heard = all.filter((topic) => topic.listens.length > 0).map((topic) => topic.name);
     const found: Draft[] = [];
-    for (const { name, sends, listens } of all) {
-      if (listens.length > 0) continue;
+    for (const { name, sends, listens, outside } of all) {
+      if (listens.length > 0 || outside) continue;
       const [near] = nearest(name, heard);
       for (const { fact, file, component } of sends)
         found.push({

@@ -44,8 +44,8 @@ export function Tray() {
   check({ linked }) {
     const all = topics(linked);
     const sent = all.filter((topic) => topic.sends.length > 0).map((topic) => topic.name);
-    return all.flatMap(({ name, sends, listens }) => {
-      if (sends.length > 0) return [];
+    return all.flatMap(({ name, sends, listens, outside }) => {
+      if (sends.length > 0 || outside) return [];
       const [near] = nearest(name, sent);
       return listens.map(({ fact, file, component }) => ({
         message: `${component?.name ?? 'A module'} listens to “${name}”, which nothing sends.${near ? ` “${near}” is sent: was that meant?` : ''}`,

@@ -76,7 +76,7 @@ function windowCall(r: ScriptReader, node: t.CallExpression, starts: boolean): P
     note(r, topic, 'ends', node);
     return null;
   }
-  listen(r, topic, handler, node, 'detail');
+  listen(r, topic, handler, node, 'detail', null);
   return null;
 }
 
@@ -99,14 +99,14 @@ function busCall(r: ScriptReader, node: t.CallExpression, object: t.Node, method
       });
     return undefined;
   }
-  value(r, object);
+  const bus = value(r, object);
   const [, given = null] = readArguments(r, node);
   if (SEND.has(method)) {
-    send(r, topic, given, second, node);
+    send(r, topic, given, second, node, bus);
     return null;
   }
   if (LISTEN.has(method) && isFunctionLike) {
-    listen(r, topic, given, node, null);
+    listen(r, topic, given, node, null, bus);
     const ends = r.b.place('object', 'end', r.fn, spotOf(node));
     return ends;
   }
@@ -114,7 +114,14 @@ function busCall(r: ScriptReader, node: t.CallExpression, object: t.Node, method
   return null;
 }
 
-function send(r: ScriptReader, topic: string, given: PlaceId | null, payload: t.Node | undefined, node: t.Node): void {
+function send(
+  r: ScriptReader,
+  topic: string,
+  given: PlaceId | null,
+  payload: t.Node | undefined,
+  node: t.Node,
+  bus: PlaceId | null,
+): void {
   const at = spotOf(node);
   const cell = keyedCell(r, 'channel', topic, `channel:${topic}`, at);
   if (given !== null) r.b.facts.joins.push({ key: `payload:${topic}`, place: given, into: true });
@@ -123,14 +130,21 @@ function send(r: ScriptReader, topic: string, given: PlaceId | null, payload: t.
     payload?.type === 'ObjectExpression' && payload.properties.every((one) => one.type !== 'SpreadElement')
       ? payload.properties.flatMap((one) => ('key' in one ? [fieldOf(one.key, one.computed)] : []))
       : null;
-  r.b.facts.channels.push({ topic, does: 'sends', handler: null, fields, fn: r.fn, at });
+  r.b.facts.channels.push({ topic, does: 'sends', handler: null, bus, fields, fn: r.fn, at });
 }
 
-function listen(r: ScriptReader, topic: string, handler: PlaceId | null, node: t.Node, field: string | null): void {
+function listen(
+  r: ScriptReader,
+  topic: string,
+  handler: PlaceId | null,
+  node: t.Node,
+  field: string | null,
+  bus: PlaceId | null,
+): void {
   const at = spotOf(node);
   const cell = keyedCell(r, 'channel', topic, `channel:${topic}`, at);
   r.b.use({ place: cell.value, kind: 'effect', detail: 'listens', fn: r.fn, at });
-  r.b.facts.channels.push({ topic, does: 'listens', handler, fields: null, fn: r.fn, at });
+  r.b.facts.channels.push({ topic, does: 'listens', handler, bus, fields: null, fn: r.fn, at });
   if (handler === null) return;
   let given = cell.value;
   if (field !== null) {
@@ -151,7 +165,7 @@ function listen(r: ScriptReader, topic: string, handler: PlaceId | null, node: t
 }
 
 function note(r: ScriptReader, topic: string, does: 'ends', node: t.Node): void {
-  r.b.facts.channels.push({ topic, does, handler: null, fields: null, fn: r.fn, at: spotOf(node) });
+  r.b.facts.channels.push({ topic, does, handler: null, bus: null, fields: null, fn: r.fn, at: spotOf(node) });
 }
 
 /** `new CustomEvent('plant:moved', { detail })`: making one is taken as sending it. */
@@ -163,6 +177,6 @@ export function readNew(r: ScriptReader, node: t.NewExpression): PlaceId | null 
   const options = node.arguments[1];
   const detail = options?.type === 'ObjectExpression' ? property(options, 'detail') : null;
   const given = value(r, detail);
-  send(r, topic, given, detail ?? undefined, node);
+  send(r, topic, given, detail ?? undefined, node, null);
   return r.b.place('object', topic, r.fn, spotOf(node));
 }

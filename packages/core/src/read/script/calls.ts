@@ -56,6 +56,7 @@ export function plainCall(
   // `const Tray = observer(() => …)`: what is wrapped goes by the name of what it becomes.
   const wraps = target?.type === 'Identifier' && /^[A-Z]/.test(target.name) && node.type === 'CallExpression';
   const args = readArguments(r, node, wraps ? target : null);
+  if (wraps) forgetNames(r, args, target.name);
   const called = callee ?? (name ? r.global(name, at) : null);
   if (called === null && receiver === null && args.every((a) => a === null)) return null;
   const result = r.b.place('computed', name, r.fn, spotOf(node));
@@ -72,6 +73,17 @@ export function plainCall(
     at,
   });
   return result;
+}
+
+/** A function that renders nothing (styles, options) is no component, whatever it is given to. */
+function forgetNames(r: ScriptReader, args: readonly (PlaceId | null)[], name: string): void {
+  for (const fact of r.b.facts.functions) {
+    if (fact.name !== name || fact.role !== 'candidate' || !args.includes(fact.self)) continue;
+    fact.name = '';
+    fact.role = 'plain';
+    const place = r.b.facts.places[fact.self];
+    if (place) place.name = '';
+  }
 }
 
 function memberCall(

@@ -44,7 +44,7 @@ export function value(r: ScriptReader, node: t.Node | null | undefined, target: 
         node.expressions.map((e) => value(r, e)),
       );
     case 'TaggedTemplateExpression':
-      return computed(r, node, [value(r, node.tag), ...node.quasi.expressions.map((e) => value(r, e))]);
+      return tagged(r, node, target);
     case 'BinaryExpression':
       return computed(r, node, [value(r, node.left), value(r, node.right)]);
     case 'UnaryExpression':
@@ -100,6 +100,12 @@ export function computed(r: ScriptReader, node: t.Node, operands: (PlaceId | nul
     if (used) r.b.use({ place, kind: 'computed', fn: r.fn, at });
   }
   return result;
+}
+
+/** A tagged template calls its tag with what stands in it. */
+function tagged(r: ScriptReader, node: t.TaggedTemplateExpression, target: t.Node | null): PlaceId | null {
+  const call = { ...node, type: 'CallExpression', callee: node.tag, arguments: node.quasi.expressions };
+  return readCall(r, call as unknown as t.CallExpression, target);
 }
 
 /** Reads a condition: what decides is used there. */

@@ -28,7 +28,7 @@ export function readFunction(
   const id = r.b.addFunction(name, 'plain', r.fn, spotOf(nameNode), node.loc?.end.line ?? 1);
   const fact = r.b.fn(id);
   fact.wraps = onlyCalls(node);
-  fact.needs = node.params.findIndex((param) => param.type === 'AssignmentPattern' || param.type === 'RestElement');
+  fact.needs = node.params.findIndex((param) => isOptional(param));
   if (fact.needs === -1) fact.needs = node.params.length;
   const typed = propsType ?? annotationOf(node.params[0]);
   if (typed) r.propTypes.set(id, typed);
@@ -67,6 +67,11 @@ export function readFunction(
   // What an inner function renders counts for the one around it, unless the inner one is a component itself.
   if (fact.role !== 'component') r.seen.markup ||= seen.markup;
   return fact.self;
+}
+
+function isOptional(param: t.Node): boolean {
+  if (param.type === 'Identifier' || param.type === 'ObjectPattern') return !!param.optional;
+  return param.type === 'AssignmentPattern' || param.type === 'RestElement';
 }
 
 function annotationOf(param: t.Node | undefined): t.Node | null {
