@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { spawn, type ChildProcess } from 'node:child_process';
 import puppeteer, { type Browser, type Page } from 'puppeteer-core';
+import FLAGS from '../scripts/chromium-flags.json';
 
 export interface Desk {
   url: string;
@@ -14,16 +15,6 @@ export interface Desk {
   complaints: string[];
   close(): Promise<void>;
 }
-
-const FLAGS = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-];
 
 /** Starts `vectura open` with a data folder of its own, and a browser on it. */
 export async function openDesk(args: string[] = []): Promise<Desk> {
@@ -76,7 +67,7 @@ function launch(userDataDir: string): Promise<Browser> {
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
     headless: true,
     userDataDir,
-    args: FLAGS,
+    args: [...FLAGS],
   });
 }
 

@@ -3,8 +3,11 @@ import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { createRequire } from 'node:module';
 import puppeteer from 'puppeteer-core';
 import { ensureBuilt, ensureChromium, root } from './prepare.mjs';
+
+const FLAGS = createRequire(import.meta.url)('./chromium-flags.json');
 
 await ensureBuilt({ web: true });
 const executablePath = ensureChromium();
@@ -23,15 +26,7 @@ const browser = await puppeteer.launch({
   executablePath,
   headless: true,
   userDataDir: path.join(home, 'browser'),
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
+  args: [...FLAGS],
 });
 try {
   const page = await browser.newPage();

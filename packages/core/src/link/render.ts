@@ -155,13 +155,15 @@ export class RenderTree {
               });
         }
       } else if (exit.kind === 'returned') {
-        for (const caller of this.handed.callersOf(exit.target, exit.at.context))
-          found.push(
-            ...repeated(
-              this.follow({ place: caller.place, path: exit.at.path, context: caller.context }, depth + 1),
-              strongerRepeat(exit.repeat, caller.repeat),
-            ),
-          );
+        for (const caller of this.handed.callersOf(exit.target, exit.at.context)) {
+          const inside = this.follow({ place: caller.place, path: exit.at.path, context: caller.context }, depth + 1);
+          const from = program.ownerOf(caller.context)?.fn;
+          const to = program.ownerOf(at.context)?.fn;
+          const above = from === undefined || to === undefined ? [] : this.providersBetween(from, to, 0);
+          for (const i of repeated(inside, strongerRepeat(exit.repeat, caller.repeat)))
+            for (const providers of above.length > 0 ? above : [[]])
+              found.push({ ...i, providers: [...i.providers, ...providers] });
+        }
       }
     }
     for (const { use, context, derived, repeat } of local.uses) {
@@ -172,6 +174,28 @@ export class RenderTree {
     }
     return unique(found);
   }
+
+  /** The providers between a component and one that stands above it, on each way from one to the other. */
+  private providersBetween(from: number, to: number, depth: number): Placement['providers'][] {
+    const { program } = this;
+    const { graph } = program;
+    if (from === to) return [[]];
+    if (depth > 6) return [];
+    this.sitesOf ??= sitesByComponent(program);
+    return (this.sitesOf.get(from) ?? []).flatMap((site) => {
+      const entry = graph.sites[site];
+      if (!entry) return [];
+      const unit = program.unitOf(graph.fnAt(entry.file, entry.fact.fn));
+      return program.runsOf(unit).flatMap((run) => {
+        const author = program.ownerOf(run)?.fn;
+        if (author === undefined) return [];
+        const around = this.placesAround(graph.at(entry.file, entry.fact.inside), run);
+        const above = this.providersBetween(author, to, depth + 1);
+        return around.flatMap((place) => above.map((providers) => [...place.providers, ...providers]));
+      });
+    });
+  }
+  private sitesOf: Map<number, number[]> | undefined;
 
   /**
    * Whether a component that nothing renders is where the application starts. Where the project does not say what it
@@ -237,6 +261,14 @@ function reachOf(links: Links, root: number): number {
         queue.push(child);
       }
   return seen.size;
+}
+
+function sitesByComponent(program: Program): Map<number, number[]> {
+  const found = new Map<number, number[]>();
+  program.siteTargets.forEach((target, site) => {
+    for (const fn of target.components) found.set(fn, [...(found.get(fn) ?? []), site]);
+  });
+  return found;
 }
 
 function add(map: Map<number, Set<number>>, key: number, value: number): void {

@@ -1,0 +1,38 @@
+/** Two of the examples, each held against what React itself renders; `npm run oracle` does it for all. */
+import path from 'node:path';
+import { hold } from '../oracle';
+import { compare } from '../oracle/compare';
+import { surveyOf } from '../packages/core/src/testing/project';
+
+const example = (name: string): string => path.resolve(__dirname, '../examples', name);
+
+test.each(['potting-classes', 'signs-composition'])(
+  '%s: all that is rendered, handed on and read is found',
+  async (name) => {
+    const { written, under, props, contexts, neverSeen } = await hold(example(name));
+    expect(written.seen).toBeGreaterThan(5);
+    expect(props.seen).toBeGreaterThan(5);
+    expect([...written.missed, ...under.missed, ...props.missed, ...contexts.missed]).toEqual([]);
+    expect(neverSeen).toEqual([]);
+  },
+);
+
+test('what the survey lacks, and what it claims for nothing, is told', () => {
+  const document = surveyOf({
+    'src/App.jsx': `import { useState } from 'react';
+      export function App() { const [units] = useState('c'); return <Tray units={units} />; }
+      function Tray({ units }) { return <b>{units}</b>; }`,
+  }).document();
+  const seen = {
+    written: ['App>Tray', 'App>Lamp'],
+    under: ['App>Tray'],
+    identical: ['App>Tray.label'],
+    given: [],
+    contexts: ['App>Tray'],
+  };
+  const result = compare(document, seen);
+  expect(result.written).toEqual({ seen: 2, found: 1, missed: ['App>Lamp'] });
+  expect(result.props.missed).toEqual(['App>Tray.label']);
+  expect(result.contexts.missed).toEqual(['App>Tray']);
+  expect(result.neverSeen).toEqual(['App>Tray.units']);
+});

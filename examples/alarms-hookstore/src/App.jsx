@@ -1,0 +1,11 @@
+import { AlarmList } from './AlarmList';
+import { Head } from './Head';
+
+export function App() {
+  return (
+    <main>
+      <Head />
+      <AlarmList />
+    </main>
+  );
+}

@@ -1,0 +1,3 @@
+import { createContext } from 'react';
+
+export const Light = createContext({ name: 'no light' });

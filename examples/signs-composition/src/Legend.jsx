@@ -1,0 +1,3 @@
+export default function Legend({ text }) {
+  return <p>{text.line}</p>;
+}

@@ -1,0 +1,76 @@
+/** Holds a survey against what React held in memory while the application ran. */
+import type { FlowDocument } from '@vectura/core';
+import type { Seen } from './inPage';
+
+export interface Measure {
+  seen: number;
+  found: number;
+  /** What was seen and is not in the survey. */
+  missed: string[];
+}
+
+export interface Comparison {
+  written: Measure;
+  under: Measure;
+  props: Measure;
+  contexts: Measure;
+  /** Hops the survey claims although both ends were rendered and nothing of the kind was ever handed over. */
+  neverSeen: string[];
+}
+
+export function compare(document: FlowDocument, seen: Seen): Comparison {
+  const nameOf = new Map(document.components.map((one) => [one.id, one.name]));
+  const name = (id: string | null): string => (id === null ? '' : (nameOf.get(id) ?? ''));
+  const written = new Set<string>();
+  const under = new Set<string>();
+  for (const site of document.sites) {
+    if (site.of === null) continue;
+    written.add(`${name(site.by)}>${name(site.of)}`);
+    for (const above of [site.under, ...(site.alsoUnder ?? [])]) under.add(`${name(above)}>${name(site.of)}`);
+  }
+  const called = new Set<string>();
+  const aboveSite = new Map(
+    document.sites.map((site) => [site.id, [site.under, ...(site.alsoUnder ?? [])].map((above) => name(above))]),
+  );
+  // Where an author's render functions are called: to React, all they write is written there.
+  const callers = new Map<string, Set<string>>();
+  for (const site of document.sites)
+    for (const above of aboveSite.get(site.id) ?? [])
+      callers.set(name(site.by), (callers.get(name(site.by)) ?? new Set()).add(above));
+  for (const site of document.sites)
+    if (site.of !== null)
+      for (const caller of callers.get(name(site.by)) ?? []) called.add(`${caller}>${name(site.of)}`);
+  const props = new Set<string>();
+  const calledProps = new Set<string>();
+  const contexts = new Set<string>();
+  for (const hop of document.hops) {
+    // A callback's hop goes up; it was handed down the other way.
+    const [above, below] = hop.carrier === 'callback' && hop.site !== null ? [hop.to, hop.from] : [hop.from, hop.to];
+    const from = name(above.holder);
+    const to = name(below.holder);
+    if (hop.carrier === 'context') {
+      contexts.add(`${from}>${to}`);
+      contexts.add(`${to}>${from}`);
+    } else if (hop.site !== null && from && to) {
+      const prop = `${to}.${below.name.split('.')[0] ?? ''}`;
+      props.add(`${from}>${prop}`);
+      // To React, what a render function writes is written by whoever calls it: the one it is rendered under.
+      for (const caller of aboveSite.get(hop.site) ?? []) calledProps.add(`${caller}>${prop}`);
+    }
+  }
+  const given = new Set(seen.given);
+  const pairs = new Set(seen.written);
+  const neverSeen = [...props].filter((hop) => pairs.has(hop.slice(0, hop.indexOf('.'))) && !given.has(hop));
+  return {
+    written: measure(seen.written, new Set([...written, ...called])),
+    under: measure(seen.under, under),
+    props: measure(seen.identical, new Set([...props, ...calledProps])),
+    contexts: measure(seen.contexts, contexts),
+    neverSeen: neverSeen.sort(),
+  };
+}
+
+function measure(seen: readonly string[], claimed: ReadonlySet<string>): Measure {
+  const missed = seen.filter((one) => !claimed.has(one)).sort();
+  return { seen: seen.length, found: seen.length - missed.length, missed };
+}

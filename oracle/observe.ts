@@ -1,0 +1,80 @@
+/** Builds an example in development mode, runs it in Chromium, uses what can be used, and says what React held. */
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { build } from 'esbuild';
+import puppeteer, { type Page } from 'puppeteer-core';
+import FLAGS from '../scripts/chromium-flags.json';
+import { install, type Seen } from './inPage';
+
+/** Components of packages, which the survey does not read: what they wrap counts as written by who wrote them. */
+const OUTSIDE = ['Provider', 'ConnectFunction', 'Connect(Filter)'];
+const ROUNDS = 3;
+
+export async function observe(example: string): Promise<Seen> {
+  const folder = mkdtempSync(path.join(tmpdir(), 'vectura-oracle-'));
+  await build({
+    entryPoints: [path.join(example, 'src/main.jsx')],
+    outfile: path.join(folder, 'app.js'),
+    bundle: true,
+    format: 'iife',
+    jsx: 'automatic',
+    jsxDev: true,
+    keepNames: true,
+    define: { 'process.env.NODE_ENV': '"development"' },
+    // Packages are those of this checkout.
+    nodePaths: [path.resolve(example, '../../node_modules')],
+    loader: { '.svg': 'dataurl', '.woff2': 'empty', '.png': 'dataurl' },
+    logLevel: 'error',
+  });
+  writeFileSync(
+    path.join(folder, 'index.html'),
+    '<!doctype html><meta charset="utf-8"><div id="root"></div><script src="app.js"></script>',
+  );
+  const browser = await puppeteer.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    headless: true,
+    userDataDir: path.join(folder, 'browser'),
+    args: [...FLAGS, '--allow-file-access-from-files'],
+  });
+  try {
+    const page = await browser.newPage();
+    const complaints: string[] = [];
+    page.on('pageerror', (error) => complaints.push(String(error)));
+    await page.evaluateOnNewDocument(install, OUTSIDE);
+    await page.goto(`file://${path.join(folder, 'index.html')}`);
+    await settle(page);
+    for (let round = 0; round < ROUNDS; round++) await useEverything(page);
+    if (complaints.length > 0) throw new Error(`${path.basename(example)} failed: ${complaints[0]}`);
+    return await page.evaluate(() => (window as unknown as { __seen(): Seen }).__seen());
+  } finally {
+    await browser.close();
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+/** Clicks each button once, in order, and changes each field; what they bring up is used in the next round. */
+async function useEverything(page: Page): Promise<void> {
+  const count = await page.$$eval('button, select, input', (found) => found.length);
+  for (let index = 0; index < count; index++) {
+    await page.evaluate((at: number) => {
+      const element = document.querySelectorAll('button, select, input')[at];
+      if (element instanceof HTMLButtonElement) element.click();
+      else if (element instanceof HTMLSelectElement) {
+        element.selectedIndex = (element.selectedIndex + 1) % Math.max(element.options.length, 1);
+        element.dispatchEvent(new Event('change', { bubbles: true }));
+      } else if (element instanceof HTMLInputElement) {
+        if (element.type === 'checkbox' || element.type === 'radio') return element.click();
+        const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')?.set;
+        set?.call(element, element.type === 'range' || element.type === 'number' ? '3' : 'changed');
+        element.dispatchEvent(new Event('input', { bubbles: true }));
+        element.dispatchEvent(new Event('change', { bubbles: true }));
+      }
+    }, index);
+    await settle(page);
+  }
+}
+
+async function settle(page: Page): Promise<void> {
+  await page.evaluate(() => new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve, 15))));
+}
