@@ -6,7 +6,7 @@ import { ensureBuilt, ensureChromium, root, run } from './prepare.mjs';
 await ensureBuilt({ web: false });
 const out = path.join(root, 'packages/server/dist/oracle.cjs');
 await build({
-  entryPoints: [path.join(root, 'oracle/index.ts')],
+  entryPoints: [path.join(root, 'oracle/main.ts')],
   outfile: out,
   bundle: true,
   platform: 'node',

@@ -1,0 +1,37 @@
+/** `npm run oracle`: every example against the running application; writes the table to docs/accuracy.md. */
+import { readFileSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { EXAMPLES, hold } from '.';
+import type { Measure } from './compare';
+
+function cell({ seen, found }: Measure): string {
+  return seen === 0 ? '–' : `${found} of ${seen}`;
+}
+
+async function main(root: string): Promise<void> {
+  const rows: string[] = [];
+  let failed = false;
+  for (const [folder, about] of EXAMPLES) {
+    const result = await hold(path.join(root, 'examples', folder));
+    const { written, under, props, contexts, neverSeen } = result;
+    rows.push(
+      `| \`${folder}\` | ${about} | ${cell(written)} | ${cell(under)} | ${cell(props)} | ${cell(contexts)} | ${neverSeen.length} |`,
+    );
+    for (const [what, { missed }] of Object.entries({ written, under, props, contexts }))
+      for (const one of missed) console.log(`${folder}: not found (${what}): ${one}`);
+    for (const one of neverSeen) console.log(`${folder}: claimed, never seen: ${one}`);
+    failed ||= [written, under].some((one) => one.missed.length > 0);
+  }
+  const table = [
+    '| example | shows | written by | rendered under | props handed on | contexts read | claimed, never seen |',
+    '| --- | --- | --: | --: | --: | --: | --: |',
+    ...rows,
+  ].join('\n');
+  console.log(table);
+  const page = path.join(root, 'docs/accuracy.md');
+  const text = readFileSync(page, 'utf8');
+  writeFileSync(page, text.replace(/(<!-- oracle -->\n)[\s\S]*?(\n<!-- end -->)/, `$1\n${table}\n$2`));
+  if (failed) process.exitCode = 1;
+}
+
+void main(process.argv[2] ?? '.');
