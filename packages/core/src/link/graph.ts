@@ -15,6 +15,7 @@ import type {
   SiteFact,
   UseFact,
 } from '../model/facts';
+import { WHOLE } from '../read/script/commonjs';
 import { fieldMatches } from './intern';
 import { Modules, type ConfigFile, type Resolution } from './modules';
 import { Shared } from './shared';
@@ -195,11 +196,17 @@ export class Graph {
       this.resolutionOfPlace.set(to, { source: fact.source, resolution });
       const from = sourceOf(resolution);
       if (from === null) continue;
+      const whole = this.exportOf(from, WHOLE, new Set());
       if (fact.imported === '*') {
-        for (const [name, place] of this.exportsOf(from)) this.addEdge(place, to, 'put', name, null);
+        if (whole !== null) this.addEdge(whole, to, 'same', '', null);
+        for (const [name, place] of this.exportsOf(from))
+          if (name !== WHOLE) this.addEdge(place, to, 'put', name, null);
       } else {
         const place = this.exportOf(from, fact.imported, new Set());
         if (place !== null) this.addEdge(place, to, 'same', '', null);
+        // What CommonJS exports is a module's default, and its fields are its names.
+        else if (whole !== null && fact.imported === 'default') this.addEdge(whole, to, 'same', '', null);
+        else if (whole !== null) this.addEdge(whole, to, 'get', fact.imported, null);
         else this.passedOn(from, fact.imported, to);
       }
     }

@@ -177,3 +177,105 @@ test('the order in which files are found does not matter', () => {
     { numRuns: 20 },
   );
 });
+
+describe('modules of every kind', () => {
+  const GAUGE = `export function Gauge({ units }) { return <b>{units}</b>; }`;
+  const app = (source: string): string => `${source}\nexport function App() { return <Gauge units="c" />; }`;
+  const of = (sources: Record<string, string>): (string | null)[] =>
+    surveyOf(sources)
+      .document()
+      .sites.map((site) => site.of);
+
+  test.each<[name: string, sources: Record<string, string>, target: string]>([
+    [
+      'a package of the workspace, by its name, its exports and its source',
+      {
+        'packages/parts/package.json':
+          '{ "name": "@nursery/parts", "exports": { ".": "./dist/index.js", "./gauge": { "import": "./dist/gauge.js" } } }',
+        'packages/parts/src/gauge.jsx': GAUGE,
+        'packages/app/src/App.jsx': app(`import { Gauge } from '@nursery/parts/gauge';`),
+      },
+      'packages/parts/src/gauge.jsx#Gauge',
+    ],
+    [
+      'the main file of a package of the workspace',
+      {
+        'packages/parts/package.json': '{ "name": "parts", "main": "lib/main.js" }',
+        'packages/parts/src/main.jsx': GAUGE,
+        'packages/app/src/App.jsx': app(`import { Gauge } from 'parts';`),
+      },
+      'packages/parts/src/main.jsx#Gauge',
+    ],
+    [
+      'private imports of a package',
+      {
+        'package.json': '{ "imports": { "#parts/*": "./src/parts/*.jsx" } }',
+        'src/parts/gauge.jsx': GAUGE,
+        'src/App.jsx': app(`import { Gauge } from '#parts/gauge';`),
+      },
+      'src/parts/gauge.jsx#Gauge',
+    ],
+    [
+      'an alias of the bundler',
+      {
+        'vite.config.js': `import path from 'node:path'; export default { resolve: { alias: { '~parts': path.resolve(__dirname, './src/parts') } } };`,
+        'src/parts/gauge.jsx': GAUGE,
+        'src/App.jsx': app(`import { Gauge } from '~parts/gauge';`),
+      },
+      'src/parts/gauge.jsx#Gauge',
+    ],
+    [
+      'a list of aliases, by URL',
+      {
+        'vite.config.ts': `import { fileURLToPath } from 'node:url'; export default { resolve: { alias: [{ find: '@', replacement: fileURLToPath(new URL('./src', import.meta.url)) }] } };`,
+        'src/gauge.jsx': GAUGE,
+        'src/App.jsx': app(`import { Gauge } from '@/gauge';`),
+      },
+      'src/gauge.jsx#Gauge',
+    ],
+    [
+      'CommonJS, the module as a whole',
+      {
+        'src/gauge.jsx': `function Gauge({ units }) { return <b>{units}</b>; }\nmodule.exports = Gauge;`,
+        'src/App.jsx': app(`const Gauge = require('./gauge');`),
+      },
+      'src/gauge.jsx#Gauge',
+    ],
+    [
+      'CommonJS, by name, and imported as a module',
+      {
+        'src/gauge.jsx': `function Gauge({ units }) { return <b>{units}</b>; }\nmodule.exports = { Gauge };`,
+        'src/App.jsx': app(`import { Gauge } from './gauge';`),
+      },
+      'src/gauge.jsx#Gauge',
+    ],
+    [
+      'exports.name and a required module taken apart',
+      {
+        'src/gauge.jsx': `exports.Gauge = function Gauge({ units }) { return <b>{units}</b>; };`,
+        'src/App.jsx': app(`const { Gauge } = require('./gauge');`),
+      },
+      'src/gauge.jsx#Gauge',
+    ],
+    [
+      'modules that import each other',
+      {
+        'src/gauge.jsx': `import { App } from './App';\n${GAUGE}\nexport { App };`,
+        'src/App.jsx': app(`import { Gauge } from './gauge';`),
+      },
+      'src/gauge.jsx#Gauge',
+    ],
+    [
+      'a configuration that extends another',
+      {
+        'tsconfig.base.json': '{ "compilerOptions": { "baseUrl": ".", "paths": { "parts/*": ["src/parts/*"] } } }',
+        'apps/desk/tsconfig.json': '{ "extends": "../../tsconfig.base.json" }',
+        'src/parts/gauge.jsx': GAUGE,
+        'apps/desk/App.jsx': app(`import { Gauge } from 'parts/gauge';`),
+      },
+      'src/parts/gauge.jsx#Gauge',
+    ],
+  ])('%s', (_, sources, target) => {
+    expect(of(sources)).toEqual([target]);
+  });
+});

@@ -1,7 +1,10 @@
 /** Which file an import means: relative paths, index files, aliases of tsconfig/jsconfig, and packages outside. */
 import type { FileFacts } from '../model/facts';
 import { isModel, modelPath } from '../read/libraries';
+import { BUNDLER_CONFIG, readAliases as readBundlerAliases } from '../read/bundler';
 import { parseJsonWithComments } from './jsonc';
+import { Manifests } from './manifests';
+import { folderOf, normalise } from './paths';
 
 /** A configuration file, read as data. */
 export interface ConfigFile {
@@ -25,6 +28,8 @@ interface AliasSet {
   /** The folder the configuration stands in; empty for the project's root. */
   folder: string;
   baseUrl: string | null;
+  /** What the targets are relative to, where that is neither of the two. */
+  base?: string;
   paths: { prefix: string; suffix: string; exact: boolean; targets: string[] }[];
 }
 
@@ -32,12 +37,14 @@ export class Modules {
   private readonly byPath = new Map<string, number>();
   private readonly models = new Map<string, number>();
   private readonly aliases: AliasSet[];
+  private readonly manifests: Manifests;
   private readonly known = new Map<string, Resolution>();
 
   constructor(files: readonly FileFacts[], configs: readonly ConfigFile[]) {
     files.forEach((file, index) => this.byPath.set(file.path, index));
     for (const [index, file] of files.entries()) if (isModel(file.path)) this.models.set(file.path, index);
     this.aliases = readAliases(configs);
+    this.manifests = new Manifests(configs);
   }
 
   resolve(from: string, specifier: string): Resolution {
@@ -62,6 +69,13 @@ export class Modules {
     }
     const aliased = this.throughAlias(folder, bare);
     if (aliased) return aliased;
+    const own = this.manifests.candidates(folder, bare);
+    for (const path of own ?? []) {
+      const file = this.candidate(path);
+      if (file !== undefined) return { kind: 'file', file };
+    }
+    if (own && !ASSET.test(specifier))
+      return { kind: 'missing', reason: `“${specifier}” is of this project, but leads to none of the sources read.` };
     if (ASSET.test(specifier) && !/^[@\w]/.test(specifier)) return { kind: 'asset' };
     const model = modelPath(specifier);
     const known = model === null ? undefined : this.models.get(model);
@@ -96,7 +110,7 @@ export class Modules {
         if (middle === null) continue;
         matched = true;
         for (const target of alias.targets) {
-          const path = normalise(`${set.baseUrl ?? set.folder}/${target.replace('*', middle)}`);
+          const path = normalise(`${set.base ?? set.baseUrl ?? set.folder}/${target.replace('*', middle)}`);
           const file = path === null ? undefined : this.candidate(path);
           if (file !== undefined) return { kind: 'file', file };
         }
@@ -113,23 +127,6 @@ export class Modules {
   }
 }
 
-export function folderOf(path: string): string {
-  const slash = path.lastIndexOf('/');
-  return slash === -1 ? '' : path.slice(0, slash);
-}
-
-/** Takes `.` and `..` out of a path; null where it would leave the project. */
-export function normalise(path: string): string | null {
-  const parts: string[] = [];
-  for (const part of path.split('/')) {
-    if (part === '' || part === '.') continue;
-    if (part === '..') {
-      if (parts.pop() === undefined) return null;
-    } else parts.push(part);
-  }
-  return parts.join('/');
-}
-
 function matchAlias(alias: AliasSet['paths'][number], specifier: string): string | null {
   if (alias.exact) return specifier === alias.prefix ? '' : null;
   if (!specifier.startsWith(alias.prefix) || !specifier.endsWith(alias.suffix)) return null;
@@ -137,16 +134,52 @@ function matchAlias(alias: AliasSet['paths'][number], specifier: string): string
   return specifier.slice(alias.prefix.length, specifier.length - alias.suffix.length);
 }
 
+/** The configuration another one extends: beside it, or in a package of the project. */
+function aboveOf(folder: string, parent: string, byPath: ReadonlyMap<string, ConfigFile>): ConfigFile | undefined {
+  if (parent.startsWith('.')) {
+    const path = normalise(`${folder}/${parent}`);
+    return path === null
+      ? undefined
+      : (byPath.get(path) ?? byPath.get(`${path}.json`) ?? byPath.get(`${path}/tsconfig.json`));
+  }
+  for (const config of byPath.values()) {
+    if (!/(^|\/)package\.json$/.test(config.path)) continue;
+    const data = parseJsonWithComments(config.text) as { name?: unknown } | null;
+    const name = typeof data?.name === 'string' ? data.name : null;
+    if (name === null || (parent !== name && !parent.startsWith(`${name}/`))) continue;
+    const rest = parent.slice(name.length + 1) || 'tsconfig.json';
+    const path = normalise(`${folderOf(config.path)}/${rest}`);
+    const found = path === null ? undefined : (byPath.get(path) ?? byPath.get(`${path}.json`));
+    if (found) return found;
+  }
+  return undefined;
+}
+
 /** Aliases of every tsconfig.json and jsconfig.json, the ones deepest in the tree first. */
 function readAliases(configs: readonly ConfigFile[]): AliasSet[] {
   const byPath = new Map(configs.map((config) => [config.path, config]));
   const sets: AliasSet[] = [];
   for (const config of configs) {
+    if (BUNDLER_CONFIG.test(config.path)) sets.push(bundlerSet(config));
     if (!/(^|\/)[tj]sconfig[^/]*\.json$/.test(config.path)) continue;
     const set = aliasesOf(config, byPath, 0);
     if (set) sets.push(set);
   }
   return sets.sort((a, b) => b.folder.length - a.folder.length || a.folder.localeCompare(b.folder));
+}
+
+function bundlerSet(config: ConfigFile): AliasSet {
+  const folder = folderOf(config.path);
+  const paths = readBundlerAliases(config.path, config.text).flatMap(({ name, target }) => {
+    // An absolute target is meant from the project's root.
+    const path = normalise(target.startsWith('/') ? target : `${folder}/${target}`);
+    if (path === null) return [];
+    return [
+      { prefix: name, suffix: '', exact: true, targets: [path] },
+      { prefix: name.endsWith('/') ? name : `${name}/`, suffix: '', exact: false, targets: [`${path}/*`] },
+    ];
+  });
+  return { folder, baseUrl: null, base: '', paths };
 }
 
 function aliasesOf(config: ConfigFile, byPath: Map<string, ConfigFile>, depth: number): AliasSet | null {
@@ -162,11 +195,14 @@ function aliasesOf(config: ConfigFile, byPath: Map<string, ConfigFile>, depth: n
   const paths =
     typeof options.paths === 'object' && options.paths !== null ? (options.paths as Record<string, unknown>) : null;
   if (!paths && baseUrl === null) {
-    if (typeof parent !== 'string' || !parent.startsWith('.')) return null;
-    const path = normalise(`${folder}/${parent}`);
-    const above = path === null ? undefined : (byPath.get(path) ?? byPath.get(`${path}.json`));
-    const inherited = above ? aliasesOf(above, byPath, depth + 1) : null;
-    return inherited && { ...inherited, baseUrl: inherited.baseUrl ?? inherited.folder, folder };
+    const parents = (Array.isArray(parent) ? parent : [parent]).filter((one): one is string => typeof one === 'string');
+    const inherited = parents
+      .map((one) => aboveOf(folder, one, byPath))
+      .map((above) => (above ? aliasesOf(above, byPath, depth + 1) : null))
+      .findLast((set) => set !== null);
+    return inherited == null
+      ? null
+      : { ...inherited, base: inherited.base ?? inherited.baseUrl ?? inherited.folder, folder };
   }
   return {
     folder,

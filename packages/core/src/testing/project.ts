@@ -1,5 +1,6 @@
 /** For tests: a project from a few lines of source, and its answers in short. */
 import { readFile } from '../read';
+import { BUNDLER_CONFIG } from '../read/bundler';
 import type { ConfigFile } from '../link';
 import { Survey } from '../survey';
 import type { Config } from '../rules/config';
@@ -15,7 +16,7 @@ export function surveyOf(sources: Record<string, string>, config?: Config): Surv
   const files: FileFacts[] = [];
   const configs: ConfigFile[] = [];
   for (const [path, text] of Object.entries(sources))
-    if (path.endsWith('.json')) configs.push({ path, text });
+    if (path.endsWith('.json') || BUNDLER_CONFIG.test(path)) configs.push({ path, text });
     else files.push(factsOf(path, text));
   return new Survey({ name: 'test', files, configs, skipped: {} }, config);
 }

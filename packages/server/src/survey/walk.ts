@@ -3,7 +3,7 @@ import { promises as fs } from 'node:fs';
 import path from 'node:path';
 import ignore, { type Ignore } from 'ignore';
 import picomatch from 'picomatch';
-import { familyOf } from '@vectura/core';
+import { BUNDLER_CONFIG, familyOf } from '@vectura/core';
 import { inParallel } from './inParallel';
 
 export interface Found {
@@ -64,7 +64,7 @@ export async function walk(root: string, options: WalkOptions = {}): Promise<Wal
   };
 
   const visitFile = (relative: string, name: string, rules: readonly Rules[], why: string | null): void => {
-    if (CONFIG.test(name) && why === null) configs.push(relative);
+    if ((CONFIG.test(name) || BUNDLER_CONFIG.test(name)) && why === null) configs.push(relative);
     if (familyOf(name) === null) return;
     const reason = excluded?.(relative)
       ? 'excluded'

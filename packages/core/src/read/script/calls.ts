@@ -2,6 +2,7 @@
 import type * as t from '@babel/types';
 import type { PlaceId } from '../../model/facts';
 import { spotOf } from './builder';
+import { readRequire } from './commonjs';
 import { computed, value } from './expressions';
 import { fieldOf } from './patterns';
 import { ADDING_METHODS, COLLECTION_METHODS, MUTATING_METHODS, type MethodShape } from './methods';
@@ -15,6 +16,8 @@ export function readCall(r: ScriptReader, node: Call, target: t.Node | null): Pl
     const known = r.dialect.call(r, node, target);
     if (known !== undefined) return known;
   }
+  const required = readRequire(r, node);
+  if (required !== undefined) return required;
   const callee = node.callee;
   if (callee.type === 'Import') return dynamicImport(r, node);
   if (callee.type === 'Super') {

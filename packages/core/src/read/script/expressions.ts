@@ -3,6 +3,7 @@ import type * as t from '@babel/types';
 import type { PlaceId } from '../../model/facts';
 import { spotOf } from './builder';
 import { readCall } from './calls';
+import { readExportAssignment } from './commonjs';
 import { readFunction } from './functions';
 import { mutation, setVariable } from './mutations';
 import { bind, fieldOf } from './patterns';
@@ -225,7 +226,7 @@ function changedInPlace(r: ScriptReader, node: t.Node): void {
 
 function assignment(r: ScriptReader, node: t.AssignmentExpression): PlaceId | null {
   if (node.operator === '=') {
-    if (r.dialect.assign(r, node)) return null;
+    if (r.dialect.assign(r, node) || readExportAssignment(r, node)) return null;
     const from = value(r, node.right, node.left);
     if (node.left.type === 'Identifier') changedInPlace(r, node.left);
     bind(r, node.left, from);

@@ -1,0 +1,68 @@
+/** CommonJS: `module.exports = …`, `exports.tray = …`, `require('./tray')`. */
+import type * as t from '@babel/types';
+import type { PlaceId } from '../../model/facts';
+import { spotOf } from './builder';
+import { importPlace } from './calls';
+import { value } from './expressions';
+import { fieldOf } from './patterns';
+import type { ScriptReader } from './reader';
+
+/** The name under which a module's whole value is exported. */
+export const WHOLE = 'module.exports';
+
+export function readRequire(
+  r: ScriptReader,
+  node: t.CallExpression | t.OptionalCallExpression | t.NewExpression,
+): PlaceId | null | undefined {
+  const { callee } = node;
+  if (callee.type !== 'Identifier' || callee.name !== 'require' || r.scope.lookup('require') !== undefined)
+    return undefined;
+  const source = node.arguments[0];
+  if (source?.type === 'StringLiteral') return importPlace(r, source.value, '*', '', spotOf(node));
+  return undefined;
+}
+
+/** Reads an assignment to what a module exports; false for any other. */
+export function readExportAssignment(r: ScriptReader, node: t.AssignmentExpression): boolean {
+  const name = exportedName(r, node.left);
+  if (name === null) return false;
+  const at = spotOf(node.left);
+  // `exports.default = exports = Tray`: the innermost value is what is exported.
+  let given: t.Node = node.right;
+  while (given.type === 'AssignmentExpression' && readExportAssignment(r, given)) given = given.right;
+  if (name === WHOLE && given.type === 'ObjectExpression')
+    for (const one of given.properties) {
+      if (one.type === 'SpreadElement') continue;
+      const place =
+        one.type === 'ObjectProperty' && one.value.type === 'Identifier' ? r.scope.lookup(one.value.name) : undefined;
+      if (place !== undefined) add(r, fieldOf(one.key, one.computed), place, at);
+    }
+  const place = value(r, given, name === WHOLE ? null : ({ type: 'Identifier', name } as t.Identifier));
+  if (place !== null) add(r, name, place, at);
+  return true;
+}
+
+function add(r: ScriptReader, name: string, place: PlaceId, at: ReturnType<typeof spotOf>): void {
+  if (r.b.facts.exports.some((one) => one.name === name && one.place === place)) return;
+  r.b.facts.exports.push({ name, place, source: null, imported: null, at });
+}
+
+function exportedName(r: ScriptReader, node: t.Node): string | null {
+  if (node.type !== 'MemberExpression') return null;
+  if (isModuleExports(r, node)) return WHOLE;
+  const field = fieldOf(node.property, node.computed);
+  if (field === '*') return null;
+  const own =
+    node.object.type === 'Identifier' && node.object.name === 'exports' && r.scope.lookup('exports') === undefined;
+  return own || isModuleExports(r, node.object) ? field : null;
+}
+
+function isModuleExports(r: ScriptReader, node: t.Node): boolean {
+  return (
+    node.type === 'MemberExpression' &&
+    node.object.type === 'Identifier' &&
+    node.object.name === 'module' &&
+    fieldOf(node.property, node.computed) === 'exports' &&
+    r.scope.lookup('module') === undefined
+  );
+}
