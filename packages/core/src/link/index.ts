@@ -5,6 +5,7 @@ import { Handed } from './handed';
 import { Handles } from './handles';
 import { Locals } from './local';
 import { Program, type ProjectInput } from './program';
+import { Sides } from './sides';
 import { RenderTree } from './render';
 
 export interface Linked {
@@ -15,6 +16,7 @@ export interface Linked {
   crossings: Crossings;
   clones: Clones;
   handles: Handles;
+  sides: Sides;
 }
 
 /** Links a project. Deterministic, and independent of the order of its files. */
@@ -36,6 +38,7 @@ export function linkProject(input: ProjectInput): Linked {
     handed,
     clones,
     handles: new Handles(program),
+    sides: new Sides(program),
     crossings: new Crossings(program, environment, handed, clones),
   };
 }

@@ -205,6 +205,12 @@ class Exploration {
     const unit = program.unitOf(fn);
     if (shared && unit !== program.unitOf(here))
       return this.fromShared({ ...state, place: edge.to, path, flags }, unit, index);
+    if (program.isModule(here) && program.ownerOf(state.context) === undefined) {
+      // Markup that a module writes, shown by a component it is joined to.
+      for (const context of program.runsOf(unit))
+        this.exit('inner', { place: edge.to, path, context }, unit, 0, flags, index);
+      return;
+    }
     if (program.isModule(here)) {
       // What stands at a module's top level is there for all; it is followed on for this component alone.
       for (const context of this.ownRuns(unit, state.context))
@@ -215,7 +221,7 @@ class Exploration {
       const context = program.adjust(state.context, fn);
       return this.move({ place: edge.to, path, flags, context, from: index });
     }
-    // A component written inside another reads what surrounds it.
+    // A component written inside another reads what surrounds it; an outlet shows what its route was given.
     if (program.components.has(unit)) {
       for (const context of program.rootsOf(unit))
         this.exit('inner', { place: edge.to, path, context }, unit, 0, flags, index);

@@ -5,7 +5,10 @@ import { Graph } from './graph';
 import { nameFromPath } from '../read/script/names';
 import { Contexts, Paths } from './intern';
 import type { ConfigFile } from './modules';
+import { fileRoutes } from './fileRoutes';
 import { modelsFor } from './models';
+import { joinRoutes } from './routes';
+import { typedProps } from './types';
 import { Targets, type SiteTarget, type Target } from './targets';
 
 export interface ProjectInput {
@@ -52,7 +55,8 @@ export class Program {
   constructor(readonly input: ProjectInput) {
     // The answer must not depend on the order in which files were found.
     const files = [...input.files].sort((a, b) => (a.path < b.path ? -1 : a.path > b.path ? 1 : 0));
-    this.graph = new Graph([...files, ...modelsFor(files)], input.configs);
+    const routes = fileRoutes(files, input.configs);
+    this.graph = new Graph([...files, ...modelsFor(files), ...(routes ? [routes] : [])], input.configs);
     this.siteTargets = new Targets(this.graph).all;
     for (const { targets, byCall } of this.siteTargets)
       for (const { fn, via } of [...targets, ...[...byCall.values()].flat()]) {
@@ -61,6 +65,7 @@ export class Program {
       }
     this.collectComponents();
     this.graph.functions.forEach((_, fn) => this.units.push(this.findUnit(fn)));
+    joinRoutes(this);
   }
 
   /** What a site renders in one run: a wrapper's tag is what the call that made it gave. */
@@ -94,9 +99,8 @@ export class Program {
         name,
         family: this.graph.files[file]?.family ?? 'react',
         file,
-        props: fact.props ?? [],
+        ...typedProps(this.graph, fact, file),
         takesRest: fact.takesRest ?? false,
-        openType: fact.openType ?? false,
         propsPlace: fact.params[0] === undefined ? null : this.graph.at(file, fact.params[0]),
       };
       this.components.set(fn, info);

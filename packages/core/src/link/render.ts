@@ -154,6 +154,13 @@ export class RenderTree {
                 repeat: strongerRepeat(i.repeat, strongerRepeat(a.repeat, site.fact.repeat)),
               });
         }
+      } else if (exit.kind === 'inner') {
+        const inside = this.follow(exit.at, depth + 1);
+        const to = program.ownerOf(at.context)?.fn;
+        const above = to === undefined ? [] : this.providersBetween(exit.target, to, 0);
+        for (const i of repeated(inside, exit.repeat))
+          for (const providers of above.length > 0 ? above : [[]])
+            found.push({ ...i, providers: [...i.providers, ...providers] });
       } else if (exit.kind === 'returned') {
         for (const caller of this.handed.callersOf(exit.target, exit.at.context)) {
           const inside = this.follow({ place: caller.place, path: exit.at.path, context: caller.context }, depth + 1);

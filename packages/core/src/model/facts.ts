@@ -4,6 +4,7 @@
  * the arrays of the same file.
  */
 import type { Family, Problem } from './documents';
+import type { TypeFact } from './types';
 
 /** Where something stands in its file. Lines and columns count from 1; `length` is in characters on that line. */
 export interface Spot {
@@ -107,6 +108,8 @@ export interface FunctionFact {
   takesRest?: boolean;
   /** For components: some of the type of its props is declared where the file does not show it. */
   openType?: boolean;
+  /** The type itself, where some of it has to be looked for in other files. */
+  propsType?: TypeFact;
 }
 
 export interface CallFact {
@@ -250,6 +253,19 @@ export interface CloneFact {
   at: Spot;
 }
 
+export interface TypeImportFact {
+  name: string;
+  source: string;
+  imported: string;
+}
+
+/** A route of a table: the markup it shows, and the route around it, as an index into the same list. */
+export interface RouteFact {
+  parent: number | null;
+  piece: PlaceId | null;
+  at: Spot;
+}
+
 /** Something a component lets others do with it: `exposes` is the object put into the reference `handle`. */
 export interface HandleFact {
   handle: PlaceId;
@@ -345,8 +361,13 @@ export interface FileFacts {
   imports: ImportFact[];
   exports: ExportFact[];
   gaps: GapFact[];
-  /** Pieces of markup that are mounted outside any component. */
-  mounts: PlaceId[];
+  /** Types of props the file declares, and names of types it takes from others (`*`: all of them). */
+  types: Record<string, TypeFact>;
+  typeImports: TypeImportFact[];
+  routes: RouteFact[];
+  outlets: { place: PlaceId; fn: FunctionId }[];
+  /** The side the file says it is for. */
+  side: 'client' | 'server' | null;
 }
 
 /** Raised whenever the shape or meaning of facts changes, so that cached ones are read anew. */

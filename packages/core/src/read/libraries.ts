@@ -26,7 +26,7 @@ const LIBRARIES: readonly Library[] = [
   portals,
 ];
 
-const PREFIX = 'model:';
+export const PREFIX = 'model:';
 
 export function isModel(path: string): boolean {
   return path.startsWith(PREFIX);

@@ -24,6 +24,7 @@ import { unsentEvent } from './unsent-event';
 import { openBroadcast } from './open-broadcast';
 import { payloadMismatch } from './payload-mismatch';
 import { danglingHandle } from './dangling-handle';
+import { wideClient } from './wide-client';
 import { drilledProp } from './drilled-prop';
 import { missingProvider } from './missing-provider';
 import { relayedEvent } from './relayed-event';
@@ -57,6 +58,7 @@ export const RULES: readonly Rule[] = [
   danglingHandle,
   leakedListener,
   highHome,
+  wideClient,
   unresolved,
 ];
 

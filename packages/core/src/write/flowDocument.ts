@@ -67,7 +67,7 @@ function components(linked: Linked): Component[] {
       line: fact?.at.line ?? 1,
       column: fact?.at.column ?? 1,
       endLine: fact?.endLine ?? 1,
-      side: 'client' as const,
+      side: linked.sides.of(c.file),
       props: c.props.map((prop) => ({
         name: prop.name,
         required: prop.required,
@@ -88,12 +88,25 @@ export function siteId(linked: Linked, site: number): string {
   return `${linked.program.graph.path(entry.file)}:${entry.fact.at.line}:${entry.fact.at.column}`;
 }
 
+/** Where a site stands; one that the file tree gives stands where its page does. */
+function siteSeat(linked: Linked, site: number): { file: string; line: number; column: number } {
+  const { program } = linked;
+  const { graph } = program;
+  const entry = graph.sites[site];
+  if (!entry) return { file: '', line: 1, column: 1 };
+  const path = graph.path(entry.file);
+  const component = program.component(program.siteTargets[site]?.components[0] ?? -1);
+  const own = component && graph.functions[component.fn]?.fact.at;
+  if (isModel(path) && own) return { file: graph.path(component.file), line: own.line, column: own.column };
+  return { file: path, line: entry.fact.at.line, column: entry.fact.at.column };
+}
+
 function sites(linked: Linked): Site[] {
   const { program, render } = linked;
   const { graph } = program;
   const idOf = (fn: number | null | undefined): string | null =>
     fn == null ? null : (program.component(fn)?.id ?? null);
-  return graph.sites.flatMap(({ fact, file }, site): Site[] => {
+  return graph.sites.flatMap(({ fact }, site): Site[] => {
     const target = program.siteTargets[site];
     // A context's provider is no component: it shows in the hops that go through it.
     if (!target || target.provides !== null || target.consumes !== null) return [];
@@ -110,9 +123,7 @@ function sites(linked: Linked): Site[] {
       by: idOf(render.authors[site]),
       under: idOf(under[0]),
       repeat,
-      file: graph.path(file),
-      line: fact.at.line,
-      column: fact.at.column,
+      ...siteSeat(linked, site),
     };
     if (target.reason) one.reason = target.reason;
     if (under.length > 1) one.alsoUnder = under.slice(1).flatMap((fn) => idOf(fn) ?? []);

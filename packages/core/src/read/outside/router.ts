@@ -2,6 +2,7 @@
 import type { CallReader, Library } from '../library';
 import { spotOf } from '../script/builder';
 import { readArguments } from '../script/calls';
+import { readOutlet, readRouteTable, readUseRoutes } from '../react/routes';
 import { keyedCell } from '../stores/cells';
 
 function addressPart(name: string): CallReader {
@@ -34,5 +35,10 @@ export const router: Library = {
     useRouteMatch: addressPart('match'),
     useSearch: addressPart('search'),
     useSearchParams,
+    useRoutes: readUseRoutes,
+    useOutlet: readOutlet,
+    createBrowserRouter: readRouteTable,
+    createHashRouter: readRouteTable,
+    createMemoryRouter: readRouteTable,
   },
 };

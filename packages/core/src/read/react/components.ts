@@ -1,6 +1,7 @@
 /** What a function is: a component, a hook, or a helper; and what a component says of its props. */
 import type { FunctionFact, PlaceId, PropFact } from '../../model/facts';
-import { propsOfType } from '../script/types';
+import { propsOf } from '../../model/types';
+import { findIn, typeOf } from '../script/types';
 import type { ScriptReader, Seen } from '../script/reader';
 
 /** Called once a function's body has been read. */
@@ -71,8 +72,13 @@ function addTyped(r: ScriptReader, fact: FunctionFact, props: Map<string, PropFa
   const id = r.b.facts.functions.indexOf(fact);
   const type = r.propTypes.get(id);
   if (!type) return;
-  const typed = propsOfType(type, r.types);
-  if (typed.open) fact.openType = true;
+  const written = typeOf(type);
+  const typed = propsOf(written, findIn(r.b.facts.types));
+  // What the file does not show is looked for in the others once they are all read.
+  if (typed.open) {
+    fact.openType = true;
+    fact.propsType = written;
+  }
   for (const [name, { optional, at }] of typed.props) {
     const known = props.get(name);
     if (known) known.required = !optional && known.default === null;

@@ -97,3 +97,24 @@ test('props declared beside a component, and as statics of a class', () => {
     ['Bench', [['trays', true, null]]],
   ]);
 });
+
+test('types of props from other files, through re-exports and helpers', () => {
+  const survey = surveyOf({
+    'src/types.ts': `export interface Base { label: string; units?: string } export type Extra = { open: boolean };`,
+    'src/index.ts': `export * from './types'; export type { Extra as More } from './types';`,
+    'src/Tray.tsx': `import type { Base, More } from './index';
+      type Props = Omit<Base, 'units'> & Partial<More> & { own: number };
+      export function Tray({ label, own }: Props) { return <b>{label}{own}</b>; }
+      export function Bench() { return <Tray label="fern" />; }`,
+  });
+  const [tray] = survey.document().components.filter((one) => one.name === 'Tray');
+  expect(tray?.props.map((prop) => [prop.name, prop.required])).toEqual([
+    ['label', true],
+    ['own', true],
+    ['open', false],
+  ]);
+  expect(survey.findings().map((one) => [one.rule, one.name])).toEqual([
+    ['missing-prop', 'own'],
+    ['unused-prop', 'open'],
+  ]);
+});

@@ -7,6 +7,7 @@ import type { PlaceId, SitePropFact } from '../../model/facts';
 import { spotOf } from '../script/builder';
 import { isFunction, value } from '../script/expressions';
 import type { ScriptReader } from '../script/reader';
+import { readRouteElement } from './routes';
 
 export function readMarkup(r: ScriptReader, node: t.JSXElement | t.JSXFragment): PlaceId {
   const outer = r.fragment;
@@ -27,6 +28,7 @@ function readElement(r: ScriptReader, node: t.JSXElement, piece: PlaceId): void 
     r.depth--;
     return;
   }
+  if (readRouteElement(r, node, piece)) return;
   const name = tagName(tag);
   const at = spotOf(tag);
   const tagPlace = r.within(null, () => tagValue(r, tag)) ?? r.global(name, at);

@@ -56,7 +56,11 @@ export class FactsBuilder {
       imports: [],
       exports: [],
       gaps: [],
-      mounts: [],
+      routes: [],
+      outlets: [],
+      side: null,
+      types: {},
+      typeImports: [],
     };
     this.addFunction('', 'module', null, NOWHERE, this.facts.lines);
   }

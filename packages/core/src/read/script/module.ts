@@ -2,6 +2,7 @@
 import { parse, type ParserPlugin } from '@babel/parser';
 import type * as t from '@babel/types';
 import type { Problem } from '../../model/documents';
+import type { TypeImportFact } from '../../model/facts';
 import { declareBlock, declareVars } from './declare';
 import type { ScriptReader } from './reader';
 import { declareImports, readStatements } from './statements';
@@ -46,13 +47,40 @@ function problemOf(error: unknown): Problem {
 
 export function readModule(r: ScriptReader, ast: t.File): void {
   const body = ast.program.body;
-  r.types = declaredTypes(body);
+  const directives = ast.program.directives.map((directive) => directive.value.value);
+  r.b.facts.side = directives.includes('use client') ? 'client' : directives.includes('use server') ? 'server' : null;
+  r.b.facts.types = declaredTypes(body);
+  r.b.facts.typeImports = typeImports(body);
   for (const statement of body) noteConstants(r, statement);
   declareImports(r, body);
   declareVars(r, body);
   declareBlock(r, body);
   readStatements(r, body);
   r.dialect.finish(r);
+}
+
+/** Types a module imports, and those it passes on. */
+function typeImports(body: readonly t.Statement[]): TypeImportFact[] {
+  const found: TypeImportFact[] = [];
+  for (const node of body) {
+    if (node.type === 'ImportDeclaration')
+      for (const one of node.specifiers)
+        if (one.type !== 'ImportNamespaceSpecifier') {
+          const imported =
+            one.type === 'ImportDefaultSpecifier'
+              ? 'default'
+              : one.imported.type === 'Identifier'
+                ? one.imported.name
+                : one.imported.value;
+          if (/^[A-Z]/.test(one.local.name)) found.push({ name: one.local.name, source: node.source.value, imported });
+        }
+    if (node.type === 'ExportNamedDeclaration' && node.source)
+      for (const one of node.specifiers)
+        if (one.type === 'ExportSpecifier' && one.exported.type === 'Identifier' && /^[A-Z]/.test(one.exported.name))
+          found.push({ name: one.exported.name, source: node.source.value, imported: one.local.name });
+    if (node.type === 'ExportAllDeclaration') found.push({ name: '*', source: node.source.value, imported: '*' });
+  }
+  return found;
 }
 
 function noteConstants(r: ScriptReader, statement: t.Statement): void {

@@ -11,7 +11,6 @@ import {
 } from '../../model/facts';
 import type { FactsBuilder } from './builder';
 import { Scope } from './scope';
-import type { TypeTable } from './types';
 
 /** What was met inside a function while it was read. */
 export interface Seen {
@@ -78,8 +77,7 @@ export class ScriptReader {
   readonly fieldSpots = new Map<string, Spot>();
   /** Places that hold the same props object as a component's parameter does. */
   readonly propsHolders = new Map<PlaceId, ReadonlySet<PlaceId>>();
-  /** Types the module declares, and the type a component's props are said to have, by its function. */
-  types: TypeTable = new Map();
+  /** The type a component's props are said to have, by its function. */
   readonly propTypes = new Map<FunctionId, t.Node>();
   /** Props declared beside components, by the component's name. */
   readonly declaredProps = new Map<string, { types: t.ObjectExpression | null; defaults: t.ObjectExpression | null }>();

@@ -1,140 +1,93 @@
-/**
- * TypeScript types of props, as far as the file itself says what they are: literals, interfaces, aliases, intersections
- * and the usual helpers around them. A type from elsewhere adds nothing and is marked, so that nothing is claimed of it.
- */
+/** The types of props a module writes, as facts: what they are made of, with names left as names. */
 import type * as t from '@babel/types';
-import type { Spot } from '../../model/facts';
+import type { FindType, TypeFact } from '../../model/types';
 import { spotOf } from './builder';
 
-export interface TypedProp {
-  optional: boolean;
-  at: Spot;
-}
-
-export interface PropsType {
-  props: Map<string, TypedProp>;
-  /** Some of it is declared elsewhere: there may be more props than are listed. */
-  open: boolean;
-}
-
 /** Types a module declares, by name. */
-export type TypeTable = ReadonlyMap<string, t.TSInterfaceDeclaration | t.TSTypeAliasDeclaration>;
+export type TypeTable = Record<string, TypeFact>;
 
-const MAX_DEPTH = 12;
+const UNKNOWN: TypeFact = { is: 'unknown' };
 
 export function declaredTypes(body: readonly t.Statement[]): TypeTable {
-  const table = new Map<string, t.TSInterfaceDeclaration | t.TSTypeAliasDeclaration>();
+  const table: TypeTable = {};
   for (const statement of body) {
-    const node = statement.type === 'ExportNamedDeclaration' ? statement.declaration : statement;
-    if (node?.type === 'TSInterfaceDeclaration' || node?.type === 'TSTypeAliasDeclaration')
-      table.set(node.id.name, node);
+    const node =
+      statement.type === 'ExportNamedDeclaration' || statement.type === 'ExportDefaultDeclaration'
+        ? statement.declaration
+        : statement;
+    if (node?.type !== 'TSInterfaceDeclaration' && node?.type !== 'TSTypeAliasDeclaration') continue;
+    const type = node.type === 'TSInterfaceDeclaration' ? interfaceOf(node) : typeOf(node.typeAnnotation);
+    if (type.is !== 'unknown') table[node.id.name] = type;
+    if (statement.type === 'ExportDefaultDeclaration') table.default = type;
   }
   return table;
 }
 
-export function propsOfType(node: t.Node | null | undefined, table: TypeTable, depth = 0): PropsType {
-  const found: PropsType = { props: new Map(), open: false };
-  if (!node || depth > MAX_DEPTH) return { ...found, open: true };
-  switch (node.type) {
+/** Looks names up in one module alone. */
+export function findIn(table: TypeTable): FindType {
+  const find: FindType = (name) => {
+    const type = Object.hasOwn(table, name) ? table[name] : undefined;
+    return type ? { type, find } : null;
+  };
+  return find;
+}
+
+export function typeOf(node: t.Node | null | undefined): TypeFact {
+  switch (node?.type) {
     case 'TSTypeAnnotation':
-      return propsOfType(node.typeAnnotation, table, depth);
     case 'TSParenthesizedType':
-      return propsOfType(node.typeAnnotation, table, depth + 1);
+      return typeOf(node.typeAnnotation);
     case 'TSTypeLiteral':
-      return membersOf(node.members);
+      return { ...membersOf(node.members), bases: [] };
     case 'TSIntersectionType':
-      for (const part of node.types) join(found, propsOfType(part, table, depth + 1));
-      return found;
+      return { is: 'all', of: node.types.map((part) => typeOf(part)) };
     case 'TSTypeReference':
-      return referenced(node, table, depth);
+      return {
+        is: 'name',
+        name: nameOf(node.typeName),
+        of: (node.typeParameters?.params ?? []).slice(0, 1).map((one) => typeOf(one)),
+        keys: literalKeys(node.typeParameters?.params[1]),
+      };
     default:
-      return { ...found, open: true };
+      return UNKNOWN;
   }
 }
 
-function membersOf(members: readonly t.TSTypeElement[]): PropsType {
-  const found: PropsType = { props: new Map(), open: false };
+function interfaceOf(node: t.TSInterfaceDeclaration): TypeFact {
+  const bases = (node.extends ?? []).map((base): TypeFact => ({
+    is: 'name',
+    name: base.expression.type === 'Identifier' ? base.expression.name : '',
+    of: (base.typeParameters?.params ?? []).slice(0, 1).map((one) => typeOf(one)),
+    keys: literalKeys(base.typeParameters?.params[1]),
+  }));
+  return { ...membersOf(node.body.body), bases };
+}
+
+function nameOf(node: t.TSEntityName): string {
+  if (node.type === 'Identifier') return node.name;
+  return node.type === 'TSQualifiedName' ? node.right.name : '';
+}
+
+function membersOf(members: readonly t.TSTypeElement[]): TypeFact & { is: 'props' } {
+  const found: TypeFact & { is: 'props' } = { is: 'props', props: [], open: false, bases: [] };
   for (const member of members) {
     if (member.type === 'TSIndexSignature') found.open = true;
     if ((member.type !== 'TSPropertySignature' && member.type !== 'TSMethodSignature') || member.computed) continue;
-    const name =
-      member.key.type === 'Identifier'
-        ? member.key.name
-        : member.key.type === 'StringLiteral'
-          ? member.key.value
-          : null;
-    if (name !== null) found.props.set(name, { optional: !!member.optional, at: spotOf(member.key) });
+    const { key } = member;
+    const name = key.type === 'Identifier' ? key.name : key.type === 'StringLiteral' ? key.value : null;
+    if (name !== null) found.props.push({ name, optional: !!member.optional, at: spotOf(key) });
   }
   return found;
 }
 
-function referenced(node: t.TSTypeReference, table: TypeTable, depth: number): PropsType {
-  const name =
-    node.typeName.type === 'Identifier'
-      ? node.typeName.name
-      : node.typeName.type === 'TSQualifiedName'
-        ? node.typeName.right.name
-        : '';
-  const parameters = node.typeParameters?.params ?? [];
-  const [first, second] = parameters;
-  const inner = (): PropsType => propsOfType(first, table, depth + 1);
-  switch (name) {
-    case 'Partial':
-      return { ...inner(), props: mapped(inner().props, (prop) => ({ ...prop, optional: true })) };
-    case 'Required':
-      return { ...inner(), props: mapped(inner().props, (prop) => ({ ...prop, optional: false })) };
-    case 'Readonly':
-      return inner();
-    case 'PropsWithChildren': {
-      const with_ = inner();
-      if (!with_.props.has('children')) with_.props.set('children', { optional: true, at: spotOf(node) });
-      return with_;
-    }
-    case 'Pick':
-    case 'Omit': {
-      const keys = literalKeys(second);
-      const all = inner();
-      if (!keys) return { ...all, open: true };
-      const props = new Map([...all.props].filter(([key]) => keys.has(key) === (name === 'Pick')));
-      return { props, open: name === 'Pick' ? [...keys].some((key) => !all.props.has(key)) : all.open };
-    }
-    default: {
-      const declared = table.get(name);
-      if (!declared) return { props: new Map(), open: true };
-      if (declared.type === 'TSTypeAliasDeclaration') return propsOfType(declared.typeAnnotation, table, depth + 1);
-      const own = membersOf(declared.body.body);
-      for (const base of declared.extends ?? []) {
-        const above = base.expression.type === 'Identifier' ? table.get(base.expression.name) : undefined;
-        if (above?.type === 'TSInterfaceDeclaration' && depth < MAX_DEPTH) {
-          const inherited = membersOf(above.body.body);
-          if ((above.extends ?? []).length > 0) inherited.open = true;
-          join(inherited, own);
-          own.props = inherited.props;
-          own.open = inherited.open;
-        } else own.open = true;
-      }
-      return own;
-    }
-  }
-}
-
-function literalKeys(node: t.Node | undefined): Set<string> | null {
+function literalKeys(node: t.Node | undefined): string[] | null {
   const parts = node?.type === 'TSUnionType' ? node.types : node ? [node] : [];
-  const keys = new Set<string>();
+  const keys: string[] = [];
   for (const part of parts) {
     if (part.type !== 'TSLiteralType' || part.literal.type !== 'StringLiteral') return null;
-    keys.add(part.literal.value);
+    keys.push(part.literal.value);
   }
-  return keys.size > 0 ? keys : null;
-}
-
-function join(into: PropsType, from: PropsType): void {
-  for (const [name, prop] of from.props) into.props.set(name, prop);
-  into.open ||= from.open;
-}
-
-function mapped(props: ReadonlyMap<string, TypedProp>, change: (prop: TypedProp) => TypedProp): Map<string, TypedProp> {
-  return new Map([...props].map(([name, prop]) => [name, change(prop)]));
+  return keys.length > 0 ? keys : null;
 }
 
 /** The props type of `FC<Props>` and its like, where a variable is annotated with one. */

@@ -1,0 +1,78 @@
+import { surveyOf } from '../testing/project';
+
+function placed(sources: Record<string, string>): string[] {
+  const name = (id: string | null): string => id?.replace(/.*#/, '') ?? '-';
+  return surveyOf(sources)
+    .document()
+    .sites.filter((site) => site.of !== null)
+    .map((site) => `${name(site.of)} by ${name(site.by)} under ${name(site.under)}`);
+}
+
+const PARTS = `import { Outlet, Route, Routes, createBrowserRouter, RouterProvider, useRoutes } from 'react-router';
+  function Shell() { return <main><Frame /></main>; }
+  function Frame() { return <section><Outlet /></section>; }
+  function House() { return <b>house</b>; }
+  function Zone() { return <i>zone</i>; }`;
+
+test('routes as elements: what stands inside another is shown at its outlet', () => {
+  const text = `${PARTS}
+    export function App() {
+      return <Routes><Route path="/" element={<Shell />}><Route path="house" element={<House />} /><Route path="zone" Component={Zone} /></Route></Routes>;
+    }`;
+  expect(placed({ 'src/App.jsx': text }).sort()).toEqual([
+    'Frame by Shell under Shell',
+    'House by App under Frame',
+    'Shell by App under App',
+    'Zone by App under Frame',
+  ]);
+});
+
+test('a route table outside any component: entries, nested, lazy', () => {
+  const found = placed({
+    'src/Late.jsx': `export function Component() { return <u>late</u>; }`,
+    'src/App.jsx': `${PARTS}
+      const router = createBrowserRouter([{ path: '/', element: <Shell />, children: [{ path: 'house', element: <House /> }, { path: 'late', lazy: () => import('./Late') }] }]);
+      export function App() { return <RouterProvider router={router} />; }`,
+  });
+  expect(found.sort()).toEqual([
+    'Component by - under Frame',
+    'Frame by Shell under Shell',
+    'House by - under Frame',
+    'Shell by - under -',
+  ]);
+});
+
+test('pages by the file tree stand under the layouts around them', () => {
+  const found = placed({
+    'app/layout.jsx': `export default function RootLayout({ children }) { return <html>{children}</html>; }`,
+    'app/houses/layout.jsx': `export default function HousesLayout({ children }) { return <main><Side />{children}</main>; } function Side() { return <i />; }`,
+    'app/houses/[id]/page.jsx': `export default function HousePage() { return <b>house</b>; }`,
+  });
+  expect(found.sort()).toEqual([
+    'HousePage by - under HousesLayout',
+    'HousesLayout by - under RootLayout',
+    'RootLayout by - under -',
+    'Side by HousesLayout under HousesLayout',
+  ]);
+});
+
+test('sides: a marked module takes what it imports, not what it is handed', () => {
+  const { components } = surveyOf({
+    'app/layout.jsx': `export default function RootLayout({ children }) { return <html>{children}</html>; }`,
+    'app/page.jsx': `import { Desk } from './Desk'; import { Almanac } from './Almanac'; import { Mark } from './Mark';
+      export default function Page() { return <Desk><Almanac /><Mark /></Desk>; }`,
+    'app/Desk.jsx': `'use client'; import { useState } from 'react'; import { Mark } from './Mark'; import { Dial } from './Dial';
+      export function Desk({ children }) { const [n, setN] = useState(0); return <b onClick={() => setN(n + 1)}>{children}<Mark /><Dial n={n} /></b>; }`,
+    'app/Mark.jsx': `export function Mark() { return <i />; }`,
+    'app/Dial.jsx': `export function Dial({ n }) { return <i>{n}</i>; }`,
+    'app/Almanac.jsx': `export function Almanac() { return <p>spring</p>; }`,
+  }).document();
+  expect(Object.fromEntries(components.map((one) => [one.name, one.side]))).toEqual({
+    Almanac: 'server',
+    Desk: 'client',
+    Dial: 'client',
+    Mark: 'either',
+    Page: 'server',
+    RootLayout: 'server',
+  });
+});

@@ -1,0 +1,50 @@
+/** Nested routes: a route's markup is shown at the outlet of what the route around it renders. */
+import type { Program } from './program';
+
+export function joinRoutes(program: Program): void {
+  const { graph } = program;
+  if (!graph.files.some((file) => file.routes.length > 0)) return;
+  const outlets = new Map<number, number[]>();
+  graph.files.forEach((facts, file) => {
+    for (const { place, fn } of facts.outlets) {
+      const unit = program.unitOf(graph.fnAt(file, fn));
+      outlets.set(unit, [...(outlets.get(unit) ?? []), graph.at(file, place)]);
+    }
+  });
+  const renders = new Map<number, number[]>();
+  graph.sites.forEach(({ fact, file }, site) => {
+    const unit = program.unitOf(graph.fnAt(file, fact.fn));
+    renders.set(unit, [...(renders.get(unit) ?? []), ...(program.siteTargets[site]?.components ?? [])]);
+  });
+  graph.files.forEach((facts, file) => {
+    for (const route of facts.routes) {
+      if (route.parent === null || route.piece === null) continue;
+      for (const place of outletsAbove(route.parent)) graph.join(graph.at(file, route.piece), place);
+    }
+
+    /** The outlets of the nearest route above that renders something. */
+    function outletsAbove(parent: number): number[] {
+      for (let at: number | null = parent; at !== null; at = facts.routes[at]?.parent ?? null) {
+        const piece = facts.routes[at]?.piece;
+        if (piece == null) continue;
+        const first = facts.sites.findIndex((site) => site.inside === piece && !site.nested);
+        const base = graph.sites.findIndex((entry) => entry.file === file);
+        const components = first === -1 ? [] : (program.siteTargets[base + first]?.components ?? []);
+        return components.flatMap((component) => below(component));
+      }
+      return [];
+    }
+  });
+
+  /** The outlets nearest below a component. */
+  function below(component: number): number[] {
+    const seen = new Set([component]);
+    let level = [component];
+    while (level.length > 0) {
+      const found = level.flatMap((fn) => outlets.get(fn) ?? []);
+      if (found.length > 0) return found;
+      level = level.flatMap((fn) => renders.get(fn) ?? []).filter((fn) => !seen.has(fn) && seen.add(fn));
+    }
+    return [];
+  }
+}

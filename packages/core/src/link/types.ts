@@ -1,0 +1,55 @@
+/** Types of props that other files declare. */
+import type { FunctionFact, PropFact } from '../model/facts';
+import { propsOf, type FindType, type TypeFact } from '../model/types';
+import type { Graph } from './graph';
+
+/** A component's props, with what the types of other files add to them. */
+export function typedProps(graph: Graph, fact: FunctionFact, file: number): { props: PropFact[]; openType: boolean } {
+  const own = fact.props ?? [];
+  if (!fact.propsType) return { props: own, openType: fact.openType ?? false };
+  const typed = propsOf(fact.propsType, findFrom(graph, file));
+  const props = new Map(own.map((prop) => [prop.name, prop]));
+  for (const [name, { optional, at }] of typed.props) {
+    const known = props.get(name);
+    if (known) props.set(name, { ...known, required: !optional && known.default === null });
+    // Declared in another file: it stands, for this one, where the component does.
+    else
+      props.set(name, {
+        name,
+        required: !optional,
+        default: null,
+        declared: true,
+        at: isOwn(graph, file, at.line) ? at : fact.at,
+      });
+  }
+  return { props: [...props.values()], openType: typed.open };
+}
+
+function isOwn(graph: Graph, file: number, line: number): boolean {
+  return Object.values(graph.files[file]?.types ?? {}).some(
+    (type) => type.is === 'props' && type.props.some((prop) => prop.at.line === line),
+  );
+}
+
+function findFrom(graph: Graph, file: number): FindType {
+  return (name) => {
+    const found = lookUp(graph, file, name, new Set());
+    return found && { type: found.type, find: findFrom(graph, found.file) };
+  };
+}
+
+function lookUp(graph: Graph, file: number, name: string, seen: Set<string>): { type: TypeFact; file: number } | null {
+  const facts = graph.files[file];
+  if (!facts || seen.has(`${file}#${name}`)) return null;
+  seen.add(`${file}#${name}`);
+  const own = Object.hasOwn(facts.types, name) ? facts.types[name] : undefined;
+  if (own) return { type: own, file };
+  for (const one of facts.typeImports) {
+    if (one.name !== name && one.name !== '*') continue;
+    const resolution = graph.modules.resolve(facts.path, one.source);
+    if (resolution.kind !== 'file') continue;
+    const found = lookUp(graph, resolution.file, one.name === '*' ? name : one.imported, seen);
+    if (found) return found;
+  }
+  return null;
+}
