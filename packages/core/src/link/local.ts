@@ -65,6 +65,8 @@ export interface Local {
 export interface Visited extends At {
   flags: number;
   from: number;
+  /** The field it was taken from by a key that is chosen at run time: put under such a key again, it has that name. */
+  key: string;
 }
 
 export function isPart(visited: Visited): boolean {
@@ -90,7 +92,7 @@ const MAX_STATES = 4000;
 const FEW = 24;
 
 function stateKey(state: State): string {
-  return `${state.place}:${state.path}:${state.context}:${state.flags}`;
+  return `${state.place}:${state.path}:${state.context}:${state.flags}:${state.key}`;
 }
 
 export class Locals {
@@ -119,7 +121,7 @@ class Exploration {
     private readonly program: Program,
     start: At,
   ) {
-    this.move({ ...start, flags: 0, from: -1 });
+    this.move({ ...start, flags: 0, from: -1, key: '' });
   }
 
   run(): Local {
@@ -137,7 +139,13 @@ class Exploration {
       this.seen.add(key);
     } else {
       for (const s of this.states)
-        if (s.place === state.place && s.path === state.path && s.context === state.context && s.flags === state.flags)
+        if (
+          s.place === state.place &&
+          s.path === state.path &&
+          s.context === state.context &&
+          s.flags === state.flags &&
+          s.key === state.key
+        )
           return;
       if (this.states.length >= FEW) this.seen = new Set([...this.states, state].map(stateKey));
     }
@@ -169,16 +177,20 @@ class Exploration {
     const { graph, paths } = program;
     let path = state.path;
     let flags = state.flags;
+    let { key } = state;
     switch (edge.op) {
       case 'same':
         break;
       case 'get':
         if (path === 0) flags |= PART;
-        else if (fieldMatches(edge.field, paths.head(path))) path = paths.tail(path);
-        else return;
+        else if (fieldMatches(edge.field, paths.head(path))) {
+          if (edge.field === '*' && isName(paths.head(path))) key = paths.head(path);
+          path = paths.tail(path);
+        } else return;
         break;
       case 'put': {
-        const longer = paths.cons(edge.field, path);
+        const longer = paths.cons(edge.field === '*' && key !== '' ? key : edge.field, path);
+        key = '';
         if (longer === null) return;
         path = longer;
         break;
@@ -189,6 +201,7 @@ class Exploration {
       case 'derived':
         flags |= DERIVED;
         path = 0;
+        key = '';
         break;
       case 'frozen':
         flags |= FROZEN;
@@ -196,15 +209,15 @@ class Exploration {
     }
     const fn = graph.fnOfPlace(edge.to);
     const here = graph.fnOfPlace(state.place);
-    if (fn === here) return this.move({ place: edge.to, path, flags, context: state.context, from: index });
+    if (fn === here) return this.move({ place: edge.to, path, flags, context: state.context, from: index, key });
     const shared = program.isShared(state.context);
     if (program.isModule(fn)) {
-      if (shared) this.move({ place: edge.to, path, flags, context: state.context, from: index });
+      if (shared) this.move({ place: edge.to, path, flags, context: state.context, from: index, key });
       return;
     }
     const unit = program.unitOf(fn);
     if (shared && unit !== program.unitOf(here))
-      return this.fromShared({ ...state, place: edge.to, path, flags }, unit, index);
+      return this.fromShared({ ...state, place: edge.to, path, flags, key }, unit, index);
     if (program.isModule(here) && program.ownerOf(state.context) === undefined) {
       // Markup that a module writes, shown by a component it is joined to.
       for (const context of program.runsOf(unit))
@@ -214,12 +227,12 @@ class Exploration {
     if (program.isModule(here)) {
       // What stands at a module's top level is there for all; it is followed on for this component alone.
       for (const context of this.ownRuns(unit, state.context))
-        this.move({ place: edge.to, path, flags, context, from: index });
+        this.move({ place: edge.to, path, flags, context, from: index, key });
       return;
     }
     if (unit === program.unitOf(here)) {
       const context = program.adjust(state.context, fn);
-      return this.move({ place: edge.to, path, flags, context, from: index });
+      return this.move({ place: edge.to, path, flags, context, from: index, key });
     }
     // A component written inside another reads what surrounds it; an outlet shows what its route was given.
     if (program.components.has(unit)) {
@@ -299,8 +312,7 @@ class Exploration {
       this.toResult(call, state, index, DERIVED);
       return;
     }
-    if (place !== undefined)
-      this.move({ place: graph.at(entry.file, place), path: state.path, flags: state.flags, context, from: index });
+    if (place !== undefined) this.move({ ...state, place: graph.at(entry.file, place), context, from: index });
   }
 
   private intoUnknown(call: number, arg: number, state: State, index: number, change: Change): void {
@@ -316,7 +328,7 @@ class Exploration {
     const entry = graph.calls[call];
     if (!entry) return;
     const place = graph.at(entry.file, entry.fact.result);
-    this.move({ place, path: 0, flags: state.flags | flag, context: state.context, from: index });
+    this.move({ place, path: 0, flags: state.flags | flag, context: state.context, from: index, key: '' });
   }
 
   /** A value that a function returns goes back to whoever called it. */
@@ -345,7 +357,7 @@ class Exploration {
     if (!entry) return;
     const often = entry.fact.repeat === 'many' ? MANY : entry.fact.repeat === 'conditional' ? SOMETIMES : 0;
     const place = graph.at(entry.file, entry.fact.result);
-    this.move({ place, path: state.path, flags: state.flags | often, context, from: index });
+    this.move({ ...state, place, flags: state.flags | often, context, from: index });
   }
 
   private leave(kind: ExitKind, state: State, index: number, target: number): void {
@@ -383,6 +395,11 @@ class Exploration {
     }
     return names;
   }
+}
+
+/** A field by name, not a place in a list. */
+function isName(field: string): boolean {
+  return field !== '*' && !/^\d+$/.test(field);
 }
 
 function changeOf(flags: number): Change {

@@ -34,7 +34,11 @@ export function Bench({ label }) {
     const { graph } = program;
     return passings(linked).flatMap(({ site, fact, file, component, author }) => {
       const ref = fact.props.find((prop) => prop.name === 'ref');
-      if (!author || ref?.place == null || !isRepeated(linked.render.placements[site] ?? [], fact.repeat)) return [];
+      if (!author || ref?.place == null) return [];
+      // In a loop of its own, or in a function that someone else calls many times.
+      const inFunction = graph.fnAt(file, fact.fn) !== author.fn;
+      const repeated = inFunction && (linked.render.placements[site] ?? []).some((one) => one.repeat === 'many');
+      if (fact.repeat !== 'many' && !repeated) return [];
       const cell = graph
         .trace(graph.at(file, ref.place))
         .find((origin) => origin.path.length === 0 && graph.places[origin.place]?.kind === 'cell');
@@ -54,7 +58,3 @@ export function Bench({ label }) {
     });
   },
 };
-
-function isRepeated(placements: readonly { repeat: string }[], own: string): boolean {
-  return own === 'many' || placements.some((placement) => placement.repeat === 'many');
-}
