@@ -101,16 +101,10 @@ function furthest(stops: ReadonlyMap<string, FlowStop>, start: string, freed: Re
   return most;
 }
 
-function sitesOf(linked: Linked, fn: number): number[] {
-  const sites: number[] = [];
-  linked.program.siteTargets.forEach((target, site) => {
-    if (target.components.includes(fn)) sites.push(site);
-  });
-  return sites;
-}
-
 function isRepeated(linked: Linked, fn: number): boolean {
-  return sitesOf(linked, fn).some((site) => (linked.render.placements[site] ?? []).some((p) => p.repeat === 'many'));
+  return linked.program
+    .sitesOf(fn)
+    .some((site) => (linked.render.placements[site] ?? []).some((p) => p.repeat === 'many'));
 }
 
 /** Rendered many times itself, or inside something that is, or written at several sites. */
@@ -120,7 +114,7 @@ function isRepeatedAnywhere(linked: Linked, fn: number): boolean {
   for (let next = queue.pop(); next !== undefined; next = queue.pop()) {
     if (seen.has(next)) continue;
     seen.add(next);
-    if (isRepeated(linked, next) || sitesOf(linked, next).length > 1) return true;
+    if (isRepeated(linked, next) || linked.program.sitesOf(next).length > 1) return true;
     queue.push(...(linked.render.by.parents.get(next) ?? []));
   }
   return false;

@@ -49,6 +49,7 @@ export class Program {
   private readonly vias = new Map<number, Set<number>>();
   private readonly units: number[] = [];
   private readonly runs = new Map<number, number[]>();
+  private sites: Map<number, number[]> | null = null;
   private readonly dynamic = new Map<string, readonly number[]>();
   private readonly kinds = new Map<number, CallKind>();
 
@@ -74,6 +75,20 @@ export class Program {
     if (!target) return [];
     if (target.byCall.size === 0) return target.targets;
     return target.byCall.get(this.contexts.via[context] ?? -1) ?? target.targets;
+  }
+
+  /** The sites that may render a component. */
+  sitesOf(fn: number): readonly number[] {
+    if (!this.sites) {
+      this.sites = new Map();
+      for (const [site, { components }] of this.siteTargets.entries())
+        for (const component of components) {
+          const known = this.sites.get(component);
+          if (known) known.push(site);
+          else this.sites.set(component, [site]);
+        }
+    }
+    return this.sites.get(fn) ?? [];
   }
 
   /** The runs of a component: one, or one for each call of the wrapper that makes it. */

@@ -188,8 +188,7 @@ export class RenderTree {
     const { graph } = program;
     if (from === to) return [[]];
     if (depth > 6) return [];
-    this.sitesOf ??= sitesByComponent(program);
-    return (this.sitesOf.get(from) ?? []).flatMap((site) => {
+    return program.sitesOf(from).flatMap((site) => {
       const entry = graph.sites[site];
       if (!entry) return [];
       const unit = program.unitOf(graph.fnAt(entry.file, entry.fact.fn));
@@ -202,7 +201,6 @@ export class RenderTree {
       });
     });
   }
-  private sitesOf: Map<number, number[]> | undefined;
 
   /**
    * Whether a component that nothing renders is where the application starts. Where the project does not say what it
@@ -268,14 +266,6 @@ function reachOf(links: Links, root: number): number {
         queue.push(child);
       }
   return seen.size;
-}
-
-function sitesByComponent(program: Program): Map<number, number[]> {
-  const found = new Map<number, number[]>();
-  program.siteTargets.forEach((target, site) => {
-    for (const fn of target.components) found.set(fn, [...(found.get(fn) ?? []), site]);
-  });
-  return found;
 }
 
 function add(map: Map<number, Set<number>>, key: number, value: number): void {

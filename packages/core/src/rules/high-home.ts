@@ -73,7 +73,7 @@ function Legend() {
     /** Rendered at one place, once, on the whole way from the home. */
     function standsOnce(fn: number, home: number): boolean {
       for (let at = fn, steps = 0; at !== home && steps < 50; steps++) {
-        const sites = program.siteTargets.flatMap((target, site) => (target.components.includes(at) ? [site] : []));
+        const sites = program.sitesOf(at);
         const placements = sites.flatMap((site) => render.placements[site] ?? []);
         if (sites.length !== 1 || placements.some((p) => p.repeat !== 'once')) return false;
         const [parent] = render.by.parents.get(at) ?? [];

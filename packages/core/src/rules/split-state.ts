@@ -57,7 +57,7 @@ function Tray({ label, open, onOpen }) {
     return found;
 
     function isMany(fn: number): boolean {
-      const sites = program.siteTargets.flatMap((target, site) => (target.components.includes(fn) ? [site] : []));
+      const sites = program.sitesOf(fn);
       return sites.length > 1 || sites.some((site) => (render.placements[site] ?? []).some((p) => p.repeat === 'many'));
     }
 

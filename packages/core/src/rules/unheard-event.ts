@@ -1,6 +1,6 @@
 /** An event nobody hears. */
 import { nearest } from '../follow/names';
-import { passings } from './sites';
+import { passings, type Passing } from './sites';
 import { named, seat, type Draft, type Rule } from './rule';
 import { topics } from './topics';
 
@@ -55,9 +55,10 @@ export function Tally() {
         });
     }
     // A callback that is called, at sites none of which pass it.
-    const sites = passings(linked);
+    const sites = new Map<number, Passing[]>();
+    for (const one of passings(linked)) sites.set(one.component.fn, [...(sites.get(one.component.fn) ?? []), one]);
     for (const component of program.components.values()) {
-      const own = sites.filter((one) => one.component === component);
+      const own = sites.get(component.fn) ?? [];
       if (own.length === 0 || own.some((one) => one.open) || component.propsPlace === null) continue;
       for (const prop of component.props) {
         if (!/^on[A-Z]/.test(prop.name) || prop.default !== null) continue;

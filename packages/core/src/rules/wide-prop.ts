@@ -1,5 +1,5 @@
 /** A whole object carried down, of which one or two fields are read. */
-import type { FlowStop } from '../follow/flow';
+import type { Flow, FlowStop } from '../follow/flow';
 import { arrivalOf, roleAt } from '../follow/trail';
 import { isPart, wasDerived } from '../link/local';
 import type { Linked } from '../link';
@@ -48,19 +48,18 @@ function Tray({ note }) {
   check({ linked, cells, setting }) {
     const found = new Map<string, Draft>();
     for (const { values } of cells.all) {
-      if (!values) continue;
+      if (!values || values.stops.size < 3) continue;
+      const fed = fedByRelays(values);
       for (const stop of values.stops.values()) {
         // The first of a chain: it carries the whole object on, and whoever handed it over is no such carrier.
-        if (!stop.component || stop.key === values.start || roleAt(stop, values) !== 'relay' || !carriesWhole(stop))
+        if (
+          !stop.component ||
+          stop.key === values.start ||
+          fed.has(stop.key) ||
+          roleAt(stop, values) !== 'relay' ||
+          !carriesWhole(stop)
+        )
           continue;
-        const before = [...values.stops.values()].some(
-          (one) =>
-            one.key !== values.start &&
-            carriesWhole(one) &&
-            roleAt(one, values) === 'relay' &&
-            one.hops.some((hop) => hop.target === stop.key),
-        );
-        if (before) continue;
         const chain = below(values.stops, stop);
         const relays = chain.filter((one) => roleAt(one, values) === 'relay');
         if (relays.length < setting('relays')) continue;
@@ -86,6 +85,16 @@ function Tray({ note }) {
     return [...found.values()];
   },
 };
+
+/** The stops to which a component that only carries the object hands it on. */
+function fedByRelays(values: Flow): Set<string> {
+  const fed = new Set<string>();
+  for (const stop of values.stops.values()) {
+    if (stop.key === values.start || stop.hops.length === 0 || roleAt(stop, values) !== 'relay') continue;
+    if (carriesWhole(stop)) for (const hop of stop.hops) fed.add(hop.target);
+  }
+  return fed;
+}
 
 function carriesWhole(stop: FlowStop): boolean {
   return stop.hops.some((hop) => hop.effect === 'same' || hop.effect === 'renamed');
