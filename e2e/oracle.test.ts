@@ -1,8 +1,11 @@
 /** Two of the examples, each held against what React itself renders; `npm run oracle` does it for all. */
 import path from 'node:path';
-import { hold } from '../oracle';
+import { EXAMPLES, hold } from '../oracle';
+import { certainTags } from '../oracle/certain';
 import { compare } from '../oracle/compare';
+import { count } from '../oracle/count';
 import { surveyOf } from '../packages/core/src/testing/project';
+import { surveyFolder } from '../packages/server/src/survey/surveyFolder';
 
 const example = (name: string): string => path.resolve(__dirname, '../examples', name);
 
@@ -35,4 +38,26 @@ test('what the survey lacks, and what it claims for nothing, is told', () => {
   expect(result.props.missed).toEqual(['App>Tray.label']);
   expect(result.contexts.missed).toEqual(['App>Tray']);
   expect(result.neverSeen).toEqual(['App>Tray.units']);
+});
+
+test.each(EXAMPLES.map(([name]) => name))(
+  '%s: every tag whose target is certain leads to the right file',
+  async (name) => {
+    const document = (await surveyFolder(example(name))).document();
+    const tags = certainTags(
+      example(name),
+      document.files.map((file) => file.path),
+    );
+    expect(tags.length).toBeGreaterThan(3);
+    expect(count(document, tags)).toMatchObject({ right: tags.length, wrong: [], silent: [] });
+  },
+);
+
+test('a tag that leads to the wrong file is told', () => {
+  const document = surveyOf({
+    'src/App.jsx': `export function App() { return <Tray />; }\nfunction Tray() { return <b />; }`,
+  }).document();
+  const tag = { file: 'src/App.jsx', line: 1, column: 33, name: 'Tray', target: 'src/Tray.jsx' };
+  expect(count(document, [tag])).toMatchObject({ right: 0, wrong: ['src/App.jsx:1 <Tray> is in src/Tray.jsx'] });
+  expect(count(document, [{ ...tag, target: 'src/App.jsx' }])).toMatchObject({ right: 1, wrong: [] });
 });
