@@ -9,6 +9,7 @@ const swc = {
 
 const shared = {
   testEnvironment: 'node',
+  modulePathIgnorePatterns: ['<rootDir>/.cache/'],
   transform: { '^.+\\.[tj]sx?$': ['@swc/jest', swc] },
   // Published as an ES module alone.
   transformIgnorePatterns: ['/node_modules/(?!fuzzysort/)'],

@@ -137,7 +137,7 @@ export class Cells {
       spot: fact.at,
       value: { place: key === null ? graph.at(file, fact.value) : graph.shared.hubOf(key), path: 0, context: run },
       setter: setter === null ? null : { place: setter, path: 0, context: run },
-      setterName: `set ${fact.name}`,
+      setterName: fact.kind === 'channel' ? fact.name : `set ${fact.name}`,
       callable: false,
       context: null,
     });

@@ -245,6 +245,10 @@ export class Stops {
         spot: clone?.fact.props.find((p) => p.name === name)?.at ?? clone?.fact.at ?? NO_SPOT,
       };
     }
+    if (exit.kind === 'handle') {
+      const fn = graph.functions[exit.target];
+      return { file: fn?.file ?? 0, spot: graph.places[exit.at.place]?.at ?? fn?.fact.at ?? NO_SPOT };
+    }
     if (exit.kind === 'shared') return seatOfRead(this.linked, exit.at);
     const fn = graph.functions[exit.target];
     return { file: fn?.file ?? 0, spot: fn?.fact.at ?? NO_SPOT };
@@ -277,7 +281,9 @@ export class Stops {
   private nameOf(to: At, carrier: Carrier, before: string, mode: Mode): string {
     const { graph, paths } = this.linked.program;
     if (carrier === 'store' && graph.places[to.place]?.kind !== 'param') return this.calledHere(to, before, mode);
-    const fields = paths.fields(to.path).filter((field) => field !== '*');
+    const fields = paths
+      .fields(to.path)
+      .filter((field) => field !== '*' && !(carrier === 'handle' && field === 'current'));
     if (fields.length > 0) return fields.join('.');
     const place = graph.places[to.place];
     if (carrier === 'context') return before;

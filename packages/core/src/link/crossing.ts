@@ -84,6 +84,8 @@ export class Crossings {
         return (this.clones?.sitesOf(exit.target, exit.at.context) ?? []).flatMap(({ site, context }) =>
           this.intoTargets(site, context, exit.at.path),
         );
+      case 'handle':
+        return this.intoReference(exit);
       case 'shared':
         return [{ to: exit.at, carrier: 'store', site: null, context: null, part: false }];
       case 'inner':
@@ -133,6 +135,29 @@ export class Crossings {
       }
     }
     return found;
+  }
+
+  /** What a component offers through a reference arrives at whoever holds it, as a field of its `current`. */
+  private intoReference(exit: Exit): Crossing[] {
+    const { program } = this;
+    const { graph, paths, contexts } = program;
+    const owner = contexts.owner[exit.at.context] ?? -1;
+    const path = paths.cons('current', exit.at.path);
+    if (path === null) return [];
+    return program.sitesOf(owner).flatMap((site) => {
+      const entry = graph.sites[site];
+      const ref = entry?.fact.props.find((prop) => prop.name === 'ref');
+      if (!entry || ref?.place == null) return [];
+      const place = graph.at(entry.file, ref.place);
+      const unit = program.unitOf(graph.fnAt(entry.file, entry.fact.fn));
+      return program.runsOf(unit).map((context): Crossing => ({
+        to: { place, path, context },
+        carrier: 'handle',
+        site,
+        context: null,
+        part: false,
+      }));
+    });
   }
 
   private intoContext(exit: Exit, context: number): Crossing[] {

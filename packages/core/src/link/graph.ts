@@ -60,6 +60,8 @@ export class Graph {
   /** The object a class component's methods stand on, by its function. */
   readonly instanceOf = new Map<number, number>();
   readonly boxes = new Set<number>();
+  /** The component function whose handle a place is: what is put there, a parent may reach. */
+  readonly handleOf = new Map<number, number>();
   readonly placeBase: number[] = [];
   readonly functionBase: number[] = [];
 
@@ -134,8 +136,11 @@ export class Graph {
       this.functionOfResult.set(base + fact.result, fnBase + i);
     });
     file.functions.forEach((fact, i) => {
-      if (fact.instance !== undefined) this.instanceOf.set(fnBase + i, base + fact.instance);
+      if (fact.instance === undefined) return;
+      this.instanceOf.set(fnBase + i, base + fact.instance);
+      this.handleOf.set(base + fact.instance, fnBase + i);
     });
+    for (const { exposes, fn } of file.handles) this.handleOf.set(base + exposes, fnBase + fn);
     for (const box of file.boxes) this.boxes.add(base + box);
     for (const flow of file.flows)
       this.addEdge(base + flow.from, base + flow.to, flow.op, flow.field ?? '', flow.except ?? null);

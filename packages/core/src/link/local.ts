@@ -25,7 +25,7 @@ export interface Change {
 }
 
 /** `shared`: from what belongs to no component into the run of one that reads it. */
-export type ExitKind = 'site' | 'argument' | 'returned' | 'rendered' | 'inner' | 'shared' | 'clone';
+export type ExitKind = 'site' | 'argument' | 'returned' | 'rendered' | 'inner' | 'shared' | 'clone' | 'handle';
 
 export interface Exit extends Change {
   kind: ExitKind;
@@ -168,6 +168,8 @@ class Exploration {
     if (site !== undefined) this.leave('site', state, index, site);
     const clone = graph.cloneOfProps.get(state.place);
     if (clone !== undefined) this.leave('clone', state, index, clone);
+    const handle = graph.handleOf.get(state.place);
+    if (handle !== undefined && state.path !== 0) this.leave('handle', state, index, handle);
     const fn = graph.functionOfResult.get(state.place);
     if (fn !== undefined) this.comeBack(fn, state, index);
   }

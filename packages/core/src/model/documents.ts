@@ -73,6 +73,8 @@ export const Component = z.object({
   ...at,
   endLine: z.number().int().optional(),
   side: z.enum(['client', 'server', 'either']),
+  /** The files by whose imports it became browser code, from the marked one to its own; only where sides are told apart. */
+  clientBy: z.array(z.string()).optional(),
   props: z.array(
     z.object({
       name: z.string(),
@@ -166,6 +168,8 @@ export const FlowDocument = z.object({
     name: z.string(),
     families: z.array(Family),
     skipped: z.record(z.string(), z.number().int()).optional(),
+    /** Bytes of source on each side, where the project tells them apart. */
+    sides: z.object({ client: z.number().int(), server: z.number().int(), either: z.number().int() }).optional(),
   }),
   files: z.array(FileEntry),
   components: z.array(Component),

@@ -35,7 +35,7 @@ export function flowDocument(linked: Linked, cells: Cells, findings: Finding[]):
   return {
     format: 'vectura.flow',
     version: 1,
-    project: { name: program.input.name, families, skipped: program.input.skipped },
+    project: { name: program.input.name, families, skipped: program.input.skipped, ...sidesOf(linked) },
     files,
     components: components(linked),
     sites: sites(linked),
@@ -54,6 +54,24 @@ export function flowDocument(linked: Linked, cells: Cells, findings: Finding[]):
   };
 }
 
+/** Why a file is browser code, where the project tells the sides apart. */
+function clientBy(linked: Linked, file: number): { clientBy?: string[] } {
+  const { sides, program } = linked;
+  if (!sides.told) return {};
+  const way = sides.wayTo(file).map((at) => program.graph.path(at));
+  return way.length > 0 ? { clientBy: way } : {};
+}
+
+function sidesOf(linked: Linked): { sides?: { client: number; server: number; either: number } } {
+  const { sides, program } = linked;
+  if (!sides.told) return {};
+  const bytes = { client: 0, server: 0, either: 0 };
+  program.graph.files.forEach((file, index) => {
+    if (!isModel(file.path)) bytes[sides.of(index)] += file.bytes;
+  });
+  return { sides: bytes };
+}
+
 function components(linked: Linked): Component[] {
   const { program } = linked;
   const { graph } = program;
@@ -68,6 +86,7 @@ function components(linked: Linked): Component[] {
       column: fact?.at.column ?? 1,
       endLine: fact?.endLine ?? 1,
       side: linked.sides.of(c.file),
+      ...clientBy(linked, c.file),
       props: c.props.map((prop) => ({
         name: prop.name,
         required: prop.required,

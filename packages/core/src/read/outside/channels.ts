@@ -32,6 +32,17 @@ export function readChannelCall(r: ScriptReader, node: t.CallExpression): PlaceI
         : '';
   if ((object === 'localStorage' || object === 'sessionStorage') && node.arguments[0])
     return storageCall(r, node, method);
+  const broadcast = broadcastOf(r, callee.object);
+  if (broadcast !== null && method === 'postMessage') {
+    const [given = null] = readArguments(r, node);
+    send(r, broadcast, given, node.arguments[0], node, null);
+    return null;
+  }
+  if (broadcast !== null && method === 'addEventListener' && textOf(r, node.arguments[0]) === 'message') {
+    const [, handler = null] = readArguments(r, node);
+    listen(r, broadcast, handler, node, 'data', null);
+    return null;
+  }
   if (method === 'addEventListener' || method === 'removeEventListener')
     return windowCall(r, node, method === 'addEventListener');
   if (LISTEN.has(method) || SEND.has(method) || END.has(method)) return busCall(r, node, callee.object, method);
@@ -171,6 +182,12 @@ function note(r: ScriptReader, topic: string, does: 'ends', node: t.Node): void 
 /** `new CustomEvent('plant:moved', { detail })`: making one is taken as sending it. */
 export function readNew(r: ScriptReader, node: t.NewExpression): PlaceId | null | undefined {
   if (node.callee.type !== 'Identifier') return undefined;
+  const name = textOf(r, node.arguments[0]);
+  if (node.callee.name === 'BroadcastChannel' && name !== null) {
+    const place = r.b.place('object', name, r.fn, spotOf(node));
+    r.broadcasts.set(place, name);
+    return place;
+  }
   if (node.callee.name !== 'CustomEvent' && node.callee.name !== 'Event') return undefined;
   const topic = textOf(r, node.arguments[0]);
   if (topic === null || NATIVE.test(topic)) return undefined;
@@ -179,4 +196,20 @@ export function readNew(r: ScriptReader, node: t.NewExpression): PlaceId | null 
   const given = value(r, detail);
   send(r, topic, given, detail ?? undefined, node, null);
   return r.b.place('object', topic, r.fn, spotOf(node));
+}
+
+/** The name of the channel a variable holds, where it was made in this file. */
+function broadcastOf(r: ScriptReader, node: t.Node): string | null {
+  const place = node.type === 'Identifier' ? r.scope.lookup(node.name) : undefined;
+  return place === undefined ? null : (r.broadcasts.get(place) ?? null);
+}
+
+/** `channel.onmessage = (event) => …`; false for any other assignment. */
+export function readBroadcastHandler(r: ScriptReader, node: t.AssignmentExpression): boolean {
+  const { left } = node;
+  if (left.type !== 'MemberExpression' || fieldOf(left.property, left.computed) !== 'onmessage') return false;
+  const name = broadcastOf(r, left.object);
+  if (name === null) return false;
+  listen(r, name, value(r, node.right), node, 'data', null);
+  return true;
 }

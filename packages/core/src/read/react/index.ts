@@ -8,12 +8,14 @@ import { assignState, assignsState, readClassComponent } from './classes';
 import { settleFunction } from './components';
 import { noteDeclared, settleDeclared } from './declaredProps';
 import { readMarkup } from './markup';
+import { readBroadcastHandler } from '../outside/channels';
 import { readAction, readPlainReducer } from '../stores/redux';
 
 const react: Dialect = {
   call: readReactCall,
   markup: readMarkup,
-  assign: (r, node) => (assignsState(node.left) && assignState(r, node.right)) || noteDeclared(r, node),
+  assign: (r, node) =>
+    (assignsState(node.left) && assignState(r, node.right)) || noteDeclared(r, node) || readBroadcastHandler(r, node),
   finish: settleDeclared,
   classLike: readClassComponent,
   object: (r, node) => readAction(r, node, null),

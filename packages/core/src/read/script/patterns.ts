@@ -26,6 +26,8 @@ export function bind(r: ScriptReader, pattern: t.Node | null | undefined, from: 
         // Kept so that calls of the change function can be told from calls of anything else.
         const cell = r.cellOfSetter.get(from);
         if (cell !== undefined) r.cellOfSetter.set(to, cell);
+        const broadcast = r.broadcasts.get(from);
+        if (broadcast !== undefined) r.broadcasts.set(to, broadcast);
         const tuple = r.cellOfTuple.get(from);
         if (tuple !== undefined) r.cellOfTuple.set(to, tuple);
       }

@@ -85,6 +85,8 @@ export class ScriptReader {
   readonly stores: StoreBeingMade[] = [];
   /** Change functions of the module's own variables that functions assign to, by the variable's place. */
   readonly variables = new Map<PlaceId, PlaceId>();
+  /** Channels between pages, by the variable that holds them. */
+  readonly broadcasts = new Map<PlaceId, string>();
   /** What the module's own constants are set to. */
   readonly consts = new Map<string, t.Node>();
   private readonly globals = new Map<string, PlaceId>();

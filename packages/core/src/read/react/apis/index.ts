@@ -18,6 +18,7 @@ import { useContext } from './useContext';
 import { useEffect } from './useEffect';
 import { useMemo } from './useMemo';
 import { useReducer } from './useReducer';
+import { useActionState, useId, useOptimistic, useTransition } from './others';
 import { useRef } from './useRef';
 import { useState } from './useState';
 import { useSyncExternalStore } from './useSyncExternalStore';
@@ -54,6 +55,11 @@ const APIS: Record<string, Recogniser> = {
   'Children.forEach': childrenMap,
   'Children.toArray': passesThrough,
   'Children.only': passesThrough,
+  useTransition,
+  useOptimistic,
+  useActionState,
+  useFormState: useActionState,
+  useId,
   useSyncExternalStore,
   useImperativeHandle,
 };
