@@ -51,7 +51,7 @@ export function compare(document: FlowDocument, seen: Seen): Comparison {
     if (hop.carrier === 'context') {
       contexts.add(`${from}>${to}`);
       contexts.add(`${to}>${from}`);
-    } else if (hop.site !== null && from && to) {
+    } else if (hop.carrier !== 'handle' && hop.site !== null && from && to) {
       const prop = `${to}.${below.name.split('.')[0] ?? ''}`;
       props.add(`${from}>${prop}`);
       // To React, what a render function writes is written by whoever calls it: the one it is rendered under.
