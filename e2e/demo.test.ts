@@ -83,10 +83,10 @@ test('findings: worst first, narrowed, and from one to its homes', async () => {
   await page.keyboard.press('j');
   await sees(page, 'drilled-prop · warning', 'aside');
   await page.select('select', 'note');
-  await sees(page, '2 of 6');
+  await sees(page, '2 of 11');
   await page.select('select', 'every');
   await page.type('input[aria-label="Narrow by words"]', 'onVent');
-  await sees(page, '1 of 6');
+  await sees(page, '1 of 11');
   await clicks(page, 'Weigh its homes', 'aside');
   await sees(page, 'lowest place above all of them: Desk');
   await sees(page, 'Hand it over by context, from Desk.');

@@ -19,7 +19,7 @@ export interface Asked {
 }
 
 export function ask(linked: Linked, cells: Cells, question: string): Asked {
-  const prefix = /^(store|context|service|channel|url|storage|remote):(.+)$/.exec(question);
+  const prefix = /^(store|context|service|channel|url|storage|remote|constant|derived):(.+)$/.exec(question);
   if (prefix?.[1] && prefix[2]) return askOutside(cells, prefix[1], prefix[2]);
   const { component, name } = parse(linked, question);
   const asked = askComponent(linked, cells, component, name);

@@ -1,5 +1,5 @@
 import { Thumb } from './thumb';
-import { one } from '../testing/project';
+import { one, surveyOf } from '../testing/project';
 import type { HomesDocument } from '../model/documents';
 
 const kinds = (homes: HomesDocument): string[] => homes.options.filter((o) => o.possible !== false).map((o) => o.kind);
@@ -94,4 +94,23 @@ test('every drawing holds those concerned and leads a thread to each', () => {
     for (const node of option.drawing.nodes)
       if (['Bar', 'Gauge', 'Dial'].includes(node.name)) expect(ends).toContain(node.id);
   }
+});
+
+test('what lives in a store may stay there, or move into a component; it is not offered a store again', () => {
+  const survey = surveyOf({
+    'src/useUnits.js': `import { create } from 'zustand';
+      export const useUnits = create((set) => ({ scale: 'c', setScale: (scale) => set({ scale }) }));`,
+    'src/App.jsx': `import { useUnits } from './useUnits';
+      export function App() { return <main><Gauge /><Switch /></main>; }
+      function Gauge() { return <b>{useUnits((s) => s.scale)}</b>; }
+      function Switch() { const set = useUnits((s) => s.setScale); return <b onClick={() => set('k')} />; }`,
+  });
+  const homes = survey.homes('store:useUnits.scale');
+  expect(homes.current).toEqual({ component: null, kind: 'store' });
+  expect(homes.options.filter((one) => one.possible !== false).map((one) => [one.kind, one.component])).toEqual([
+    ['keep', null],
+    ['up', 'App'],
+    ['context', 'App'],
+  ]);
+  expect(homes.recommended).toBe('keep');
 });

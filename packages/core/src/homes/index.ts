@@ -129,7 +129,7 @@ function keep(s: Situation, thumb: Thumb): Measured {
     testNeeds: s.longest === 0 ? 'nothing' : relays + s.readers.length > 0 ? 'one prop' : 'nothing',
     cost: carryCost(s.longest, relays, thumb) + (misplaced ? 0.6 : 0),
     reasons,
-    drawing: drawingOf(s, s.home, viaContext(s) ? 'context' : 'prop'),
+    drawing: drawingOf(s, s.home, s.home === null ? 'store' : viaContext(s) ? 'context' : 'prop'),
   });
 }
 
@@ -177,7 +177,8 @@ function down(s: Situation, thumb: Thumb): Measured {
 }
 
 function up(s: Situation, thumb: Thumb): Measured | null {
-  if (s.home === null || s.nearest === null || !isBelow(s, s.nearest, s.home)) return null;
+  if (s.home === null) return intoComponent(s, thumb);
+  if (s.nearest === null || !isBelow(s, s.nearest, s.home)) return null;
   const relays = relaysFrom(s, s.nearest);
   const hops = Math.max(0, ...concerned(s).map((fn) => wayDown(s.linked.render.by, s.nearest ?? fn, fn).length - 1));
   const name = s.linked.program.component(s.nearest)?.name ?? '';
@@ -200,7 +201,28 @@ function up(s: Situation, thumb: Thumb): Measured | null {
   });
 }
 
+/** What no component holds could live in the lowest one above all who need it, and be handed down. */
+function intoComponent(s: Situation, thumb: Thumb): Measured | null {
+  if (s.nearest === null) return null;
+  const relays = relaysFrom(s, s.nearest);
+  const hops = Math.max(0, ...concerned(s).map((fn) => wayDown(s.linked.render.by, s.nearest ?? fn, fn).length - 1));
+  const name = s.linked.program.component(s.nearest)?.name ?? '';
+  return option(s, 'up', s.nearest, {
+    relays: relays.length,
+    hops,
+    files: s.filesOf([s.nearest, ...relays, ...concerned(s)]) + 1,
+    propsAdded: relays.length + concerned(s).filter((fn) => fn !== s.nearest).length,
+    rerenders: rendersFrom(s, s.nearest),
+    testNeeds: 'one prop',
+    cost: 0.9 + carryCost(hops, relays.length, thumb),
+    reasons: [`${name} is the lowest place above all who read or change it; it would be handed down from there.`],
+    drawing: drawingOf(s, s.nearest, 'prop'),
+  });
+}
+
 function compose(s: Situation, thumb: Thumb): Measured {
+  if (s.home === null)
+    return impossible(s, 'compose', 'No component holds it, so none could hand markup down instead.');
   if (s.relays.length === 0)
     return impossible(s, 'compose', 'Nothing on the way only carries it, so nothing would be freed.');
   if (s.freeable.length === 0)
@@ -262,7 +284,9 @@ function context(s: Situation, thumb: Thumb): Measured {
   });
 }
 
-function store(s: Situation, thumb: Thumb): Measured {
+function store(s: Situation, thumb: Thumb): Measured | null {
+  // What is kept outside the components already is no further choice.
+  if (s.home === null) return null;
   const reasons: string[] = [];
   let cost = 1.7 + s.filesOf(concerned(s)) * 0.05;
   if (s.writingBranches >= thumb.branches) {

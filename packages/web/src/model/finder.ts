@@ -21,8 +21,8 @@ export function finderEntries(document: FlowDocument): FinderEntry[] {
   const nameOf = new Map(document.components.map((component) => [component.id, component.name]));
   for (const cell of document.cells) {
     const owner = cell.home === null ? null : (nameOf.get(cell.home) ?? null);
-    if (cell.kind === 'context') {
-      const value = `context:${cell.name}`;
+    if (cell.kind === 'context' || (cell.home === null && cell.kind !== 'constant')) {
+      const value = `${cell.kind}:${cell.name}`;
       add({ key: value, label: value, note: cell.file, to: `trail?value=${encodeURIComponent(value)}` });
     } else if (cell.home !== null)
       add({

@@ -1,5 +1,5 @@
 /** How a value of a component is asked for: by the component's name alone where only one bears it. */
-import type { FlowDocument } from '@vectura/core';
+import type { Cell, FlowDocument } from '@vectura/core';
 
 const counts = new WeakMap<FlowDocument, Map<string, number>>();
 
@@ -12,4 +12,9 @@ export function questionFor(document: FlowDocument, componentId: string, name: s
   }
   const short = componentId.slice(componentId.lastIndexOf('#') + 1);
   return `${count.get(short) === 1 ? short : componentId}.${name}`;
+}
+
+/** How a cell is asked for: through the component it lives in, or by its kind where none holds it. */
+export function cellQuestion(document: FlowDocument, cell: Cell): string {
+  return cell.home === null ? `${cell.kind}:${cell.name}` : questionFor(document, cell.home, cell.name);
 }

@@ -22,6 +22,11 @@ const TITLE: Record<HomeOption['kind'], string> = {
   service: 'Service',
 };
 
+/** What no component holds is not moved higher: a component takes it in. */
+function titleOf(kind: HomeOption['kind'], current: string | null): string {
+  return kind === 'up' && current === null ? 'Let a component hold it' : TITLE[kind];
+}
+
 const WHERE: Record<HomeOption['kind'], (component: string) => string> = {
   keep: (c) => `in ${c}`,
   down: (c) => `in ${c}`,
@@ -139,7 +144,7 @@ export function HomesView() {
                   onClick={() => change({ way: option.kind })}
                 >
                   <button type="button" className="plain" aria-pressed={option === chosen}>
-                    {TITLE[option.kind]}
+                    {titleOf(option.kind, data.current.component)}
                   </button>
                   <span>
                     {option.possible === false ? 'not possible' : WHERE[option.kind](option.component ?? 'its module')}
@@ -215,7 +220,7 @@ export function HomesView() {
       >
         {chosen ? (
           <>
-            <b>{TITLE[chosen.kind]}</b> — {chosen.reasons.join(' ')}
+            <b>{titleOf(chosen.kind, data.current.component)}</b> — {chosen.reasons.join(' ')}
           </>
         ) : null}
       </Foot>

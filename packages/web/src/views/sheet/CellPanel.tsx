@@ -2,7 +2,7 @@
 import { Button } from '@mantine/core';
 import { useTrailQuery, messageOf } from '../../app/api';
 import { useAddress, useProject } from '../../app/useProject';
-import { questionFor } from '../../model/question';
+import { cellQuestion } from '../../model/question';
 import { Excerpt } from '../../parts/Excerpt';
 import { ValueLink } from '../../parts/ValueLink';
 import type { Column } from './sheetModel';
@@ -15,7 +15,7 @@ export function CellPanel({ column, onAsk }: { column: Column; onAsk(view: 'trai
   const { id, document } = useProject();
   const [, change] = useAddress();
   const { cell } = column;
-  const value = cell.home === null ? `${cell.kind}:${cell.name}` : questionFor(document, cell.home, cell.name);
+  const value = cellQuestion(document, cell);
   const { data, error, isFetching } = useTrailQuery({ id, value });
   const home = cell.home === null ? null : cell.home.slice(cell.home.lastIndexOf('#') + 1);
   const longest =

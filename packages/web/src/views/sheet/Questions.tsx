@@ -1,7 +1,7 @@
 /** Before anything is selected: three questions worth asking of this project, each a link to its answer. */
 import { Link } from 'react-router';
 import { useProject } from '../../app/useProject';
-import { questionFor } from '../../model/question';
+import { cellQuestion } from '../../model/question';
 import type { Column } from './sheetModel';
 import styles from './Questions.module.css';
 
@@ -11,34 +11,39 @@ interface Question {
   to: string;
 }
 
+/** What a module merely spells out is no news. */
+function isAsked({ cell }: Column): boolean {
+  return cell.home !== null || cell.kind !== 'constant';
+}
+
 export function Questions({ columns }: { columns: readonly Column[] }) {
   const { id, document } = useProject();
   const questions: Question[] = [];
   const link = (view: string, query: string): string => `/p/${id}/${view}?${query}`;
   const carried = [...columns]
     .sort((a, b) => b.relays - a.relays)
-    .find((column) => column.relays > 0 && column.cell.home !== null);
-  if (carried?.cell.home) {
-    const home = carried.cell.home;
-    const value = encodeURIComponent(questionFor(document, home, carried.cell.name));
-    const name = home.slice(home.lastIndexOf('#') + 1);
+    .find((column) => column.relays > 0 && isAsked(column));
+  if (carried) {
+    const { cell, relays, readers } = carried;
+    const value = encodeURIComponent(cellQuestion(document, cell));
+    const whose = cell.home === null ? '' : ` of ${cell.home.slice(cell.home.lastIndexOf('#') + 1)}`;
     questions.push({
-      asks: `Which way does ${carried.cell.name} of ${name} travel?`,
-      because: `${carried.relays} components only carry it.`,
+      asks: `Which way does ${cell.name}${whose} travel?`,
+      because: `${relays} ${relays === 1 ? 'component' : 'components'} only ${relays === 1 ? 'carries' : 'carry'} it.`,
       to: link('trail', `value=${value}`),
     });
     questions.push({
-      asks: `Where else could ${carried.cell.name} live?`,
-      because: `${carried.readers} ${carried.readers === 1 ? 'component reads' : 'components read'} it.`,
+      asks: `Where else could ${cell.name} live?`,
+      because: `${readers} ${readers === 1 ? 'component reads' : 'components read'} it.`,
       to: link('homes', `value=${value}`),
     });
   } else {
-    const read = [...columns].sort((a, b) => b.readers - a.readers).find((column) => column.cell.home !== null);
-    if (read?.cell.home)
+    const read = [...columns].sort((a, b) => b.readers - a.readers).find(isAsked);
+    if (read)
       questions.push({
         asks: `Who reads ${read.cell.name}?`,
-        because: `${read.readers} components do.`,
-        to: link('trail', `value=${encodeURIComponent(questionFor(document, read.cell.home, read.cell.name))}`),
+        because: `${read.readers} ${read.readers === 1 ? 'component does' : 'components do'}.`,
+        to: link('trail', `value=${encodeURIComponent(cellQuestion(document, read.cell))}`),
       });
   }
   const worst = document.findings.find((finding) => finding.level === 'error') ?? document.findings[0];

@@ -4,7 +4,7 @@ import { useNavigate } from 'react-router';
 import { useProjectsQuery, useResurveyMutation } from '../../app/api';
 import { useKeys } from '../../app/useKeys';
 import { useAddress, useProject } from '../../app/useProject';
-import { questionFor } from '../../model/question';
+import { cellQuestion } from '../../model/question';
 import { when } from '../../model/when';
 import { CodePanel } from '../../parts/CodePanel';
 import { Foot } from '../../parts/Foot';
@@ -115,9 +115,7 @@ export function SheetView() {
 
   const ask = (view: 'trail' | 'homes'): void => {
     if (!column) return;
-    const home = column.cell.home;
-    const value =
-      home === null ? `${column.cell.kind}:${column.cell.name}` : questionFor(document, home, column.cell.name);
+    const value = cellQuestion(document, column.cell);
     void navigate(`/p/${id}/${view}?value=${encodeURIComponent(value)}`);
   };
 

@@ -11,6 +11,8 @@ import styles from './TrailStrip.module.css';
 
 const LINE = 18;
 const CHARACTER = 7.25;
+/** How wide a letter of the small words beside the strip is, on average. */
+const LETTER = 6;
 /** At most this many lines of proof are shown at a stop; the rest are in the file. */
 const MOST_LINES = 4;
 
@@ -30,9 +32,21 @@ export function TrailStrip({ trail, at, onStop, onCode }: TrailStripProps) {
   );
   const row = tight ? 56 : Math.max(92, 40 + most * LINE);
   const step = stepFor(stops.length);
-  const points = stripPoints(stops, direction, row, step);
+  const bare = stripPoints(stops, direction, row, step);
   const strip = 20 + step * (stops.length - 1) + (tight ? 20 : 40);
-  const width = Math.max(strip, 150);
+  const words = stops.map((_, index) => {
+    const next = stops[index + 1];
+    return next ? howOf(next, direction) : '';
+  });
+  // Words that fit on neither side of their line move the whole strip to the right.
+  const pad = Math.max(
+    0,
+    ...bare.map(({ x }, index) =>
+      fitsRight(x, Math.max(strip, 150), words[index] ?? '') ? 0 : (words[index] ?? '').length * LETTER - x - 4,
+    ),
+  );
+  const points = bare.map(({ x, y }) => ({ x: x + pad, y }));
+  const width = Math.max(strip, 150) + pad;
   const current = useRef<HTMLLIElement>(null);
   const { ref: page, width: pageWidth } = useElementSize<HTMLOListElement>();
   // What is left beside the strip and the names, in characters of the code's face.
@@ -105,9 +119,9 @@ export function TrailStrip({ trail, at, onStop, onCode }: TrailStripProps) {
             {next && point && (
               <span
                 className={styles.how}
-                style={{ ...besides(point.x, width, howOf(next, direction)), top: tight ? 26 : 50 }}
+                style={{ ...besides(point.x, width, pad, words[index] ?? ''), top: tight ? 26 : 50 }}
               >
-                {howOf(next, direction)}
+                {words[index]}
               </span>
             )}
             <div className={styles.who}>
@@ -127,7 +141,11 @@ export function TrailStrip({ trail, at, onStop, onCode }: TrailStripProps) {
                   {stop.cycle && ', and round again'}
                 </div>
               )}
-              {stop.through && !tight && <div className="quiet">through {stop.through.join(', ')}</div>}
+              {stop.through && !tight && (
+                <div className={styles.through} title={stop.through.join(', ')}>
+                  through {stop.through.join(', ')}
+                </div>
+              )}
             </div>
             <div className={styles.proof}>
               <Excerpt
@@ -146,8 +164,12 @@ export function TrailStrip({ trail, at, onStop, onCode }: TrailStripProps) {
 }
 
 /** The words beside a line stand on its right, or on its left where there is no room before the names. */
-function besides(x: number, width: number, words: string): React.CSSProperties {
-  return x + 8 + words.length * 6 <= width ? { left: x + 25 } : { right: `calc(100% - ${x + 8}px)` };
+function besides(x: number, width: number, pad: number, words: string): React.CSSProperties {
+  return fitsRight(x - pad, width - pad, words) ? { left: x + 25 } : { right: `calc(100% - ${x + 8}px)` };
+}
+
+function fitsRight(x: number, width: number, words: string): boolean {
+  return x + 8 + words.length * LETTER <= width;
 }
 
 function howOf(next: Stop, direction: Trail['direction']): string {
