@@ -379,3 +379,19 @@ test('an unknown name offers the nearest', () => {
   expect(() => survey.trail('Tray.unit')).toThrow('Near: Tray.units');
   expect(() => survey.trail('units')).toThrow('Component.name');
 });
+
+test('what a hook in another file reads is seen where the component calls the hook', () => {
+  const survey = surveyOf({
+    'src/units.js': `import { createContext, useContext } from 'react';
+      const Units = createContext(null); export const UnitsProvider = Units.Provider;
+      export function useUnits() { return useContext(Units); }`,
+    'src/App.jsx': `import { useState } from 'react'; import { UnitsProvider, useUnits } from './units';
+      export function App() { const [scale] = useState('c'); return <UnitsProvider value={scale}><Gauge /></UnitsProvider>; }
+      function Gauge() {
+        const scale = useUnits();
+        return <b>{scale}</b>; }`,
+  });
+  const { readers, trails } = survey.trail('App.scale');
+  expect(trails[0]?.stops[1]).toMatchObject({ component: 'Gauge', file: 'src/App.jsx', line: 4 });
+  expect(readers).toMatchObject([{ component: 'Gauge', name: 'scale', file: 'src/App.jsx', line: 5 }]);
+});

@@ -3,7 +3,6 @@ import type { Carrier, Role, Stop, Trail, TrailDocument } from '../model/documen
 import type { Linked } from '../link';
 import type { Asked } from './ask';
 import type { CellFlow, CellInfo } from './cells';
-import { isModel } from '../read/libraries';
 import type { Flow, FlowHop, FlowStop } from './flow';
 import { lastField, seatOfRead } from './stops';
 
@@ -189,7 +188,8 @@ export function arrivalOf(
     const fn = graph.functions[stop.component.fn];
     return { file, spot: fact?.at ?? place?.at ?? fn?.fact.at ?? { line: 1, column: 1, length: 0 } };
   }
-  if (isModel(graph.path(file))) return seatOfRead(linked, stop.at);
+  // What a hook or helper reads for a component is seen, in the component, where that is called.
+  if ((linked.program.contexts.depth[stop.at.context] ?? 0) > 0) return seatOfRead(linked, stop.at);
   return { file, spot: place?.at ?? { line: 1, column: 1, length: 0 } };
 }
 

@@ -62,7 +62,11 @@ function Gauge() {
       const held = freshPlace(graph.at(file, given.place), author.fn) ?? fresh?.place;
       if (!rendersAgain || held === undefined) return [];
       const context = graph.contexts[target.provides]?.fact.name ?? 'the context';
-      const readers = new Set(linked.crossings.readersOf(target.provides).map((reader) => reader.unit)).size;
+      const readers = new Set(
+        linked.crossings
+          .readersOf(target.provides)
+          .flatMap(({ unit }) => program.runsOf(unit).map((run) => program.contexts.owner[run])),
+      ).size;
       return [
         {
           message: `${author.name} hands ${context} a new value on every render: ${readers === 1 ? 'its one reader renders' : `its ${readers} readers render`} again each time, changed or not.`,
