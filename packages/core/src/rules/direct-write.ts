@@ -38,11 +38,11 @@ export function Bench() {
   check({ linked, cells }) {
     const { program, locals } = linked;
     const { graph } = program;
-    const mutated = new Map<number, { text: string; file: number; line: number; column: number; fn: number }[]>();
+    const mutated = new Map<number, { text: string; field: string; file: number; line: number; column: number }[]>();
     graph.files.forEach((facts, file) => {
-      for (const { object, text, at, fn } of facts.mutations) {
+      for (const { object, field, text, at } of facts.mutations) {
         const place = graph.at(file, object);
-        const one = { text, file, line: at.line, column: at.column, fn: graph.fnAt(file, fn) };
+        const one = { text, field, file, line: at.line, column: at.column };
         mutated.set(place, [...(mutated.get(place) ?? []), one]);
       }
     });
@@ -53,7 +53,12 @@ export function Bench() {
         const local = locals.explore(stop.at);
         for (const visited of local.visited)
           for (const one of mutated.get(visited.place) ?? []) {
-            if (visited.path !== 0 || wasDerived(visited) || wasFrozen(visited) || isCopy(linked, local, visited))
+            if (
+              !holds(visited.path, one, cell.name) ||
+              wasDerived(visited) ||
+              wasFrozen(visited) ||
+              isCopy(linked, local, visited)
+            )
               continue;
             const home = program.component(cell.home);
             const whose = stop.component?.fn === cell.home ? cell.name : `${cell.name} of ${home?.name ?? ''}`;
@@ -72,6 +77,15 @@ export function Bench() {
       }
     }
     return [...found.values()];
+
+    /** Whether what is changed is the value itself; of a class, also a field set on its state. */
+    function holds(path: number, one: { text: string; field: string }, name: string): boolean {
+      if (path === 0) return true;
+      const { paths } = program;
+      return (
+        one.field === name && paths.head(path) === name && paths.tail(path) === 0 && one.text.startsWith('this.state.')
+      );
+    }
   },
 };
 

@@ -124,3 +124,17 @@ test('SARIF: each result names a rule that is described, and a place', () => {
     },
   ]);
 });
+
+test('a field set on the state of a class is changed in place', () => {
+  const survey = surveyOf({
+    'src/Tray.jsx': `import React from 'react';
+      export class Tray extends React.Component {
+        state = { open: false };
+        toggle = () => { this.state.open = true; this.setState({ open: false }); };
+        render() { return <b onClick={this.toggle}>{this.state.open ? 1 : 2}</b>; }
+      }`,
+  });
+  expect(survey.findings().map((one) => [one.rule, one.component, one.name, one.line])).toEqual([
+    ['direct-write', 'Tray', 'open', 4],
+  ]);
+});
