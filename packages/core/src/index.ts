@@ -2,7 +2,7 @@
 export * from './model/documents';
 export type * from './model/facts';
 export { FACTS_VERSION } from './model/facts';
-export { familyOf, readFile, pack, unpack, MAX_BYTES, TOO_DEEP, type SourceFile } from './read';
+export { familyOf, prepareReaders, readFile, pack, unpack, MAX_BYTES, TOO_DEEP, type SourceFile } from './read';
 export { BUNDLER_CONFIG } from './read/bundler';
 export { type ProjectInput, type ConfigFile } from './link';
 export { Survey } from './survey';

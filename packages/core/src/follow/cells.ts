@@ -155,6 +155,7 @@ export class Cells {
       program.siteTargets.forEach((target, site) => {
         if (target.provides === context) homes.add(render.authors[site] ?? null);
       });
+      if (fact.maybe && homes.size === 0 && this.linked.crossings.readersOf(context).length === 0) return;
       const [home = null] = homes;
       this.add({
         id: this.idOf(graph.path(file), `context:${fact.name}`),
@@ -213,7 +214,7 @@ export class Cells {
     if (first === undefined || props == null) return [];
     const to = `${props}:${program.contexts.root(first.fn, first.via)}`;
     return fact.props.flatMap(({ name, place, at }) =>
-      name === null || name === 'children' || place === null
+      name === null || name === 'children' || name.startsWith('#') || place === null
         ? []
         : [{ name, place: graph.at(file, place), file, at, context, to }],
     );
@@ -250,7 +251,8 @@ export class Cells {
     const { program } = this.linked;
     const { graph } = program;
     const held = graph.places[place];
-    const name = held?.name && /^(binding|function|import|part)$/.test(held.kind) ? held.name : prop;
+    const name =
+      held?.name && /^(binding|function|import|part)$/.test(held.kind) ? held.name : prop.replace(/^@(update:)?/, '');
     const home = program.contexts.owner[context] ?? null;
     const origins = graph.trace(place);
     const isFunction =

@@ -284,7 +284,7 @@ export class Stops {
     const fields = paths
       .fields(to.path)
       .filter((field) => field !== '*' && !(carrier === 'handle' && field === 'current'));
-    if (fields.length > 0) return fields.join('.');
+    if (fields.length > 0) return fields.join('.').replace(/^[@#](update:)?/, '');
     const place = graph.places[to.place];
     if (carrier === 'context') return before;
     return place?.name ? place.name : before;

@@ -123,7 +123,7 @@ export class Crossings {
         const name = paths.head(path);
         const written = site.fact.props.some((prop) => prop.name === name);
         const named = component.props.some((prop) => prop.name === name);
-        arrive(path, written && named ? 'prop' : 'overflow', false);
+        arrive(path, carrierOf(name, written && named), false);
         continue;
       }
       // A whole object spread into props: each prop the child names may be one of its fields.
@@ -197,4 +197,11 @@ export class Crossings {
     }
     return found;
   }
+}
+
+/** Events a child sends up stand among its props under a sign of their own. */
+function carrierOf(name: string, named: boolean): Carrier {
+  if (name.startsWith('@update:')) return 'binding';
+  if (name.startsWith('@')) return 'event';
+  return named ? 'prop' : 'overflow';
 }

@@ -70,6 +70,9 @@ export class Graph {
   readonly functionOfSelf = new Map<number, number>();
   readonly functionOfResult = new Map<number, number>();
   readonly contextOfPlace = new Map<number, number>();
+  private readonly contextOfKey = new Map<string, number>();
+  /** Contexts that some reader has a value of its own for. */
+  readonly defaulted = new Set<number>();
   readonly siteOfProps = new Map<number, number>();
   readonly callOfResult = new Map<number, number>();
   private readonly callsByCallee = new Map<number, number[]>();
@@ -157,8 +160,13 @@ export class Graph {
     for (const fact of file.clones)
       this.cloneOfProps.set(base + fact.propsPlace, this.clones.push({ fact, file: index }) - 1);
     for (const fact of file.cells) this.cells.push({ fact, file: index });
-    for (const fact of file.contexts)
-      this.contextOfPlace.set(base + fact.place, this.contexts.push({ fact, file: index }) - 1);
+    for (const fact of file.contexts) {
+      const known = fact.key === null ? undefined : this.contextOfKey.get(fact.key);
+      const context = known ?? this.contexts.push({ fact, file: index }) - 1;
+      if (fact.key !== null) this.contextOfKey.set(fact.key, context);
+      if (known !== undefined && fact.hasDefault) this.defaulted.add(known);
+      this.contextOfPlace.set(base + fact.place, context);
+    }
     for (const fact of file.contextReads) this.contextReads.push({ fact, file: index });
   }
 
@@ -385,6 +393,9 @@ export class Graph {
       } else if (edge.op === 'put') {
         if (first !== undefined && fieldMatches(first, edge.field))
           queue.push({ ...at, place: edge.from, path: after });
+      } else if (edge.op === 'unwrap') {
+        queue.push({ ...at, place: edge.from });
+        if (at.path.length < 5) queue.push({ ...at, place: edge.from, path: [edge.field, ...at.path] });
       } else if (edge.op === 'rest') {
         if (first === undefined || !edge.except?.includes(first)) queue.push({ ...at, place: edge.from });
       }

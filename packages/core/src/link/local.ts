@@ -197,6 +197,9 @@ class Exploration {
         path = longer;
         break;
       }
+      case 'unwrap':
+        if (paths.head(path) === edge.field) path = paths.tail(path);
+        break;
       case 'rest':
         if (path !== 0 && edge.except?.includes(paths.head(path))) return;
         break;

@@ -66,7 +66,7 @@ export class Shared {
     const setters = new Map<number, number>();
     graph.cells.forEach(({ fact, file }) => {
       const setter = setterOf(graph, fact, file);
-      if (fact.shared && setter !== null) setters.set(graph.at(file, fact.value), setter);
+      if ((fact.shared || fact.inPlace) && setter !== null) setters.set(graph.at(file, fact.value), setter);
     });
     if (setters.size === 0) return;
     graph.files.forEach((facts, file) => {

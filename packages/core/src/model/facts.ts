@@ -55,9 +55,9 @@ export interface Place {
 
 /**
  * What a flow does to the value: `get` takes a field out, `put` stores it as a field, `rest` takes all fields but some,
- * `derived` computes something from it, `frozen` copies it once. The field `*` stands for any element.
+ * `derived` computes something from it, `frozen` copies it once, `unwrap` takes the value out of a reference that holds it in a field. The field `*` stands for any element.
  */
-export type FlowOp = 'same' | 'get' | 'put' | 'rest' | 'derived' | 'frozen';
+export type FlowOp = 'same' | 'get' | 'put' | 'rest' | 'derived' | 'frozen' | 'unwrap';
 
 export interface Flow {
   from: PlaceId;
@@ -100,6 +100,8 @@ export interface FunctionFact {
   endLine: number;
   /** The place of what a call without any argument brings, where that differs: a store's hook without a selector. */
   bare?: PlaceId;
+  /** For components: the events it declares or sends. */
+  events?: { name: string; at: Spot }[];
   /** For components written as classes: the object its methods stand on. */
   instance?: PlaceId;
   /** For components: what is known of its props, from their declaration and from reads. */
@@ -191,6 +193,8 @@ export interface CellFact {
   name: string;
   kind: CellFactKind;
   shared?: SharedCell;
+  /** A change in place of what holds it is a change of the cell. */
+  inPlace?: boolean;
   /** The place its value is read from. */
   value: PlaceId;
   /** The place of the function that changes it. */
@@ -201,6 +205,10 @@ export interface CellFact {
 
 export interface ContextFact {
   name: string;
+  /** Contexts of one key are one, wherever they are met; null where it is made in one place. */
+  key: string | null;
+  /** May be something else altogether: of interest only where it is provided or read. */
+  maybe?: boolean;
   place: PlaceId;
   hasDefault: boolean;
   at: Spot;
@@ -371,4 +379,4 @@ export interface FileFacts {
 }
 
 /** Raised whenever the shape or meaning of facts changes, so that cached ones are read anew. */
-export const FACTS_VERSION = 4;
+export const FACTS_VERSION = 5;

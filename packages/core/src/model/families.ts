@@ -6,15 +6,55 @@ export interface FamilyTraits {
   writeRenders: 'subtree' | 'readers';
   /** Whether a prop keeps following its source inside the child without being asked for again. */
   propsAreLive: boolean;
+  /** Whether a component's code runs again each time it renders, so that what it puts together is made anew. */
+  runsAgain: boolean;
+  /** Whether attributes a component does not declare end up on what it renders by themselves. */
+  attributesFall: boolean;
   /** Whether a change in place of a state's object goes unseen. */
   directWriteIsLost: boolean;
 }
 
 export const FAMILIES: Record<Family, FamilyTraits> = {
-  react: { writeRenders: 'subtree', propsAreLive: true, directWriteIsLost: true },
-  vue: { writeRenders: 'readers', propsAreLive: true, directWriteIsLost: false },
-  svelte: { writeRenders: 'readers', propsAreLive: true, directWriteIsLost: false },
-  angular: { writeRenders: 'subtree', propsAreLive: true, directWriteIsLost: false },
-  lwc: { writeRenders: 'readers', propsAreLive: true, directWriteIsLost: true },
-  scope: { writeRenders: 'subtree', propsAreLive: true, directWriteIsLost: false },
+  react: {
+    writeRenders: 'subtree',
+    propsAreLive: true,
+    runsAgain: true,
+    attributesFall: false,
+    directWriteIsLost: true,
+  },
+  vue: {
+    writeRenders: 'readers',
+    propsAreLive: true,
+    runsAgain: false,
+    attributesFall: true,
+    directWriteIsLost: false,
+  },
+  svelte: {
+    writeRenders: 'readers',
+    propsAreLive: true,
+    runsAgain: false,
+    attributesFall: false,
+    directWriteIsLost: false,
+  },
+  angular: {
+    writeRenders: 'subtree',
+    propsAreLive: true,
+    runsAgain: false,
+    attributesFall: true,
+    directWriteIsLost: false,
+  },
+  lwc: {
+    writeRenders: 'readers',
+    propsAreLive: true,
+    runsAgain: false,
+    attributesFall: false,
+    directWriteIsLost: true,
+  },
+  scope: {
+    writeRenders: 'subtree',
+    propsAreLive: true,
+    runsAgain: false,
+    attributesFall: false,
+    directWriteIsLost: false,
+  },
 };

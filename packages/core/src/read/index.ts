@@ -12,9 +12,19 @@ const EXTENSIONS: Record<string, Family> = {
   tsx: 'react',
   mts: 'react',
   cts: 'react',
+  vue: 'vue',
 };
 
 const READERS: Partial<Record<Family, (source: SourceFile) => FileFacts>> = { react: readReact };
+
+/** Loads the readers some files need: the compilers behind them are large, and most projects are of one family. */
+export async function prepareReaders(paths: Iterable<string>): Promise<void> {
+  for (const path of paths)
+    if (familyOf(path) === 'vue' && !READERS.vue) {
+      const { readVue } = await import('./vue');
+      READERS.vue = readVue;
+    }
+}
 
 /** The family whose reader takes a file, or null where none does. */
 export function familyOf(path: string): Family | null {
@@ -26,7 +36,7 @@ export function familyOf(path: string): Family | null {
 export function readFile(source: SourceFile): FileFacts {
   const family = familyOf(source.path) ?? 'react';
   const reader = READERS[family];
-  if (!reader) throw new Error(`No reader for the family ${family}`);
+  if (!reader) throw new Error(`The reader for the family ${family} has not been loaded.`);
   const refused = refuse(source);
   if (!refused) return reader(source);
   const facts = reader({ ...source, text: '' });

@@ -13,7 +13,7 @@ export interface Chain {
   hops: FlowHop[];
 }
 
-const BY_HAND = new Set(['prop', 'overflow']);
+const BY_HAND = new Set(['prop', 'overflow', 'event']);
 
 /** The longest chain for each first relay (seen from the home), over all cells. */
 export function chains(cells: Cells, part: (flow: CellFlow) => Flow | null, relays: number): Chain[] {

@@ -1,4 +1,5 @@
 /** A parent reaches for what a child does not offer. */
+import { FAMILIES } from '../model/families';
 import { named, seat, type Draft, type Rule } from './rule';
 import { passings } from './sites';
 
@@ -47,7 +48,7 @@ export function Bench() {
         const entry = program.graph.calls[call];
         if (!entry) continue;
         const fn = program.graph.fnOfCall(call);
-        const early = fn === author.fn && component.family === 'react';
+        const early = fn === author.fn && FAMILIES[component.family].runsAgain;
         if (offers.has(method) && !early) continue;
         const why = offers.has(method)
           ? `while it renders: ${component.name} is not there yet`

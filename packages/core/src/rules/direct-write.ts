@@ -1,6 +1,7 @@
 /** State changed in place, where only its change function makes the change show. */
 import { isPart, wasDerived, wasFrozen, type Local, type Visited } from '../link/local';
 import type { Linked } from '../link';
+import { FAMILIES } from '../model/families';
 import { named, seat, type Draft, type Rule } from './rule';
 
 export const directWrite: Rule = {
@@ -49,6 +50,8 @@ export function Bench() {
     const found = new Map<string, Draft>();
     for (const { cell, values } of cells.all) {
       if (cell.home === null || cell.kind !== 'state' || cell.setter === null || cell.callable) continue;
+      const family = program.component(cell.home)?.family;
+      if (!family || !FAMILIES[family].directWriteIsLost) continue;
       for (const stop of values?.stops.values() ?? []) {
         const local = locals.explore(stop.at);
         for (const visited of local.visited)

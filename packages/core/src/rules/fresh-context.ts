@@ -1,5 +1,6 @@
 /** A provider handed a new object each time it renders. */
 import type { Spot } from '../model/facts';
+import { FAMILIES } from '../model/families';
 import { named, seat, type Rule } from './rule';
 
 export const freshContext: Rule = {
@@ -46,7 +47,7 @@ function Gauge() {
       if (!target || target.provides === null) return [];
       const author = program.component(render.authors[site] ?? -1);
       const given = fact.props.find((prop) => prop.name === 'value');
-      if (!author || given?.place == null || given.literal !== null) return [];
+      if (!author || given?.place == null || given.literal !== null || !FAMILIES[author.family].runsAgain) return [];
       // What never renders again makes nothing new.
       const rendersAgain =
         author.props.length > 0 || cells.all.some(({ cell }) => cell.home === author.fn && cell.kind !== 'constant');

@@ -42,7 +42,7 @@ function Badge() {
     const { graph } = program;
     const found: Draft[] = [];
     graph.contexts.forEach(({ fact, file }, context) => {
-      if (fact.hasDefault) return;
+      if (fact.hasDefault || graph.defaulted.has(context)) return;
       const reported = new Set<number>();
       for (const read of linked.crossings.readersOf(context))
         for (const run of program.runsOf(read.unit)) {

@@ -1,4 +1,5 @@
 /** A prop passed to a component that does not take it. */
+import { FAMILIES } from '../model/families';
 import { nearest } from '../follow/names';
 import { OWN_ATTRIBUTES, passings } from './sites';
 import { named, seat, type Rule } from './rule';
@@ -32,7 +33,7 @@ export function Bench() {
   },
   check({ linked }) {
     return passings(linked).flatMap(({ fact, file, component, author }) => {
-      if (component.takesRest || component.openType) return [];
+      if (component.takesRest || component.openType || FAMILIES[component.family].attributesFall) return [];
       const taken = new Set(component.props.map((prop) => prop.name));
       return fact.props.flatMap(({ name, at }) => {
         if (name === null || taken.has(name) || OWN_ATTRIBUTES.has(name)) return [];

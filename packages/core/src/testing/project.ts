@@ -1,11 +1,14 @@
 /** For tests: a project from a few lines of source, and its answers in short. */
-import { readFile } from '../read';
+import { prepareReaders, readFile } from '../read';
 import { BUNDLER_CONFIG } from '../read/bundler';
 import type { ConfigFile } from '../link';
 import { Survey } from '../survey';
 import type { Config } from '../rules/config';
 import type { FileFacts } from '../model/facts';
 import type { TrailDocument } from '../model/documents';
+
+/** Tests read files of every family at once. */
+beforeAll(() => prepareReaders(['Any.vue']));
 
 export function factsOf(path: string, text: string): FileFacts {
   return readFile({ path, text, hash: String(text.length), bytes: text.length });

@@ -94,9 +94,9 @@ function components(linked: Linked): Component[] {
         declared: prop.declared,
         line: prop.at.line,
       })),
-      events: c.props
-        .filter((prop) => /^on[A-Z]/.test(prop.name))
-        .map((prop) => ({ name: prop.name, line: prop.at.line })),
+      events: fact?.events
+        ? fact.events.map(({ name, at }) => ({ name, line: at.line }))
+        : c.props.filter((prop) => /^on[A-Z]/.test(prop.name)).map((prop) => ({ name: prop.name, line: prop.at.line })),
     };
   });
 }

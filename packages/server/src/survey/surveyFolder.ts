@@ -8,6 +8,7 @@ import {
   FACTS_VERSION,
   MAX_BYTES,
   Survey,
+  prepareReaders,
   readFile,
   unpack,
   type ConfigFile,
@@ -76,6 +77,7 @@ export async function surveyFolder(root: string, options: SurveyOptions = {}): P
     ...(options.signal ? { signal: options.signal } : {}),
   });
   const before = new Map([...(options.memory?.files ?? [])].map(([file, { facts }]) => [file, facts]));
+  await prepareReaders(found.sources.map((file) => file.path));
   const files = await readFacts(root, found.sources, options);
   for (const { path: file, reason } of found.unreadable) files.push(unreadable(file, reason));
   options.onProgress?.({ phase: 'linking', done: files.length, total: files.length });

@@ -19,7 +19,7 @@ export function value(r: ScriptReader, node: t.Node | null | undefined, target: 
   if (!node) return null;
   switch (node.type) {
     case 'Identifier':
-      return r.scope.lookup(node.name) ?? null;
+      return r.scope.lookup(node.name) ?? r.missing(node.name, spotOf(node));
     case 'MemberExpression':
     case 'OptionalMemberExpression':
       return member(r, node);
@@ -216,6 +216,7 @@ function either(r: ScriptReader, node: t.Node, a: PlaceId | null, b: PlaceId | n
 /** What is counted up, deleted or assigned to: a field of some object, or a variable. */
 function changedInPlace(r: ScriptReader, node: t.Node): void {
   if (node.type === 'Identifier') {
+    if (r.dialect.setName?.(r, node, null)) return;
     const place = r.scope.lookup(node.name);
     if (place !== undefined) setVariable(r, place, node);
   } else if (node.type === 'MemberExpression') {
@@ -228,11 +229,13 @@ function assignment(r: ScriptReader, node: t.AssignmentExpression): PlaceId | nu
   if (node.operator === '=') {
     if (r.dialect.assign(r, node) || readExportAssignment(r, node)) return null;
     const from = value(r, node.right, node.left);
+    if (node.left.type === 'Identifier' && r.dialect.setName?.(r, node.left, from)) return from;
     if (node.left.type === 'Identifier') changedInPlace(r, node.left);
     bind(r, node.left, from);
     return from;
   }
   const before = value(r, node.left);
+  if (node.left.type === 'Identifier' && r.dialect.setName?.(r, node.left, null)) return value(r, node.right);
   if (node.left.type === 'Identifier') changedInPlace(r, node.left);
   const added = value(r, node.right);
   const logicalAssign = node.operator === '??=' || node.operator === '||=' || node.operator === '&&=';

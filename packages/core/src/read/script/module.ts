@@ -15,7 +15,11 @@ function plugins(path: string): ParserPlugin[] {
 }
 
 /** Parses one script. What cannot be parsed becomes problems; the tree is null only where nothing could be read. */
-export function parseScript(path: string, text: string): { ast: t.File | null; problems: Problem[] } {
+export function parseScript(
+  path: string,
+  text: string,
+  from?: { line: number; column: number; index: number },
+): { ast: t.File | null; problems: Problem[] } {
   try {
     const ast = parse(text, {
       sourceType: 'unambiguous',
@@ -27,6 +31,7 @@ export function parseScript(path: string, text: string): { ast: t.File | null; p
       allowUndeclaredExports: true,
       attachComment: false,
       tokens: false,
+      ...(from ? { startLine: from.line, startColumn: from.column, startIndex: from.index } : {}),
     });
     const problems = (ast.errors ?? []).map((error) => problemOf(error));
     return { ast, problems };
@@ -83,7 +88,7 @@ function typeImports(body: readonly t.Statement[]): TypeImportFact[] {
   return found;
 }
 
-function noteConstants(r: ScriptReader, statement: t.Statement): void {
+export function noteConstants(r: ScriptReader, statement: t.Statement): void {
   const node = statement.type === 'ExportNamedDeclaration' ? statement.declaration : statement;
   if (node?.type !== 'VariableDeclaration') return;
   for (const { id, init } of node.declarations) if (id.type === 'Identifier' && init) r.consts.set(id.name, init);

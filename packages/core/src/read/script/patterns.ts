@@ -26,6 +26,9 @@ export function bind(r: ScriptReader, pattern: t.Node | null | undefined, from: 
         // Kept so that calls of the change function can be told from calls of anything else.
         const cell = r.cellOfSetter.get(from);
         if (cell !== undefined) r.cellOfSetter.set(to, cell);
+        if (r.component?.emit.has(from)) r.component.emit.add(to);
+        const model = r.models.get(from);
+        if (model !== undefined) r.models.set(to, model);
         const broadcast = r.broadcasts.get(from);
         if (broadcast !== undefined) r.broadcasts.set(to, broadcast);
         const tuple = r.cellOfTuple.get(from);

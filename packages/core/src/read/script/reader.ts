@@ -10,6 +10,7 @@ import {
   type Spot,
 } from '../../model/facts';
 import type { FactsBuilder } from './builder';
+import type { VueComponent } from '../vue/dialect';
 import { Scope } from './scope';
 
 /** What was met inside a function while it was read. */
@@ -44,6 +45,8 @@ export interface Dialect {
   assign(r: ScriptReader, node: t.AssignmentExpression): boolean;
   /** Reads a class the family gives a meaning to; `undefined` leaves it to the plain reading. */
   classLike(r: ScriptReader, node: t.ClassDeclaration | t.ClassExpression, name: string): PlaceId | undefined;
+  /** Reads the setting of a plain name the family gives a meaning to; false leaves it to the plain reading. */
+  setName?(r: ScriptReader, node: t.Identifier, given: PlaceId | null): boolean;
   /** Called once a module has been read. */
   finish(r: ScriptReader): void;
   /** Takes note of an object the family gives a meaning to, once its fields have been read. */
@@ -81,6 +84,14 @@ export class ScriptReader {
   readonly propTypes = new Map<FunctionId, t.Node>();
   /** Props declared beside components, by the component's name. */
   readonly declaredProps = new Map<string, { types: t.ObjectExpression | null; defaults: t.ObjectExpression | null }>();
+  /** The single-file component being read. */
+  component: VueComponent | null = null;
+  /** An expression of a template is being read. */
+  inTemplate = false;
+  /** References whose change is asked for by a function, by the reference. */
+  readonly models = new Map<PlaceId, PlaceId>();
+  /** What a name stands for that nothing declares; by default nothing that is followed. */
+  missing: (name: string, at: Spot) => PlaceId | null = () => null;
   /** Stores whose initial functions are being read, the innermost last. */
   readonly stores: StoreBeingMade[] = [];
   /** Change functions of the module's own variables that functions assign to, by the variable's place. */

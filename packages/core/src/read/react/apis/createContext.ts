@@ -14,6 +14,6 @@ export const createContext: Recogniser = (r, node, target) => {
     first.type !== 'NullLiteral' &&
     !(first.type === 'Identifier' && first.name === 'undefined') &&
     !/^(null|undefined)\b/.test(r.source(first));
-  r.b.facts.contexts.push({ name, place, hasDefault, at });
+  r.b.facts.contexts.push({ name, key: null, place, hasDefault, at });
   return place;
 };

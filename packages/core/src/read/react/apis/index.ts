@@ -6,6 +6,7 @@ import { fieldOf } from '../../script/patterns';
 import type { ScriptReader } from '../../script/reader';
 import { readLibraryCall } from '../../libraries';
 import { readChannelCall, readNew } from '../../outside/channels';
+import { readVueCall } from '../../vue/dialect';
 import { readStoreCall } from '../../stores/hookStores';
 import { createContext } from './createContext';
 import { isSetState, readSetState } from '../classes';
@@ -81,7 +82,7 @@ export function readReactCall(
 ): PlaceId | null | undefined {
   if (node.type === 'NewExpression') return readNew(r, node);
   if (isSetState(node.callee)) return readSetState(r, node);
-  for (const read of [readStoreCall, readChannelCall, readLibraryCall]) {
+  for (const read of [readVueCall, readStoreCall, readChannelCall, readLibraryCall]) {
     const outside = read(r, node, target);
     if (outside !== undefined) return outside;
   }

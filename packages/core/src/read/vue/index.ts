@@ -1,0 +1,116 @@
+/**
+ * The reader for single-file components: the family's own compiler takes the file apart, scripts and the expressions of the
+ * template are read by the shared script reader. The whole component is one function, as every run of it has state of its own.
+ */
+import { parse as parseComponent, type SFCScriptBlock } from '@vue/compiler-sfc';
+import type * as t from '@babel/types';
+import type { FileFacts } from '../../model/facts';
+import { FactsBuilder } from '../script/builder';
+import { noteConstants, parseScript } from '../script/module';
+import { declareBlock, declareVars } from '../script/declare';
+import { nameFromPath } from '../script/names';
+import { ScriptReader } from '../script/reader';
+import { Scope } from '../script/scope';
+import { declareImports, readStatements } from '../script/statements';
+import { declaredTypes } from '../script/types';
+import type { SourceFile } from '../react';
+import { vue, type VueComponent } from './dialect';
+import { readOptions } from './options';
+import { readTemplate } from './template';
+
+export function readVue(source: SourceFile): FileFacts {
+  const b = new FactsBuilder(source.path, 'vue', source.text, source.hash, source.bytes);
+  const { descriptor, errors } = parseComponent(source.text, { sourceMap: false, filename: source.path });
+  for (const error of errors) {
+    const at = 'loc' in error ? error.loc?.start : undefined;
+    b.facts.problems.push({ severity: 'error', message: error.message, line: at?.line ?? 1, column: at?.column ?? 1 });
+  }
+  if (!descriptor.template && !descriptor.script && !descriptor.scriptSetup) return b.facts;
+  const r = new ScriptReader(b, vue, source.text);
+  const fn = b.addFunction(nameFromPath(source.path), 'component', 0, { line: 1, column: 1, length: 1 }, b.facts.lines);
+  const fact = b.fn(fn);
+  const props = b.place('param', 'props', fn, fact.at);
+  fact.params.push(props);
+  fact.props = [];
+  fact.takesRest = false;
+  fact.events = [];
+  const self = b.place('object', 'this', fn, fact.at);
+  b.flow(props, self);
+  const component: VueComponent = {
+    fn,
+    props,
+    self,
+    refs: new Set(),
+    emit: new Set(),
+    provides: [],
+    handles: new Map(),
+  };
+  r.component = component;
+  b.facts.exports.push({ name: 'default', place: fact.self, source: null, imported: null, at: fact.at });
+
+  const plain = descriptor.script ? programOf(r, source, descriptor.script) : null;
+  const setup = descriptor.scriptSetup ? programOf(r, source, descriptor.scriptSetup) : null;
+  for (const body of [plain, setup]) if (body) declareImports(r, body);
+  if (plain) {
+    const options = optionsOf(plain);
+    // What stands beside the component's options is the module's own.
+    const rest = plain.filter(
+      (statement) => statement.type !== 'ExportDefaultDeclaration' && statement.type !== 'ImportDeclaration',
+    );
+    for (const statement of rest) noteConstants(r, statement);
+    Object.assign(b.facts.types, declaredTypes(rest));
+    declareVars(r, rest);
+    declareBlock(r, rest);
+    readStatements(r, rest);
+    if (options) within(r, component, () => readOptions(r, component, options));
+  }
+  if (setup) {
+    Object.assign(b.facts.types, declaredTypes(setup));
+    const body = setup.filter((statement) => statement.type !== 'ImportDeclaration');
+    for (const statement of body) noteConstants(r, statement);
+    r.fn = fn;
+    r.scope = new Scope(r.scope, fn);
+    r.self = self;
+    declareVars(r, body);
+    declareBlock(r, body);
+    readStatements(r, body);
+  }
+  if (descriptor.template?.ast)
+    within(r, component, () => readTemplate(r, component, descriptor.template?.ast ?? null, source));
+  return b.facts;
+}
+
+/** Runs `read` inside the component's own function, keeping the names its script declares. */
+function within(r: ScriptReader, component: VueComponent, read: () => void): void {
+  const before = { fn: r.fn, self: r.self };
+  r.fn = component.fn;
+  r.self = component.self;
+  read();
+  r.fn = before.fn;
+  r.self = before.self;
+}
+
+/** The statements of one script, with positions of the whole file. */
+function programOf(r: ScriptReader, source: SourceFile, block: SFCScriptBlock): t.Statement[] {
+  const { start } = block.loc;
+  const path = `${source.path}.${block.lang === 'ts' || block.lang === 'tsx' ? block.lang : 'js'}`;
+  const { ast, problems } = parseScript(path, block.content, {
+    line: start.line,
+    column: start.column - 1,
+    index: start.offset,
+  });
+  r.b.facts.problems.push(...problems);
+  return ast?.program.body ?? [];
+}
+
+function optionsOf(body: readonly t.Statement[]): t.ObjectExpression | null {
+  for (const statement of body) {
+    if (statement.type !== 'ExportDefaultDeclaration') continue;
+    let node: t.Node = statement.declaration;
+    // `defineComponent({ … })`, `Vue.extend({ … })`.
+    if (node.type === 'CallExpression' && node.arguments[0]) node = node.arguments[0];
+    if (node.type === 'TSAsExpression' || node.type === 'TSSatisfiesExpression') node = node.expression;
+    return node.type === 'ObjectExpression' ? node : null;
+  }
+  return null;
+}

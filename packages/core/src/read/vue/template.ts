@@ -1,0 +1,479 @@
+/**
+ * Templates. Elements become pieces of markup and sites as in any family; attributes bind props, listeners stand among them
+ * under a sign of their own, slots are functions that are handed over and called where the child shows them.
+ */
+import { parseExpression } from '@babel/parser';
+import type * as t from '@babel/types';
+import type { PlaceId, SitePropFact, Spot } from '../../model/facts';
+import type { SourceFile } from '../react';
+import { value } from '../script/expressions';
+import { declarePattern } from '../script/declare';
+import { bind } from '../script/patterns';
+import type { ScriptReader } from '../script/reader';
+import { EVENT, type VueComponent } from './dialect';
+
+/** What is used of the compiler's own syntax tree. */
+interface Position {
+  line: number;
+  column: number;
+  offset: number;
+}
+interface Location {
+  start: Position;
+  end: Position;
+  source: string;
+}
+interface Expression {
+  content: string;
+  loc: Location;
+  isStatic?: boolean;
+}
+interface Attribute {
+  type: number;
+  name: string;
+  value?: { content: string; loc: Location };
+  arg?: Expression;
+  exp?: Expression;
+  loc: Location;
+}
+interface TemplateNode {
+  type: number;
+  tag?: string;
+  tagType?: number;
+  props?: Attribute[];
+  children?: TemplateNode[];
+  content?: unknown;
+  loc: Location;
+}
+
+const [ELEMENT, , , INTERPOLATION, STATIC, DIRECTIVE] = [1, 2, 3, 5, 6, 7];
+const COMPONENT = 1;
+const SLOT = 2;
+const TEMPLATE = 3;
+
+export function readTemplate(r: ScriptReader, component: VueComponent, root: unknown, source: SourceFile): void {
+  const reader = new Template(r, component, /<script[^>]*lang="ts/.test(source.text));
+  reader.read(root as TemplateNode);
+}
+
+class Template {
+  constructor(
+    private readonly r: ScriptReader,
+    private readonly component: VueComponent,
+    private readonly typed: boolean,
+  ) {}
+
+  read(root: TemplateNode): void {
+    const { r, component } = this;
+    const fact = r.b.fn(component.fn);
+    const piece = r.b.place('markup', '', r.fn, fact.at);
+    // Each thing provided stands around all the component renders.
+    let outer = piece;
+    for (const { context, value: given, name, at } of component.provides) {
+      const around = r.b.place('markup', '', r.fn, at);
+      const propsPlace = r.b.place('siteProps', name, r.fn, at);
+      const props: SitePropFact[] = [];
+      if (given !== null) {
+        const bare = this.unwrapped(given, at);
+        r.b.flow(bare, propsPlace, 'put', 'value');
+        props.push({ name: 'value', place: bare, literal: null, at });
+      }
+      r.b.flow(outer, propsPlace, 'put', 'children');
+      r.b.facts.sites.push({ name, tag: context, propsPlace, inside: around, props, repeat: 'once', fn: r.fn, at });
+      outer = around;
+    }
+    r.b.flow(outer, fact.result);
+    this.children(root.children ?? [], piece);
+  }
+
+  private children(nodes: readonly TemplateNode[], piece: PlaceId): void {
+    for (const node of nodes) {
+      if (node.type === ELEMENT) this.element(node, piece);
+      else if (node.type === INTERPOLATION) this.show(node.content as Expression, piece);
+    }
+  }
+
+  private show(expression: Expression, piece: PlaceId): void {
+    const place = this.value(expression);
+    if (place === null) return;
+    this.r.b.use({
+      place,
+      kind: 'shown',
+      inside: piece,
+      repeat: this.r.repeat,
+      fn: this.r.fn,
+      at: spotAt(expression.loc),
+    });
+  }
+
+  private element(node: TemplateNode, piece: PlaceId): void {
+    const { r } = this;
+    const props = node.props ?? [];
+    const directive = (name: string): Attribute | undefined =>
+      props.find((one) => one.type === DIRECTIVE && one.name === name);
+    const condition = directive('if') ?? directive('else-if');
+    if (condition?.exp) this.test(condition.exp);
+    const conditional = condition ?? directive('else');
+    const inner = (): void => {
+      const loop = directive('for');
+      if (loop?.exp)
+        r.repeated('many', () => r.block(() => (this.loop(loop.exp as Expression), this.plain(node, piece))));
+      else this.plain(node, piece);
+    };
+    if (conditional) r.repeated('conditional', inner);
+    else inner();
+  }
+
+  /** `(tray, index) in trays`. */
+  private loop(expression: Expression): void {
+    const { r } = this;
+    const match = /^([\s\S]*?)\s+(?:in|of)\s+([\s\S]*)$/.exec(expression.content);
+    if (!match) return;
+    const [, left = '', right = ''] = match;
+    const offset = expression.content.length - right.length;
+    const list = this.value({ ...expression, content: right, loc: shifted(expression.loc, offset) });
+    if (list !== null) r.b.use({ place: list, kind: 'iterated', fn: r.fn, at: spotAt(expression.loc) });
+    const names = left.trim().replace(/^\(([\s\S]*)\)$/, '$1');
+    this.bindParams(
+      names,
+      [list === null ? null : r.b.part(list, '*', r.fn, spotAt(expression.loc)), null, null],
+      expression.loc,
+    );
+  }
+
+  /** Declares and binds the names a loop or a slot brings, in the current block. */
+  private bindParams(names: string, places: readonly (PlaceId | null)[], loc: Location): void {
+    const { r } = this;
+    const fn = this.parse(`(${names}) => 0`, {
+      ...loc,
+      start: { ...loc.start, column: Math.max(1, loc.start.column - 1), offset: loc.start.offset - 1 },
+    });
+    if (fn?.type !== 'ArrowFunctionExpression') return;
+    fn.params.forEach((param, index) => {
+      declarePattern(r, param);
+      bind(r, param, places[index] ?? null);
+    });
+  }
+
+  private test(expression: Expression): void {
+    const place = this.value(expression);
+    if (place !== null) this.r.b.use({ place, kind: 'branched', fn: this.r.fn, at: spotAt(expression.loc) });
+  }
+
+  private plain(node: TemplateNode, piece: PlaceId): void {
+    if (node.tagType === SLOT) return this.slot(node, piece);
+    if (node.tagType === COMPONENT) return this.site(node, piece);
+    if (node.tagType === TEMPLATE) return this.children(node.children ?? [], piece);
+    for (const one of node.props ?? []) this.hostAttribute(one);
+    this.r.depth++;
+    this.children(node.children ?? [], piece);
+    this.r.depth--;
+  }
+
+  private hostAttribute(one: Attribute): void {
+    const { r, component } = this;
+    const at = spotAt(one.loc);
+    if (one.type === STATIC) {
+      if (one.name === 'ref' && one.value)
+        component.handles.set(one.value.content, r.scope.lookup(one.value.content) ?? -1);
+      return;
+    }
+    if (!one.exp || one.name === 'for' || one.name === 'if' || one.name === 'else-if' || one.name === 'slot') return;
+    if (one.name === 'on') {
+      const place = this.handler(one.exp);
+      if (place !== null) r.b.use({ place, kind: 'handler', detail: one.arg?.content ?? '', fn: r.fn, at });
+      return;
+    }
+    const place = this.value(one.exp);
+    if (place === null || one.arg?.content === 'key') return;
+    r.b.use({
+      place,
+      kind: one.name === 'show' ? 'branched' : 'shown',
+      ...(one.name === 'bind' && !one.arg ? { detail: 'spread' } : {}),
+      fn: r.fn,
+      at,
+    });
+    if (one.name === 'model') r.b.use({ place: this.change(one.exp), kind: 'handler', detail: 'input', fn: r.fn, at });
+  }
+
+  private site(node: TemplateNode, piece: PlaceId): void {
+    const { r } = this;
+    const name = node.tag ?? '';
+    const at: Spot = { line: node.loc.start.line, column: node.loc.start.column + 1, length: name.length };
+    const tag = this.tagPlace(name, node, at);
+    const propsPlace = r.b.place('siteProps', name, r.fn, at);
+    const props: SitePropFact[] = [];
+    r.b.facts.sites.push({
+      name,
+      tag,
+      propsPlace,
+      inside: piece,
+      props,
+      repeat: r.repeat,
+      fn: r.fn,
+      at,
+      ...(r.depth > 0 ? { nested: true } : {}),
+    });
+    const before = r.repeat;
+    r.repeat = 'once';
+    const give = (prop: string, place: PlaceId | null, literal: string | null, spot: Spot): void => {
+      const held = place ?? r.b.place('object', '', r.fn, spot);
+      r.b.flow(held, propsPlace, 'put', prop);
+      props.push({ name: prop, place: held, literal, at: spot });
+    };
+    for (const one of node.props ?? []) this.siteAttribute(one, propsPlace, props, give);
+    this.handOver(node, give);
+    r.repeat = before;
+  }
+
+  private siteAttribute(
+    one: Attribute,
+    propsPlace: PlaceId,
+    props: SitePropFact[],
+    give: (prop: string, place: PlaceId | null, literal: string | null, spot: Spot) => void,
+  ): void {
+    const { r } = this;
+    const at = spotAt(one.loc);
+    if (one.type === STATIC) {
+      if (one.name === 'ref') {
+        const held = r.scope.lookup(one.value?.content ?? '') ?? this.component.handles.get(one.value?.content ?? '');
+        if (held !== undefined) give('ref', held, null, at);
+      } else if (!/^(class|style|key|slot)$/.test(one.name))
+        give(camel(one.name), null, JSON.stringify(one.value?.content ?? true), at);
+      return;
+    }
+    if (!one.exp) {
+      // `:units` for `:units="units"`.
+      if (one.name === 'bind' && one.arg)
+        give(camel(one.arg.content), this.value({ ...one.arg, content: camel(one.arg.content) }), null, at);
+      return;
+    }
+    const arg = one.arg?.content ?? '';
+    if (one.name === 'bind' && arg === '') {
+      const place = this.value(one.exp);
+      if (place === null) return;
+      const named = props.flatMap((prop) => prop.name ?? []);
+      if (named.length === 0) r.b.flow(place, propsPlace);
+      else r.b.rest(place, propsPlace, named);
+      props.push({ name: null, place, literal: null, at });
+    } else if (one.name === 'bind') {
+      if (arg === 'key') this.value(one.exp);
+      else
+        give(
+          camel(arg),
+          this.value(one.exp),
+          /^(['"`]|\d|true\b|false\b)/.test(one.exp.content) ? one.exp.content : null,
+          at,
+        );
+    } else if (one.name === 'on') give(`${EVENT}${arg}`, this.handler(one.exp), null, at);
+    else if (one.name === 'model') {
+      const prop = arg === '' ? 'modelValue' : camel(arg);
+      give(prop, this.value(one.exp), null, at);
+      give(`${EVENT}update:${prop}`, this.change(one.exp), null, at);
+    } else if (one.name === 'show') this.test(one.exp);
+  }
+
+  /** What stands between a component's tags: a function for each slot, called where the child shows it. */
+  private handOver(node: TemplateNode, give: (prop: string, place: PlaceId, literal: null, spot: Spot) => void): void {
+    const children = node.children ?? [];
+    const named = children.filter(
+      (child) =>
+        child.tagType === TEMPLATE && child.props?.some((one) => one.name === 'slot' && one.type === DIRECTIVE),
+    );
+    for (const child of named) {
+      const directive = child.props?.find((one) => one.name === 'slot');
+      const name = directive?.arg?.content ?? 'default';
+      give(
+        `#${name}`,
+        this.slotFunction(child.children ?? [], directive?.exp ?? null, child.loc),
+        null,
+        spotAt(child.loc),
+      );
+    }
+    const rest = children.filter(
+      (child) => !named.includes(child) && (child.type === ELEMENT || child.type === INTERPOLATION),
+    );
+    const own = node.props?.find((one) => one.name === 'slot' && one.type === DIRECTIVE);
+    const first = rest[0];
+    if (first) give('#default', this.slotFunction(rest, own?.exp ?? null, first.loc), null, spotAt(first.loc));
+  }
+
+  private slotFunction(children: readonly TemplateNode[], scope: Expression | null, loc: Location): PlaceId {
+    const { r } = this;
+    const at = spotAt(loc);
+    const id = r.b.addFunction('', 'closure', r.fn, at, loc.end.line);
+    const fact = r.b.fn(id);
+    const param = r.b.place('param', 'slot', id, at);
+    fact.params.push(param);
+    const before = { fn: r.fn, depth: r.depth };
+    r.fn = id;
+    r.depth = 0;
+    r.block(() => {
+      if (scope) this.bindParams(scope.content, [param], scope.loc);
+      const piece = r.b.place('markup', '', id, at);
+      r.b.flow(piece, fact.result);
+      this.children(children, piece);
+    });
+    r.fn = before.fn;
+    r.depth = before.depth;
+    return fact.self;
+  }
+
+  /** `<slot name="head" :item="tray">`: the function that was handed over is called here. */
+  private slot(node: TemplateNode, piece: PlaceId): void {
+    const { r, component } = this;
+    const at = spotAt(node.loc);
+    const props = node.props ?? [];
+    const name = props.find((one) => one.type === STATIC && one.name === 'name')?.value?.content ?? 'default';
+    const given = r.b.place('object', 'slot', r.fn, at);
+    for (const one of props)
+      if (one.type === DIRECTIVE && one.name === 'bind' && one.exp) {
+        const place = this.value(one.exp);
+        if (place === null) continue;
+        if (one.arg) r.b.flow(place, given, 'put', camel(one.arg.content));
+        else r.b.flow(place, given);
+      }
+    const callee = r.b.part(component.props, `#${name}`, component.fn, at);
+    const result = r.b.place('computed', '', r.fn, at);
+    r.b.facts.calls.push({
+      callee,
+      name: 'slot',
+      args: [given],
+      receiver: null,
+      result,
+      repeat: r.repeat,
+      optional: true,
+      fn: r.fn,
+      at,
+    });
+    r.b.use({ place: result, kind: 'shown', inside: piece, repeat: r.repeat, fn: r.fn, at });
+    this.children(node.children ?? [], piece);
+  }
+
+  /** A tag by any of the ways it may be written; `<component :is>` is whatever its expression brings. */
+  private tagPlace(name: string, node: TemplateNode, at: Spot): PlaceId {
+    const { r } = this;
+    const is = node.props?.find((one) => one.type === DIRECTIVE && one.name === 'bind' && one.arg?.content === 'is');
+    if (name === 'component' && is?.exp) return this.value(is.exp) ?? r.global(name, at);
+    const pascal = camel(name).replace(/^[a-z]/, (letter) => letter.toUpperCase());
+    const own = r.b.fn(this.component.fn);
+    for (const tried of [name, camel(name), pascal]) {
+      const [first = '', ...fields] = tried.split('.');
+      let place = r.scope.lookup(first);
+      if (place === undefined) continue;
+      for (const field of fields) place = r.b.part(place, field, r.fn, at);
+      return place;
+    }
+    return pascal === own.name ? own.self : r.global(pascal, at);
+  }
+
+  /** What listens: a function as it is, or an expression run with `$event`. */
+  private handler(expression: Expression): PlaceId | null {
+    const node = this.parse(expression.content, expression.loc);
+    if (
+      node &&
+      (node.type === 'ArrowFunctionExpression' ||
+        node.type === 'FunctionExpression' ||
+        node.type === 'Identifier' ||
+        node.type === 'MemberExpression')
+    )
+      return this.valueOf(node, expression);
+    return this.functionAround(`($event) => { ${expression.content} }`, expression, '($event) => { '.length);
+  }
+
+  /** The function that changes what is bound both ways. */
+  private change(expression: Expression): PlaceId {
+    return (
+      this.functionAround(`($event) => { ${expression.content} = $event }`, expression, '($event) => { '.length) ??
+      this.r.global('$event', spotAt(expression.loc))
+    );
+  }
+
+  private functionAround(text: string, expression: Expression, shift: number): PlaceId | null {
+    const start = {
+      ...expression.loc.start,
+      column: Math.max(1, expression.loc.start.column - shift),
+      offset: expression.loc.start.offset - shift,
+    };
+    const node = this.parse(text, { ...expression.loc, start });
+    return node ? this.valueOf(node, expression) : null;
+  }
+
+  private value(expression: Expression): PlaceId | null {
+    const node = this.parse(expression.content, expression.loc);
+    if (!node) return null;
+    return this.valueOf(node, expression);
+  }
+
+  /** Reads an expression with the names of the instance at hand, and takes values out of references. */
+  private valueOf(node: t.Expression, expression: Expression): PlaceId | null {
+    const { r } = this;
+    const before = r.missing;
+    r.missing = (name, at) => this.named(name, at);
+    r.inTemplate = true;
+    const place = value(r, node);
+    r.inTemplate = false;
+    r.missing = before;
+    return place === null ? null : this.unwrapped(place, spotAt(expression.loc));
+  }
+
+  /** A name the script does not declare stands on the instance: a prop, a field of its state, a method. */
+  private named(name: string, at: Spot): PlaceId | null {
+    const { r, component } = this;
+    if (
+      /^(Math|Number|String|Date|JSON|Object|Array|Boolean|parseInt|parseFloat|isNaN|undefined|console|window)$/.test(
+        name,
+      )
+    )
+      return null;
+    if (name === '$props') return component.props;
+    if (name === '$attrs') {
+      r.b.fn(component.fn).takesRest = true;
+      return component.props;
+    }
+    if (/^\$(emit|event|slots|refs|route|router|t|el|store)$/.test(name)) return null;
+    return r.b.part(component.self, name, r.fn, at);
+  }
+
+  private unwrapped(place: PlaceId, at: Spot): PlaceId {
+    const { r } = this;
+    const kind = r.b.facts.places[place]?.kind;
+    if (kind === 'function' || kind === 'markup' || kind === 'computed') return place;
+    const bare = r.b.place('computed', r.b.facts.places[place]?.name ?? '', r.fn, at);
+    r.b.facts.flows.push({ from: place, to: bare, op: 'unwrap', field: 'value' });
+    return bare;
+  }
+
+  private parse(text: string, loc: Location): t.Expression | null {
+    try {
+      return parseExpression(text, {
+        plugins: this.typed ? ['typescript'] : [],
+        startLine: loc.start.line,
+        startColumn: loc.start.column - 1,
+        startIndex: Math.max(0, loc.start.offset),
+        errorRecovery: true,
+      });
+    } catch {
+      this.r.b.facts.problems.push({
+        severity: 'warning',
+        message: `“${text}” could not be read.`,
+        line: loc.start.line,
+        column: loc.start.column,
+      });
+      return null;
+    }
+  }
+}
+
+function spotAt(loc: Location): Spot {
+  const length = loc.end.line === loc.start.line ? loc.end.column - loc.start.column : 1;
+  return { line: loc.start.line, column: loc.start.column, length };
+}
+
+function shifted(loc: Location, by: number): Location {
+  return { ...loc, start: { ...loc.start, column: loc.start.column + by, offset: loc.start.offset + by } };
+}
+
+function camel(name: string): string {
+  return name.replace(/-(\w)/g, (_, letter: string) => letter.toUpperCase());
+}

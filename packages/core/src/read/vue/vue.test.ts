@@ -1,0 +1,207 @@
+import { findingsOf, surveyOf, trailsOf } from '../../testing/project';
+
+function sfc(script: string, template: string): string {
+  return `<script setup>\n${script}\n</script>\n<template>\n${template}\n</template>\n`;
+}
+
+const GAUGE = sfc(`defineProps({ scale: String });`, `<b>{{ scale }}</b>`);
+
+const CASES: [name: string, sources: Record<string, string>, question: string, trails: string[]][] = [
+  [
+    'a reference handed down as a prop, renamed, by kebab case',
+    {
+      'src/App.vue': sfc(
+        `import { ref } from 'vue'; import ZonePart from './ZonePart.vue'; const units = ref('c');`,
+        `<zone-part :unit-name="units" />`,
+      ),
+      'src/ZonePart.vue': sfc(
+        `import Gauge from './Gauge.vue'; const props = defineProps(['unitName']);`,
+        `<Gauge :scale="props.unitName" />`,
+      ),
+      'src/Gauge.vue': GAUGE,
+    },
+    'App.units',
+    ['App.units > ZonePart.unitName~ > Gauge.scale'],
+  ],
+  [
+    'an event: sent in a template, listened to above, changing the state',
+    {
+      'src/App.vue': sfc(
+        `import { ref } from 'vue'; import Switch from './Switch.vue'; const units = ref('c'); function set(to) { units.value = to; }`,
+        `<Switch @pick="set" /><i>{{ units }}</i>`,
+      ),
+      'src/Switch.vue': sfc(`const emit = defineEmits(['pick']);`, `<b @click="emit('pick', 'k')" />`),
+    },
+    'App.units',
+    ['up Switch.pick > event:App.units'],
+  ],
+  [
+    'an inline listener with the event, and one passed on',
+    {
+      'src/App.vue': sfc(
+        `import { ref } from 'vue'; import Bar from './Bar.vue'; const units = ref('c');`,
+        `<Bar @pick="units = $event" />`,
+      ),
+      'src/Bar.vue': sfc(
+        `import Switch from './Switch.vue'; const emit = defineEmits(['pick']);`,
+        `<Switch @pick="emit('pick', $event)" />`,
+      ),
+      'src/Switch.vue': sfc(`const emit = defineEmits(['pick']);`, `<b @click="$emit('pick', 'k')" />`),
+    },
+    'App.units',
+    ['up Switch.pick > event:Bar.pick~ > event:App.units'],
+  ],
+  [
+    'bound both ways',
+    {
+      'src/App.vue': sfc(
+        `import { ref } from 'vue'; import Dial from './Dial.vue'; const level = ref(1);`,
+        `<Dial v-model="level" />`,
+      ),
+      'src/Dial.vue': sfc(
+        `const props = defineProps({ modelValue: Number }); const emit = defineEmits(['update:modelValue']);`,
+        `<input :value="modelValue" @input="emit('update:modelValue', 2)" />`,
+      ),
+    },
+    'App.level',
+    ['App.level > Dial.modelValue', 'up Dial.modelValue > binding:App.level'],
+  ],
+  [
+    'a loop, a condition, and part of each',
+    {
+      'src/App.vue': sfc(
+        `import { ref } from 'vue'; import Gauge from './Gauge.vue'; const trays = ref([]);`,
+        `<ul><li v-for="(tray, i) in trays" :key="i"><Gauge v-if="tray.open" :scale="tray.units" /></li></ul>`,
+      ),
+      'src/Gauge.vue': GAUGE,
+    },
+    'Gauge.scale',
+    ['App.trays > (part)Gauge.scale'],
+  ],
+  [
+    'slots with values: who writes the content is a stop',
+    {
+      'src/App.vue': sfc(
+        `import List from './List.vue'; import Gauge from './Gauge.vue';`,
+        `<List><template #row="{ tray }"><Gauge :scale="tray" /></template></List>`,
+      ),
+      'src/List.vue': sfc(
+        `import { ref } from 'vue'; const tray = ref('fern');`,
+        `<ul><slot name="row" :tray="tray" /></ul>`,
+      ),
+      'src/Gauge.vue': GAUGE,
+    },
+    'List.tray',
+    ['List.tray > slot:App.tray~ > Gauge.scale'],
+  ],
+  [
+    'provided under a text, and under a symbol',
+    {
+      'src/keys.js': `export const SCALE = Symbol('scale');`,
+      'src/App.vue': sfc(
+        `import { ref, provide } from 'vue'; import { SCALE } from './keys'; import Zone from './Zone.vue'; const units = ref('c'); provide('units', units); provide(SCALE, units);`,
+        `<Zone />`,
+      ),
+      'src/Zone.vue': sfc(`import Gauge from './Gauge.vue'; import Meter from './Meter.vue';`, `<Gauge /><Meter />`),
+      'src/Gauge.vue': sfc(`import { inject } from 'vue'; const units = inject('units');`, `<b>{{ units }}</b>`),
+      'src/Meter.vue': sfc(
+        `import { inject } from 'vue'; import { SCALE } from './keys'; const scale = inject(SCALE);`,
+        `<b>{{ scale }}</b>`,
+      ),
+    },
+    'App.units',
+    ['App.units > context:Gauge.units', 'App.units > context:Meter.units'],
+  ],
+  [
+    'a composable in a plain script, with state of its own for each that calls it',
+    {
+      'src/useFold.js': `import { ref } from 'vue'; export function useFold() { const open = ref(false); const toggle = () => { open.value = !open.value; }; return { open, toggle }; }`,
+      'src/App.vue': sfc(
+        `import { useFold } from './useFold'; import Fold from './Fold.vue'; const { open, toggle } = useFold();`,
+        `<Fold :open="open" @fold="toggle" />`,
+      ),
+      'src/Fold.vue': sfc(
+        `defineProps({ open: Boolean }); const emit = defineEmits(['fold']);`,
+        `<b @click="emit('fold')">{{ open }}</b>`,
+      ),
+    },
+    'App.open',
+    ['App.open > Fold.open', 'up Fold.fold > event:App.open'],
+  ],
+  [
+    'options: state, computed, methods',
+    {
+      'src/App.vue': `<template><Gauge :scale="shown" @pick="set" /></template>
+<script>
+import Gauge from './Gauge.vue';
+export default { components: { Gauge }, data() { return { units: 'c' }; }, computed: { shown() { return this.units + '!'; } }, methods: { set(to) { this.units = to; } } };
+</script>`,
+      'src/Gauge.vue': `<template><b @click="$emit('pick', 'k')">{{ scale }}</b></template>
+<script>
+export default { props: { scale: { type: String, default: 'c' } }, emits: ['pick'] };
+</script>`,
+    },
+    'App.units',
+    ['App.units > (derived)Gauge.scale', 'up Gauge.pick > event:App.units'],
+  ],
+];
+
+test.each(CASES)('%s', (_, sources, question, trails) => {
+  expect(trailsOf(surveyOf(sources), question)).toEqual(trails);
+});
+
+test('what a component says of itself: name, props with types and defaults, events; where it is mounted', () => {
+  const document = surveyOf({
+    'src/main.js': `import { createApp } from 'vue'; import App from './App.vue'; createApp(App).mount('#app');`,
+    'src/App.vue': sfc(`import TrayList from './tray-list.vue';`, `<TrayList label="fern" />`),
+    'src/tray-list.vue': `<script setup lang="ts">
+const props = withDefaults(defineProps<{ label: string; units?: string }>(), { units: 'c' });
+defineEmits(['pick']);
+</script>
+<template><b :title="units">{{ label }}</b></template>`,
+  }).document();
+  expect(document.project.families).toEqual(['vue']);
+  expect(document.sites.map((site) => [site.of, site.by])).toEqual(
+    [
+      ['src/App.vue#App', null],
+      ['src/tray-list.vue#TrayList', 'src/App.vue#App'],
+    ].sort((a, b) => document.sites.findIndex((s) => s.of === a[0]) - document.sites.findIndex((s) => s.of === b[0])),
+  );
+  expect(document.components.find((one) => one.name === 'TrayList')).toMatchObject({
+    family: 'vue',
+    props: [
+      { name: 'label', required: true, default: null, line: 2 },
+      { name: 'units', required: false, default: "'c'", line: 2 },
+    ],
+    events: [{ name: 'pick', line: 3 }],
+  });
+});
+
+test('a chain of props and events that are only passed on', () => {
+  const pass = (child: string): string =>
+    sfc(
+      `import ${child} from './${child}.vue'; defineProps(['units']); const emit = defineEmits(['pick']);`,
+      `<${child} :units="units" @pick="emit('pick', $event)" />`,
+    );
+  const survey = surveyOf({
+    'src/App.vue': sfc(
+      `import { ref } from 'vue'; import House from './House.vue'; const units = ref('c');`,
+      `<i>{{ units }}</i><House :units="units" @pick="units = $event" />`,
+    ),
+    'src/House.vue': pass('Zone'),
+    'src/Zone.vue': pass('Tray'),
+    'src/Tray.vue': sfc(
+      `defineProps(['units']); const emit = defineEmits(['pick']);`,
+      `<b @click="emit('pick', 'k')">{{ units }}</b>`,
+    ),
+  });
+  expect(findingsOf(survey)).toEqual(['drilled-prop House.units', 'relayed-event Zone.pick']);
+});
+
+test('a broken template is a problem, and the rest is answered', () => {
+  const { files, components } = surveyOf({
+    'src/Tray.vue': `<template><b>{{ a + }}</b></template><script setup>const a = 1;</script>`,
+  }).document();
+  expect(files[0]?.problems.length).toBeGreaterThan(0);
+  expect(components.map((one) => one.name)).toEqual(['Tray']);
+});
