@@ -23,6 +23,8 @@ export interface CellInfo {
   callable: boolean;
   /** The context's number, for a context. */
   context: number | null;
+  /** A module's own variable, of interest only to those who use it. */
+  quiet?: boolean;
 }
 
 /** How a value that no component holds reaches the components that read it, by its kind. */
@@ -137,6 +139,7 @@ export class Cells {
       spot: fact.at,
       value: { place: key === null ? graph.at(file, fact.value) : graph.shared.hubOf(key), path: 0, context: run },
       setter: setter === null ? null : { place: setter, path: 0, context: run },
+      quiet: shared.quiet,
       setterName: fact.kind === 'channel' ? fact.name : `set ${fact.name}`,
       callable: false,
       context: null,

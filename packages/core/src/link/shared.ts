@@ -4,6 +4,7 @@
  */
 import type { CellFact } from '../model/facts';
 import type { Graph } from './graph';
+import { cellsHeld } from './held';
 
 /** The key under which a cell's change function is joined. */
 export function changeKey(key: string): string {
@@ -72,8 +73,8 @@ export class Shared {
     graph.files.forEach((facts, file) => {
       for (const { object, field, change } of facts.mutations) {
         if (change === null) continue;
-        for (const origin of graph.trace(graph.at(file, object), field === '*' ? [] : [field])) {
-          const setter = setters.get(origin.place);
+        for (const cell of cellsHeld(graph, graph.at(file, object), field)) {
+          const setter = setters.get(cell);
           if (setter !== undefined) graph.join(setter, graph.at(file, change));
         }
       }

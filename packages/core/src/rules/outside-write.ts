@@ -1,4 +1,5 @@
 /** Shared state changed from a component, past the functions meant for it. */
+import { cellsHeld } from '../link/held';
 import { named, seat, type Draft, type Rule } from './rule';
 
 export const outsideWrite: Rule = {
@@ -55,8 +56,9 @@ export const Gauge = observer(() => <b onClick={() => units.change('kelvin')}>{u
       for (const { object, field, text, fn, at } of facts.mutations) {
         const component = program.component(program.unitOf(graph.fnAt(file, fn)));
         if (!component) continue;
-        const origins = graph.trace(graph.at(file, object), field === '*' ? [] : [field]);
-        const cell = origins.map((origin) => shared.get(origin.place)).find((one) => one !== undefined);
+        const cell = cellsHeld(graph, graph.at(file, object), field)
+          .map((one) => shared.get(one))
+          .find((one) => one !== undefined);
         if (!cell) continue;
         found.push({
           message: `${component.name} changes ${cell.id} itself (${text}): its home does not know who changes it.`,

@@ -57,7 +57,7 @@ function Gauge() {
       });
     };
     for (const { fact, file } of graph.contexts)
-      add(fact.name, file, graph.files[file]?.places[fact.place]?.fn ?? 0, fact.at);
+      if (fact.key === null) add(fact.name, file, graph.files[file]?.places[fact.place]?.fn ?? 0, fact.at);
     for (const { fact, file } of graph.cells)
       if (fact.shared && fact.shared.within !== 0 && fact.kind === 'store')
         add(fact.shared.id.split('.')[0] ?? fact.name, file, fact.shared.within, fact.at);

@@ -69,6 +69,7 @@ function Tray({ label, open, onOpen }) {
         .exits.some(
           (exit) =>
             exit.kind === 'argument' &&
+            !exit.derived &&
             linked.handed
               .calleesOf(exit.target, exit.at.context)
               .some(({ fn }) => program.unitOf(fn) === above && changesState(fn)),

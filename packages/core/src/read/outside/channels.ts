@@ -45,6 +45,8 @@ export function readChannelCall(r: ScriptReader, node: t.CallExpression): PlaceI
   }
   if (method === 'addEventListener' || method === 'removeEventListener')
     return windowCall(r, node, method === 'addEventListener');
+  // A component's own methods of such names are no bus.
+  if (r.component && callee.object.type === 'ThisExpression') return undefined;
   if (LISTEN.has(method) || SEND.has(method) || END.has(method)) return busCall(r, node, callee.object, method);
   return undefined;
 }

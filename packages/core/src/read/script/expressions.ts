@@ -121,8 +121,10 @@ function nameFrom(node: t.ArrowFunctionExpression | t.FunctionExpression, target
 }
 
 function member(r: ScriptReader, node: t.MemberExpression | t.OptionalMemberExpression): PlaceId | null {
-  const from = value(r, node.object);
   const field = fieldOf(node.property, node.computed);
+  const own = node.object.type === 'ThisExpression' ? r.dialect.member?.(r, field) : undefined;
+  if (own != null) return own;
+  const from = value(r, node.object);
   let key: PlaceId | null = null;
   if (node.computed) {
     key = value(r, node.property);

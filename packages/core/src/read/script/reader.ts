@@ -45,6 +45,8 @@ export interface Dialect {
   assign(r: ScriptReader, node: t.AssignmentExpression): boolean;
   /** Reads a class the family gives a meaning to; `undefined` leaves it to the plain reading. */
   classLike(r: ScriptReader, node: t.ClassDeclaration | t.ClassExpression, name: string): PlaceId | undefined;
+  /** A field of the instance the family gives a meaning to; null leaves it to the plain reading. */
+  member?(r: ScriptReader, field: string): PlaceId | null;
   /** Reads the setting of a plain name the family gives a meaning to; false leaves it to the plain reading. */
   setName?(r: ScriptReader, node: t.Identifier, given: PlaceId | null): boolean;
   /** Called once a module has been read. */

@@ -13,6 +13,7 @@ import type { Dialect, ScriptReader } from '../script/reader';
 import { mutation } from '../script/mutations';
 import { findIn, typeOf } from '../script/types';
 import { objectOf, plain, textOf } from '../stores/cells';
+import { readMarkup } from '../react/markup';
 import { noteStarts } from '../react/starts';
 
 /** The component being read. */
@@ -485,7 +486,15 @@ function assignModel(r: ScriptReader, node: t.AssignmentExpression): boolean {
   return true;
 }
 
+/** `this.$props`, `this.$attrs`: everything that was given, by whatever name. */
+export function readInstance(r: ScriptReader, field: string): PlaceId | null {
+  if (!r.component || (field !== '$props' && field !== '$attrs')) return null;
+  r.b.fn(r.component.fn).takesRest = true;
+  return r.component.props;
+}
+
 export const vue: Dialect = {
+  member: readInstance,
   call(r, node, target) {
     if (node.type === 'NewExpression') return readNew(r, node);
     if (readEmit(r, node)) return null;
@@ -497,7 +506,8 @@ export const vue: Dialect = {
     }
     return undefined;
   },
-  markup: () => null,
+  // Scripts of this family may hold markup too.
+  markup: readMarkup,
   assign: assignModel,
   setName,
   finish: () => undefined,

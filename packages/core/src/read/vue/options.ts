@@ -49,6 +49,12 @@ export function readOptions(r: ScriptReader, component: VueComponent, options: t
     const self = functionOf(r, node.type === 'ObjectProperty' ? node.value : node, name);
     if (self !== null) r.b.use({ place: self, kind: 'effect', detail: name, fn: r.fn, at: spotOf(node.key) });
   }
+  // What a mixin or a base does with the props is not seen here.
+  if (find('mixins') || find('extends')) r.b.fn(component.fn).takesRest = true;
+  const render = find('render');
+  const rendering = render ? functionOf(r, render, 'render') : null;
+  const rendered = r.b.facts.functions.find((one) => one.self === rendering);
+  if (rendered) r.b.flow(rendered.result, r.b.fn(component.fn).result);
   readProvided(r, component, find('provide'), find('inject'));
 }
 
@@ -137,7 +143,7 @@ function readProvided(
     r.b.facts.contexts.push({ name, key: name, place, hasDefault, at });
     return place;
   };
-  for (const { name, node } of entriesOf(returnedObject(provided)))
+  for (const { name, node } of entriesOf(returnedObject(provided)).filter((one) => one.name !== '*'))
     component.provides.push({ context: context(name, node, false), value: value(r, node), name, at: spotOf(node) });
   const wanted: Entry[] =
     injected?.type === 'ArrayExpression'

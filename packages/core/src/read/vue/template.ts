@@ -6,6 +6,7 @@ import { parseExpression } from '@babel/parser';
 import type * as t from '@babel/types';
 import type { PlaceId, SitePropFact, Spot } from '../../model/facts';
 import type { SourceFile } from '../react';
+import { importPlace } from '../script/calls';
 import { value } from '../script/expressions';
 import { declarePattern } from '../script/declare';
 import { bind } from '../script/patterns';
@@ -50,6 +51,9 @@ const [ELEMENT, , , INTERPOLATION, STATIC, DIRECTIVE] = [1, 2, 3, 5, 6, 7];
 const COMPONENT = 1;
 const SLOT = 2;
 const TEMPLATE = 3;
+
+/** Components the family brings along; they render what they are handed. */
+const BUILT_IN = /^(Transition|TransitionGroup|KeepAlive|Teleport|Suspense|RouterView|RouterLink)$/;
 
 export function readTemplate(r: ScriptReader, component: VueComponent, root: unknown, source: SourceFile): void {
   const reader = new Template(r, component, /<script[^>]*lang="ts/.test(source.text));
@@ -353,18 +357,20 @@ class Template {
   /** A tag by any of the ways it may be written; `<component :is>` is whatever its expression brings. */
   private tagPlace(name: string, node: TemplateNode, at: Spot): PlaceId {
     const { r } = this;
+    const pascalName = camel(name).replace(/^[a-z]/, (letter) => letter.toUpperCase());
+    if (BUILT_IN.test(pascalName) && r.scope.lookup(pascalName) === undefined)
+      return importPlace(r, 'vue', pascalName, pascalName, at);
     const is = node.props?.find((one) => one.type === DIRECTIVE && one.name === 'bind' && one.arg?.content === 'is');
     if (name === 'component' && is?.exp) return this.value(is.exp) ?? r.global(name, at);
-    const pascal = camel(name).replace(/^[a-z]/, (letter) => letter.toUpperCase());
     const own = r.b.fn(this.component.fn);
-    for (const tried of [name, camel(name), pascal]) {
+    for (const tried of [name, camel(name), pascalName]) {
       const [first = '', ...fields] = tried.split('.');
       let place = r.scope.lookup(first);
       if (place === undefined) continue;
       for (const field of fields) place = r.b.part(place, field, r.fn, at);
       return place;
     }
-    return pascal === own.name ? own.self : r.global(pascal, at);
+    return pascalName === own.name ? own.self : r.global(pascalName, at);
   }
 
   /** What listens: a function as it is, or an expression run with `$event`. */
@@ -426,11 +432,12 @@ class Template {
       )
     )
       return null;
-    if (name === '$props') return component.props;
-    if (name === '$attrs') {
+    if (name === '$attrs' || name === '$props') {
       r.b.fn(component.fn).takesRest = true;
       return component.props;
     }
+    // A functional component's template reaches them by this name.
+    if (name === 'props' && !r.b.fn(component.fn).props?.some((prop) => prop.name === 'props')) return component.props;
     if (/^\$(emit|event|slots|refs|route|router|t|el|store)$/.test(name)) return null;
     return r.b.part(component.self, name, r.fn, at);
   }

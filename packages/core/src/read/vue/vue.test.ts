@@ -205,3 +205,24 @@ test('a broken template is a problem, and the rest is answered', () => {
   expect(files[0]?.problems.length).toBeGreaterThan(0);
   expect(components.map((one) => one.name)).toEqual(['Tray']);
 });
+
+test('what the family brings along is outside, and renders what it is handed', () => {
+  const { sites } = surveyOf({
+    'src/App.vue': sfc(`import Tray from './Tray.vue';`, `<transition name="fade"><Tray /></transition>`),
+    'src/Tray.vue': sfc(`const a = 1;`, `<b>{{ a }}</b>`),
+  }).document();
+  expect(sites.map((site) => [site.name, site.of, site.under])).toEqual([
+    ['transition', null, 'src/App.vue#App'],
+    ['Tray', 'src/Tray.vue#Tray', 'src/App.vue#App'],
+  ]);
+});
+
+test('props used through the instance as a whole, by a mixin or in a render function are not called unused', () => {
+  const survey = surveyOf({
+    'src/Tray.vue': `<template><b>{{ all.label }}</b></template><script>export default { props: ['label'], computed: { all() { return { ...this.$props }; } } };</script>`,
+    'src/Bench.vue': `<script>import mixin from './mixin'; export default { mixins: [mixin], props: ['label'], render(h) { return h('b'); } };</script>`,
+    'src/Lamp.vue': `<script>export default { props: ['lit'], render() { const { lit } = this; return <b title={lit} />; } };</script>`,
+    'src/mixin.js': `export default {};`,
+  });
+  expect(findingsOf(survey)).toEqual([]);
+});

@@ -1,0 +1,39 @@
+/** Which cells a change in place changes: those that stand in the field set, not whatever was ever put there. */
+import type { Graph } from './graph';
+import { fieldMatches } from './intern';
+
+const MAX_STEPS = 300;
+
+/** The cells held in a field of what a place holds; `*`: the cells that the place itself holds. */
+export function cellsHeld(graph: Graph, object: number, field: string): number[] {
+  const whole = field === '*';
+  const cells: number[] = [];
+  const seen = new Set<string>();
+  const queue: { place: number; path: string[] }[] = [{ place: object, path: whole ? [] : [field] }];
+  for (let at = queue.pop(); at && seen.size < MAX_STEPS; at = queue.pop()) {
+    const key = `${at.place}.${at.path.join('.')}`;
+    if (seen.has(key)) continue;
+    seen.add(key);
+    if (at.path.length === 0 && graph.places[at.place]?.kind === 'cell') cells.push(at.place);
+    const call = graph.callOfResult.get(at.place);
+    if (call !== undefined)
+      for (const fn of graph.targetsOf(call)) {
+        const entry = graph.functions[fn];
+        if (entry) queue.push({ place: graph.at(entry.file, entry.fact.result), path: at.path });
+      }
+    for (const edge of graph.edgesInto(at.place)) {
+      const [first, ...after] = at.path;
+      if (edge.op === 'same') queue.push({ place: edge.from, path: at.path });
+      else if (edge.op === 'get' && at.path.length < 5)
+        queue.push({ place: edge.from, path: [edge.field, ...at.path] });
+      else if (edge.op === 'rest' && (first === undefined || !edge.except?.includes(first)))
+        queue.push({ place: edge.from, path: at.path });
+      else if (edge.op === 'put' && first !== undefined && fieldMatches(first, edge.field)) {
+        // Beyond the field itself only the cell counts: what else was put there is a value, not a home.
+        const isCell = graph.places[edge.from]?.kind === 'cell';
+        if (after.length > 0 || whole || isCell) queue.push({ place: edge.from, path: after });
+      }
+    }
+  }
+  return cells;
+}
