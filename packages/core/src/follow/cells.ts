@@ -88,6 +88,7 @@ export class Cells {
     this.addCells();
     this.addContexts();
     this.addLocals();
+    this.addProvided();
   }
 
   private addCells(): void {
@@ -201,6 +202,28 @@ export class Cells {
       if (!added && first) this.addLocal(first);
       pending = added ? left : others;
     }
+  }
+
+  /** What a provider is handed that comes from no cell: a text, a constant. Whoever provides it is its home. */
+  private addProvided(): void {
+    const { program, crossings } = this.linked;
+    const { graph } = program;
+    graph.sites.forEach(({ fact, file }, site) => {
+      const context = program.siteTargets[site]?.provides ?? null;
+      const given = fact.props.find((prop) => prop.name === 'value');
+      if (context === null || given?.place == null || crossings.readersOf(context).length === 0) return;
+      const place = graph.at(file, given.place);
+      const origins = graph.trace(place);
+      const constant =
+        origins.length > 0 &&
+        origins.every(
+          (o) => /^(object|unknown)$/.test(graph.places[o.place]?.kind ?? '') && graph.edgesInto(o.place).length === 0,
+        );
+      const run = program.runsOf(program.unitOf(graph.fnAt(file, fact.fn)))[0];
+      if (!constant || run === undefined) return;
+      const name = graph.contexts[context]?.fact.name ?? 'value';
+      this.addLocal({ name, place, file, at: given.at, context: run, to: '' });
+    });
   }
 
   /** The props a site gives to a component of the project. */

@@ -184,8 +184,9 @@ export function arrivalOf(
   const file = graph.fileOfPlace[stop.at.place] ?? 0;
   if (stop.component && stop.component.propsPlace === stop.at.place) {
     const head = paths.head(stop.at.path);
-    const fact = stop.component.props.find((prop) => prop.name === head);
     const fn = graph.functions[stop.component.fn];
+    const event = head.startsWith('@') ? fn?.fact.events?.find((one) => one.name === head.slice(1)) : undefined;
+    const fact = event ?? stop.component.props.find((prop) => prop.name === head);
     return { file, spot: fact?.at ?? place?.at ?? fn?.fact.at ?? { line: 1, column: 1, length: 0 } };
   }
   // What a hook or helper reads for a component is seen, in the component, where that is called.

@@ -6,6 +6,7 @@ import { portals } from './outside/portals';
 import { queries } from './outside/queries';
 import { router } from './outside/router';
 import { atoms } from './stores/atoms';
+import { definedStores } from './stores/definedStores';
 import { hookStores } from './stores/hookStores';
 import { observables } from './stores/observables';
 import { reactRedux } from './stores/reactRedux';
@@ -19,6 +20,7 @@ const LIBRARIES: readonly Library[] = [
   reactRedux,
   selectors,
   hookStores,
+  definedStores,
   atoms,
   observables,
   router,

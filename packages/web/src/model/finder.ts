@@ -24,7 +24,7 @@ export function finderEntries(document: FlowDocument): FinderEntry[] {
     if (cell.kind === 'context' || (cell.home === null && cell.kind !== 'constant')) {
       const value = `${cell.kind}:${cell.name}`;
       add({ key: value, label: value, note: cell.file, to: `trail?value=${encodeURIComponent(value)}` });
-    } else if (cell.home !== null)
+    } else if (cell.home !== null && cell.kind !== 'constant')
       add({
         key: `${cell.home}.${cell.name}`,
         label: `${owner ?? ''}.${cell.name}`,

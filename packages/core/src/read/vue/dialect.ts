@@ -298,8 +298,10 @@ const provide: Reading = (r, node, _, component) => {
     ...node,
     arguments: [{ type: 'NullLiteral' } as t.NullLiteral, ...node.arguments.slice(1)],
   });
-  if (context && component)
-    component.provides.push({ context: context.place, value: given, name: context.name, at: spotOf(node) });
+  if (!context || !component) return null;
+  // A text or a number is a value too: it lives with the component that provides it.
+  const held = given ?? r.b.place('object', '', r.fn, spotOf(node.arguments[1] ?? node));
+  component.provides.push({ context: context.place, value: held, name: context.name, at: spotOf(node) });
   return null;
 };
 

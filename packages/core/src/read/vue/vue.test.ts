@@ -226,3 +226,46 @@ test('props used through the instance as a whole, by a mixin or in a render func
   });
   expect(findingsOf(survey)).toEqual([]);
 });
+
+test.each([
+  [
+    'options',
+    `defineStore('units', { state: () => ({ scale: 'c' }), getters: { label: (state) => state.scale + '!' }, actions: { set(to) { this.scale = to; } } })`,
+  ],
+  [
+    'a setup function',
+    `defineStore('units', () => { const scale = ref('c'); const label = computed(() => scale.value + '!'); function set(to) { scale.value = to; } return { scale, label, set }; })`,
+  ],
+])('a store defined by an id, by %s', (_, store) => {
+  const survey = surveyOf({
+    'src/units.js': `import { defineStore } from 'pinia'; import { computed, ref } from 'vue'; export const useUnits = ${store};`,
+    'src/App.vue': sfc(`import Gauge from './Gauge.vue'; import Switch from './Switch.vue';`, `<Gauge /><Switch />`),
+    'src/Gauge.vue': sfc(
+      `import { useUnits } from './units'; const units = useUnits();`,
+      `<b>{{ units.scale }}</b><i>{{ units.label }}</i>`,
+    ),
+    'src/Switch.vue': sfc(
+      `import { useUnits } from './units'; const units = useUnits();`,
+      `<b @click="units.set('k')" />`,
+    ),
+  });
+  expect(trailsOf(survey, 'store:units.scale')).toEqual([
+    '[units.scale].scale > store:Gauge.scale',
+    'up Switch.set > store:[units.scale].scale',
+  ]);
+});
+
+test('a text that is provided lives with who provides it; an event is seen where it is declared', () => {
+  const survey = surveyOf({
+    'src/App.vue': sfc(
+      `import { provide, ref } from 'vue'; import Gauge from './Gauge.vue'; provide('operator', 'day desk'); const open = ref(false);`,
+      `<Gauge v-model:open="open" />`,
+    ),
+    'src/Gauge.vue': sfc(
+      `import { inject } from 'vue'; const operator = inject('operator');\ndefineProps(['open']);\nconst emit = defineEmits(['update:open']);`,
+      `<b @click="emit('update:open', 1)">{{ operator }}</b>`,
+    ),
+  });
+  expect(trailsOf(survey, 'Gauge.operator')).toEqual(['App.operator > context:Gauge.operator']);
+  expect(survey.trail('App.open').trails[0]?.stops[0]).toMatchObject({ component: 'Gauge', name: 'open', line: 4 });
+});
