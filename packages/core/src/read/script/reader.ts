@@ -10,7 +10,7 @@ import {
   type Spot,
 } from '../../model/facts';
 import type { FactsBuilder } from './builder';
-import type { VueComponent } from '../vue/dialect';
+import type { VueComponent } from '../vue/component';
 import { Scope } from './scope';
 
 /** What was met inside a function while it was read. */

@@ -14,7 +14,8 @@ import { Scope } from '../script/scope';
 import { declareImports, readStatements } from '../script/statements';
 import { declaredTypes } from '../script/types';
 import type { SourceFile } from '../react';
-import { vue, type VueComponent } from './dialect';
+import type { VueComponent } from './component';
+import { vue } from './dialect';
 import { readOptions } from './options';
 import { readTemplate } from './template';
 

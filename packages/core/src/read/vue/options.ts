@@ -6,7 +6,9 @@ import { isFunction, value } from '../script/expressions';
 import { readFunction } from '../script/functions';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
-import { addField, called, declareEvents, declareProps, type VueComponent } from './dialect';
+import type { VueComponent } from './component';
+import { declareEvents, declareProps } from './declared';
+import { addField, called } from './reactive';
 
 /** Methods the family calls by itself. */
 const LIFECYCLE =

@@ -11,41 +11,8 @@ import { value } from '../script/expressions';
 import { declarePattern } from '../script/declare';
 import { bind } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
-import { EVENT, type VueComponent } from './dialect';
-
-/** What is used of the compiler's own syntax tree. */
-interface Position {
-  line: number;
-  column: number;
-  offset: number;
-}
-interface Location {
-  start: Position;
-  end: Position;
-  source: string;
-}
-interface Expression {
-  content: string;
-  loc: Location;
-  isStatic?: boolean;
-}
-interface Attribute {
-  type: number;
-  name: string;
-  value?: { content: string; loc: Location };
-  arg?: Expression;
-  exp?: Expression;
-  loc: Location;
-}
-interface TemplateNode {
-  type: number;
-  tag?: string;
-  tagType?: number;
-  props?: Attribute[];
-  children?: TemplateNode[];
-  content?: unknown;
-  loc: Location;
-}
+import { EVENT, type VueComponent } from './component';
+import type { Attribute, Expression, Location, TemplateNode } from './syntax';
 
 const [ELEMENT, , , INTERPOLATION, STATIC, DIRECTIVE] = [1, 2, 3, 5, 6, 7];
 const COMPONENT = 1;

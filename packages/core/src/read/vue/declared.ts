@@ -1,0 +1,198 @@
+/** What a component declares: its props, the events it sends, values bound both ways, what it offers by reference. */
+import type * as t from '@babel/types';
+import type { PlaceId } from '../../model/facts';
+import { propsOf } from '../../model/types';
+import { spotOf } from '../script/builder';
+import { readArguments } from '../script/calls';
+import { value } from '../script/expressions';
+import { fieldOf } from '../script/patterns';
+import type { ScriptReader } from '../script/reader';
+import { findIn, typeOf } from '../script/types';
+import { objectOf, plain, textOf } from '../stores/cells';
+import { EVENT, type Reading, type VueComponent } from './component';
+
+/** A prop the component declares. */
+export function declareProp(
+  r: ScriptReader,
+  component: VueComponent,
+  name: string,
+  node: t.Node,
+  required: boolean,
+  otherwise: string | null,
+): void {
+  const fact = r.b.fn(component.fn);
+  if (fact.props?.some((prop) => prop.name === name)) return;
+  fact.props?.push({
+    name,
+    required: required && otherwise === null,
+    default: otherwise,
+    declared: true,
+    at: spotOf(node),
+  });
+}
+
+/** `['units']`, `{ units: { type: String, default: 'c' } }`. */
+export function declareProps(r: ScriptReader, component: VueComponent, node: t.Node | null): void {
+  const given = plain(r, node);
+  if (given?.type === 'ArrayExpression') {
+    for (const one of given.elements)
+      if (one?.type === 'StringLiteral') declareProp(r, component, one.value, one, false, null);
+  } else if (given?.type === 'ObjectExpression')
+    for (const one of given.properties) {
+      if (one.type !== 'ObjectProperty') continue;
+      const options = objectOf(r, one.value);
+      const find = (name: string): t.Node | undefined =>
+        options?.properties.flatMap((p) =>
+          p.type === 'ObjectProperty' && fieldOf(p.key, p.computed) === name ? [p.value] : [],
+        )[0];
+      const otherwise = find('default');
+      const required = find('required');
+      declareProp(
+        r,
+        component,
+        fieldOf(one.key, one.computed),
+        one.key,
+        required?.type === 'BooleanLiteral' && required.value,
+        otherwise ? r.source(otherwise) : null,
+      );
+    }
+}
+
+/** `['pick']`, `{ pick: null }`. */
+export function declareEvents(r: ScriptReader, component: VueComponent, node: t.Node | null): void {
+  const given = plain(r, node);
+  const events = r.b.fn(component.fn).events;
+  if (given?.type === 'ArrayExpression')
+    for (const one of given.elements)
+      if (one?.type === 'StringLiteral') events?.push({ name: one.value, at: spotOf(one) });
+  if (given?.type === 'ObjectExpression')
+    for (const one of given.properties)
+      if (one.type !== 'SpreadElement') events?.push({ name: fieldOf(one.key, one.computed), at: spotOf(one.key) });
+}
+
+export const defineProps: Reading = (r, node, _, component) => {
+  if (!component) return null;
+  declareProps(r, component, node.arguments[0] ?? null);
+  const type = node.typeParameters?.type === 'TSTypeParameterInstantiation' ? node.typeParameters.params[0] : undefined;
+  if (type) {
+    const written = typeOf(type);
+    const typed = propsOf(written, findIn(r.b.facts.types));
+    const fact = r.b.fn(component.fn);
+    for (const [name, { optional, at }] of typed.props)
+      if (!fact.props?.some((prop) => prop.name === name))
+        fact.props?.push({ name, required: !optional, default: null, declared: true, at });
+    if (typed.open) {
+      fact.openType = true;
+      fact.propsType = written;
+    }
+  }
+  return component.props;
+};
+
+export const withDefaults: Reading = (r, node, target, component) => {
+  const [first, second] = node.arguments;
+  const props = first?.type === 'CallExpression' ? defineProps(r, first, target, component) : null;
+  const fact = component && r.b.fn(component.fn);
+  for (const one of objectOf(r, second)?.properties ?? []) {
+    if (one.type !== 'ObjectProperty') continue;
+    const known = fact?.props?.find((prop) => prop.name === fieldOf(one.key, one.computed));
+    if (!known) continue;
+    known.default = r.source(one.value);
+    known.required = false;
+  }
+  return props;
+};
+
+export const defineEmits: Reading = (r, node, _, component) => {
+  if (!component) return null;
+  declareEvents(r, component, node.arguments[0] ?? null);
+  const place = r.b.place('object', 'emit', r.fn, spotOf(node));
+  component.emit.add(place);
+  return place;
+};
+
+/** `defineModel('open')`: a prop and the event that asks for its change, as one reference. */
+export const defineModel: Reading = (r, node, target, component) => {
+  if (!component) return null;
+  const name = textOf(r, node.arguments[0]) ?? 'modelValue';
+  const at = spotOf(target ?? node);
+  declareProp(r, component, name, node, false, null);
+  r.b.fn(component.fn).events?.push({ name: `update:${name}`, at });
+  const held = r.b.place('object', name, r.fn, at);
+  r.b.flow(r.b.part(component.props, name, r.fn, at), held, 'put', 'value');
+  component.refs.add(held);
+  r.models.set(held, r.b.part(component.props, `${EVENT}update:${name}`, r.fn, at));
+  return held;
+};
+
+export const expose: Reading = (r, node) => {
+  const [exposes = null] = readArguments(r, node);
+  if (exposes !== null) r.b.facts.handles.push({ handle: exposes, exposes, fn: r.fn, at: spotOf(node) });
+  return null;
+};
+
+/** `emit('pick', tray)`, `this.$emit('pick')`, `context.emit('pick')`. */
+export function readEmit(r: ScriptReader, node: t.CallExpression): boolean {
+  const { component } = r;
+  if (!component) return false;
+  const { callee } = node;
+  const byName = callee.type === 'Identifier' ? r.scope.lookup(callee.name) : undefined;
+  const isEmit =
+    (byName !== undefined && component.emit.has(byName)) ||
+    (callee.type === 'Identifier' && callee.name === '$emit') ||
+    (callee.type === 'MemberExpression' &&
+      /^\$?emit$/.test(fieldOf(callee.property, callee.computed)) &&
+      (callee.object.type === 'ThisExpression' ||
+        (callee.object.type === 'Identifier' && /^(ctx|context|vm)$/.test(callee.object.name))));
+  const event = node.arguments[0];
+  if (!isEmit || event?.type !== 'StringLiteral') return false;
+  const at = spotOf(node);
+  const events = r.b.fn(component.fn).events;
+  if (!events?.some((one) => one.name === event.value)) events?.push({ name: event.value, at: spotOf(event) });
+  const [, ...args] = readArguments(r, node);
+  const callback = r.b.part(component.props, `${EVENT}${event.value}`, component.fn, spotOf(event));
+  const result = r.b.place('computed', '', r.fn, at);
+  r.b.facts.calls.push({
+    callee: callback,
+    name: event.value,
+    args,
+    receiver: null,
+    result,
+    repeat: r.repeat,
+    fn: r.fn,
+    at,
+  });
+  return true;
+}
+
+/** A model's change is asked for by the event of its prop. */
+export function askForChange(r: ScriptReader, callee: PlaceId, given: PlaceId | null, node: t.Node): void {
+  const at = spotOf(node);
+  const result = r.b.place('computed', '', r.fn, at);
+  r.b.facts.calls.push({
+    callee,
+    name: 'update',
+    args: [given],
+    receiver: null,
+    result,
+    repeat: r.repeat,
+    fn: r.fn,
+    at,
+  });
+}
+
+/** `open.value = …` where `open` is a model. */
+export function assignModel(r: ScriptReader, node: t.AssignmentExpression): boolean {
+  const { left } = node;
+  if (
+    left.type !== 'MemberExpression' ||
+    left.object.type !== 'Identifier' ||
+    fieldOf(left.property, left.computed) !== 'value'
+  )
+    return false;
+  const place = r.scope.lookup(left.object.name);
+  const model = place === undefined ? undefined : r.models.get(place);
+  if (model === undefined) return false;
+  askForChange(r, model, value(r, node.right), left);
+  return true;
+}

@@ -1,0 +1,137 @@
+/** Reactive values: references, objects of cells, what is computed from them, and what runs when they change. */
+import type * as t from '@babel/types';
+import type { PlaceId, Spot } from '../../model/facts';
+import { cellName } from '../react/apis/cells';
+import { noteStarts } from '../react/starts';
+import { spotOf } from '../script/builder';
+import { readArguments } from '../script/calls';
+import { isFunction, value } from '../script/expressions';
+import { fieldOf } from '../script/patterns';
+import type { ScriptReader } from '../script/reader';
+import { objectOf, textOf } from '../stores/cells';
+import type { Reading } from './component';
+
+/** A reference: an object whose `value` is the cell. */
+function reference(
+  r: ScriptReader,
+  node: t.CallExpression,
+  target: t.Node | null,
+  kind: 'state' | 'derived',
+  from: PlaceId | null,
+): PlaceId {
+  const named = cellName(target);
+  const at = spotOf(named?.node ?? node);
+  const name = named?.name ?? 'value';
+  const cell = r.b.place('cell', name, r.fn, at);
+  const setter = kind === 'state' ? r.b.place('setter', `set ${name}`, r.fn, at) : null;
+  if (from !== null) {
+    if (kind === 'state') {
+      r.b.flow(from, cell, 'frozen');
+      r.b.use({ place: from, kind: 'copied', fn: r.fn, at: spotOf(node) });
+    } else r.b.flow(from, cell);
+  }
+  const held = r.b.place('object', name, r.fn, at);
+  r.b.flow(cell, held, 'put', 'value');
+  r.b.facts.cells.push({ name, kind, value: cell, setter, inPlace: true, fn: r.fn, at });
+  r.component?.refs.add(held);
+  return held;
+}
+
+export const ref: Reading = (r, node, target) => reference(r, node, target, 'state', readArguments(r, node)[0] ?? null);
+
+/** `reactive({ … })`: a cell for each field, changed in place. */
+export const reactive: Reading = (r, node, target) => {
+  const object = objectOf(r, node.arguments[0]);
+  const name = cellName(target)?.name ?? 'state';
+  const at = spotOf(target?.type === 'Identifier' ? target : node);
+  if (!object) return readArguments(r, node)[0] ?? null;
+  const held = r.b.place('object', name, r.fn, at);
+  for (const one of object.properties) {
+    if (one.type !== 'ObjectProperty') continue;
+    addField(r, held, fieldOf(one.key, one.computed), one.key, value(r, one.value));
+  }
+  return held;
+};
+
+/** A cell that is a field of an object, changed by setting the field. */
+export function addField(r: ScriptReader, held: PlaceId, field: string, node: t.Node, first: PlaceId | null): void {
+  const at = spotOf(node);
+  const cell = r.b.place('cell', field, r.fn, at);
+  const setter = r.b.place('setter', `set ${field}`, r.fn, at);
+  if (first !== null) {
+    r.b.flow(first, cell, 'frozen');
+    r.b.use({ place: first, kind: 'copied', fn: r.fn, at });
+  }
+  r.b.flow(cell, held, 'put', field);
+  r.b.facts.cells.push({ name: field, kind: 'state', value: cell, setter, inPlace: true, fn: r.fn, at });
+}
+
+/** What calling a function brings. */
+export function called(
+  r: ScriptReader,
+  callee: PlaceId,
+  name: string,
+  at: Spot,
+  args: (PlaceId | null)[] = [],
+): PlaceId {
+  const result = r.b.place('computed', '', r.fn, at);
+  r.b.facts.calls.push({ callee, name, args, receiver: null, result, repeat: 'once', fn: r.fn, at });
+  return result;
+}
+
+export const computed: Reading = (r, node, target) => {
+  const given = node.arguments[0];
+  const options = objectOf(r, given);
+  const get = options?.properties.find(
+    (one) => one.type !== 'SpreadElement' && fieldOf(one.key, one.computed) === 'get',
+  );
+  const body = get?.type === 'ObjectProperty' ? get.value : get?.type === 'ObjectMethod' ? get : given;
+  const fn = body && body.type !== 'SpreadElement' ? value(r, body.type === 'ObjectMethod' ? null : body) : null;
+  return reference(r, node, target, 'derived', fn === null ? null : called(r, fn, 'computed', spotOf(node)));
+};
+
+/** `watch(source, run)`: reading the source is what makes it run. */
+export const watch: Reading = (r, node) => {
+  const [source = null, run = null] = readArguments(r, node);
+  const at = spotOf(node.callee);
+  const first = node.arguments[0];
+  const watched = source !== null && isFunction(first) ? called(r, source, 'watched', at) : source;
+  let given = watched;
+  if (watched !== null) {
+    // References are watched by their value.
+    given = r.b.place('computed', '', r.fn, at);
+    r.b.facts.flows.push({ from: watched, to: given, op: 'unwrap', field: 'value' });
+    r.b.use({ place: given, kind: 'effect', detail: 'watch', fn: r.fn, at });
+  }
+  if (run !== null) {
+    r.b.use({ place: run, kind: 'effect', detail: 'watch', fn: r.fn, at });
+    called(r, run, 'watch', at, [given]);
+  }
+  return null;
+};
+
+export const effect: Reading = (r, node) => {
+  noteStarts(r, node.arguments[0]);
+  const [run = null] = readArguments(r, node);
+  if (run !== null) r.b.use({ place: run, kind: 'effect', detail: 'effect', fn: r.fn, at: spotOf(node.callee) });
+  return null;
+};
+
+export const toRef: Reading = (r, node) => {
+  const [object = null] = readArguments(r, node);
+  const key = textOf(r, node.arguments[1]);
+  if (object === null || key === null) return object;
+  const held = r.b.place('object', key, r.fn, spotOf(node));
+  r.b.flow(r.b.part(object, key, r.fn, spotOf(node)), held, 'put', 'value');
+  r.component?.refs.add(held);
+  return held;
+};
+
+export const same: Reading = (r, node) => readArguments(r, node)[0] ?? null;
+
+export const templateRef: Reading = (r, node, target, component) => {
+  const held = reference(r, node, target, 'state', null);
+  const name = textOf(r, node.arguments[0]);
+  if (name !== null) component?.handles.set(name, held);
+  return held;
+};
