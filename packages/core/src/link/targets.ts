@@ -2,6 +2,7 @@
  * What each site renders: its tag is traced to components, contexts and packages. A tag that is a parameter (of a wrapper
  * written in the project, of a component that is told what to render) may be whatever its callers and sites give.
  */
+import { FAMILIES } from '../model/families';
 import type { Graph, Origin } from './graph';
 
 /** A component, and the wrapper's call that made it: each call makes one of its own. -1 where no wrapper did. */
@@ -30,6 +31,7 @@ const ROUNDS = 3;
 
 export class Targets {
   readonly all: SiteTarget[];
+  private names: Map<string, number[]> | null = null;
   /** Sites whose tag is handed in as a prop, by component; filled while resolving. */
   private readonly asked = new Map<number, { site: number; origin: Origin; fn: number }[]>();
 
@@ -65,12 +67,33 @@ export class Targets {
         this.handedIn(site, origin, target);
         continue;
       }
+      const named = this.byName(origin, entry.file);
+      if (named !== null) {
+        add(target, { fn: named, via: -1 });
+        continue;
+      }
       const wrapped = this.wrapped(origin.place, target, 0);
       for (const inner of wrapped) add(target, inner);
       if (wrapped.length === 0) target.reason ??= this.whyUnresolved(origin.place, entry.fact.name, target);
     }
     if (target.components.length === 0) target.reason ??= `Nothing in the project defines “${entry.fact.name}”.`;
     return target;
+  }
+
+  /** In families that allow it, a tag nothing declares is the one component of that name. */
+  private byName(origin: Origin, file: number): number | null {
+    const { graph } = this;
+    const place = graph.places[origin.place];
+    const family = graph.files[file]?.family ?? 'react';
+    if (place?.kind !== 'unknown' || origin.path.length > 0 || !FAMILIES[family].tagsByName) return null;
+    if (!this.names) {
+      this.names = new Map();
+      for (const [fn, { fact, file: own }] of graph.functions.entries())
+        if (fact.role === 'component' && FAMILIES[graph.files[own]?.family ?? 'react'].tagsByName)
+          this.names.set(fact.name, [...(this.names.get(fact.name) ?? []), fn]);
+    }
+    const found = this.names.get(place.name) ?? [];
+    return found.length === 1 ? (found[0] ?? null) : null;
   }
 
   private takeFunction(origin: Origin, target: SiteTarget): boolean {

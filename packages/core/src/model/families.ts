@@ -8,6 +8,8 @@ export interface FamilyTraits {
   propsAreLive: boolean;
   /** Whether a component's code runs again each time it renders, so that what it puts together is made anew. */
   runsAgain: boolean;
+  /** Whether a tag may name a component that nothing imports: registered for all, or imported by the build. */
+  tagsByName: boolean;
   /** Whether attributes a component does not declare end up on what it renders by themselves. */
   attributesFall: boolean;
   /** Whether a change in place of a state's object goes unseen. */
@@ -19,6 +21,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     writeRenders: 'subtree',
     propsAreLive: true,
     runsAgain: true,
+    tagsByName: false,
     attributesFall: false,
     directWriteIsLost: true,
   },
@@ -26,6 +29,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     writeRenders: 'readers',
     propsAreLive: true,
     runsAgain: false,
+    tagsByName: true,
     attributesFall: true,
     directWriteIsLost: false,
   },
@@ -33,6 +37,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     writeRenders: 'readers',
     propsAreLive: true,
     runsAgain: false,
+    tagsByName: false,
     attributesFall: false,
     directWriteIsLost: false,
   },
@@ -40,6 +45,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     writeRenders: 'subtree',
     propsAreLive: true,
     runsAgain: false,
+    tagsByName: true,
     attributesFall: true,
     directWriteIsLost: false,
   },
@@ -47,6 +53,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     writeRenders: 'readers',
     propsAreLive: true,
     runsAgain: false,
+    tagsByName: true,
     attributesFall: false,
     directWriteIsLost: true,
   },
@@ -54,6 +61,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     writeRenders: 'subtree',
     propsAreLive: true,
     runsAgain: false,
+    tagsByName: true,
     attributesFall: false,
     directWriteIsLost: false,
   },

@@ -269,3 +269,16 @@ test('a text that is provided lives with who provides it; an event is seen where
   expect(trailsOf(survey, 'Gauge.operator')).toEqual(['App.operator > context:Gauge.operator']);
   expect(survey.trail('App.open').trails[0]?.stops[0]).toMatchObject({ component: 'Gauge', name: 'open', line: 4 });
 });
+
+test('a component that is registered for all, or imported by the build, is found by its name', () => {
+  const { sites } = surveyOf({
+    'src/App.vue': sfc(`const units = 'c';`, `<tray-card :units="units" /><Lamp />`),
+    'src/TrayCard.vue': sfc(`defineProps(['units']);`, `<b>{{ units }}</b>`),
+    'src/a/Lamp.vue': sfc(`const a = 1;`, `<b>{{ a }}</b>`),
+    'src/b/Lamp.vue': sfc(`const a = 1;`, `<i>{{ a }}</i>`),
+  }).document();
+  expect(sites.map((site) => [site.name, site.of])).toEqual([
+    ['tray-card', 'src/TrayCard.vue#TrayCard'],
+    ['Lamp', null],
+  ]);
+});
