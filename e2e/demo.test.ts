@@ -85,6 +85,7 @@ test('findings: worst first, narrowed, and from one to its homes', async () => {
   await page.select('select', 'note');
   await sees(page, '2 of 11');
   await page.select('select', 'every');
+  await page.waitForSelector('input[aria-label="Narrow by words"]');
   await page.type('input[aria-label="Narrow by words"]', 'onVent');
   await sees(page, '1 of 11');
   await clicks(page, 'Weigh its homes', 'aside');

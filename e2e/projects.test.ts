@@ -49,6 +49,7 @@ test('a folder is added by its path, completed while typing, and answered about'
   const { page } = desk;
   const folder = layShed('potting-shed');
   await page.goto(new URL('/projects', desk.url).href);
+  await page.waitForSelector('#folder');
   await page.type('#folder', folder.slice(0, -4));
   await sees(page, folder, '[role=listbox]');
   await clicks(page, folder, '[role=listbox]');
@@ -65,6 +66,7 @@ test('a folder is added by its path, completed while typing, and answered about'
 test('a folder that cannot be read is refused in words', async () => {
   const { page } = desk;
   await page.goto(new URL('/projects', desk.url).href);
+  await page.waitForSelector('#folder');
   await page.type('#folder', '/no/such/folder');
   await clicks(page, 'Read it');
   await sees(page, 'There is no folder /no/such/folder.');
@@ -76,6 +78,7 @@ test('a folder without any component says what to do', async () => {
   mkdirSync(folder);
   writeFileSync(path.join(folder, 'a.js'), 'export const a = 1;');
   await page.goto(new URL('/projects', desk.url).href);
+  await page.waitForSelector('#folder');
   await page.type('#folder', folder);
   await page.keyboard.press('Enter');
   await sees(page, 'No component was found');
