@@ -190,3 +190,20 @@ test("a module's own variable with a subscribe function", () => {
     'up App.setScale > store:[scale].scale',
   ]);
 });
+
+test('a plain thunk, and hooks made for the endpoints of an interface', () => {
+  const survey = surveyOf({
+    'src/units.js': SLICE,
+    'src/store.js': STORE,
+    'src/load.js': `import { setScale } from './units'; export const load = () => async (dispatch) => { dispatch(setScale('k')); };`,
+    'src/api.js': `import { createApi } from '@reduxjs/toolkit/query/react';
+      export const api = createApi({ endpoints: (build) => ({ trays: build.query({ query: () => '/trays' }) }) });
+      export const { useTraysQuery } = api;`,
+    'src/App.jsx': `import { useDispatch, useSelector } from 'react-redux'; import { load } from './load'; import { useTraysQuery } from './api';
+      export function App() { const dispatch = useDispatch(); const { data } = useTraysQuery();
+        return <b onClick={() => dispatch(load())}>{data}<Gauge /></b>; }
+      function Gauge() { const scale = useSelector((s) => s.units.scale); return <i>{scale}</i>; }`,
+  });
+  expect(survey.trail('store:units.scale').writers.map((one) => one.component)).toEqual(['App']);
+  expect(trailsOf(survey, 'remote:trays')).toEqual(['[trays].trays > service:App.data']);
+});
