@@ -76,3 +76,14 @@ test('sides: a marked module takes what it imports, not what it is handed', () =
     RootLayout: 'server',
   });
 });
+
+test('what the file tree mounts is listed under the names and files of its own components', () => {
+  const { sites } = surveyOf({
+    'app/layout.jsx': `export default function RootLayout({ children }) { return <html>{children}</html>; }`,
+    'app/page.jsx': `\nexport default function HomePage() { return <b>home</b>; }`,
+  }).document();
+  expect(sites.map((site) => [site.name, site.file, site.line])).toEqual([
+    ['RootLayout', 'app/layout.jsx', 1],
+    ['HomePage', 'app/page.jsx', 2],
+  ]);
+});

@@ -108,7 +108,7 @@ export function siteId(linked: Linked, site: number): string {
 }
 
 /** Where a site stands; one that the file tree gives stands where its page does. */
-function siteSeat(linked: Linked, site: number): { file: string; line: number; column: number } {
+function siteSeat(linked: Linked, site: number): { name?: string; file: string; line: number; column: number } {
   const { program } = linked;
   const { graph } = program;
   const entry = graph.sites[site];
@@ -116,7 +116,8 @@ function siteSeat(linked: Linked, site: number): { file: string; line: number; c
   const path = graph.path(entry.file);
   const component = program.component(program.siteTargets[site]?.components[0] ?? -1);
   const own = component && graph.functions[component.fn]?.fact.at;
-  if (isModel(path) && own) return { file: graph.path(component.file), line: own.line, column: own.column };
+  if (isModel(path) && own)
+    return { name: component.name, file: graph.path(component.file), line: own.line, column: own.column };
   return { file: path, line: entry.fact.at.line, column: entry.fact.at.column };
 }
 
