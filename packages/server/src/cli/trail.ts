@@ -39,7 +39,13 @@ export function trailText(trail: TrailDocument): string {
   if (trail.readers.length > 0) lines.push(`  read by ${names(trail.readers)}`);
   if (trail.writers.length > 0) lines.push(`  changed by ${names(trail.writers)}`);
   if (trail.relays.length > 0) lines.push(`  only carried by ${names(trail.relays)}`);
-  if (trail.trails.length === 0) lines.push('', 'It does not leave its home.');
+  if (trail.trails.length === 0)
+    lines.push(
+      '',
+      trail.readers.length > 0
+        ? 'It is read and changed in its home alone.'
+        : 'Nothing that could be followed reads it.',
+    );
   for (const { direction, stops } of trail.trails) {
     lines.push(
       '',

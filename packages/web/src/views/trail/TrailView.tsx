@@ -119,7 +119,13 @@ export function TrailView() {
           {chosen ? (
             <TrailStrip trail={chosen.trail} at={at} onStop={setStop} onCode={(where) => change({ code: where })} />
           ) : (
-            <Note title={`${data.asked.name} does not leave ${home?.component ?? 'its home'}`}>
+            <Note
+              title={
+                data.readers.length > 0
+                  ? `${data.asked.name} does not leave ${home?.component ?? 'its home'}`
+                  : `No trail of ${data.asked.name} leads to a reader`
+              }
+            >
               <p>
                 {data.readers.length > 0
                   ? 'It is read and changed there alone.'
