@@ -5,6 +5,7 @@ import type { Linked } from '../link';
 import type { Origin } from '../link/graph';
 import type { At } from '../link/local';
 import { changeKey } from '../link/shared';
+import { isSlot, shownName } from '../model/signs';
 import { Flows, type Flow } from './flow';
 
 export interface CellInfo {
@@ -240,7 +241,7 @@ export class Cells {
     if (first === undefined || props == null) return [];
     const to = `${props}:${program.contexts.root(first.fn, first.via)}`;
     return fact.props.flatMap(({ name, place, at }) =>
-      name === null || name === 'children' || name.startsWith('#') || place === null
+      name === null || name === 'children' || isSlot(name) || place === null
         ? []
         : [{ name, place: graph.at(file, place), file, at, context, to }],
     );
@@ -277,8 +278,7 @@ export class Cells {
     const { program } = this.linked;
     const { graph } = program;
     const held = graph.places[place];
-    const name =
-      held?.name && /^(binding|function|import|part)$/.test(held.kind) ? held.name : prop.replace(/^@(update:)?/, '');
+    const name = held?.name && /^(binding|function|import|part)$/.test(held.kind) ? held.name : shownName(prop);
     const home = program.contexts.owner[context] ?? null;
     const origins = graph.trace(place);
     const isFunction =

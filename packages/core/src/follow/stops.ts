@@ -4,6 +4,7 @@
  */
 import type { Carrier, Effect } from '../model/documents';
 import type { Spot } from '../model/facts';
+import { shownName } from '../model/signs';
 import type { Linked } from '../link';
 import { wasDerived, type At, type Exit, type Local } from '../link/local';
 
@@ -284,7 +285,7 @@ export class Stops {
     const fields = paths
       .fields(to.path)
       .filter((field) => field !== '*' && !(carrier === 'handle' && field === 'current'));
-    if (fields.length > 0) return fields.join('.').replace(/^[@#](update:)?/, '');
+    if (fields.length > 0) return shownName(fields.join('.'));
     const place = graph.places[to.place];
     if (carrier === 'context') return before;
     return place?.name ? place.name : before;

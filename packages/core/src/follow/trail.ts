@@ -1,5 +1,6 @@
 /** Phase 3, following: one value's trails, from its home to each reader and from each writer to its home. */
 import type { Carrier, Role, Stop, Trail, TrailDocument } from '../model/documents';
+import { eventOf } from '../model/signs';
 import type { Linked } from '../link';
 import type { Asked } from './ask';
 import type { CellFlow, CellInfo } from './cells';
@@ -185,7 +186,7 @@ export function arrivalOf(
   if (stop.component && stop.component.propsPlace === stop.at.place) {
     const head = paths.head(stop.at.path);
     const fn = graph.functions[stop.component.fn];
-    const event = head.startsWith('@') ? fn?.fact.events?.find((one) => one.name === head.slice(1)) : undefined;
+    const event = fn?.fact.events?.find((one) => one.name === eventOf(head));
     const fact = event ?? stop.component.props.find((prop) => prop.name === head);
     return { file, spot: fact?.at ?? place?.at ?? fn?.fact.at ?? { line: 1, column: 1, length: 0 } };
   }

@@ -1,5 +1,6 @@
 /** From one component to the next: where a value that leaves by a site, a call or a provider arrives. */
 import type { Carrier } from '../model/documents';
+import { eventOf, isUpdate } from '../model/signs';
 import type { At, Exit } from './local';
 import type { Clones } from './clones';
 import type { Handed } from './handed';
@@ -199,9 +200,9 @@ export class Crossings {
   }
 }
 
-/** Events a child sends up stand among its props under a sign of their own. */
+/** Events a child sends up, and changes it asks for, stand among its props. */
 function carrierOf(name: string, named: boolean): Carrier {
-  if (name.startsWith('@update:')) return 'binding';
-  if (name.startsWith('@')) return 'event';
+  if (isUpdate(name)) return 'binding';
+  if (eventOf(name) !== null) return 'event';
   return named ? 'prop' : 'overflow';
 }

@@ -164,13 +164,10 @@ function listen(
     given = r.b.place('object', 'event', r.fn, at);
     r.b.flow(cell.value, given, 'put', field);
   }
-  const result = r.b.place('computed', '', r.fn, at);
-  r.b.facts.calls.push({
+  r.b.call({
     callee: handler,
     name: topic,
     args: [given],
-    receiver: null,
-    result,
     repeat: 'conditional',
     fn: r.fn,
     at,

@@ -197,13 +197,10 @@ export function readSetState(r: ScriptReader, node: t.CallExpression): PlaceId |
     // What an updater returns was read with it; a plain object is read here.
     const given = change === first ? value(r, property.value) : null;
     const at = spotOf(node.callee);
-    const result = r.b.place('computed', '', r.fn, at);
-    r.b.facts.calls.push({
+    r.b.call({
       callee: cell.setter,
       name: 'setState',
       args: [given],
-      receiver: null,
-      result,
       repeat: r.repeat,
       fn: r.fn,
       at,

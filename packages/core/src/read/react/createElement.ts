@@ -192,7 +192,6 @@ export const childrenMap: Recogniser = (r, node) => {
   const callee = each && isFunction(each) ? r.repeated('many', () => value(r, each)) : null;
   if (callee === null) return children;
   const at = spotOf(node);
-  const result = r.b.place('computed', '', r.fn, at);
-  r.b.facts.calls.push({ callee, name: '', args: [children], receiver: null, result, repeat: 'many', fn: r.fn, at });
+  const result = r.b.call({ callee, name: '', args: [children], repeat: 'many', fn: r.fn, at });
   return result;
 };

@@ -1,6 +1,7 @@
 /** Collects the facts of one file while its syntax is walked. */
 import type { Node } from '@babel/types';
 import type {
+  CallFact,
   FileFacts,
   FlowOp,
   FunctionFact,
@@ -8,6 +9,7 @@ import type {
   FunctionRole,
   PlaceId,
   PlaceKind,
+  Repeat,
   Spot,
   UseFact,
 } from '../../model/facts';
@@ -87,6 +89,13 @@ export class FactsBuilder {
     this.flow(from, to, 'get', field);
     this.parts.set(key, to);
     return to;
+  }
+
+  /** A call that a recogniser knows of; gives the place of what it brings. */
+  call(call: Omit<CallFact, 'receiver' | 'result' | 'repeat'> & { repeat?: Repeat }): PlaceId {
+    const result = this.place('computed', '', call.fn, call.at);
+    this.facts.calls.push({ repeat: 'once', ...call, receiver: null, result });
+    return result;
   }
 
   use(use: UseFact): void {

@@ -36,6 +36,5 @@ export function setVariable(r: ScriptReader, place: PlaceId, node: t.Node): void
 }
 
 function changes(r: ScriptReader, callee: PlaceId, name: string, at: ReturnType<typeof spotOf>): void {
-  const result = r.b.place('computed', '', r.fn, at);
-  r.b.facts.calls.push({ callee, name, args: [], receiver: null, result, repeat: r.repeat, fn: r.fn, at });
+  r.b.call({ callee, name, args: [], repeat: r.repeat, fn: r.fn, at });
 }

@@ -45,8 +45,7 @@ const atom: CallReader = (r, node, target) => {
 };
 
 function called(r: ScriptReader, callee: PlaceId, args: PlaceId[], at: ReturnType<typeof spotOf>): PlaceId {
-  const result = r.b.place('computed', '', r.fn, at);
-  r.b.facts.calls.push({ callee, name: '', args, receiver: null, result, repeat: 'once', fn: r.fn, at });
+  const result = r.b.call({ callee, name: '', args, fn: r.fn, at });
   return result;
 }
 
@@ -70,8 +69,7 @@ function setter(r: ScriptReader, at: ReturnType<typeof spotOf>): PlaceId {
   const to = b.place('param', 'value', id, at);
   fact.params.push(param, to);
   const change = b.part(param, CHANGE, id, at);
-  const result = b.place('computed', '', id, at);
-  b.facts.calls.push({ callee: change, name: 'set', args: [to], receiver: null, result, repeat: 'once', fn: id, at });
+  b.call({ callee: change, name: 'set', args: [to], fn: id, at });
   return fact.self;
 }
 

@@ -50,13 +50,10 @@ export function callChange(r: ScriptReader, setter: PlaceId, name: string, given
 
 /** As `callChange`, where the change function has a place in this function already. */
 export function changeCall(r: ScriptReader, here: PlaceId, name: string, given: PlaceId | null, at: Spot): void {
-  const result = r.b.place('computed', '', r.fn, at);
-  r.b.facts.calls.push({
+  r.b.call({
     callee: here,
     name,
     args: [given],
-    receiver: null,
-    result,
     repeat: r.repeat,
     fn: r.fn,
     at,

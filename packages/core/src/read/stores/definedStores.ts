@@ -37,14 +37,10 @@ function fromOptions(
   for (const [field, member] of membersOf(property(options, 'getters'))) {
     const self = functionOf(r, member, field);
     if (self === null) continue;
-    const result = r.b.place('computed', '', r.fn, spotOf(member));
-    r.b.facts.calls.push({
+    const result = r.b.call({
       callee: self,
       name: field,
       args: [held],
-      receiver: null,
-      result,
-      repeat: 'once',
       fn: r.fn,
       at: spotOf(member),
     });

@@ -10,7 +10,7 @@ import { isFunction, value } from '../script/expressions';
 import { readFunction } from '../script/functions';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
-import { changeCall, fieldsChanged, objectOf, plain, storeCell, type StoreCell } from './cells';
+import { callChange, fieldsChanged, objectOf, plain, storeCell, type StoreCell } from './cells';
 
 const create: CallReader = (r, node, target) => {
   const name = target?.type === 'Identifier' ? target.name : 'useStore';
@@ -72,8 +72,7 @@ function hookOf(r: ScriptReader, name: string, whole: PlaceId, at: ReturnType<ty
   fact.params.push(select);
   const store = b.place('read', 'store', id, at);
   b.flow(whole, store);
-  const result = b.place('computed', '', id, at);
-  b.facts.calls.push({ callee: select, name: '', args: [store], receiver: null, result, repeat: 'once', fn: id, at });
+  const result = b.call({ callee: select, name: '', args: [store], fn: id, at });
   b.flow(result, fact.result);
   fact.bare = whole;
   // `useStore.getState()` and `useStore.setState(…)` from anywhere.
@@ -104,7 +103,7 @@ export function readStoreCall(r: ScriptReader, node: t.CallExpression): PlaceId 
       }
       const given = one.type === 'ObjectProperty' ? value(r, one.value) : null;
       const cell = store.cells.get(fieldOf(one.key, one.computed));
-      if (cell) changed(r, cell, given, at);
+      if (cell) callChange(r, cell.setter, 'set', given, at);
     }
     return null;
   }
@@ -123,14 +122,9 @@ export function readStoreCall(r: ScriptReader, node: t.CallExpression): PlaceId 
         at,
       });
   } else if (change) value(r, change as t.Expression);
-  for (const cell of store.cells.values()) if (fields === null || fields.has(cell.field)) changed(r, cell, null, at);
+  for (const cell of store.cells.values())
+    if (fields === null || fields.has(cell.field)) callChange(r, cell.setter, 'set', null, at);
   return null;
-}
-
-function changed(r: ScriptReader, cell: StoreCell, given: PlaceId | null, at: ReturnType<typeof spotOf>): void {
-  const here = r.b.place('setter', 'set', r.fn, at);
-  r.b.flow(cell.setter, here);
-  changeCall(r, here, 'set', given, at);
 }
 
 export const hookStores: Library = {

@@ -39,8 +39,7 @@ function addResult(
   at: ReturnType<typeof spotOf>,
 ): void {
   if (callee === null) return;
-  const result = r.b.place('computed', '', r.fn, at);
-  r.b.facts.calls.push({ callee, name: '', args, receiver: null, result, repeat: 'once', fn: r.fn, at });
+  const result = r.b.call({ callee, name: '', args, fn: r.fn, at });
   r.b.flow(result, into);
 }
 

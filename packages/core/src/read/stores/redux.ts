@@ -128,14 +128,10 @@ function readSelectors(r: ScriptReader, node: t.ObjectExpression, slice: string)
     const state = r.b.place('param', 'state', id, at);
     fact.params.push(state);
     const own = r.b.part(state, slice, id, at);
-    const result = r.b.place('computed', field, id, at);
-    r.b.facts.calls.push({
+    const result = r.b.call({
       callee: inner,
       name: field,
       args: [own],
-      receiver: null,
-      result,
-      repeat: 'once',
       fn: id,
       at,
     });
@@ -305,13 +301,10 @@ export function readAction(r: ScriptReader, node: t.ObjectExpression, payload: P
   const at = spotOf(type);
   const here = r.b.place('setter', keys[0] ?? '', r.fn, at);
   for (const key of keys) r.b.facts.joins.push({ key: `action:${key}!`, place: here, into: false });
-  const result = r.b.place('computed', '', r.fn, at);
-  r.b.facts.calls.push({
+  r.b.call({
     callee: here,
     name: keys[0] ?? '',
     args: [payload],
-    receiver: null,
-    result,
     repeat: r.repeat,
     fn: r.fn,
     at,

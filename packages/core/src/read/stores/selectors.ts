@@ -21,8 +21,7 @@ const createSelector: CallReader = (r, node, target) => {
   const state = r.b.place('param', 'state', id, at);
   fact.params.push(state);
   const call = (callee: PlaceId, args: PlaceId[]): PlaceId => {
-    const result = r.b.place('computed', '', id, at);
-    r.b.facts.calls.push({ callee, name, args, receiver: null, result, repeat: 'once', fn: id, at });
+    const result = r.b.call({ callee, name, args, fn: id, at });
     return result;
   };
   r.b.flow(

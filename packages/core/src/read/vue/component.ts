@@ -25,6 +25,3 @@ export type Reading = (
   target: t.Node | null,
   component: VueComponent | null,
 ) => PlaceId | null;
-
-/** The sign under which an event stands among a component's props. */
-export const EVENT = '@';

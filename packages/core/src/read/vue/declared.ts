@@ -9,7 +9,8 @@ import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { findIn, typeOf } from '../script/types';
 import { objectOf, plain, textOf } from '../stores/cells';
-import { EVENT, type Reading, type VueComponent } from './component';
+import { eventProp } from '../../model/signs';
+import type { Reading, VueComponent } from './component';
 
 /** A prop the component declares. */
 export function declareProp(
@@ -121,7 +122,7 @@ export const defineModel: Reading = (r, node, target, component) => {
   const held = r.b.place('object', name, r.fn, at);
   r.b.flow(r.b.part(component.props, name, r.fn, at), held, 'put', 'value');
   component.refs.add(held);
-  r.models.set(held, r.b.part(component.props, `${EVENT}update:${name}`, r.fn, at));
+  r.models.set(held, r.b.part(component.props, eventProp(`update:${name}`), r.fn, at));
   return held;
 };
 
@@ -150,14 +151,11 @@ export function readEmit(r: ScriptReader, node: t.CallExpression): boolean {
   const events = r.b.fn(component.fn).events;
   if (!events?.some((one) => one.name === event.value)) events?.push({ name: event.value, at: spotOf(event) });
   const [, ...args] = readArguments(r, node);
-  const callback = r.b.part(component.props, `${EVENT}${event.value}`, component.fn, spotOf(event));
-  const result = r.b.place('computed', '', r.fn, at);
-  r.b.facts.calls.push({
+  const callback = r.b.part(component.props, eventProp(event.value), component.fn, spotOf(event));
+  r.b.call({
     callee: callback,
     name: event.value,
     args,
-    receiver: null,
-    result,
     repeat: r.repeat,
     fn: r.fn,
     at,
@@ -168,13 +166,10 @@ export function readEmit(r: ScriptReader, node: t.CallExpression): boolean {
 /** A model's change is asked for by the event of its prop. */
 export function askForChange(r: ScriptReader, callee: PlaceId, given: PlaceId | null, node: t.Node): void {
   const at = spotOf(node);
-  const result = r.b.place('computed', '', r.fn, at);
-  r.b.facts.calls.push({
+  r.b.call({
     callee,
     name: 'update',
     args: [given],
-    receiver: null,
-    result,
     repeat: r.repeat,
     fn: r.fn,
     at,

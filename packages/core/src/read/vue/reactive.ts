@@ -74,8 +74,7 @@ export function called(
   at: Spot,
   args: (PlaceId | null)[] = [],
 ): PlaceId {
-  const result = r.b.place('computed', '', r.fn, at);
-  r.b.facts.calls.push({ callee, name, args, receiver: null, result, repeat: 'once', fn: r.fn, at });
+  const result = r.b.call({ callee, name, args, fn: r.fn, at });
   return result;
 }
 

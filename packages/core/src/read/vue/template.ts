@@ -11,7 +11,8 @@ import { value } from '../script/expressions';
 import { declarePattern } from '../script/declare';
 import { bind } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
-import { EVENT, type VueComponent } from './component';
+import { eventProp, slotProp } from '../../model/signs';
+import type { VueComponent } from './component';
 import type { Attribute, Expression, Location, TemplateNode } from './syntax';
 
 const [ELEMENT, , , INTERPOLATION, STATIC, DIRECTIVE] = [1, 2, 3, 5, 6, 7];
@@ -236,11 +237,11 @@ class Template {
           /^(['"`]|\d|true\b|false\b)/.test(one.exp.content) ? one.exp.content : null,
           at,
         );
-    } else if (one.name === 'on') give(`${EVENT}${arg}`, this.handler(one.exp), null, at);
+    } else if (one.name === 'on') give(eventProp(arg), this.handler(one.exp), null, at);
     else if (one.name === 'model') {
       const prop = arg === '' ? 'modelValue' : camel(arg);
       give(prop, this.value(one.exp), null, at);
-      give(`${EVENT}update:${prop}`, this.change(one.exp), null, at);
+      give(eventProp(`update:${prop}`), this.change(one.exp), null, at);
     } else if (one.name === 'show') this.test(one.exp);
   }
 
@@ -255,7 +256,7 @@ class Template {
       const directive = child.props?.find((one) => one.name === 'slot');
       const name = directive?.arg?.content ?? 'default';
       give(
-        `#${name}`,
+        slotProp(name),
         this.slotFunction(child.children ?? [], directive?.exp ?? null, child.loc),
         null,
         spotAt(child.loc),
@@ -266,7 +267,7 @@ class Template {
     );
     const own = node.props?.find((one) => one.name === 'slot' && one.type === DIRECTIVE);
     const first = rest[0];
-    if (first) give('#default', this.slotFunction(rest, own?.exp ?? null, first.loc), null, spotAt(first.loc));
+    if (first) give(slotProp('default'), this.slotFunction(rest, own?.exp ?? null, first.loc), null, spotAt(first.loc));
   }
 
   private slotFunction(children: readonly TemplateNode[], scope: Expression | null, loc: Location): PlaceId {
@@ -304,14 +305,11 @@ class Template {
         if (one.arg) r.b.flow(place, given, 'put', camel(one.arg.content));
         else r.b.flow(place, given);
       }
-    const callee = r.b.part(component.props, `#${name}`, component.fn, at);
-    const result = r.b.place('computed', '', r.fn, at);
-    r.b.facts.calls.push({
+    const callee = r.b.part(component.props, slotProp(name), component.fn, at);
+    const result = r.b.call({
       callee,
       name: 'slot',
       args: [given],
-      receiver: null,
-      result,
       repeat: r.repeat,
       optional: true,
       fn: r.fn,

@@ -68,13 +68,10 @@ export function addCell(r: ScriptReader, kind: CellFactKind, node: t.Node, targe
 
 /** What calling a function given as an argument brings: `useState(() => start(houses))`. */
 export function resultOf(r: ScriptReader, node: t.CallExpression, fn: PlaceId, name: string): PlaceId {
-  const result = r.b.place('computed', '', r.fn, spotOf(node));
-  r.b.facts.calls.push({
+  const result = r.b.call({
     callee: fn,
     name,
     args: [],
-    receiver: null,
-    result,
     repeat: r.repeat,
     fn: r.fn,
     at: spotOf(node.callee),

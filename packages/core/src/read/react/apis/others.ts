@@ -23,13 +23,10 @@ export const useActionState: Recogniser = (r, node, target) => {
   const cell = r.b.facts.cells.at(-1);
   if (action !== null && cell) {
     const at = spotOf(node);
-    const result = r.b.place('computed', '', r.fn, at);
-    r.b.facts.calls.push({
+    const result = r.b.call({
       callee: action,
       name: 'action',
       args: [cell.value],
-      receiver: null,
-      result,
       repeat: 'conditional',
       fn: r.fn,
       at,

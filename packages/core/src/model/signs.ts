@@ -1,0 +1,36 @@
+/**
+ * What is handed to a component beside its props stands among them under signs that no prop can have: events it sends up,
+ * bindings it asks to change, content for its slots. Readers write them; nobody else spells them.
+ */
+
+const EVENT = '@';
+const UPDATE = '@update:';
+const SLOT = '#';
+
+export function eventProp(event: string): string {
+  return `${EVENT}${event}`;
+}
+
+export function slotProp(slot: string): string {
+  return `${SLOT}${slot}`;
+}
+
+/** The event a field of the props stands for; null where it stands for none. */
+export function eventOf(field: string): string | null {
+  return field.startsWith(EVENT) ? field.slice(EVENT.length) : null;
+}
+
+/** Whether a field asks for the change of what is bound both ways. */
+export function isUpdate(field: string): boolean {
+  return field.startsWith(UPDATE);
+}
+
+export function isSlot(field: string): boolean {
+  return field.startsWith(SLOT);
+}
+
+/** A field as people know it: without the sign. */
+export function shownName(field: string): string {
+  if (isUpdate(field)) return field.slice(UPDATE.length);
+  return eventOf(field) ?? (isSlot(field) ? field.slice(SLOT.length) : field);
+}
