@@ -2,38 +2,27 @@
  * `npm run bench`: how long a survey takes against parsing the same files once, after one edit, and as projects grow.
  * Every figure is the median of several processes run in turn, so that what else the machine does weighs on all alike.
  */
-import { build } from 'esbuild';
 import { spawnSync } from 'node:child_process';
-import { cpSync, existsSync, mkdirSync, mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { createRequire } from 'node:module';
-import { ensureBuilt, root } from './prepare.mjs';
+import { ensureBuilt } from './prepare.mjs';
+import { bundle, fetchPackage } from './tools.mjs';
 
 const RUNS = 3;
 const PACKAGE = '@wordpress/components@41.0.0';
 
 await ensureBuilt({ web: false });
-const out = path.join(root, 'packages/server/dist/bench');
-await build({
-  entryPoints: { measure: path.join(root, 'bench/measure.ts'), generate: path.join(root, 'bench/generate.ts') },
-  outdir: out,
-  outExtension: { '.js': '.cjs' },
-  bundle: true,
-  platform: 'node',
-  format: 'cjs',
-  packages: 'external',
-  alias: { '@vectura/core': path.join(root, 'packages/core/src/index.ts') },
-  logLevel: 'warning',
-});
-const { generate } = createRequire(import.meta.url)(path.join(out, 'generate.cjs'));
+const measuring = await bundle('bench/measure.ts');
+const { generate } = createRequire(import.meta.url)(await bundle('bench/generate.ts'));
 const work = mkdtempSync(path.join(tmpdir(), 'vectura-bench-'));
 
 function measure(what, folder) {
   // A survey edits a file of the project, so each has a copy of its own.
   const copy = mkdtempSync(path.join(work, 'copy-'));
   cpSync(folder, copy, { recursive: true });
-  const done = spawnSync(process.execPath, ['--max-semi-space-size=64', path.join(out, 'measure.cjs'), what, copy], {
+  const done = spawnSync(process.execPath, ['--max-semi-space-size=64', measuring, what, copy], {
     encoding: 'utf8',
   });
   rmSync(copy, { recursive: true });
@@ -78,20 +67,9 @@ function generated(files) {
   return folder;
 }
 
-function fetched() {
-  const folder = path.join(root, '.cache/bench', PACKAGE.replace(/[^\w.@-]/g, '-'));
-  if (!existsSync(path.join(folder, 'package'))) {
-    mkdirSync(folder, { recursive: true });
-    const packed = spawnSync('npm', ['pack', PACKAGE, '--silent'], { cwd: folder, encoding: 'utf8' });
-    if (packed.status !== 0) return null;
-    spawnSync('tar', ['xzf', packed.stdout.trim().split('\n').at(-1)], { cwd: folder });
-  }
-  return path.join(folder, 'package');
-}
-
 try {
   const rows = [compare('generated', generated(2000))];
-  const real = fetched();
+  const real = fetchPackage(PACKAGE);
   if (real) rows.push(compare(PACKAGE, real));
   else console.log(`${PACKAGE} could not be fetched; its row is missing.`);
   console.log(

@@ -1,44 +1,22 @@
 /** `npm run corpus`: real packages from the registry, at pinned versions, against an independent count of certain tags. */
-import { build } from 'esbuild';
 import { spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { ensureBuilt, root } from './prepare.mjs';
+import { bundle, fetchPackage } from './tools.mjs';
 
 const PACKAGES = ['ra-ui-materialui@5.15.4', '@wordpress/components@41.0.0', '@docusaurus/theme-classic@3.10.2'];
 const WANTED = 0.98;
 
 await ensureBuilt({ web: false });
-const out = path.join(root, 'packages/server/dist/corpus.cjs');
-await build({
-  entryPoints: [path.join(root, 'oracle/corpus.ts')],
-  outfile: out,
-  bundle: true,
-  platform: 'node',
-  format: 'cjs',
-  packages: 'external',
-  alias: { '@vectura/core': path.join(root, 'packages/core/src/index.ts') },
-  logLevel: 'warning',
-});
-
-/** Fetches a package once, into a cache that git does not see. */
-function fetched(name) {
-  const folder = path.join(root, '.cache/corpus', name.replace(/[^\w.@-]/g, '-'));
-  if (!existsSync(path.join(folder, '.done'))) {
-    mkdirSync(folder, { recursive: true });
-    const packed = spawnSync('npm', ['pack', name, '--silent'], { cwd: folder, encoding: 'utf8' });
-    if (packed.status !== 0) throw new Error(`${name} could not be fetched. ${packed.stderr}`);
-    spawnSync('tar', ['xzf', packed.stdout.trim().split('\n').at(-1)], { cwd: folder });
-    writeFileSync(path.join(folder, '.done'), '');
-  }
-  const inside = readdirSync(folder, { withFileTypes: true }).find((entry) => entry.isDirectory());
-  return path.join(folder, inside.name);
-}
+const out = await bundle('oracle/corpus.ts');
 
 const rows = [];
 let failed = false;
 for (const name of PACKAGES) {
-  const done = spawnSync(process.execPath, [out, fetched(name)], { encoding: 'utf8', maxBuffer: 1e9 });
+  const folder = fetchPackage(name);
+  if (folder === null) throw new Error(`${name} could not be fetched.`);
+  const done = spawnSync(process.execPath, [out, folder], { encoding: 'utf8', maxBuffer: 1e9 });
   if (done.status !== 0) throw new Error(`${name}: ${done.stderr}`);
   const result = JSON.parse(done.stdout);
   const share = result.right / result.certain;
