@@ -101,6 +101,7 @@ export class Cells {
         continue;
       }
       const unit = program.unitOf(graph.fnAt(file, fact.fn));
+      if (fact.kind !== 'derived') this.addOfModules(fact, file, unit);
       for (const context of program.runsOf(unit)) {
         const owner = program.component(contexts.owner[context] ?? -1);
         if (!owner) continue;
@@ -119,6 +120,36 @@ export class Cells {
           context: null,
         });
       }
+    }
+  }
+
+  /** A cell made by a function that modules call: it is there once, and goes by the variable it is kept in. */
+  private addOfModules(fact: CellFact, file: number, unit: number): void {
+    const { program } = this.linked;
+    const { graph } = program;
+    const alone = graph.cells.filter((one) => one.file === file && one.fact.fn === fact.fn).length === 1;
+    for (const { context, call } of program.moduleRunsOf(unit)) {
+      const result = graph.at(graph.calls[call]?.file ?? file, graph.calls[call]?.fact.result ?? 0);
+      const kept = (graph.out[result] ?? []).find((edge) => edge.op === 'same' && graph.places[edge.to]?.name);
+      const variable = kept ? (graph.places[kept.to]?.name ?? '') : '';
+      const name = variable && alone ? variable : variable ? `${variable}.${fact.name}` : fact.name;
+      const setter = fact.setter === null ? null : graph.at(file, fact.setter);
+      const flow = this.flowOf({
+        id: this.idOf(graph.path(file), `store:${name}`),
+        name,
+        kind: 'store',
+        home: null,
+        file,
+        spot: fact.at,
+        value: { place: graph.at(file, fact.value), path: 0, context },
+        setter: setter === null ? null : { place: setter, path: 0, context },
+        quiet: true,
+        setterName: `set ${fact.name}`,
+        callable: false,
+        context: null,
+      });
+      if ([flow.values, flow.calls].some((part) => [...(part?.stops.values() ?? [])].some((stop) => stop.component)))
+        this.keep(flow);
     }
   }
 

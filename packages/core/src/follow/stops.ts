@@ -4,7 +4,7 @@
  */
 import type { Carrier, Effect } from '../model/documents';
 import type { Spot } from '../model/facts';
-import { shownName } from '../model/signs';
+import { isWay, shownName } from '../model/signs';
 import type { Linked } from '../link';
 import { wasDerived, type At, type Exit, type Local } from '../link/local';
 
@@ -268,7 +268,9 @@ export class Stops {
       if (mode === 'function' && /^(import|part|function)$/.test(place.kind) && (own || place.kind === 'import'))
         return place.name;
     }
-    // A function of the store's that is called: by the name it is called by.
+    // A function of the store's that is called: by its own name where it was handed out, else by what it is called by.
+    const within = graph.functions[graph.fnOfPlace(to.place)];
+    if (mode === 'function' && within?.fact.role === 'closure' && within.fact.name) return within.fact.name;
     if (mode === 'function')
       for (let c = to.context; c !== -1; c = contexts.parent[c] ?? -1) {
         const entry = graph.calls[contexts.call[c] ?? -1];
@@ -284,7 +286,7 @@ export class Stops {
     if (carrier === 'store' && graph.places[to.place]?.kind !== 'param') return this.calledHere(to, before, mode);
     const fields = paths
       .fields(to.path)
-      .filter((field) => field !== '*' && !(carrier === 'handle' && field === 'current'));
+      .filter((field) => field !== '*' && !isWay(field) && !(carrier === 'handle' && field === 'current'));
     if (fields.length > 0) return shownName(fields.join('.'));
     const place = graph.places[to.place];
     if (carrier === 'context') return before;

@@ -40,25 +40,32 @@ export class Handles {
   /** Methods that code of a component calls on what a reference holds. */
   callsOn(file: number, ref: number, author: number): { method: string; call: number }[] {
     const { graph } = this.program;
-    const found: { method: string; call: number }[] = [];
+    const found = new Map<number, { method: string; call: number }>();
     for (const origin of graph.trace(graph.at(file, ref))) {
       if (graph.places[origin.place]?.kind !== 'cell' && !graph.boxes.has(origin.place)) continue;
       const seen = new Set<string>();
-      const queue = [{ place: origin.place, depth: 0 }];
+      // What holds the child is reached by its field; some families put the reference into an object of its own first.
+      const queue = [{ place: origin.place, reached: false, held: [] as string[] }];
       for (let at = queue.pop(); at; at = queue.pop()) {
-        if (seen.has(`${at.place}:${at.depth}`)) continue;
-        seen.add(`${at.place}:${at.depth}`);
+        const key = `${at.place}:${at.reached}:${at.held.join('.')}`;
+        if (seen.has(key)) continue;
+        seen.add(key);
+        const [held, ...outer] = at.held;
         for (const edge of graph.out[at.place] ?? []) {
           if (this.program.unitOf(graph.fnOfPlace(edge.to)) !== author) continue;
-          if (edge.op === 'same') queue.push({ place: edge.to, depth: at.depth });
-          else if (edge.op === 'get' && at.depth === 0 && edge.field === 'current')
-            queue.push({ place: edge.to, depth: 1 });
-          else if (edge.op === 'get' && at.depth === 1)
-            for (const call of graph.callsWithCallee(edge.to)) found.push({ method: edge.field, call });
+          if (edge.op === 'same') queue.push({ ...at, place: edge.to });
+          else if (edge.op === 'put' && at.held.length < 2)
+            queue.push({ ...at, place: edge.to, held: [edge.field, ...at.held] });
+          else if ((edge.op === 'get' || edge.op === 'unwrap') && held !== undefined) {
+            if (edge.field === held) queue.push({ ...at, place: edge.to, held: outer });
+          } else if (edge.op === 'get' && !at.reached && edge.field === 'current')
+            queue.push({ place: edge.to, reached: true, held: [] });
+          else if (edge.op === 'get' && at.reached)
+            for (const call of graph.callsWithCallee(edge.to)) found.set(call, { method: edge.field, call });
         }
       }
     }
-    return found;
+    return [...found.values()];
   }
 }
 

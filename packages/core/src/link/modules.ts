@@ -20,7 +20,7 @@ export type Resolution =
   | { kind: 'asset' }
   | { kind: 'missing'; reason: string };
 
-const EXTENSIONS = ['.tsx', '.ts', '.jsx', '.js', '.mjs', '.cjs', '.mts', '.cts', '.vue'];
+const EXTENSIONS = ['.tsx', '.ts', '.jsx', '.js', '.mjs', '.cjs', '.mts', '.cts', '.vue', '.svelte'];
 const ASSET =
   /\.(css|scss|sass|less|styl|svg|png|jpe?g|gif|webp|avif|ico|json|ya?ml|txt|md|mdx|html?|woff2?|ttf|mp[34]|wasm|graphql|gql)(\?.*)?$/i;
 

@@ -177,6 +177,21 @@ export class Program {
     return found;
   }
 
+  /** The runs of a function that modules call as they are loaded: what it makes is there once for each such call. */
+  moduleRunsOf(unit: number, depth = 0): readonly { context: number; call: number }[] {
+    if (depth > 4 || this.components.has(unit) || this.isModule(unit)) return [];
+    return this.graph.callersOfFunction(unit).flatMap((call) => {
+      const caller = this.unitOf(this.graph.fnOfCall(call));
+      const around = this.isModule(caller)
+        ? [this.sharedRun()]
+        : this.moduleRunsOf(caller, depth + 1).map((run) => run.context);
+      return around.flatMap((context) => {
+        const pushed = this.contexts.push(context, call);
+        return pushed === null ? [] : [{ context: pushed, call }];
+      });
+    });
+  }
+
   isWithin(fn: number, ancestor: number): boolean {
     for (let f = fn; f !== -1; f = this.graph.functions[f]?.parent ?? -1) if (f === ancestor) return true;
     return false;

@@ -29,6 +29,15 @@ export function isSlot(field: string): boolean {
   return field.startsWith(SLOT);
 }
 
+/** Where a store keeps what it tells: in a field of the function by which one subscribes to it. */
+export const TELLS = 'subscribe';
+export const TOLD = '$';
+
+/** Whether a field is only on the way to a value, and no part of its name. */
+export function isWay(field: string): boolean {
+  return field === TELLS || field === TOLD;
+}
+
 /** A field as people know it: without the sign. */
 export function shownName(field: string): string {
   if (isUpdate(field)) return field.slice(UPDATE.length);

@@ -13,21 +13,23 @@ const EXTENSIONS: Record<string, Family> = {
   mts: 'react',
   cts: 'react',
   vue: 'vue',
+  svelte: 'svelte',
 };
 
 const READERS: Partial<Record<Family, (source: SourceFile) => FileFacts>> = { react: readReact };
 
 /** Loads the readers some files need: the compilers behind them are large, and most projects are of one family. */
 export async function prepareReaders(paths: Iterable<string>): Promise<void> {
-  for (const path of paths)
-    if (familyOf(path) === 'vue' && !READERS.vue) {
-      const { readVue } = await import('./vue');
-      READERS.vue = readVue;
-    }
+  const families = new Set<Family | null>();
+  for (const path of paths) families.add(familyOf(path));
+  if (families.has('vue')) READERS.vue ??= (await import('./vue')).readVue;
+  if (families.has('svelte')) READERS.svelte ??= (await import('./svelte')).readSvelte;
 }
 
 /** The family whose reader takes a file, or null where none does. */
 export function familyOf(path: string): Family | null {
+  // Modules of the family that say state by runes.
+  if (/\.svelte\.[jt]s$/.test(path)) return 'svelte';
   const extension = path.slice(path.lastIndexOf('.') + 1).toLowerCase();
   return Object.hasOwn(EXTENSIONS, extension) ? (EXTENSIONS[extension] ?? null) : null;
 }

@@ -12,6 +12,7 @@ import { observables } from './stores/observables';
 import { reactRedux } from './stores/reactRedux';
 import { redux } from './stores/redux';
 import { selectors } from './stores/selectors';
+import { subscribed } from './stores/subscribed';
 import { spotOf } from './script/builder';
 import type { ScriptReader } from './script/reader';
 
@@ -26,6 +27,7 @@ const LIBRARIES: readonly Library[] = [
   router,
   queries,
   portals,
+  subscribed,
 ];
 
 export const PREFIX = 'model:';

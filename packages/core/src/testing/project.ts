@@ -8,7 +8,7 @@ import type { FileFacts } from '../model/facts';
 import type { TrailDocument } from '../model/documents';
 
 /** Tests read files of every family at once. */
-beforeAll(() => prepareReaders(['Any.vue']));
+beforeAll(() => prepareReaders(['Any.vue', 'Any.svelte']));
 
 export function factsOf(path: string, text: string): FileFacts {
   return readFile({ path, text, hash: String(text.length), bytes: text.length });

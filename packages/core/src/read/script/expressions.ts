@@ -163,12 +163,19 @@ function object(r: ScriptReader, node: t.ObjectExpression): PlaceId | null {
     if (field !== '*') named.add(field);
     const from =
       property.type === 'ObjectMethod'
-        ? readFunction(r, property, field)
+        ? readMethod(r, property, field)
         : value(r, property.value, property.key.type === 'Identifier' ? property.key : null);
     if (from !== null) r.b.flow(from, place(), 'put', field);
   }
   r.dialect.object(r, node);
   return made;
+}
+
+/** A method; a getter gives what it returns, a setter runs where the field is set. */
+function readMethod(r: ScriptReader, node: t.ObjectMethod, field: string): PlaceId | null {
+  const self = readFunction(r, node, field);
+  if (node.kind === 'method') return self;
+  return node.kind === 'get' ? (r.b.facts.functions.find((fact) => fact.self === self)?.result ?? null) : null;
 }
 
 /** A list; null where nothing in it is followed. */

@@ -65,7 +65,7 @@ export function readModule(r: ScriptReader, ast: t.File): void {
 }
 
 /** Types a module imports, and those it passes on. */
-function typeImports(body: readonly t.Statement[]): TypeImportFact[] {
+export function typeImports(body: readonly t.Statement[]): TypeImportFact[] {
   const found: TypeImportFact[] = [];
   for (const node of body) {
     if (node.type === 'ImportDeclaration')

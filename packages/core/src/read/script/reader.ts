@@ -10,7 +10,7 @@ import {
   type Spot,
 } from '../../model/facts';
 import type { FactsBuilder } from './builder';
-import type { VueComponent } from '../vue/component';
+import type { SingleFileComponent } from '../singleFile/component';
 import { Scope } from './scope';
 
 /** What was met inside a function while it was read. */
@@ -87,7 +87,7 @@ export class ScriptReader {
   /** Props declared beside components, by the component's name. */
   readonly declaredProps = new Map<string, { types: t.ObjectExpression | null; defaults: t.ObjectExpression | null }>();
   /** The single-file component being read. */
-  component: VueComponent | null = null;
+  component: SingleFileComponent | null = null;
   /** An expression of a template is being read. */
   inTemplate = false;
   /** References whose change is asked for by a function, by the reference. */

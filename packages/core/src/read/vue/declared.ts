@@ -10,30 +10,11 @@ import type { ScriptReader } from '../script/reader';
 import { findIn, typeOf } from '../script/types';
 import { objectOf, plain, textOf } from '../stores/cells';
 import { eventProp } from '../../model/signs';
-import type { Reading, VueComponent } from './component';
-
-/** A prop the component declares. */
-export function declareProp(
-  r: ScriptReader,
-  component: VueComponent,
-  name: string,
-  node: t.Node,
-  required: boolean,
-  otherwise: string | null,
-): void {
-  const fact = r.b.fn(component.fn);
-  if (fact.props?.some((prop) => prop.name === name)) return;
-  fact.props?.push({
-    name,
-    required: required && otherwise === null,
-    default: otherwise,
-    declared: true,
-    at: spotOf(node),
-  });
-}
+import type { Reading, SingleFileComponent } from '../singleFile/component';
+import { declareProp } from '../singleFile/declare';
 
 /** `['units']`, `{ units: { type: String, default: 'c' } }`. */
-export function declareProps(r: ScriptReader, component: VueComponent, node: t.Node | null): void {
+export function declareProps(r: ScriptReader, component: SingleFileComponent, node: t.Node | null): void {
   const given = plain(r, node);
   if (given?.type === 'ArrayExpression') {
     for (const one of given.elements)
@@ -60,7 +41,7 @@ export function declareProps(r: ScriptReader, component: VueComponent, node: t.N
 }
 
 /** `['pick']`, `{ pick: null }`. */
-export function declareEvents(r: ScriptReader, component: VueComponent, node: t.Node | null): void {
+export function declareEvents(r: ScriptReader, component: SingleFileComponent, node: t.Node | null): void {
   const given = plain(r, node);
   const events = r.b.fn(component.fn).events;
   if (given?.type === 'ArrayExpression')

@@ -8,7 +8,7 @@ import { spotOf } from '../script/builder';
 import { readArguments } from '../script/calls';
 import { mutation } from '../script/mutations';
 import type { Dialect, ScriptReader } from '../script/reader';
-import type { Reading } from './component';
+import type { Reading } from '../singleFile/component';
 import {
   askForChange,
   assignModel,
@@ -19,8 +19,9 @@ import {
   readEmit,
   withDefaults,
 } from './declared';
-import { inject, provide, symbol } from './provided';
-import { computed, effect, reactive, ref, same, templateRef, toRef, watch } from './reactive';
+import { inject, provide, symbol } from '../singleFile/provided';
+import { effect, same } from '../singleFile/runs';
+import { computed, reactive, ref, templateRef, toRef, watch } from './reactive';
 
 /** `createApp(App, props)`: where the application is mounted. */
 const createApp: Reading = (r, node) => {

@@ -8,13 +8,12 @@ import type { FileFacts } from '../../model/facts';
 import { FactsBuilder } from '../script/builder';
 import { noteConstants, parseScript } from '../script/module';
 import { declareBlock, declareVars } from '../script/declare';
-import { nameFromPath } from '../script/names';
 import { ScriptReader } from '../script/reader';
 import { Scope } from '../script/scope';
 import { declareImports, readStatements } from '../script/statements';
 import { declaredTypes } from '../script/types';
 import type { SourceFile } from '../react';
-import type { VueComponent } from './component';
+import { addComponent, type SingleFileComponent } from '../singleFile/component';
 import { vue } from './dialect';
 import { readOptions } from './options';
 import { readTemplate } from './template';
@@ -28,26 +27,8 @@ export function readVue(source: SourceFile): FileFacts {
   }
   if (!descriptor.template && !descriptor.script && !descriptor.scriptSetup) return b.facts;
   const r = new ScriptReader(b, vue, source.text);
-  const fn = b.addFunction(nameFromPath(source.path), 'component', 0, { line: 1, column: 1, length: 1 }, b.facts.lines);
-  const fact = b.fn(fn);
-  const props = b.place('param', 'props', fn, fact.at);
-  fact.params.push(props);
-  fact.props = [];
-  fact.takesRest = false;
-  fact.events = [];
-  const self = b.place('object', 'this', fn, fact.at);
-  b.flow(props, self);
-  const component: VueComponent = {
-    fn,
-    props,
-    self,
-    refs: new Set(),
-    emit: new Set(),
-    provides: [],
-    handles: new Map(),
-  };
+  const component = addComponent(r, source.path);
   r.component = component;
-  b.facts.exports.push({ name: 'default', place: fact.self, source: null, imported: null, at: fact.at });
 
   const plain = descriptor.script ? programOf(r, source, descriptor.script) : null;
   const setup = descriptor.scriptSetup ? programOf(r, source, descriptor.scriptSetup) : null;
@@ -69,9 +50,9 @@ export function readVue(source: SourceFile): FileFacts {
     Object.assign(b.facts.types, declaredTypes(setup));
     const body = setup.filter((statement) => statement.type !== 'ImportDeclaration');
     for (const statement of body) noteConstants(r, statement);
-    r.fn = fn;
-    r.scope = new Scope(r.scope, fn);
-    r.self = self;
+    r.fn = component.fn;
+    r.scope = new Scope(r.scope, component.fn);
+    r.self = component.self;
     declareVars(r, body);
     declareBlock(r, body);
     readStatements(r, body);
@@ -82,7 +63,7 @@ export function readVue(source: SourceFile): FileFacts {
 }
 
 /** Runs `read` inside the component's own function, keeping the names its script declares. */
-function within(r: ScriptReader, component: VueComponent, read: () => void): void {
+function within(r: ScriptReader, component: SingleFileComponent, read: () => void): void {
   const before = { fn: r.fn, self: r.self };
   r.fn = component.fn;
   r.self = component.self;

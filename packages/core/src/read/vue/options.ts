@@ -6,15 +6,16 @@ import { isFunction, value } from '../script/expressions';
 import { readFunction } from '../script/functions';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
-import type { VueComponent } from './component';
+import type { SingleFileComponent } from '../singleFile/component';
 import { declareEvents, declareProps } from './declared';
-import { addField, called } from './reactive';
+import { called } from '../singleFile/runs';
+import { addField } from './reactive';
 
 /** Methods the family calls by itself. */
 const LIFECYCLE =
   /^(beforeCreate|created|beforeMount|mounted|beforeUpdate|updated|beforeUnmount|unmounted|beforeDestroy|destroyed|activated|deactivated)$/;
 
-export function readOptions(r: ScriptReader, component: VueComponent, options: t.ObjectExpression): void {
+export function readOptions(r: ScriptReader, component: SingleFileComponent, options: t.ObjectExpression): void {
   const members = options.properties.flatMap((one) =>
     one.type === 'SpreadElement' ? [] : [{ name: fieldOf(one.key, one.computed), node: one }],
   );
@@ -82,12 +83,12 @@ function functionOf(r: ScriptReader, node: t.Node, name: string): PlaceId | null
   return isFunction(node) ? readFunction(r, node, name) : value(r, node);
 }
 
-function readName(r: ScriptReader, component: VueComponent, node: t.Node | null): void {
+function readName(r: ScriptReader, component: SingleFileComponent, node: t.Node | null): void {
   if (node?.type === 'StringLiteral' && r.b.fn(component.fn).name === '') r.b.fn(component.fn).name = node.value;
 }
 
 /** `data() { return { open: false }; }`: a cell for each field. */
-function readState(r: ScriptReader, component: VueComponent, node: t.Node | null): void {
+function readState(r: ScriptReader, component: SingleFileComponent, node: t.Node | null): void {
   const object = returnedObject(node);
   for (const one of object?.properties ?? [])
     if (one.type === 'ObjectProperty')
@@ -104,7 +105,7 @@ function returnedObject(node: t.Node | null): t.ObjectExpression | null {
   return last?.type === 'ReturnStatement' && last.argument?.type === 'ObjectExpression' ? last.argument : null;
 }
 
-function addComputed(r: ScriptReader, component: VueComponent, name: string, from: PlaceId, node: t.Node): void {
+function addComputed(r: ScriptReader, component: SingleFileComponent, name: string, from: PlaceId, node: t.Node): void {
   const at = spotOf(node);
   const cell = r.b.place('cell', name, r.fn, at);
   r.b.flow(from, cell);
@@ -121,7 +122,7 @@ function readComponents(r: ScriptReader, node: t.Node | null): void {
 }
 
 /** `setup(props, { emit })`: what it returns stands on the instance. */
-function readSetup(r: ScriptReader, component: VueComponent, node: t.Node | null): void {
+function readSetup(r: ScriptReader, component: SingleFileComponent, node: t.Node | null): void {
   if (node?.type !== 'ObjectMethod' && !isFunction(node)) return;
   const context = node.params[1];
   const self = readFunction(r, node, 'setup');
@@ -135,7 +136,7 @@ function readSetup(r: ScriptReader, component: VueComponent, node: t.Node | null
 
 function readProvided(
   r: ScriptReader,
-  component: VueComponent,
+  component: SingleFileComponent,
   provided: t.Node | null,
   injected: t.Node | null,
 ): void {

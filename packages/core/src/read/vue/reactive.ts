@@ -1,15 +1,15 @@
 /** Reactive values: references, objects of cells, what is computed from them, and what runs when they change. */
 import type * as t from '@babel/types';
-import type { PlaceId, Spot } from '../../model/facts';
+import type { PlaceId } from '../../model/facts';
 import { cellName } from '../react/apis/cells';
-import { noteStarts } from '../react/starts';
 import { spotOf } from '../script/builder';
 import { readArguments } from '../script/calls';
 import { isFunction, value } from '../script/expressions';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { objectOf, textOf } from '../stores/cells';
-import type { Reading } from './component';
+import type { Reading } from '../singleFile/component';
+import { called } from '../singleFile/runs';
 
 /** A reference: an object whose `value` is the cell. */
 function reference(
@@ -66,18 +66,6 @@ export function addField(r: ScriptReader, held: PlaceId, field: string, node: t.
   r.b.facts.cells.push({ name: field, kind: 'state', value: cell, setter, inPlace: true, fn: r.fn, at });
 }
 
-/** What calling a function brings. */
-export function called(
-  r: ScriptReader,
-  callee: PlaceId,
-  name: string,
-  at: Spot,
-  args: (PlaceId | null)[] = [],
-): PlaceId {
-  const result = r.b.call({ callee, name, args, fn: r.fn, at });
-  return result;
-}
-
 export const computed: Reading = (r, node, target) => {
   const given = node.arguments[0];
   const options = objectOf(r, given);
@@ -109,13 +97,6 @@ export const watch: Reading = (r, node) => {
   return null;
 };
 
-export const effect: Reading = (r, node) => {
-  noteStarts(r, node.arguments[0]);
-  const [run = null] = readArguments(r, node);
-  if (run !== null) r.b.use({ place: run, kind: 'effect', detail: 'effect', fn: r.fn, at: spotOf(node.callee) });
-  return null;
-};
-
 export const toRef: Reading = (r, node) => {
   const [object = null] = readArguments(r, node);
   const key = textOf(r, node.arguments[1]);
@@ -125,8 +106,6 @@ export const toRef: Reading = (r, node) => {
   r.component?.refs.add(held);
   return held;
 };
-
-export const same: Reading = (r, node) => readArguments(r, node)[0] ?? null;
 
 export const templateRef: Reading = (r, node, target, component) => {
   const held = reference(r, node, target, 'state', null);

@@ -12,7 +12,7 @@ import { declarePattern } from '../script/declare';
 import { bind } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { eventProp, slotProp } from '../../model/signs';
-import type { VueComponent } from './component';
+import { renderedPiece, type SingleFileComponent } from '../singleFile/component';
 import type { Attribute, Expression, Location, TemplateNode } from './syntax';
 
 const [ELEMENT, , , INTERPOLATION, STATIC, DIRECTIVE] = [1, 2, 3, 5, 6, 7];
@@ -23,7 +23,7 @@ const TEMPLATE = 3;
 /** Components the family brings along; they render what they are handed. */
 const BUILT_IN = /^(Transition|TransitionGroup|KeepAlive|Teleport|Suspense|RouterView|RouterLink)$/;
 
-export function readTemplate(r: ScriptReader, component: VueComponent, root: unknown, source: SourceFile): void {
+export function readTemplate(r: ScriptReader, component: SingleFileComponent, root: unknown, source: SourceFile): void {
   const reader = new Template(r, component, /<script[^>]*lang="ts/.test(source.text));
   reader.read(root as TemplateNode);
 }
@@ -31,30 +31,12 @@ export function readTemplate(r: ScriptReader, component: VueComponent, root: unk
 class Template {
   constructor(
     private readonly r: ScriptReader,
-    private readonly component: VueComponent,
+    private readonly component: SingleFileComponent,
     private readonly typed: boolean,
   ) {}
 
   read(root: TemplateNode): void {
-    const { r, component } = this;
-    const fact = r.b.fn(component.fn);
-    const piece = r.b.place('markup', '', r.fn, fact.at);
-    // Each thing provided stands around all the component renders.
-    let outer = piece;
-    for (const { context, value: given, name, at } of component.provides) {
-      const around = r.b.place('markup', '', r.fn, at);
-      const propsPlace = r.b.place('siteProps', name, r.fn, at);
-      const props: SitePropFact[] = [];
-      if (given !== null) {
-        const bare = this.unwrapped(given, at);
-        r.b.flow(bare, propsPlace, 'put', 'value');
-        props.push({ name: 'value', place: bare, literal: null, at });
-      }
-      r.b.flow(outer, propsPlace, 'put', 'children');
-      r.b.facts.sites.push({ name, tag: context, propsPlace, inside: around, props, repeat: 'once', fn: r.fn, at });
-      outer = around;
-    }
-    r.b.flow(outer, fact.result);
+    const piece = renderedPiece(this.r, this.component, (given, at) => this.unwrapped(given, at));
     this.children(root.children ?? [], piece);
   }
 

@@ -6,6 +6,7 @@ import { fieldOf } from '../../script/patterns';
 import type { ScriptReader } from '../../script/reader';
 import { readLibraryCall } from '../../libraries';
 import { readChannelCall, readNew } from '../../outside/channels';
+import { readSvelteCall } from '../../svelte/dialect';
 import { readVueCall } from '../../vue/dialect';
 import { readStoreCall } from '../../stores/hookStores';
 import { createContext } from './createContext';
@@ -80,6 +81,8 @@ export function readReactCall(
   node: t.CallExpression | t.NewExpression,
   target: t.Node | null,
 ): PlaceId | null | undefined {
+  const svelte = readSvelteCall(r, node, target);
+  if (svelte !== undefined) return svelte;
   if (node.type === 'NewExpression') return readNew(r, node);
   if (isSetState(node.callee)) return readSetState(r, node);
   for (const read of [readVueCall, readStoreCall, readChannelCall, readLibraryCall]) {

@@ -1,0 +1,70 @@
+/** Components of which one file is one: what is known of the one being read, whatever its family. */
+import type * as t from '@babel/types';
+import type { FunctionId, PlaceId, SitePropFact, Spot } from '../../model/facts';
+import { nameFromPath } from '../script/names';
+import type { ScriptReader } from '../script/reader';
+
+/** The component being read. */
+export interface SingleFileComponent {
+  fn: FunctionId;
+  props: PlaceId;
+  /** The instance: what options and templates reach by name. */
+  self: PlaceId;
+  /** Places that hold a reference: templates take the value out of it. */
+  refs: Set<PlaceId>;
+  /** Places that hold the function that sends events. */
+  emit: Set<PlaceId>;
+  /** What is provided to all below: the key's place and the value's. */
+  provides: { context: PlaceId; value: PlaceId | null; name: string; at: Spot }[];
+  /** References templates name, by name. */
+  handles: Map<string, PlaceId>;
+}
+
+export type Reading = (
+  r: ScriptReader,
+  node: t.CallExpression,
+  target: t.Node | null,
+  component: SingleFileComponent | null,
+) => PlaceId | null;
+
+/** The component a file is: one function, as every run of it has state of its own. It is the file's default export. */
+export function addComponent(r: ScriptReader, path: string): SingleFileComponent {
+  const { b } = r;
+  const fn = b.addFunction(nameFromPath(path), 'component', 0, { line: 1, column: 1, length: 1 }, b.facts.lines);
+  const fact = b.fn(fn);
+  const props = b.place('param', 'props', fn, fact.at);
+  fact.params.push(props);
+  fact.props = [];
+  fact.takesRest = false;
+  fact.events = [];
+  const self = b.place('object', 'this', fn, fact.at);
+  b.flow(props, self);
+  b.facts.exports.push({ name: 'default', place: fact.self, source: null, imported: null, at: fact.at });
+  return { fn, props, self, refs: new Set(), emit: new Set(), provides: [], handles: new Map() };
+}
+
+/** The piece of markup a component renders, with a provider around it for each thing it provides. */
+export function renderedPiece(
+  r: ScriptReader,
+  component: SingleFileComponent,
+  bare: (value: PlaceId, at: Spot) => PlaceId = (value) => value,
+): PlaceId {
+  const fact = r.b.fn(component.fn);
+  const piece = r.b.place('markup', '', r.fn, fact.at);
+  let outer = piece;
+  for (const { context, value: given, name, at } of component.provides) {
+    const around = r.b.place('markup', '', r.fn, at);
+    const propsPlace = r.b.place('siteProps', name, r.fn, at);
+    const props: SitePropFact[] = [];
+    if (given !== null) {
+      const held = bare(given, at);
+      r.b.flow(held, propsPlace, 'put', 'value');
+      props.push({ name: 'value', place: held, literal: null, at });
+    }
+    r.b.flow(outer, propsPlace, 'put', 'children');
+    r.b.facts.sites.push({ name, tag: context, propsPlace, inside: around, props, repeat: 'once', fn: r.fn, at });
+    outer = around;
+  }
+  r.b.flow(outer, fact.result);
+  return piece;
+}

@@ -1,0 +1,13 @@
+/** What is known of the file being read beyond its scope: which of its variables are cells, and which are asked back. */
+import type { PlaceId } from '../../model/facts';
+import type { SingleFileComponent } from '../singleFile/component';
+
+export interface SvelteFile {
+  /** State is said by runes; without them every variable of the component that is set is state. */
+  runes: boolean;
+  component: SingleFileComponent | null;
+  /** The change function of each variable that is a cell, by the variable's place. */
+  setters: Map<PlaceId, PlaceId>;
+  /** Variables that are props: setting one asks whoever bound it to change it, by the prop's name. */
+  asked: Map<PlaceId, string>;
+}

@@ -1,0 +1,154 @@
+/**
+ * The reader for Svelte: the family's own compiler takes a component's file apart; its scripts and the expressions of its
+ * markup are read by the shared script reader. Modules of the family (`.svelte.js`) are scripts that know runes.
+ */
+import { parse as parseComponent } from 'svelte/compiler';
+import type * as t from '@babel/types';
+import type { FileFacts } from '../../model/facts';
+import type { SourceFile } from '../react';
+import { FactsBuilder } from '../script/builder';
+import { declareBlock, declareVars } from '../script/declare';
+import { noteConstants, parseScript, readModule, typeImports } from '../script/module';
+import { ScriptReader } from '../script/reader';
+import { Scope } from '../script/scope';
+import { declareImports, readStatements } from '../script/statements';
+import { declaredTypes } from '../script/types';
+import { addComponent } from '../singleFile/component';
+import { prefixed, svelteDialect } from './dialect';
+import type { SvelteFile } from './file';
+import { readInstance } from './instance';
+import { positions } from './positions';
+import { visitAll, type Root, type Script } from './syntax';
+import { readMarkupOf } from './template';
+
+export function readSvelte(source: SourceFile): FileFacts {
+  const b = new FactsBuilder(source.path, 'svelte', source.text, source.hash, source.bytes);
+  const isComponent = source.path.endsWith('.svelte');
+  const file: SvelteFile = {
+    runes: !isComponent,
+    component: null,
+    setters: new Map(),
+    asked: new Map(),
+  };
+  const r = new ScriptReader(b, svelteDialect(file), source.text);
+  r.missing = prefixed(r, file);
+  if (isComponent) readComponent(r, file, source);
+  else {
+    const { ast, problems } = parseScript(source.path, source.text);
+    b.facts.problems.push(...problems);
+    if (ast) readModule(r, ast);
+  }
+  return b.facts;
+}
+
+function readComponent(r: ScriptReader, file: SvelteFile, source: SourceFile): void {
+  const root = parsed(r, source);
+  if (!root) return;
+  const component = addComponent(r, source.path);
+  file.component = component;
+  r.component = component;
+  const { named, set } = mentioned(root);
+  file.runes = root.options?.runes ?? RUNES.some((rune) => named.has(rune));
+  const typed = /<script[^>]*lang=["'](ts|typescript)/.test(source.text);
+  const shared = root.module ? programOf(r, source, root.module, typed) : [];
+  const own = root.instance ? programOf(r, source, root.instance, typed) : [];
+  for (const body of [shared, own]) {
+    declareImports(r, body);
+    Object.assign(r.b.facts.types, declaredTypes(body));
+    r.b.facts.typeImports.push(...typeImports(body));
+    for (const statement of body) noteConstants(r, statement);
+  }
+  declareVars(r, shared);
+  declareBlock(r, shared);
+  readStatements(r, shared);
+
+  r.fn = component.fn;
+  r.self = component.self;
+  r.scope = new Scope(r.scope, component.fn);
+  readInstance(r, file, component, own, set);
+  readMarkupOf(r, component, root.fragment, { text: source.text, typed });
+}
+
+/** The compiler's tree; where it gives none, what it says becomes a problem. */
+function parsed(r: ScriptReader, source: SourceFile): Root | null {
+  const { problems } = r.b.facts;
+  try {
+    // Styles carry no data, and are written in many languages: they are left out, lines kept.
+    const text = source.text.replace(/<style[^>]*>[\s\S]*?<\/style>/g, (style) => style.replace(/[^\n]/g, ' '));
+    return parseComponent(text, { modern: true, loose: true, filename: source.path }) as unknown as Root;
+  } catch (error) {
+    const at = (error as { start?: { line: number; column: number } }).start;
+    const message = error instanceof Error ? (error.message.split('\n')[0] ?? '') : String(error);
+    problems.push({ severity: 'error', message, line: at?.line ?? 1, column: (at?.column ?? 0) + 1 });
+    return scriptsOnly(source.text);
+  }
+}
+
+/** A component whose markup cannot be read still has scripts. */
+function scriptsOnly(text: string): Root {
+  const root: Root = { fragment: { nodes: [] } };
+  for (const match of text.matchAll(/<script([^>]*)>([\s\S]*?)<\/script>/g)) {
+    const [whole, attributes = '', content = ''] = match;
+    const start = match.index + whole.indexOf('>') + 1;
+    const script: Script = {
+      type: 'Script',
+      start: match.index,
+      end: match.index + whole.length,
+      content: { type: 'Program', start, end: start + content.length },
+    };
+    if (/\bmodule\b/.test(attributes)) root.module = script;
+    else root.instance = script;
+  }
+  return root;
+}
+
+const RUNES = ['$state', '$derived', '$props', '$effect', '$bindable', '$inspect', '$host'];
+
+/** Names that are called, and how often names are set anywhere in the file. */
+function mentioned(root: Root): { named: ReadonlySet<string>; set: ReadonlyMap<string, number> } {
+  const named = new Set<string>();
+  const set = new Map<string, number>();
+  const rootName = (node: unknown): string | null => {
+    let at = node as { type?: string; name?: string; object?: unknown; expression?: unknown } | null | undefined;
+    while (at && at.type !== 'Identifier')
+      at = (at.type === 'MemberExpression' ? at.object : at.type?.startsWith('TS') ? at.expression : null) as typeof at;
+    return at?.name ?? null;
+  };
+  const take = (node: unknown): void => {
+    const target = node as {
+      type?: string;
+      properties?: { value?: unknown; argument?: unknown }[];
+      elements?: unknown[];
+      left?: unknown;
+    } | null;
+    if (target?.type === 'ObjectPattern') for (const one of target.properties ?? []) take(one.value ?? one.argument);
+    else if (target?.type === 'ArrayPattern') for (const one of target.elements ?? []) take(one);
+    else if (target?.type === 'AssignmentPattern') take(target.left);
+    else {
+      const name = rootName(node);
+      if (name !== null) set.set(name, (set.get(name) ?? 0) + 1);
+    }
+  };
+  visitAll(root, (node) => {
+    if (node.type === 'CallExpression') {
+      const name = rootName(node.callee);
+      if (name !== null) named.add(name);
+    } else if (node.type === 'AssignmentExpression') take(node.left);
+    else if (node.type === 'UpdateExpression') take(node.argument);
+    else if (node.type === 'BindDirective') take(node.expression);
+  });
+  return { named, set };
+}
+
+/** The statements of one script, with positions of the whole file. */
+function programOf(r: ScriptReader, source: SourceFile, script: Script, typed: boolean): t.Statement[] {
+  const { start, end } = script.content;
+  const at = positions(source.text)(start);
+  const { ast, problems } = parseScript(`${source.path}.${typed ? 'ts' : 'js'}`, source.text.slice(start, end), {
+    line: at.line,
+    column: at.column - 1,
+    index: start,
+  });
+  r.b.facts.problems.push(...problems);
+  return ast?.program.body ?? [];
+}
