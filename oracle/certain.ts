@@ -6,6 +6,7 @@ import { existsSync, readFileSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { parse } from '@babel/parser';
 import type * as t from '@babel/types';
+import { readSingleFile } from './singleFile';
 
 export interface CertainTag {
   file: string;
@@ -16,7 +17,7 @@ export interface CertainTag {
   target: string;
 }
 
-interface Module {
+export interface Module {
   /** Components declared at the top level. */
   declared: Set<string>;
   imports: Map<string, { source: string; name: string }>;
@@ -25,7 +26,7 @@ interface Module {
   tags: { name: string; line: number; column: number; shadowed: boolean }[];
 }
 
-const EXTENSIONS = ['.tsx', '.ts', '.jsx', '.js', '.mjs'];
+const EXTENSIONS = ['.tsx', '.ts', '.jsx', '.js', '.mjs', '.vue', '.svelte'];
 
 /** Every certain tag in the files given, relative to the root. */
 export function certainTags(root: string, files: readonly string[]): CertainTag[] {
@@ -39,9 +40,11 @@ export function certainTags(root: string, files: readonly string[]): CertainTag[
     }
     return found;
   };
+  const self = packageName(root);
   const resolve = (from: string, source: string): string | null => {
-    if (!source.startsWith('.')) return null;
-    const base = path.posix.normalize(`${path.posix.dirname(from)}/${source}`);
+    const own = self !== null && source.startsWith(`${self}/`);
+    if (!source.startsWith('.') && !own) return null;
+    const base = own ? source.slice(self.length + 1) : path.posix.normalize(`${path.posix.dirname(from)}/${source}`);
     const stem = base.replace(/\.jsx?$/, '');
     const tries = [
       base,
@@ -83,8 +86,20 @@ export function certainTags(root: string, files: readonly string[]): CertainTag[
   );
 }
 
+export function emptyModule(): Module {
+  return { declared: new Set(), imports: new Map(), exports: new Map(), all: [], tags: [] };
+}
+
+/** The name a package may import itself by. */
+function packageName(root: string): string | null {
+  const file = path.join(root, 'package.json');
+  if (!existsSync(file)) return null;
+  return (JSON.parse(readFileSync(file, 'utf8')) as { name?: string }).name ?? null;
+}
+
 function read(file: string): Module | null {
   if (!existsSync(file) || !statSync(file).isFile()) return null;
+  if (/\.(vue|svelte)$/.test(file)) return readSingleFile(file, readFileSync(file, 'utf8'));
   let body: t.File;
   try {
     body = parse(readFileSync(file, 'utf8'), {
@@ -98,13 +113,13 @@ function read(file: string): Module | null {
   } catch {
     return null;
   }
-  const module: Module = { declared: new Set(), imports: new Map(), exports: new Map(), all: [], tags: [] };
+  const module = emptyModule();
   for (const statement of body.program.body) readStatement(module, statement);
   collectTags(module, body.program, new Set());
   return module;
 }
 
-function readStatement(module: Module, node: t.Statement): void {
+export function readStatement(module: Module, node: t.Statement): void {
   if (node.type === 'ImportDeclaration') {
     for (const one of node.specifiers)
       if (one.type === 'ImportDefaultSpecifier')

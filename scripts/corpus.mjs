@@ -5,7 +5,15 @@ import path from 'node:path';
 import { ensureBuilt, root } from './prepare.mjs';
 import { bundle, fetchPackage } from './tools.mjs';
 
-const PACKAGES = ['ra-ui-materialui@5.15.4', '@wordpress/components@41.0.0', '@docusaurus/theme-classic@3.10.2'];
+const PACKAGES = [
+  'ra-ui-materialui@5.15.4',
+  '@wordpress/components@41.0.0',
+  '@docusaurus/theme-classic@3.10.2',
+  'element-ui@2.15.14',
+  'buefy@3.1.0',
+  'carbon-components-svelte@0.112.1',
+  'bits-ui@2.21.0',
+];
 const WANTED = 0.98;
 
 await ensureBuilt({ web: false });
