@@ -214,7 +214,7 @@ export class Stops {
       stop.departures.push({
         to: crossing.to,
         carrier: crossing.carrier,
-        effect: effectOf(exit, crossing.part, name, arrival),
+        effect: effectOf(exit, crossing.part, name, arrival, mode),
         site: crossing.site,
         context: crossing.context,
         through: exit.through,
@@ -269,7 +269,8 @@ export class Stops {
         return place.name;
     }
     // A function of the store's that is called: by its own name where it was handed out, else by what it is called by.
-    const within = graph.functions[graph.fnOfPlace(to.place)];
+    const fn = graph.fnOfPlace(to.place);
+    const within = program.unitOf(fn) === owner ? undefined : graph.functions[fn];
     if (mode === 'function' && within?.fact.role === 'closure' && within.fact.name) return within.fact.name;
     if (mode === 'function')
       for (let c = to.context; c !== -1; c = contexts.parent[c] ?? -1) {
@@ -319,8 +320,9 @@ function addUse(stop: StopFacts, use: StopUse): void {
 
 const NO_SPOT: Spot = { line: 1, column: 1, length: 0 };
 
-function effectOf(exit: Exit, part: boolean, before: string, after: string): Effect {
-  if (exit.frozen) return 'frozen';
+function effectOf(exit: Exit, part: boolean, before: string, after: string, mode: Mode): Effect {
+  // A function stays the same, however often it is taken.
+  if (exit.frozen && mode !== 'function') return 'frozen';
   if (exit.derived) return 'derived';
   if (exit.part || part) return 'part';
   return lastField(before) === lastField(after) ? 'same' : 'renamed';

@@ -15,6 +15,7 @@ import type {
   SiteFact,
   UseFact,
 } from '../model/facts';
+import { isLeftOut } from '../model/signs';
 import { WHOLE } from '../read/script/commonjs';
 import { fieldMatches } from './intern';
 import { Modules, type ConfigFile, type Resolution } from './modules';
@@ -60,6 +61,8 @@ export class Graph {
   /** The object a class component's methods stand on, by its function. */
   readonly instanceOf = new Map<number, number>();
   readonly boxes = new Set<number>();
+  /** Cells that a change inside what they hold changes too. */
+  readonly deepCells = new Set<number>();
   /** The component function whose handle a place is: what is put there, a parent may reach. */
   readonly handleOf = new Map<number, number>();
   readonly placeBase: number[] = [];
@@ -159,7 +162,10 @@ export class Graph {
       this.siteOfProps.set(base + fact.propsPlace, this.sites.push({ fact, file: index }) - 1);
     for (const fact of file.clones)
       this.cloneOfProps.set(base + fact.propsPlace, this.clones.push({ fact, file: index }) - 1);
-    for (const fact of file.cells) this.cells.push({ fact, file: index });
+    for (const fact of file.cells) {
+      this.cells.push({ fact, file: index });
+      if (fact.inPlace) this.deepCells.add(base + fact.value);
+    }
     for (const fact of file.contexts) {
       const known = fact.key === null ? undefined : this.contextOfKey.get(fact.key);
       const context = known ?? this.contexts.push({ fact, file: index }) - 1;
@@ -387,7 +393,7 @@ export class Graph {
     }
     for (const edge of edges) {
       const [first, ...after] = at.path;
-      if (edge.op === 'same') queue.push({ ...at, place: edge.from });
+      if (edge.op === 'same' || edge.op === 'taken') queue.push({ ...at, place: edge.from });
       else if (edge.op === 'get') {
         if (at.path.length < 5) queue.push({ ...at, place: edge.from, path: [edge.field, ...at.path] });
       } else if (edge.op === 'put') {
@@ -397,7 +403,7 @@ export class Graph {
         queue.push({ ...at, place: edge.from });
         if (at.path.length < 5) queue.push({ ...at, place: edge.from, path: [edge.field, ...at.path] });
       } else if (edge.op === 'rest') {
-        if (first === undefined || !edge.except?.includes(first)) queue.push({ ...at, place: edge.from });
+        if (first === undefined || !isLeftOut(first, edge.except)) queue.push({ ...at, place: edge.from });
       }
     }
   }

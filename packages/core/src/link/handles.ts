@@ -54,9 +54,11 @@ export class Handles {
         for (const edge of graph.out[at.place] ?? []) {
           if (this.program.unitOf(graph.fnOfPlace(edge.to)) !== author) continue;
           if (edge.op === 'same') queue.push({ ...at, place: edge.to });
-          else if (edge.op === 'put' && at.held.length < 2)
+          else if (edge.op === 'put' && at.held.length < 3)
             queue.push({ ...at, place: edge.to, held: [edge.field, ...at.held] });
-          else if ((edge.op === 'get' || edge.op === 'unwrap') && held !== undefined) {
+          else if (edge.op === 'unwrap')
+            queue.push({ ...at, place: edge.to, held: edge.field === held ? outer : at.held });
+          else if (edge.op === 'get' && held !== undefined) {
             if (edge.field === held) queue.push({ ...at, place: edge.to, held: outer });
           } else if (edge.op === 'get' && !at.reached && edge.field === 'current')
             queue.push({ place: edge.to, reached: true, held: [] });

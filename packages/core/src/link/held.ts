@@ -1,4 +1,5 @@
 /** Which cells a change in place changes: those that stand in the field set, not whatever was ever put there. */
+import { isLeftOut } from '../model/signs';
 import type { Graph } from './graph';
 import { fieldMatches } from './intern';
 
@@ -14,7 +15,9 @@ export function cellsHeld(graph: Graph, object: number, field: string): number[]
     const key = `${at.place}.${at.path.join('.')}`;
     if (seen.has(key)) continue;
     seen.add(key);
-    if (at.path.length === 0 && graph.places[at.place]?.kind === 'cell') cells.push(at.place);
+    // What a cell holds is part of it, where the family sees changes in there.
+    if (graph.places[at.place]?.kind === 'cell' && (at.path.length === 0 || graph.deepCells.has(at.place)))
+      cells.push(at.place);
     const call = graph.callOfResult.get(at.place);
     if (call !== undefined)
       for (const fn of graph.targetsOf(call)) {
@@ -23,10 +26,10 @@ export function cellsHeld(graph: Graph, object: number, field: string): number[]
       }
     for (const edge of graph.edgesInto(at.place)) {
       const [first, ...after] = at.path;
-      if (edge.op === 'same') queue.push({ place: edge.from, path: at.path });
+      if (edge.op === 'same' || edge.op === 'taken') queue.push({ place: edge.from, path: at.path });
       else if (edge.op === 'get' && at.path.length < 5)
         queue.push({ place: edge.from, path: [edge.field, ...at.path] });
-      else if (edge.op === 'rest' && (first === undefined || !edge.except?.includes(first)))
+      else if (edge.op === 'rest' && (first === undefined || !isLeftOut(first, edge.except)))
         queue.push({ place: edge.from, path: at.path });
       else if (edge.op === 'put' && first !== undefined && fieldMatches(first, edge.field)) {
         // Beyond the field itself only the cell counts: what else was put there is a value, not a home.

@@ -88,6 +88,15 @@ describe('imports', () => {
     ['a folder above', { 'src/a/App.jsx': app('../Leaf'), 'src/Leaf.jsx': leaf }],
     ['a default', { 'src/App.jsx': app('./Leaf', 'Leaf'), 'src/Leaf.jsx': leaf }],
     [
+      'a module passed on as a whole',
+      {
+        'src/App.jsx': `import { Parts } from './parts'; import { useState } from 'react'; export function App() { const [units] = useState(1); return <Parts.Leaf units={units} />; }`,
+        'src/parts/index.js': `export * as Parts from './all';`,
+        'src/parts/all.js': `export { default as Leaf } from './Leaf';`,
+        'src/parts/Leaf.jsx': leaf,
+      },
+    ],
+    [
       'a chain of re-exports',
       {
         'src/App.jsx': app('.'),

@@ -3,6 +3,7 @@
  * helpers, to where it is used and where it leaves. The answer depends on the place, the field path and the run alone,
  * so it is worked out once and serves every trail that comes by.
  */
+import { isLeftOut } from '../model/signs';
 import type { Repeat } from '../model/facts';
 import { fieldMatches } from './intern';
 import type { Edge } from './graph';
@@ -201,7 +202,7 @@ class Exploration {
         if (paths.head(path) === edge.field) path = paths.tail(path);
         break;
       case 'rest':
-        if (path !== 0 && edge.except?.includes(paths.head(path))) return;
+        if (path !== 0 && isLeftOut(paths.head(path), edge.except)) return;
         break;
       case 'derived':
         flags |= DERIVED;
@@ -210,6 +211,9 @@ class Exploration {
         break;
       case 'frozen':
         flags |= FROZEN;
+        break;
+      case 'taken':
+        if (path === 0) flags |= FROZEN;
         break;
     }
     const fn = graph.fnOfPlace(edge.to);

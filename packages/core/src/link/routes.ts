@@ -18,8 +18,9 @@ export function joinRoutes(program: Program): void {
   });
   graph.files.forEach((facts, file) => {
     for (const route of facts.routes) {
-      if (route.parent === null || route.piece === null) continue;
-      for (const place of outletsAbove(route.parent)) graph.join(graph.at(file, route.piece), place);
+      if (route.piece === null) continue;
+      const places = route.parent !== null ? outletsAbove(route.parent) : route.atOutlet ? outermost() : [];
+      for (const place of places) graph.join(graph.at(file, route.piece), place);
     }
 
     /** The outlets of the nearest route above that renders something. */
@@ -35,6 +36,19 @@ export function joinRoutes(program: Program): void {
       return [];
     }
   });
+
+  /** The outlets of what is mounted. */
+  function outermost(): number[] {
+    const routed = new Set(
+      graph.files.flatMap((facts, file) =>
+        facts.routes.flatMap(({ piece }) => (piece === null ? [] : [graph.at(file, piece)])),
+      ),
+    );
+    return graph.sites.flatMap(({ fact, file }, site) => {
+      if (!program.isModule(graph.fnAt(file, fact.fn)) || routed.has(graph.at(file, fact.inside))) return [];
+      return (program.siteTargets[site]?.components ?? []).flatMap((component) => below(component));
+    });
+  }
 
   /** The outlets nearest below a component. */
   function below(component: number): number[] {

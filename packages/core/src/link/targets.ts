@@ -90,7 +90,15 @@ export class Targets {
       this.names = new Map();
       for (const [fn, { fact, file: own }] of graph.functions.entries())
         if (fact.role === 'component' && FAMILIES[graph.files[own]?.family ?? 'react'].tagsByName)
-          this.names.set(fact.name, [...(this.names.get(fact.name) ?? []), fn]);
+          for (const name of new Set([fact.name, fact.ownName ?? fact.name]))
+            this.names.set(name, [...(this.names.get(name) ?? []), fn]);
+      // A name that a component was registered under is that component's alone.
+      graph.files.forEach((facts, own) => {
+        for (const { name, place: given } of facts.registers) {
+          const functions = graph.functionsAt(graph.at(own, given));
+          if (functions.length > 0) this.names?.set(name, functions);
+        }
+      });
     }
     const found = this.names.get(place.name) ?? [];
     return found.length === 1 ? (found[0] ?? null) : null;

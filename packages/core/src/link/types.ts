@@ -5,7 +5,7 @@ import type { Graph } from './graph';
 
 /** A component's props, with what the types of other files add to them. */
 export function typedProps(graph: Graph, fact: FunctionFact, file: number): { props: PropFact[]; openType: boolean } {
-  const own = fact.props ?? [];
+  const own = [...(fact.props ?? []), ...mixedIn(graph, fact, file, new Set())];
   if (!fact.propsType) return { props: own, openType: fact.openType ?? false };
   const typed = propsOf(fact.propsType, findFrom(graph, file));
   const props = new Map(own.map((prop) => [prop.name, prop]));
@@ -23,6 +23,21 @@ export function typedProps(graph: Graph, fact: FunctionFact, file: number): { pr
       });
   }
   return { props: [...props.values()], openType: typed.open };
+}
+
+/** Props that come with what a component mixes in; they stand, for it, where it does. */
+function mixedIn(graph: Graph, fact: FunctionFact, file: number, seen: Set<FunctionFact>): PropFact[] {
+  if (seen.has(fact)) return [];
+  seen.add(fact);
+  const known = new Set(fact.props?.map((prop) => prop.name));
+  return (fact.mixes ?? []).flatMap((place) =>
+    graph.functionsAt(graph.at(file, place)).flatMap((fn) => {
+      const mixed = graph.functions[fn];
+      if (!mixed) return [];
+      const props = [...(mixed.fact.props ?? []), ...mixedIn(graph, mixed.fact, mixed.file, seen)];
+      return props.filter((prop) => !known.has(prop.name)).map((prop) => ({ ...prop, at: fact.at }));
+    }),
+  );
 }
 
 function isOwn(graph: Graph, file: number, line: number): boolean {

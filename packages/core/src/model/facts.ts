@@ -55,15 +55,18 @@ export interface Place {
 
 /**
  * What a flow does to the value: `get` takes a field out, `put` stores it as a field, `rest` takes all fields but some,
- * `derived` computes something from it, `frozen` copies it once, `unwrap` takes the value out of a reference that holds it in a field. The field `*` stands for any element.
+ * `derived` computes something from it, `frozen` copies it once, `unwrap` takes the value out of a reference that holds it in a field, `taken`
+ * takes a value once where it is the value itself, and lets what holds values (a reference, a function) pass. The field `*`
+ * stands for any element.
  */
-export type FlowOp = 'same' | 'get' | 'put' | 'rest' | 'derived' | 'frozen' | 'unwrap';
+export type FlowOp = 'same' | 'get' | 'put' | 'rest' | 'derived' | 'frozen' | 'unwrap' | 'taken';
 
 export interface Flow {
   from: PlaceId;
   to: PlaceId;
   op: FlowOp;
   field?: string;
+  /** Fields a `rest` leaves out; the sign of events alone stands for all of them. */
   except?: string[];
 }
 
@@ -112,6 +115,12 @@ export interface FunctionFact {
   openType?: boolean;
   /** The type itself, where some of it has to be looked for in other files. */
   propsType?: TypeFact;
+  /** The name a component gives itself, for tags that nothing imports. */
+  ownName?: string;
+  /** What it is given beyond its props has no single root to land on, and it places it nowhere itself. */
+  losesRest?: boolean;
+  /** Functions whose props, events and state a component takes over. */
+  mixes?: PlaceId[];
 }
 
 export interface CallFact {
@@ -267,9 +276,17 @@ export interface TypeImportFact {
   imported: string;
 }
 
+/** A component made known to all under a name. */
+export interface RegisterFact {
+  name: string;
+  place: PlaceId;
+}
+
 /** A route of a table: the markup it shows, and the route around it, as an index into the same list. */
 export interface RouteFact {
   parent: number | null;
+  /** It is shown at the outlet of what is mounted, not where its table stands. */
+  atOutlet?: boolean;
   piece: PlaceId | null;
   at: Spot;
 }
@@ -333,7 +350,7 @@ export interface ExportFact {
 
 /** Something the reader met and could not follow. */
 export interface GapFact {
-  what: 'component' | 'import' | 'channel';
+  what: 'component' | 'import' | 'channel' | 'instance';
   name: string;
   reason: string;
   fn: FunctionId;
@@ -372,6 +389,7 @@ export interface FileFacts {
   /** Types of props the file declares, and names of types it takes from others (`*`: all of them). */
   types: Record<string, TypeFact>;
   typeImports: TypeImportFact[];
+  registers: RegisterFact[];
   routes: RouteFact[];
   outlets: { place: PlaceId; fn: FunctionId }[];
   /** The side the file says it is for. */
@@ -379,4 +397,4 @@ export interface FileFacts {
 }
 
 /** Raised whenever the shape or meaning of facts changes, so that cached ones are read anew. */
-export const FACTS_VERSION = 6;
+export const FACTS_VERSION = 7;

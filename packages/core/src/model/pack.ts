@@ -21,7 +21,7 @@ const PLACE_KINDS: readonly PlaceKind[] = [
   'import',
   'unknown',
 ];
-const FLOW_OPS: readonly FlowOp[] = ['same', 'get', 'put', 'rest', 'derived', 'frozen', 'unwrap'];
+const FLOW_OPS: readonly FlowOp[] = ['same', 'get', 'put', 'rest', 'derived', 'frozen', 'unwrap', 'taken'];
 const USE_KINDS: readonly UseKind[] = [
   'shown',
   'branched',

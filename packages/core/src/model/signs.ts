@@ -20,6 +20,11 @@ export function eventOf(field: string): string | null {
   return field.startsWith(EVENT) ? field.slice(EVENT.length) : null;
 }
 
+/** What asks for the change of a prop that is bound both ways. */
+export function updateProp(prop: string): string {
+  return `${UPDATE}${prop}`;
+}
+
 /** Whether a field asks for the change of what is bound both ways. */
 export function isUpdate(field: string): boolean {
   return field.startsWith(UPDATE);
@@ -29,6 +34,11 @@ export function isSlot(field: string): boolean {
   return field.startsWith(SLOT);
 }
 
+/** Whether a field is no prop but one of the things handed over beside them. */
+export function isSigned(field: string): boolean {
+  return eventOf(field) !== null || isSlot(field);
+}
+
 /** Where a store keeps what it tells: in a field of the function by which one subscribes to it. */
 export const TELLS = 'subscribe';
 export const TOLD = '$';
@@ -36,6 +46,20 @@ export const TOLD = '$';
 /** Whether a field is only on the way to a value, and no part of its name. */
 export function isWay(field: string): boolean {
   return field === TELLS || field === TOLD;
+}
+
+/** All events, all slots, where fields are named that something leaves out. */
+export const EVENTS = EVENT;
+export const SLOTS = SLOT;
+
+/** Whether a field is among those left out. */
+export function isLeftOut(field: string, except: readonly string[] | null | undefined): boolean {
+  if (!except) return false;
+  return (
+    except.includes(field) ||
+    (eventOf(field) !== null && except.includes(EVENTS)) ||
+    (isSlot(field) && except.includes(SLOTS))
+  );
 }
 
 /** A field as people know it: without the sign. */

@@ -2,6 +2,7 @@
 import type { Family } from '../model/documents';
 import type { FileFacts } from '../model/facts';
 import { readReact, type SourceFile } from './react';
+import { isVueScript, readVueScript } from './vue/script';
 
 const EXTENSIONS: Record<string, Family> = {
   js: 'react',
@@ -40,10 +41,15 @@ export function readFile(source: SourceFile): FileFacts {
   const reader = READERS[family];
   if (!reader) throw new Error(`The reader for the family ${family} has not been loaded.`);
   const refused = refuse(source);
-  if (!refused) return reader(source);
+  if (!refused) return family === 'react' && saysVue(source) ? readVueScript(source) : reader(source);
   const facts = reader({ ...source, text: '' });
   facts.problems.push({ severity: refused.severity, message: refused.message, line: 1, column: 1 });
   return facts;
+}
+
+/** Plain scripts are of the family they import from, or of the one their project says it is of. */
+function saysVue(source: SourceFile): boolean {
+  return source.vue !== undefined || isVueScript(source.text);
 }
 
 /** Files larger than this are generated or bundled; reading them would stall everything else. */

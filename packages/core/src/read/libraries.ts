@@ -13,6 +13,8 @@ import { reactRedux } from './stores/reactRedux';
 import { redux } from './stores/redux';
 import { selectors } from './stores/selectors';
 import { subscribed } from './stores/subscribed';
+import { moduleStores } from './stores/moduleStores';
+import { vueRouter } from './vue/routes';
 import { spotOf } from './script/builder';
 import type { ScriptReader } from './script/reader';
 
@@ -28,6 +30,8 @@ const LIBRARIES: readonly Library[] = [
   queries,
   portals,
   subscribed,
+  moduleStores,
+  vueRouter,
 ];
 
 export const PREFIX = 'model:';

@@ -1,5 +1,6 @@
 /** State that starts as a copy of something else: what `mirrored-state` and `frozen-read` have in common. */
 import type { CellFlow, Cells } from '../follow/cells';
+import type { Spot } from '../model/facts';
 import type { ComponentInfo } from '../link/program';
 import type { Linked } from '../link';
 import { isPart, wasDerived, type Local, type Visited } from '../link/local';
@@ -71,6 +72,48 @@ function ofList(linked: Linked, local: Local, visited: Visited): boolean {
   for (let at: Visited | undefined = visited; at; at = local.visited[at.from])
     if (graph.places[at.place]?.kind === 'part' && /^(\*|\d+)$/.test(graph.places[at.place]?.name ?? '')) return true;
   return false;
+}
+
+export interface Taken {
+  component: ComponentInfo;
+  /** What holds the copy, and where that is made. */
+  name: string;
+  file: number;
+  spot: Spot;
+  from: string;
+  source: CellFlow;
+}
+
+/** Values a component takes once where its code runs a single time, although they change later, and then uses. */
+export function takenOnce(linked: Linked, cells: Cells): Taken[] {
+  const { locals } = linked;
+  const { graph } = linked.program;
+  const found = new Map<string, Taken>();
+  for (const source of cells.all) {
+    if (!changes(source)) continue;
+    for (const stop of source.values?.stops.values() ?? []) {
+      if (!stop.component || !stop.facts.uses.some((use) => use.kind === 'copied')) continue;
+      for (const visited of locals.explore(stop.at).visited) {
+        if (visited.path !== 0 || wasDerived(visited)) continue;
+        for (const edge of graph.out[visited.place] ?? []) {
+          if (edge.op !== 'taken' || found.has(`${edge.to}`)) continue;
+          const after = locals.explore({ place: edge.to, path: 0, context: visited.context });
+          if (after.uses.length + after.exits.length + after.outsideCalls.length === 0) continue;
+          const place = graph.places[edge.to];
+          const bound = after.visited.map((one) => graph.places[one.place]).find((one) => one?.kind === 'binding');
+          found.set(`${edge.to}`, {
+            component: stop.component,
+            name: bound?.name ?? place?.name ?? stop.name,
+            file: graph.fileOfPlace[edge.to] ?? 0,
+            spot: place?.at ?? { line: 1, column: 1, length: 0 },
+            from: stop.name,
+            source,
+          });
+        }
+      }
+    }
+  }
+  return [...found.values()];
 }
 
 /** Changed only where an effect runs: to follow what it was copied from. */

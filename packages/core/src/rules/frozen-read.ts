@@ -1,6 +1,6 @@
 /** A value copied once, although it changes later. */
-import { copies } from './copies';
-import { named, seat, type Rule } from './rule';
+import { copies, takenOnce } from './copies';
+import { named, seat, type Draft, type Rule } from './rule';
 
 export const frozenRead: Rule = {
   id: 'frozen-read',
@@ -35,36 +35,54 @@ function Gauge({ level }) {
     },
   },
   check({ linked, cells }) {
-    return copies(linked, cells).flatMap(({ copy, component, from, sources, changed, followed, sourceChanges }) => {
-      if (
-        changed ||
-        followed ||
-        !sourceChanges ||
-        /^(initial|default|start)/i.test(from.slice(from.lastIndexOf('.') + 1))
-      )
-        return [];
-      const { cell, values } = copy;
-      // A copy that is never read shows nothing stale.
-      if (![...(values?.stops.values() ?? [])].some((stop) => stop.facts.uses.length > 0)) return [];
-      const source = sources[0]?.cell;
-      return [
+    const { graph } = linked.program;
+    const once = takenOnce(linked, cells).map(({ component, name, file, spot, from, source }): Draft => ({
+      message: `${component.name} keeps the first value of ${from}: it is taken once, and changes later.`,
+      component: component.name,
+      name,
+      ...seat(linked, file, spot),
+      ...named([component]),
+      related: [
         {
-          message: `${component.name} keeps showing the first value of ${from}: ${cell.name} is a copy made once, and ${from} changes later.`,
-          component: component.name,
-          name: cell.name,
-          ...seat(linked, cell.file, cell.spot),
-          ...named([component]),
-          related: source
-            ? [
-                {
-                  file: linked.program.graph.path(source.file),
-                  line: source.spot.line,
-                  note: `${source.name} lives here, and changes.`,
-                },
-              ]
-            : [],
+          file: graph.path(source.cell.file),
+          line: source.cell.spot.line,
+          note: `${source.cell.name} lives here, and changes.`,
         },
-      ];
-    });
+      ],
+    }));
+    const copied = copies(linked, cells).flatMap(
+      ({ copy, component, from, sources, changed, followed, sourceChanges }) => {
+        if (
+          changed ||
+          followed ||
+          !sourceChanges ||
+          /^(initial|default|start)/i.test(from.slice(from.lastIndexOf('.') + 1))
+        )
+          return [];
+        const { cell, values } = copy;
+        // A copy that is never read shows nothing stale.
+        if (![...(values?.stops.values() ?? [])].some((stop) => stop.facts.uses.length > 0)) return [];
+        const source = sources[0]?.cell;
+        return [
+          {
+            message: `${component.name} keeps showing the first value of ${from}: ${cell.name} is a copy made once, and ${from} changes later.`,
+            component: component.name,
+            name: cell.name,
+            ...seat(linked, cell.file, cell.spot),
+            ...named([component]),
+            related: source
+              ? [
+                  {
+                    file: linked.program.graph.path(source.file),
+                    line: source.spot.line,
+                    note: `${source.name} lives here, and changes.`,
+                  },
+                ]
+              : [],
+          },
+        ];
+      },
+    );
+    return [...once, ...copied];
   },
 };

@@ -16,6 +16,7 @@ import { unknownProp } from './unknown-prop';
 import { unreadProvider } from './unread-provider';
 import { wideProp } from './wide-prop';
 import { mirroredState } from './mirrored-state';
+import { lostOverflow } from './lost-overflow';
 import { frozenRead } from './frozen-read';
 import { splitState } from './split-state';
 import { silentWrite } from './silent-write';
@@ -41,6 +42,7 @@ export const RULES: readonly Rule[] = [
   directWrite,
   outsideWrite,
   frozenRead,
+  lostOverflow,
   silentWrite,
   bareStore,
   privateStore,

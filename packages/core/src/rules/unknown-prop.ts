@@ -1,5 +1,6 @@
 /** A prop passed to a component that does not take it. */
 import { FAMILIES } from '../model/families';
+import { isSigned } from '../model/signs';
 import { nearest } from '../follow/names';
 import { OWN_ATTRIBUTES, passings } from './sites';
 import { named, seat, type Rule } from './rule';
@@ -36,7 +37,7 @@ export function Bench() {
       if (component.takesRest || component.openType || FAMILIES[component.family].attributesFall) return [];
       const taken = new Set(component.props.map((prop) => prop.name));
       return fact.props.flatMap(({ name, at }) => {
-        if (name === null || taken.has(name) || OWN_ATTRIBUTES.has(name)) return [];
+        if (name === null || taken.has(name) || OWN_ATTRIBUTES.has(name) || isSigned(name)) return [];
         const [near] = nearest(name, [...taken]);
         const meant = near ? ` It takes ${near}: was that meant?` : '';
         return [

@@ -1,4 +1,6 @@
 /** A declared prop that the component neither uses nor hands on. */
+import type { Linked } from '../link';
+import { updateProp } from '../model/signs';
 import { named, seat, type Rule } from './rule';
 
 export const unusedProp: Rule = {
@@ -32,6 +34,8 @@ export const unusedProp: Rule = {
         const path = program.paths.cons(prop.name, 0);
         if (!prop.declared || path === null || prop.name.startsWith('_')) continue;
         const context = program.rootsOf(component.fn)[0] ?? 0;
+        // Setting it is what it is for: whoever binds it is told.
+        if (asksFor(linked, component.propsPlace, prop.name)) continue;
         const local = locals.explore({ place: component.propsPlace, path, context });
         if (local.uses.length + local.outsideCalls.length + local.called.length + local.exits.length > 0) continue;
         found.push({
@@ -47,3 +51,9 @@ export const unusedProp: Rule = {
     return found;
   },
 };
+
+/** Whether a component asks for the change of a prop. */
+function asksFor({ program: { graph } }: Linked, props: number, prop: string): boolean {
+  const asked = updateProp(prop);
+  return (graph.out[props] ?? []).some((edge) => edge.op === 'get' && edge.field === asked);
+}

@@ -1,5 +1,6 @@
 /** For tests: a project from a few lines of source, and its answers in short. */
 import { prepareReaders, readFile } from '../read';
+import { vueVersions } from '../read/versions';
 import { BUNDLER_CONFIG } from '../read/bundler';
 import type { ConfigFile } from '../link';
 import { Survey } from '../survey';
@@ -10,17 +11,18 @@ import type { TrailDocument } from '../model/documents';
 /** Tests read files of every family at once. */
 beforeAll(() => prepareReaders(['Any.vue', 'Any.svelte']));
 
-export function factsOf(path: string, text: string): FileFacts {
-  return readFile({ path, text, hash: String(text.length), bytes: text.length });
+export function factsOf(path: string, text: string, vue?: 2 | 3): FileFacts {
+  return readFile({ path, text, hash: String(text.length), bytes: text.length, ...(vue ? { vue } : {}) });
 }
 
 /** Surveys sources given as path → text. `tsconfig.json` and its like are configuration. */
 export function surveyOf(sources: Record<string, string>, config?: Config): Survey {
   const files: FileFacts[] = [];
   const configs: ConfigFile[] = [];
+  const vueOf = vueVersions(Object.entries(sources).map(([path, text]) => ({ path, text })));
   for (const [path, text] of Object.entries(sources))
     if (path.endsWith('.json') || BUNDLER_CONFIG.test(path)) configs.push({ path, text });
-    else files.push(factsOf(path, text));
+    else files.push(factsOf(path, text, vueOf(path)));
   return new Survey({ name: 'test', files, configs, skipped: {} }, config);
 }
 

@@ -11,6 +11,7 @@ import {
   prepareReaders,
   readFile,
   unpack,
+  vueVersions,
   type ConfigFile,
   type FileFacts,
   type SourceFile,
@@ -44,7 +45,7 @@ const SLICE = 60;
 
 /** What a survey remembers for the next one of the same folder. */
 export interface Memory {
-  files: Map<string, { bytes: number; modified: number; facts: FileFacts }>;
+  files: Map<string, { bytes: number; modified: number; vue: 2 | 3 | undefined; facts: FileFacts }>;
   last: { survey: Survey; frame: string } | null;
 }
 
@@ -78,10 +79,10 @@ export async function surveyFolder(root: string, options: SurveyOptions = {}): P
   });
   const before = new Map([...(options.memory?.files ?? [])].map(([file, { facts }]) => [file, facts]));
   await prepareReaders(found.sources.map((file) => file.path));
-  const files = await readFacts(root, found.sources, options);
+  const configs = await readConfigs(root, found.configs);
+  const files = await readFacts(root, found.sources, vueVersions(configs), options);
   for (const { path: file, reason } of found.unreadable) files.push(unreadable(file, reason));
   options.onProgress?.({ phase: 'linking', done: files.length, total: files.length });
-  const configs = await readConfigs(root, found.configs);
   options.signal?.throwIfAborted();
   const name = options.name ?? projectName(root, configs);
   // Everything but the files themselves; where that is as it was, and so is what they say, the last survey still holds.
@@ -137,13 +138,19 @@ async function readConfig(root: string, file: string | undefined): Promise<Confi
   throw new UnusableInput(`${where}: ${issue?.path.join('.') ?? ''} ${issue?.message ?? 'is not understood'}.`);
 }
 
-async function readFacts(root: string, sources: readonly Found[], options: SurveyOptions): Promise<FileFacts[]> {
+async function readFacts(
+  root: string,
+  sources: readonly Found[],
+  vueOf: (path: string) => 2 | 3 | undefined,
+  options: SurveyOptions,
+): Promise<FileFacts[]> {
   const { memory, cache, onProgress, signal } = options;
   const facts = new Map<string, FileFacts>();
   const changed: Found[] = [];
   for (const file of sources) {
     const known = memory?.files.get(file.path);
-    if (known && known.bytes === file.bytes && known.modified === file.modified) facts.set(file.path, known.facts);
+    if (known && known.bytes === file.bytes && known.modified === file.modified && known.vue === vueOf(file.path))
+      facts.set(file.path, known.facts);
     else changed.push(file);
   }
   const report = (): void => onProgress?.({ phase: 'reading', done: facts.size, total: sources.length });
@@ -162,7 +169,7 @@ async function readFacts(root: string, sources: readonly Found[], options: Surve
   try {
     // A slice at a time: while one is fetched from the disk, the one before it is being read.
     for (let i = 0; i < changed.length; i += SLICE) {
-      const sources = fetchSources(root, changed.slice(i, i + SLICE), facts);
+      const sources = fetchSources(root, changed.slice(i, i + SLICE), vueOf, facts);
       signal?.throwIfAborted();
       for (const source of sources) keys.set(source.path, factsKey(source));
       const cached = await cache?.get(sources.map((source) => keys.get(source.path) ?? ''));
@@ -183,18 +190,30 @@ async function readFacts(root: string, sources: readonly Found[], options: Surve
     memory.files.clear();
     for (const file of sources) {
       const known = facts.get(file.path);
-      if (known) memory.files.set(file.path, { bytes: file.bytes, modified: file.modified, facts: known });
+      if (known)
+        memory.files.set(file.path, {
+          bytes: file.bytes,
+          modified: file.modified,
+          vue: vueOf(file.path),
+          facts: known,
+        });
     }
   }
   return sources.flatMap((file) => facts.get(file.path) ?? []);
 }
 
 /** The texts of some files; what cannot be read becomes a problem at once. */
-function fetchSources(root: string, files: readonly Found[], facts: Map<string, FileFacts>): SourceFile[] {
+function fetchSources(
+  root: string,
+  files: readonly Found[],
+  vueOf: (path: string) => 2 | 3 | undefined,
+  facts: Map<string, FileFacts>,
+): SourceFile[] {
   const sources: SourceFile[] = [];
   for (const file of files) {
     try {
-      sources.push(readSource(root, file));
+      const vue = vueOf(file.path);
+      sources.push({ ...readSource(root, file), ...(vue === undefined ? {} : { vue }) });
     } catch (error) {
       facts.set(file.path, unreadable(file.path, reasonOf(error)));
     }
@@ -210,9 +229,9 @@ function readSource(root: string, file: Found): SourceFile {
   return { path: file.path, text: buffer.toString('utf8').replace(/^\uFEFF/, ''), hash, bytes: buffer.length };
 }
 
-/** What facts depend on: the reader's version, the path and the text. */
+/** What facts depend on: the reader's version, the framework's, the path and the text. */
 function factsKey(source: SourceFile): string {
-  return `${FACTS_VERSION}:${source.hash}:${source.path}`;
+  return `${FACTS_VERSION}:${source.vue ?? ''}:${source.hash}:${source.path}`;
 }
 
 function unreadable(file: string, reason: string): FileFacts {

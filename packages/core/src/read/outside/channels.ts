@@ -15,9 +15,9 @@ import { changeCall, keyedCell, property, textOf } from '../stores/cells';
 const NATIVE =
   /^(abort|animation\w*|auxclick|before\w*|blur|cancel|canplay\w*|change|click|close|compositi\w*|contextmenu|copy|cut|dblclick|devicemotion|deviceorientation|DOMContentLoaded|drag\w*|drop|ended|error|focus\w*|form\w*|fullscreen\w*|gesture\w*|gotpointercapture|hashchange|input|invalid|key(down|press|up)|languagechange|load\w*|lostpointercapture|message\w*|mouse\w*|offline|online|orientationchange|page\w*|paste|pause|play\w*|pointer\w*|popstate|progress|readystatechange|reset|resize|scroll\w*|select\w*|storage|submit|toggle|touch\w*|transition\w*|unhandledrejection|unload|visibilitychange|wheel)$/;
 
-const LISTEN = new Set(['on', 'addListener', 'once', 'subscribe', 'listen']);
-const SEND = new Set(['emit', 'publish', 'fire', 'trigger', 'broadcast']);
-const END = new Set(['off', 'removeListener', 'unsubscribe', 'removeAllListeners']);
+const LISTEN = new Set(['$on', '$once', 'on', 'addListener', 'once', 'subscribe', 'listen']);
+const SEND = new Set(['$emit', 'emit', 'publish', 'fire', 'trigger', 'broadcast']);
+const END = new Set(['$off', 'off', 'removeListener', 'unsubscribe', 'removeAllListeners']);
 
 export function readChannelCall(r: ScriptReader, node: t.CallExpression): PlaceId | null | undefined {
   const { callee } = node;

@@ -55,7 +55,8 @@ export function readClassComponent(r: ScriptReader, node: ClassNode, name: strin
   const members = [...node.body.body].sort((x, y) => Number(isMethod(x)) - Number(isMethod(y)));
   for (const member of members) readMember(r, member, self, instance);
   const mount = methodOf(node, 'componentDidMount');
-  if (mount) noteMounting(r, mount, methodOf(node, 'componentWillUnmount'));
+  const unmount = methodOf(node, 'componentWillUnmount');
+  if (mount) noteMounting(r, mount, unmount ? [unmount] : []);
   for (const [defaulted, text] of defaultsOf(r, node)) r.defaults.set(`${props}.${defaulted}`, text);
   r.fn = before.fn;
   r.self = before.self;

@@ -7,6 +7,7 @@ import { readReactCall } from './apis';
 import { assignState, assignsState, readClassComponent } from './classes';
 import { settleFunction } from './components';
 import { noteDeclared, settleDeclared } from './declaredProps';
+import { settleRuns } from '../singleFile/runs';
 import { readMarkup } from './markup';
 import { readBroadcastHandler } from '../outside/channels';
 import { readAction, readPlainReducer } from '../stores/redux';
@@ -16,7 +17,11 @@ const react: Dialect = {
   markup: readMarkup,
   assign: (r, node) =>
     (assignsState(node.left) && assignState(r, node.right)) || noteDeclared(r, node) || readBroadcastHandler(r, node),
-  finish: settleDeclared,
+  finish(r) {
+    settleDeclared(r);
+    settleRuns(r);
+  },
+
   classLike: readClassComponent,
   object: (r, node) => readAction(r, node, null),
   functionRead: readPlainReducer,
@@ -28,6 +33,8 @@ export interface SourceFile {
   text: string;
   hash: string;
   bytes: number;
+  /** The major version of Vue the project around it says it is written for; absent where it says none. */
+  vue?: 2 | 3;
 }
 
 export function readReact(source: SourceFile): FileFacts {

@@ -133,7 +133,8 @@ function readSiteAttributes(
       props.unshift({ name: null, place, literal: null, at });
       continue;
     }
-    const name = attribute.name.type === 'JSXIdentifier' ? attribute.name.name : tagName(attribute.name);
+    const written = attribute.name.type === 'JSXIdentifier' ? attribute.name.name : tagName(attribute.name);
+    const name = r.dialect.propName?.(written) ?? written;
     const given = attributeValue(r, attribute);
     if (name === 'key') continue;
     // A literal is a value too: it lives with the component that writes it.

@@ -8,6 +8,8 @@ import type { CallReader } from '../library';
 import { spotOf } from '../script/builder';
 import { importPlace } from '../script/calls';
 import { value } from '../script/expressions';
+import { importedModule } from '../script/lazyImport';
+import { nameFromPath } from '../script/names';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { walkNodes } from '../script/walk';
@@ -62,16 +64,20 @@ function add(
   piece: PlaceId | null,
   around: PlaceId | null,
   at: ReturnType<typeof spotOf>,
+  atOutlet = false,
 ): number {
   if (parent === null && piece !== null && around !== null)
     r.b.use({ place: piece, kind: 'shown', inside: around, repeat: 'conditional', fn: r.fn, at });
-  return r.b.facts.routes.push({ parent, piece, at }) - 1;
+  const outermost = atOutlet && parent === null ? { atOutlet } : {};
+  return r.b.facts.routes.push({ parent, ...outermost, piece, at }) - 1;
 }
 
 /** A component given by its name is an element without props. */
 function siteOf(r: ScriptReader, node: t.Node, at: ReturnType<typeof spotOf>): PlaceId | null {
-  const tag = value(r, node);
-  return tag === null ? null : bareSite(r, tag, node.type === 'Identifier' ? node.name : r.source(node), at);
+  const later = importedModule(node);
+  const tag = later === null ? value(r, node) : importPlace(r, later, 'default', '', at);
+  const name = later === null ? r.source(node) : nameFromPath(later.replace(/\.\w+$/, ''));
+  return tag === null ? null : bareSite(r, tag, name, at);
 }
 
 function bareSite(r: ScriptReader, tag: PlaceId, name: string, at: ReturnType<typeof spotOf>): PlaceId {
@@ -115,6 +121,7 @@ function readObjects(
   node: t.Node | null | undefined,
   parent: number | null,
   around: PlaceId | null,
+  atOutlet = false,
 ): void {
   const list = plain(r, node);
   if (list?.type !== 'ArrayExpression') {
@@ -138,17 +145,42 @@ function readObjects(
         : lazy
           ? lazySite(r, lazy, spotOf(lazy))
           : null;
-    const route = add(r, parent, piece, around, at);
+    // What is shown beside it, and what the address gives it as props.
+    const beside = property(object, 'components');
+    const shown = piece ?? (beside?.type === 'ObjectExpression' ? sitesOf(r, beside, at) : null);
+    if (shown !== null && property(object, 'props')) openProps(r, shown);
+    const route = add(r, parent, shown, around, at, atOutlet);
     for (const one of ['errorElement', 'loader', 'action']) {
       const given = property(object, one);
       if (given) value(r, given);
     }
     const children = property(object, 'children');
-    if (children) readObjects(r, children, route, around);
+    if (children) readObjects(r, children, route, around, atOutlet);
   }
 }
 
-function addOutlet(r: ScriptReader, piece: PlaceId, at: ReturnType<typeof spotOf>): void {
+/** A table whose outermost routes are shown at the outlet of what is mounted. */
+export function readRoutes(r: ScriptReader, node: t.Node | null): void {
+  readObjects(r, node, null, null, true);
+}
+
+/** Several components of one route, each at an outlet of its own name. */
+function sitesOf(r: ScriptReader, node: t.ObjectExpression, at: ReturnType<typeof spotOf>): PlaceId | null {
+  const piece = r.b.place('markup', '', r.fn, at);
+  for (const one of node.properties) {
+    const inner = one.type === 'ObjectProperty' ? siteOf(r, one.value, spotOf(one)) : null;
+    if (inner !== null) r.b.use({ place: inner, kind: 'shown', inside: piece, fn: r.fn, at });
+  }
+  return piece;
+}
+
+/** Props that come out of the address, by whatever names it has. */
+function openProps(r: ScriptReader, piece: PlaceId): void {
+  const site = r.b.facts.sites.find((one) => one.inside === piece);
+  site?.props.push({ name: null, place: null, literal: null, at: site.at });
+}
+
+export function addOutlet(r: ScriptReader, piece: PlaceId, at: ReturnType<typeof spotOf>): void {
   const place = r.b.place('read', 'outlet', r.fn, at);
   r.b.use({ place, kind: 'shown', inside: piece, repeat: r.repeat, fn: r.fn, at });
   r.b.facts.outlets.push({ place, fn: r.fn });

@@ -12,6 +12,7 @@ const ENDS: Record<string, readonly string[]> = {
   addEventListener: ['removeEventListener'],
   setInterval: ['clearInterval'],
   subscribe: ['unsubscribe'],
+  $on: ['$off'],
   on: ['off', 'removeListener', 'removeAllListeners'],
   addListener: ['removeListener', 'off'],
   observe: ['disconnect', 'unobserve'],
@@ -26,12 +27,12 @@ interface Start {
 }
 
 /** Notes what an effect's function starts, and whether what it returns ends it. */
-export function noteStarts(r: ScriptReader, node: t.Node | undefined): void {
+export function noteStarts(r: ScriptReader, node: t.Node | undefined, endings: readonly t.Node[] = []): void {
   const fn = plain(r, node);
   if (!isFunction(fn)) return;
   // `useEffect(() => bus.subscribe(…))`: what comes back ends it.
   if (fn.body.type !== 'BlockStatement') return;
-  const returned: t.Node[] = [];
+  const returned: t.Node[] = [...endings];
   walkNodes(fn.body, (one, within) => {
     if (!within && one.type === 'ReturnStatement' && one.argument) returned.push(one.argument);
   });
@@ -44,8 +45,13 @@ export function noteStarts(r: ScriptReader, node: t.Node | undefined): void {
 }
 
 /** The same for a class: what mounting starts, unmounting has to end. */
-export function noteMounting(r: ScriptReader, mount: t.Node, unmount: t.Node | null): void {
-  for (const start of startsIn(r, mount)) add(r, start, unmount !== null && endsIn(r, unmount, start, mount));
+export function noteMounting(r: ScriptReader, mount: t.Node, unmounts: readonly t.Node[]): void {
+  for (const start of startsIn(r, mount))
+    add(
+      r,
+      start,
+      unmounts.some((one) => endsIn(r, one, start, mount)),
+    );
 }
 
 function add(r: ScriptReader, { node, name, topic }: Start, ended: boolean): void {
@@ -64,15 +70,17 @@ function startsIn(r: ScriptReader, body: t.Node): Start[] {
     if (!Object.hasOwn(ENDS, name) || endsByItself(node)) return;
     if (name !== 'setInterval' && node.callee.type !== 'MemberExpression' && name !== 'addEventListener') return;
     const topic = textOf(r, node.arguments[0]) ?? '';
-    if (name === 'on' && topic === '') return;
+    if (/^\$?on$/.test(name) && topic === '') return;
     starts.push({ node, name, topic, kept: null });
   });
   return starts.map((start) => ({ ...start, kept: kept.get(start.node) ?? null }));
 }
 
-function calledName(node: t.CallExpression): string {
-  if (node.callee.type === 'Identifier') return node.callee.name;
-  return node.callee.type === 'MemberExpression' ? fieldOf(node.callee.property, node.callee.computed) : '';
+function calledName({ callee }: t.CallExpression | t.OptionalCallExpression): string {
+  if (callee.type === 'Identifier') return callee.name;
+  return callee.type === 'MemberExpression' || callee.type === 'OptionalMemberExpression'
+    ? fieldOf(callee.property, callee.computed)
+    : '';
 }
 
 /** `{ once: true }` and `{ signal }` end a listener without a further call. */
@@ -90,7 +98,7 @@ function endsIn(r: ScriptReader, node: t.Node, start: Start, around: t.Node): bo
   const ends = ENDS[start.name] ?? [];
   let found = false;
   walkNodes(endingOf(node, around), (one) => {
-    if (one.type !== 'CallExpression') return;
+    if (one.type !== 'CallExpression' && one.type !== 'OptionalCallExpression') return;
     const name = calledName(one);
     if (
       start.kept !== null &&

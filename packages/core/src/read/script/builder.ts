@@ -58,6 +58,7 @@ export class FactsBuilder {
       imports: [],
       exports: [],
       gaps: [],
+      registers: [],
       routes: [],
       outlets: [],
       side: null,

@@ -18,8 +18,11 @@ import { componentTypeArgument } from './types';
 export function value(r: ScriptReader, node: t.Node | null | undefined, target: t.Node | null = null): PlaceId | null {
   if (!node) return null;
   switch (node.type) {
-    case 'Identifier':
-      return r.scope.lookup(node.name) ?? r.missing(node.name, spotOf(node));
+    case 'Identifier': {
+      const place = r.scope.lookup(node.name);
+      if (place === undefined) return r.missing(node.name, spotOf(node));
+      return r.dialect.named?.(r, place, node) ?? place;
+    }
     case 'MemberExpression':
     case 'OptionalMemberExpression':
       return member(r, node);
@@ -31,7 +34,10 @@ export function value(r: ScriptReader, node: t.Node | null | undefined, target: 
     case 'FunctionExpression':
       return readFunction(r, node, nameFrom(node, target), componentTypeArgument(target));
     case 'ObjectExpression':
-      return object(r, node);
+      return (
+        (r.fn === 0 && target?.type === 'Identifier' ? r.dialect.objectLike?.(r, node, target.name) : undefined) ??
+        object(r, node)
+      );
     case 'ArrayExpression':
       return array(r, node);
     case 'JSXElement':
@@ -122,7 +128,7 @@ function nameFrom(node: t.ArrowFunctionExpression | t.FunctionExpression, target
 
 function member(r: ScriptReader, node: t.MemberExpression | t.OptionalMemberExpression): PlaceId | null {
   const field = fieldOf(node.property, node.computed);
-  const own = node.object.type === 'ThisExpression' ? r.dialect.member?.(r, field) : undefined;
+  const own = node.type === 'MemberExpression' ? r.dialect.member?.(r, node) : undefined;
   if (own != null) return own;
   const from = value(r, node.object);
   let key: PlaceId | null = null;

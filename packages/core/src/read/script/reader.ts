@@ -45,8 +45,16 @@ export interface Dialect {
   assign(r: ScriptReader, node: t.AssignmentExpression): boolean;
   /** Reads a class the family gives a meaning to; `undefined` leaves it to the plain reading. */
   classLike(r: ScriptReader, node: t.ClassDeclaration | t.ClassExpression, name: string): PlaceId | undefined;
-  /** A field of the instance the family gives a meaning to; null leaves it to the plain reading. */
-  member?(r: ScriptReader, field: string): PlaceId | null;
+  /** What a declared name stands for where it is read; undefined where that is simply what it holds. */
+  named?(r: ScriptReader, place: PlaceId, node: t.Identifier): PlaceId | undefined;
+  /** A field the family gives a meaning to; null leaves it to the plain reading. */
+  member?(r: ScriptReader, node: t.MemberExpression): PlaceId | null;
+  /** An object at the top of a module the family gives a meaning to; `undefined` leaves it to the plain reading. */
+  objectLike?(r: ScriptReader, node: t.ObjectExpression, name: string | null): PlaceId | undefined;
+  /** What a prop written in markup stands among the props as. */
+  propName?(name: string): string;
+  /** A variable takes a value: gives the place it takes, where the family makes that another one. */
+  declared?(r: ScriptReader, id: t.Node, init: t.Node, from: PlaceId): PlaceId;
   /** Reads the setting of a plain name the family gives a meaning to; false leaves it to the plain reading. */
   setName?(r: ScriptReader, node: t.Identifier, given: PlaceId | null): boolean;
   /** Called once a module has been read. */
@@ -90,10 +98,15 @@ export class ScriptReader {
   component: SingleFileComponent | null = null;
   /** An expression of a template is being read. */
   inTemplate = false;
+  /** What references give where they are named in a template, by the reference and the function around it. */
+  readonly bare = new Map<string, PlaceId>();
   /** References whose change is asked for by a function, by the reference. */
   readonly models = new Map<PlaceId, PlaceId>();
   /** What a name stands for that nothing declares; by default nothing that is followed. */
   missing: (name: string, at: Spot) => PlaceId | null = () => null;
+  /** Functions run when something comes and when it goes: what the ones start, the others have to end. */
+  readonly coming: { node: t.Node; fn: FunctionId }[] = [];
+  readonly going: t.Node[] = [];
   /** Stores whose initial functions are being read, the innermost last. */
   readonly stores: StoreBeingMade[] = [];
   /** Change functions of the module's own variables that functions assign to, by the variable's place. */

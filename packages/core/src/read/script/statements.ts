@@ -38,7 +38,10 @@ function readBlock(r: ScriptReader, body: readonly t.Statement[]): void {
 export function readStatement(r: ScriptReader, node: t.Statement): void {
   switch (node.type) {
     case 'VariableDeclaration':
-      for (const declarator of node.declarations) bind(r, declarator.id, value(r, declarator.init, declarator.id));
+      for (const { id, init } of node.declarations) {
+        const from = value(r, init, id);
+        bind(r, id, from !== null && init ? (r.dialect.declared?.(r, id, init, from) ?? from) : from);
+      }
       return;
     case 'FunctionDeclaration':
       functionDeclaration(r, node);
@@ -182,8 +185,8 @@ function exportNamed(r: ScriptReader, node: t.ExportNamedDeclaration): void {
   }
   for (const specifier of node.specifiers) {
     if (specifier.type === 'ExportNamespaceSpecifier') {
-      const source = node.source?.value ?? '';
-      r.b.facts.exports.push({ name: specifier.exported.name, place: null, source, imported: '*', at });
+      const { name } = specifier.exported;
+      exportPlace(r, name, importPlace(r, node.source?.value ?? '', '*', '', at), at);
     } else if (specifier.type === 'ExportSpecifier') {
       const name = nameOf(specifier.exported);
       const local = specifier.local.name;
@@ -233,6 +236,9 @@ function exportDefault(r: ScriptReader, node: t.ExportDefaultDeclaration): void 
     place = readClass(r, declaration, name);
     if (declaration.id && place !== null) bind(r, declaration.id, place);
   } else if (declaration.type === 'TSDeclareFunction') place = null;
-  else place = value(r, declaration, null);
+  else {
+    const own = declaration.type === 'ObjectExpression' ? r.dialect.objectLike?.(r, declaration, null) : undefined;
+    place = own ?? value(r, declaration, null);
+  }
   exportPlace(r, 'default', place ?? undefined, spotOf(node));
 }

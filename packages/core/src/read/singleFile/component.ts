@@ -18,6 +18,10 @@ export interface SingleFileComponent {
   provides: { context: PlaceId; value: PlaceId | null; name: string; at: Spot }[];
   /** References templates name, by name. */
   handles: Map<string, PlaceId>;
+  /** What whoever holds the component may reach; null while that is nothing. */
+  exposes: PlaceId | null;
+  /** What it is given beyond its props lands on its root by itself. */
+  inherits: boolean;
 }
 
 export type Reading = (
@@ -29,8 +33,15 @@ export type Reading = (
 
 /** The component a file is: one function, as every run of it has state of its own. It is the file's default export. */
 export function addComponent(r: ScriptReader, path: string): SingleFileComponent {
+  const fn = r.b.addFunction(nameFromPath(path), 'component', 0, { line: 1, column: 1, length: 1 }, r.b.facts.lines);
+  const fact = r.b.fn(fn);
+  r.b.facts.exports.push({ name: 'default', place: fact.self, source: null, imported: null, at: fact.at });
+  return openComponent(r, fn);
+}
+
+/** What is known of a component before it is read. */
+export function openComponent(r: ScriptReader, fn: FunctionId): SingleFileComponent {
   const { b } = r;
-  const fn = b.addFunction(nameFromPath(path), 'component', 0, { line: 1, column: 1, length: 1 }, b.facts.lines);
   const fact = b.fn(fn);
   const props = b.place('param', 'props', fn, fact.at);
   fact.params.push(props);
@@ -39,8 +50,17 @@ export function addComponent(r: ScriptReader, path: string): SingleFileComponent
   fact.events = [];
   const self = b.place('object', 'this', fn, fact.at);
   b.flow(props, self);
-  b.facts.exports.push({ name: 'default', place: fact.self, source: null, imported: null, at: fact.at });
-  return { fn, props, self, refs: new Set(), emit: new Set(), provides: [], handles: new Map() };
+  return {
+    fn,
+    props,
+    self,
+    refs: new Set(),
+    emit: new Set(),
+    provides: [],
+    handles: new Map(),
+    exposes: null,
+    inherits: true,
+  };
 }
 
 /** The piece of markup a component renders, with a provider around it for each thing it provides. */

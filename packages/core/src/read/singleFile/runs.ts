@@ -1,4 +1,5 @@
 /** What runs by itself: functions the family calls, and those that run again when what they read changes. */
+import type * as t from '@babel/types';
 import type { PlaceId, Spot } from '../../model/facts';
 import { noteStarts } from '../react/starts';
 import { spotOf } from '../script/builder';
@@ -18,10 +19,32 @@ export function called(
 }
 
 export const effect: Reading = (r, node) => {
-  noteStarts(r, node.arguments[0]);
+  const [first] = node.arguments;
+  if (first) r.coming.push({ node: first, fn: r.fn });
+  return runs(r, node);
+};
+
+/** `onUnmounted(…)`: what it ends was started by another. */
+export const leaving: Reading = (r, node) => {
+  const [first] = node.arguments;
+  if (first) r.going.push(first);
+  return runs(r, node);
+};
+
+function runs(r: ScriptReader, node: t.CallExpression): null {
   const [run = null] = readArguments(r, node);
   if (run !== null) r.b.use({ place: run, kind: 'effect', detail: 'effect', fn: r.fn, at: spotOf(node.callee) });
   return null;
-};
+}
+
+/** Notes what was started, once all is known that may end it. */
+export function settleRuns(r: ScriptReader): void {
+  const before = r.fn;
+  for (const { node, fn } of r.coming) {
+    r.fn = fn;
+    noteStarts(r, node, r.going);
+  }
+  r.fn = before;
+}
 
 export const same: Reading = (r, node) => readArguments(r, node)[0] ?? null;

@@ -15,7 +15,7 @@ import { fieldOf } from '../script/patterns';
 import type { Dialect, ScriptReader } from '../script/reader';
 import { findIn, typeOf } from '../script/types';
 import { cellsFrom, objectOf, property, textOf } from '../stores/cells';
-import { called, effect, same } from '../singleFile/runs';
+import { called, effect, leaving, same, settleRuns } from '../singleFile/runs';
 import type { SvelteFile } from './file';
 import { slotProp } from '../../model/signs';
 import { readPrefixed, setName, variableCell } from './state';
@@ -186,7 +186,7 @@ const CALLS: Record<string, Reading> = {
   getContext: inject,
   createEventDispatcher: dispatcher,
   onMount: effect,
-  onDestroy: effect,
+  onDestroy: leaving,
   beforeUpdate: effect,
   afterUpdate: effect,
   untrack: (r, node) => {
@@ -268,7 +268,7 @@ export function svelteDialect(file: SvelteFile): Dialect {
     markup: readMarkup,
     assign: () => false,
     setName: (r, node, given) => setName(r, file, node, given),
-    finish: () => undefined,
+    finish: settleRuns,
     object: () => undefined,
     functionRead: () => undefined,
     classLike: () => undefined,

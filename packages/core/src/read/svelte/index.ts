@@ -14,6 +14,7 @@ import { Scope } from '../script/scope';
 import { declareImports, readStatements } from '../script/statements';
 import { declaredTypes } from '../script/types';
 import { addComponent } from '../singleFile/component';
+import { settleRuns } from '../singleFile/runs';
 import { prefixed, svelteDialect } from './dialect';
 import type { SvelteFile } from './file';
 import { readInstance } from './instance';
@@ -66,7 +67,8 @@ function readComponent(r: ScriptReader, file: SvelteFile, source: SourceFile): v
   r.self = component.self;
   r.scope = new Scope(r.scope, component.fn);
   readInstance(r, file, component, own, set);
-  readMarkupOf(r, component, root.fragment, { text: source.text, typed });
+  readMarkupOf(r, file, component, root.fragment, { text: source.text, typed });
+  settleRuns(r);
 }
 
 /** The compiler's tree; where it gives none, what it says becomes a problem. */

@@ -12,6 +12,7 @@ import { bind } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { readStatements } from '../script/statements';
 import { renderedPiece, type SingleFileComponent } from '../singleFile/component';
+import type { SvelteFile } from './file';
 import { positions } from './positions';
 import type { Attribute, Expression, Fragment, MarkupNode, Span } from './syntax';
 
@@ -22,11 +23,12 @@ export interface MarkupText {
 
 export function readMarkupOf(
   r: ScriptReader,
+  file: SvelteFile,
   component: SingleFileComponent,
   fragment: Fragment,
   source: MarkupText,
 ): void {
-  const reader = new Markup(r, component, source);
+  const reader = new Markup(r, file, component, source);
   reader.fragment(fragment, renderedPiece(r, component));
 }
 
@@ -37,6 +39,7 @@ class Markup {
 
   constructor(
     private readonly r: ScriptReader,
+    private readonly file: SvelteFile,
     private readonly component: SingleFileComponent,
     private readonly source: MarkupText,
   ) {
@@ -156,7 +159,8 @@ class Markup {
   private host(node: MarkupNode, piece: PlaceId): void {
     const { r } = this;
     for (const one of node.attributes ?? []) this.hostAttribute(one);
-    if (node.tag) this.value(node.tag);
+    const tag = this.value(node.tag);
+    if (tag !== null) r.b.use({ place: tag, kind: 'shown', fn: r.fn, at: this.spot(node) });
     r.depth++;
     this.fragment(node.fragment, piece);
     r.depth--;
@@ -177,7 +181,13 @@ class Markup {
         }
         return use(this.value(one.expression), 'handler', one.name);
       case 'BindDirective':
-        if (!one.expression || one.name === 'this') return;
+        if (!one.expression) return;
+        // The element itself, told to whoever binds the prop.
+        if (one.name === 'this') {
+          if (this.file.asked.has(r.scope.lookup(one.expression.name ?? '') ?? -1))
+            use(this.change(one.expression), 'handler', 'this');
+          return;
+        }
         use(this.bound(one.expression), 'shown');
         return use(this.change(one.expression), 'handler', 'input');
       case 'ClassDirective':
@@ -428,11 +438,16 @@ class Markup {
   private tagPlace(node: MarkupNode, at: Spot): PlaceId {
     const { r, component } = this;
     if (node.type === 'SvelteSelf') return r.b.fn(component.fn).self;
-    if (node.type === 'SvelteComponent') return this.value(node.expression) ?? r.global(node.name ?? '', at);
+    if (node.type === 'SvelteComponent')
+      return this.value(node.expression) ?? r.global(this.sourceOf(node.expression), at);
     const [first = '', ...fields] = (node.name ?? '').split('.');
     let place = r.scope.lookup(first) ?? r.missing(first, at) ?? r.global(first, at);
     for (const field of fields) place = r.b.part(place, field, r.fn, at);
     return place;
+  }
+
+  private sourceOf(expression: Expression | undefined): string {
+    return expression ? this.source.text.slice(expression.start, expression.end) : '';
   }
 
   private sends(event: string, at: Spot): void {

@@ -121,7 +121,7 @@ export function readEmit(r: ScriptReader, node: t.CallExpression): boolean {
   const byName = callee.type === 'Identifier' ? r.scope.lookup(callee.name) : undefined;
   const isEmit =
     (byName !== undefined && component.emit.has(byName)) ||
-    (callee.type === 'Identifier' && callee.name === '$emit') ||
+    (callee.type === 'Identifier' && (callee.name === '$emit' || isEmitTaken(r, callee.name))) ||
     (callee.type === 'MemberExpression' &&
       /^\$?emit$/.test(fieldOf(callee.property, callee.computed)) &&
       (callee.object.type === 'ThisExpression' ||
@@ -142,6 +142,12 @@ export function readEmit(r: ScriptReader, node: t.CallExpression): boolean {
     at,
   });
   return true;
+}
+
+/** `setup(props, { emit })`: taken out of what the set-up function is given. */
+function isEmitTaken(r: ScriptReader, name: string): boolean {
+  const place = name === 'emit' ? r.scope.lookup(name) : undefined;
+  return place !== undefined && r.importOf.get(place) === undefined && r.b.facts.places[place]?.kind === 'binding';
 }
 
 /** A model's change is asked for by the event of its prop. */

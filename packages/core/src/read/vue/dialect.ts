@@ -1,12 +1,16 @@
 /** What the family gives a meaning to in scripts. */
 import type * as t from '@babel/types';
-import type { PlaceId } from '../../model/facts';
+import { eventProp } from '../../model/signs';
+import type { PlaceId, Spot } from '../../model/facts';
 import { readLibraryCall } from '../libraries';
 import { readChannelCall, readNew } from '../outside/channels';
 import { readMarkup } from '../react/markup';
 import { spotOf } from '../script/builder';
 import { readArguments } from '../script/calls';
+import { isFunction, value } from '../script/expressions';
 import { mutation } from '../script/mutations';
+import { nameFromPath } from '../script/names';
+import { fieldOf } from '../script/patterns';
 import type { Dialect, ScriptReader } from '../script/reader';
 import type { Reading } from '../singleFile/component';
 import {
@@ -19,8 +23,25 @@ import {
   readEmit,
   withDefaults,
 } from './declared';
+import { takenOnce } from './taken';
+import { unwrapped } from './unwrap';
 import { inject, provide, symbol } from '../singleFile/provided';
-import { effect, same } from '../singleFile/runs';
+import { effect, leaving, same, settleRuns } from '../singleFile/runs';
+import { objectOf, property } from '../stores/cells';
+import { hyperscript } from './hyperscript';
+import { asyncComponent, readRegistration } from './registered';
+import { readInstance } from './instance';
+import { readOptions } from './options';
+import { readNewRouter } from './routes';
+import {
+  isStoreModule,
+  nameOfFile,
+  readCommit,
+  readGetter,
+  readNewStore,
+  readStoreModule,
+} from '../stores/moduleStores';
+import { isOptions, readOptionsObject } from './script';
 import { computed, reactive, ref, templateRef, toRef, watch } from './reactive';
 
 /** `createApp(App, props)`: where the application is mounted. */
@@ -30,10 +51,20 @@ const createApp: Reading = (r, node) => {
   if (tag === null) return null;
   const first = node.arguments[0];
   const name = first ? r.source(first) : 'App';
-  const inside = r.b.place('markup', '', r.fn, at);
-  const propsPlace = r.b.place('siteProps', name, r.fn, at);
-  r.b.facts.sites.push({ name, tag, propsPlace, inside, props: [], repeat: 'once', fn: r.fn, at });
+  mountSite(r, tag, name, at);
   return r.b.place('object', 'app', r.fn, at);
+};
+
+/** `defineComponent({ … })`, `Vue.extend({ … })`. */
+const component: Reading = (r, node, target) => {
+  const [given] = node.arguments;
+  if (given?.type === 'ObjectExpression')
+    return readOptionsObject(r, given, target?.type === 'Identifier' ? target.name : null);
+  // `defineComponent((props) => …)`: a setup function alone.
+  if (!isFunction(given)) return readArguments(r, node)[0] ?? null;
+  const setup = { type: 'ObjectProperty', key: { type: 'Identifier', name: 'setup' }, value: given, computed: false };
+  const options = { ...node, type: 'ObjectExpression', properties: [setup] } as unknown as t.ObjectExpression;
+  return readOptionsObject(r, options, target?.type === 'Identifier' ? target.name : null);
 };
 
 const CALLS: Record<string, Reading> = {
@@ -57,17 +88,28 @@ const CALLS: Record<string, Reading> = {
   onMounted: effect,
   onUpdated: effect,
   onBeforeMount: effect,
-  onUnmounted: effect,
-  onBeforeUnmount: effect,
+  onActivated: effect,
+  onUnmounted: leaving,
+  onBeforeUnmount: leaving,
+  onDeactivated: leaving,
+  onScopeDispose: leaving,
   defineProps,
   withDefaults,
   defineEmits,
   defineModel,
   defineExpose: expose,
+  defineOptions: (r, node, _, component) => {
+    const options = objectOf(r, node.arguments[0]);
+    if (component && options) readOptions(r, component, options);
+    return null;
+  },
   provide,
   inject,
   useTemplateRef: templateRef,
   createApp,
+  defineAsyncComponent: asyncComponent,
+  defineComponent: component,
+  h: hyperscript,
   Symbol: symbol,
 };
 
@@ -79,7 +121,10 @@ function apiName(r: ScriptReader, node: t.CallExpression): string | null {
   const { name } = node.callee;
   const place = r.scope.lookup(name);
   // Build tools import the family's functions by themselves.
-  if (place === undefined) return (r.component || name === 'Symbol') && Object.hasOwn(CALLS, name) ? name : null;
+  if (place === undefined)
+    return (r.component || r.dialect === vue || name === 'Symbol') && Object.hasOwn(CALLS, name) && name !== 'h'
+      ? name
+      : null;
   const imported = r.importOf.get(place);
   if (!imported || !/^(vue|@vue\/(composition-api|reactivity|runtime-core)|#imports)$/.test(imported.source))
     return null;
@@ -92,9 +137,55 @@ export function readVueCall(
   node: t.CallExpression,
   target: t.Node | null,
 ): PlaceId | null | undefined {
+  const { callee } = node;
+  if (callee.type === 'MemberExpression') {
+    if (isVue(r, callee.object) && fieldOf(callee.property, callee.computed) === 'extend')
+      return component(r, node, target, r.component);
+    return readRegistration(r, node);
+  }
+  if (isHyperscript(r, callee)) return hyperscript(r, node, target, r.component);
   const name = apiName(r, node);
   const reading = name !== null && Object.hasOwn(CALLS, name) ? CALLS[name] : undefined;
   return reading?.(r, node, target, r.component);
+}
+
+/** `render(h)`: the function that makes markup, where it is handed to the one that renders. */
+function isHyperscript(r: ScriptReader, callee: t.Node): boolean {
+  if (!r.component || callee.type !== 'Identifier' || !/^(h|createElement|_h)$/.test(callee.name)) return false;
+  const place = r.scope.lookup(callee.name);
+  return place !== undefined && r.importOf.get(place) === undefined && r.b.facts.places[place]?.kind === 'binding';
+}
+
+/** The family's own object: `import Vue from 'vue'`. */
+function isVue(r: ScriptReader, node: t.Node): boolean {
+  const place = node.type === 'Identifier' ? r.scope.lookup(node.name) : undefined;
+  const imported = place === undefined ? undefined : r.importOf.get(place);
+  return imported?.source === 'vue' && /^(default|\*)$/.test(imported.imported);
+}
+
+/** `new Vue({ render: (h) => h(App) })` mounts; with other options it is a component itself, without any a bus. */
+function readNewVue(r: ScriptReader, node: t.NewExpression): PlaceId | null {
+  const [options] = node.arguments;
+  if (options?.type !== 'ObjectExpression') return r.b.place('object', 'bus', r.fn, spotOf(node));
+  for (const one of options.properties)
+    if (one.type === 'ObjectProperty' && /^(router|store|pinia)$/.test(fieldOf(one.key, one.computed)))
+      value(r, one.value);
+  const render = property(options, 'render');
+  const drawn = isFunction(render) && render.body.type === 'CallExpression' ? render.body.arguments[0] : undefined;
+  const tag =
+    drawn?.type === 'Identifier' ? value(r, drawn) : readOptionsObject(r, options, nameFromPath(r.b.facts.path));
+  if (tag === null) return null;
+  const at = spotOf(drawn ?? node);
+  const name = drawn ? r.source(drawn) : nameFromPath(r.b.facts.path);
+  mountSite(r, tag, name, at);
+  return r.b.place('object', 'app', r.fn, at);
+}
+
+/** A component mounted where its application begins. */
+function mountSite(r: ScriptReader, tag: PlaceId, name: string, at: Spot): void {
+  const inside = r.b.place('markup', '', r.fn, at);
+  const propsPlace = r.b.place('siteProps', name, r.fn, at);
+  r.b.facts.sites.push({ name, tag, propsPlace, inside, props: [], repeat: 'once', fn: r.fn, at });
 }
 
 /** A name set in a template: a reference's value, or a field of the instance. */
@@ -108,17 +199,22 @@ function setName(r: ScriptReader, node: t.Identifier, given: PlaceId | null): bo
   return true;
 }
 
-/** `this.$props`, `this.$attrs`: everything that was given, by whatever name. */
-export function readInstance(r: ScriptReader, field: string): PlaceId | null {
-  if (!r.component || (field !== '$props' && field !== '$attrs')) return null;
-  r.b.fn(r.component.fn).takesRest = true;
-  return r.component.props;
-}
-
 export const vue: Dialect = {
-  member: readInstance,
+  member: (r, node) =>
+    node.object.type === 'ThisExpression'
+      ? readInstance(r, fieldOf(node.property, node.computed), spotOf(node.property))
+      : readGetter(r, node),
+  declared: takenOnce,
+  named: (r, place, node) =>
+    r.inTemplate && r.importOf.get(place) === undefined ? unwrapped(r, place, spotOf(node)) : undefined,
   call(r, node, target) {
-    if (node.type === 'NewExpression') return readNew(r, node);
+    if (node.type === 'NewExpression') {
+      if (isVue(r, node.callee)) return readNewVue(r, node);
+      const store = readNewStore(r, node, target);
+      return store !== undefined ? store : (readNewRouter(r, node, target) ?? readNew(r, node));
+    }
+    const committed = readCommit(r, node);
+    if (committed !== undefined) return committed;
     if (readEmit(r, node)) return null;
     const own = readVueCall(r, node, target);
     if (own !== undefined) return own;
@@ -132,7 +228,12 @@ export const vue: Dialect = {
   markup: readMarkup,
   assign: assignModel,
   setName,
-  finish: () => undefined,
+  finish: settleRuns,
+  objectLike(r, node, name) {
+    if (isStoreModule(node)) return readStoreModule(r, node, name ?? nameOfFile(r));
+    return isOptions(node) ? readOptionsObject(r, node, name) : undefined;
+  },
+  propName: (name) => (/^on[A-Z]/.test(name) ? eventProp(name.charAt(2).toLowerCase() + name.slice(3)) : name),
   object: () => undefined,
   functionRead: () => undefined,
   classLike: () => undefined,

@@ -14,6 +14,7 @@ import { declareImports, readStatements } from '../script/statements';
 import { declaredTypes } from '../script/types';
 import type { SourceFile } from '../react';
 import { addComponent, type SingleFileComponent } from '../singleFile/component';
+import { settleRuns } from '../singleFile/runs';
 import { vue } from './dialect';
 import { readOptions } from './options';
 import { readTemplate } from './template';
@@ -59,6 +60,7 @@ export function readVue(source: SourceFile): FileFacts {
   }
   if (descriptor.template?.ast)
     within(r, component, () => readTemplate(r, component, descriptor.template?.ast ?? null, source));
+  settleRuns(r);
   return b.facts;
 }
 

@@ -8,7 +8,10 @@ import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import type { SingleFileComponent } from '../singleFile/component';
 import { declareEvents, declareProps } from './declared';
+import { noteMounting } from '../react/starts';
+import { renderedPiece } from '../singleFile/component';
 import { called } from '../singleFile/runs';
+import { componentGiven, pascal } from './registered';
 import { addField } from './reactive';
 
 /** Methods the family calls by itself. */
@@ -25,10 +28,15 @@ export function readOptions(r: ScriptReader, component: SingleFileComponent, opt
   };
   declareProps(r, component, find('props'));
   declareEvents(r, component, find('emits'));
+  const inherits = find('inheritAttrs');
+  if (inherits?.type === 'BooleanLiteral') component.inherits = inherits.value;
   readName(r, component, find('name'));
+  readMixins(r, component, find('mixins'), find('extends'));
   readState(r, component, find('data'));
   readComponents(r, find('components'));
   readSetup(r, component, find('setup'));
+  readMapped(r, component, find('computed'));
+  readMapped(r, component, find('methods'));
   for (const { name, node } of entriesOf(find('computed'))) {
     const get = isObject(node) ? entriesOf(node).find((one) => one.name === 'get')?.node : node;
     const self = get ? functionOf(r, get, name) : null;
@@ -36,7 +44,9 @@ export function readOptions(r: ScriptReader, component: SingleFileComponent, opt
   }
   for (const { name, node } of entriesOf(find('methods'))) {
     const self = functionOf(r, node, name);
-    if (self !== null) r.b.flow(self, component.self, 'put', name);
+    if (self === null) continue;
+    r.b.flow(self, component.self, 'put', name);
+    expose(r, component, name, self, node);
   }
   for (const { name, node } of entriesOf(find('watch'))) {
     const watched = r.b.part(component.self, name, r.fn, spotOf(node));
@@ -52,13 +62,9 @@ export function readOptions(r: ScriptReader, component: SingleFileComponent, opt
     const self = functionOf(r, node.type === 'ObjectProperty' ? node.value : node, name);
     if (self !== null) r.b.use({ place: self, kind: 'effect', detail: name, fn: r.fn, at: spotOf(node.key) });
   }
-  // What a mixin or a base does with the props is not seen here.
-  if (find('mixins') || find('extends')) r.b.fn(component.fn).takesRest = true;
-  const render = find('render');
-  const rendering = render ? functionOf(r, render, 'render') : null;
-  const rendered = r.b.facts.functions.find((one) => one.self === rendering);
-  if (rendered) r.b.flow(rendered.result, r.b.fn(component.fn).result);
+  noteLifecycle(r, find);
   readProvided(r, component, find('provide'), find('inject'));
+  readRender(r, component, find('render'));
 }
 
 interface Entry {
@@ -84,7 +90,70 @@ function functionOf(r: ScriptReader, node: t.Node, name: string): PlaceId | null
 }
 
 function readName(r: ScriptReader, component: SingleFileComponent, node: t.Node | null): void {
-  if (node?.type === 'StringLiteral' && r.b.fn(component.fn).name === '') r.b.fn(component.fn).name = node.value;
+  if (node?.type === 'StringLiteral') r.b.fn(component.fn).ownName = pascal(node.value);
+}
+
+/** What a component takes over runs as part of it, on its own instance. */
+function readMixins(r: ScriptReader, component: SingleFileComponent, mixins: t.Node | null, base: t.Node | null): void {
+  const fact = r.b.fn(component.fn);
+  const given = [...(mixins?.type === 'ArrayExpression' ? mixins.elements : []), ...(base ? [base] : [])];
+  for (const node of given) {
+    const place = node ? value(r, node) : null;
+    if (place === null || !node) {
+      fact.takesRest = true;
+      continue;
+    }
+    (fact.mixes ??= []).push(place);
+    r.b.flow(called(r, place, 'mixin', spotOf(node), [component.self]), component.self);
+  }
+}
+
+/** `...mapState(…)` among the computed values or the methods: fields of the instance. */
+function readMapped(r: ScriptReader, component: SingleFileComponent, node: t.Node | null): void {
+  if (node?.type !== 'ObjectExpression') return;
+  for (const one of node.properties) {
+    if (one.type !== 'SpreadElement') continue;
+    const place = value(r, one.argument);
+    if (place !== null) r.b.flow(place, component.self);
+  }
+}
+
+/** Methods are what whoever holds the component may call. */
+function expose(r: ScriptReader, component: SingleFileComponent, name: string, place: PlaceId, node: t.Node): void {
+  const at = spotOf(node);
+  let exposes = component.exposes;
+  if (exposes === null) {
+    exposes = component.exposes = r.b.place('object', 'exposed', component.fn, at);
+    r.b.facts.handles.push({ handle: exposes, exposes, fn: component.fn, at });
+  }
+  r.b.flow(place, exposes, 'put', name);
+}
+
+const BEGINS = ['created', 'beforeMount', 'mounted', 'activated'];
+const ENDINGS = ['beforeDestroy', 'destroyed', 'beforeUnmount', 'unmounted', 'deactivated'];
+
+/** What one of the beginnings starts, one of the endings has to end. */
+function noteLifecycle(r: ScriptReader, find: (name: string) => t.Node | null): void {
+  const endings = ENDINGS.flatMap((name) => find(name) ?? []);
+  for (const name of BEGINS) {
+    const begin = find(name);
+    if (begin) noteMounting(r, begin, endings);
+  }
+}
+
+/** A render function's markup is what the component renders; what it provides stands around that. */
+function readRender(r: ScriptReader, component: SingleFileComponent, node: t.Node | null): void {
+  const self = node ? functionOf(r, node, 'render') : null;
+  const fact = r.b.facts.functions.find((one) => one.self === self);
+  if (self !== null && fact) renderResult(r, component, fact.result);
+}
+
+/** Lets what a function brings be what the component renders. */
+export function renderResult(r: ScriptReader, component: SingleFileComponent, result: PlaceId): void {
+  const at = r.b.fn(component.fn).at;
+  if (component.provides.length === 0) return r.b.flow(result, r.b.fn(component.fn).result);
+  const inside = renderedPiece(r, component);
+  r.b.use({ place: result, kind: 'shown', inside, fn: component.fn, at });
 }
 
 /** `data() { return { open: false }; }`: a cell for each field. */
@@ -116,22 +185,38 @@ function addComputed(r: ScriptReader, component: SingleFileComponent, name: stri
 /** `components: { Tray, 'zone-head': ZoneHead }`: names templates may use. */
 function readComponents(r: ScriptReader, node: t.Node | null): void {
   for (const { name, node: given } of entriesOf(node)) {
-    const place = value(r, given);
+    const place = componentGiven(r, given);
     if (place !== null && r.scope.lookup(name) === undefined) r.scope.declare(name, place);
   }
 }
 
-/** `setup(props, { emit })`: what it returns stands on the instance. */
+/** `setup(props, { emit })`: what it returns stands on the instance, or renders. */
 function readSetup(r: ScriptReader, component: SingleFileComponent, node: t.Node | null): void {
   if (node?.type !== 'ObjectMethod' && !isFunction(node)) return;
-  const context = node.params[1];
   const self = readFunction(r, node, 'setup');
-  const fact = r.b.facts.functions.find((one) => one.self === self);
-  if (!fact || !context) {
-    if (fact) r.b.flow(called(r, self, 'setup', spotOf(node), [component.props]), component.self);
-    return;
+  if (!r.b.facts.functions.some((one) => one.self === self)) return;
+  const result = called(r, self, 'setup', spotOf(node), [component.props, null]);
+  const returned = returnedFrom(node);
+  if (isFunction(returned)) return renderResult(r, component, called(r, result, 'render', spotOf(node)));
+  if (returned?.type !== 'ObjectExpression') return r.b.flow(result, component.self);
+  // On the instance, references are their values.
+  for (const one of returned.properties) {
+    if (one.type === 'SpreadElement') {
+      r.b.flow(result, component.self);
+      continue;
+    }
+    const field = fieldOf(one.key, one.computed);
+    const at = spotOf(one.key);
+    const bare = r.b.place('computed', field, r.fn, at);
+    r.b.facts.flows.push({ from: r.b.part(result, field, r.fn, at), to: bare, op: 'unwrap', field: 'value' });
+    r.b.flow(bare, component.self, 'put', field);
   }
-  r.b.flow(called(r, self, 'setup', spotOf(node), [component.props, null]), component.self);
+}
+
+function returnedFrom(node: t.ObjectMethod | t.ArrowFunctionExpression | t.FunctionExpression): t.Node | null {
+  if (node.body.type !== 'BlockStatement') return node.body;
+  const last = node.body.body.findLast((one) => one.type === 'ReturnStatement');
+  return last?.type === 'ReturnStatement' ? (last.argument ?? null) : null;
 }
 
 function readProvided(

@@ -11,8 +11,12 @@ import { value } from '../script/expressions';
 import { declarePattern } from '../script/declare';
 import { bind } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
-import { eventProp, slotProp } from '../../model/signs';
+import { eventProp, EVENTS, slotProp, SLOTS, updateProp } from '../../model/signs';
 import { renderedPiece, type SingleFileComponent } from '../singleFile/component';
+import { addOutlet } from '../react/routes';
+import { readInstance } from './instance';
+import { unwrapped } from './unwrap';
+import { camel, pascal } from './registered';
 import type { Attribute, Expression, Location, TemplateNode } from './syntax';
 
 const [ELEMENT, , , INTERPOLATION, STATIC, DIRECTIVE] = [1, 2, 3, 5, 6, 7];
@@ -24,20 +28,58 @@ const TEMPLATE = 3;
 const BUILT_IN = /^(Transition|TransitionGroup|KeepAlive|Teleport|Suspense|RouterView|RouterLink)$/;
 
 export function readTemplate(r: ScriptReader, component: SingleFileComponent, root: unknown, source: SourceFile): void {
-  const reader = new Template(r, component, /<script[^>]*lang="ts/.test(source.text));
+  const reader = new Template(r, component, /<script[^>]*lang="ts/.test(source.text), source.vue ?? 3);
   reader.read(root as TemplateNode);
 }
 
 class Template {
+  /** Roots that what the component is given beyond its props lands on. */
+  private readonly roots = new Set<TemplateNode>();
+  /** The site being read is written in a loop. */
+  private many = false;
+
   constructor(
     private readonly r: ScriptReader,
     private readonly component: SingleFileComponent,
     private readonly typed: boolean,
+    private readonly version: 2 | 3,
   ) {}
 
   read(root: TemplateNode): void {
     const piece = renderedPiece(this.r, this.component, (given, at) => this.unwrapped(given, at));
+    this.fallThrough(root);
     this.children(root.children ?? [], piece);
+  }
+
+  /**
+   * What is given beyond props lands on the root, where there is one. In the older version listeners stay with the component,
+   * and class and style land even where the rest is kept back.
+   */
+  private fallThrough(root: TemplateNode): void {
+    const { r, component, version } = this;
+    const fact = r.b.fn(component.fn);
+    const elements = (root.children ?? []).filter((one) => one.type === ELEMENT);
+    const isFurther = (one: TemplateNode): boolean =>
+      one.props?.some((p) => p.type === DIRECTIVE && (p.name === 'else' || p.name === 'else-if')) ?? false;
+    const several = elements.filter((one) => !isFurther(one)).length !== 1;
+    const loose = elements.some((one) => one.tagType === SLOT || one.tagType === TEMPLATE || isLooped(one));
+    if (!component.inherits || (fact.mixes?.length ?? 0) > 0) return;
+    if (several || loose) {
+      if (version === 3 && elements.length > 0 && !fact.takesRest) fact.losesRest = true;
+      return;
+    }
+    for (const one of elements) this.roots.add(one);
+  }
+
+  /** The object of what lands on a root. */
+  private landing(at: Spot): PlaceId {
+    const { r, component, version } = this;
+    const fact = r.b.fn(component.fn);
+    const rest = r.b.place('object', '$attrs', r.fn, at);
+    const events = version === 2 ? [EVENTS] : (fact.events ?? []).map((one) => eventProp(one.name));
+    const names = (fact.props ?? []).map((prop) => prop.name);
+    r.b.rest(component.props, rest, [...names, ...names.map(updateProp), ...events, SLOTS, 'ref', 'key']);
+    return rest;
   }
 
   private children(nodes: readonly TemplateNode[], piece: PlaceId): void {
@@ -115,23 +157,30 @@ class Template {
   }
 
   private plain(node: TemplateNode, piece: PlaceId): void {
+    if (/^(router-view|RouterView|nuxt-page|NuxtPage)$/.test(node.tag ?? '')) return this.outlet(node, piece);
     if (node.tagType === SLOT) return this.slot(node, piece);
     if (node.tagType === COMPONENT) return this.site(node, piece);
     if (node.tagType === TEMPLATE) return this.children(node.children ?? [], piece);
     for (const one of node.props ?? []) this.hostAttribute(one);
+    if (this.roots.has(node)) {
+      const at = tagSpot(node);
+      this.r.b.use({ place: this.landing(at), kind: 'shown', detail: 'spread', fn: this.r.fn, at });
+    }
     this.r.depth++;
     this.children(node.children ?? [], piece);
     this.r.depth--;
   }
 
+  /** Where the router shows the component of the address, by itself or to content that places it. */
+  private outlet(node: TemplateNode, piece: PlaceId): void {
+    addOutlet(this.r, piece, { ...spotAt(node.loc), length: (node.tag ?? '').length + 1 });
+    for (const one of node.props ?? []) if (one.exp && one.name !== 'slot') this.value(one.exp);
+  }
+
   private hostAttribute(one: Attribute): void {
-    const { r, component } = this;
+    const { r } = this;
     const at = spotAt(one.loc);
-    if (one.type === STATIC) {
-      if (one.name === 'ref' && one.value)
-        component.handles.set(one.value.content, r.scope.lookup(one.value.content) ?? -1);
-      return;
-    }
+    if (one.type === STATIC) return;
     if (!one.exp || one.name === 'for' || one.name === 'if' || one.name === 'else-if' || one.name === 'slot') return;
     if (one.name === 'on') {
       const place = this.handler(one.exp);
@@ -153,7 +202,7 @@ class Template {
   private site(node: TemplateNode, piece: PlaceId): void {
     const { r } = this;
     const name = node.tag ?? '';
-    const at: Spot = { line: node.loc.start.line, column: node.loc.start.column + 1, length: name.length };
+    const at = tagSpot(node);
     const tag = this.tagPlace(name, node, at);
     const propsPlace = r.b.place('siteProps', name, r.fn, at);
     const props: SitePropFact[] = [];
@@ -169,6 +218,7 @@ class Template {
       ...(r.depth > 0 ? { nested: true } : {}),
     });
     const before = r.repeat;
+    this.many = before === 'many';
     r.repeat = 'once';
     const give = (prop: string, place: PlaceId | null, literal: string | null, spot: Spot): void => {
       const held = place ?? r.b.place('object', '', r.fn, spot);
@@ -177,6 +227,11 @@ class Template {
     };
     for (const one of node.props ?? []) this.siteAttribute(one, propsPlace, props, give);
     this.handOver(node, give);
+    if (this.roots.has(node)) {
+      const landing = this.landing(at);
+      r.b.flow(landing, propsPlace);
+      props.push({ name: null, place: landing, literal: null, at });
+    }
     r.repeat = before;
   }
 
@@ -189,10 +244,8 @@ class Template {
     const { r } = this;
     const at = spotAt(one.loc);
     if (one.type === STATIC) {
-      if (one.name === 'ref') {
-        const held = r.scope.lookup(one.value?.content ?? '') ?? this.component.handles.get(one.value?.content ?? '');
-        if (held !== undefined) give('ref', held, null, at);
-      } else if (!/^(class|style|key|slot)$/.test(one.name))
+      if (one.name === 'ref') give('ref', this.holder(one.value?.content ?? '', at), null, at);
+      else if (!/^(class|style|key|slot)$/.test(one.name))
         give(camel(one.name), null, JSON.stringify(one.value?.content ?? true), at);
       return;
     }
@@ -225,6 +278,28 @@ class Template {
       give(prop, this.value(one.exp), null, at);
       give(eventProp(`update:${prop}`), this.change(one.exp), null, at);
     } else if (one.name === 'show') this.test(one.exp);
+  }
+
+  /** `ref="tray"`: what comes to hold the child, by a reference of the script or among the instance's own. */
+  private holder(name: string, at: Spot): PlaceId {
+    const { r, component } = this;
+    const holder = r.b.place('object', name, r.fn, at);
+    r.b.facts.boxes.push(holder);
+    let child = r.b.part(holder, 'current', r.fn, at);
+    if (this.many) {
+      // In a loop there is one for each, in a list.
+      const list = r.b.place('object', name, r.fn, at);
+      r.b.flow(child, list, 'put', '*');
+      child = list;
+    }
+    const held = r.scope.lookup(name) ?? component.handles.get(name);
+    if (held !== undefined) r.b.flow(child, held, 'put', 'value');
+    else {
+      const refs = r.b.place('object', '$refs', r.fn, at);
+      r.b.flow(child, refs, 'put', name);
+      r.b.flow(refs, component.self, 'put', '$refs');
+    }
+    return holder;
   }
 
   /** What stands between a component's tags: a function for each slot, called where the child shows it. */
@@ -304,7 +379,7 @@ class Template {
   /** A tag by any of the ways it may be written; `<component :is>` is whatever its expression brings. */
   private tagPlace(name: string, node: TemplateNode, at: Spot): PlaceId {
     const { r } = this;
-    const pascalName = camel(name).replace(/^[a-z]/, (letter) => letter.toUpperCase());
+    const pascalName = pascal(name);
     if (BUILT_IN.test(pascalName) && r.scope.lookup(pascalName) === undefined)
       return importPlace(r, 'vue', pascalName, pascalName, at);
     const is = node.props?.find((one) => one.type === DIRECTIVE && one.name === 'bind' && one.arg?.content === 'is');
@@ -379,23 +454,16 @@ class Template {
       )
     )
       return null;
-    if (name === '$attrs' || name === '$props') {
-      r.b.fn(component.fn).takesRest = true;
-      return component.props;
-    }
+    const own = readInstance(r, name, at);
+    if (own !== null) return own;
     // A functional component's template reaches them by this name.
     if (name === 'props' && !r.b.fn(component.fn).props?.some((prop) => prop.name === 'props')) return component.props;
-    if (/^\$(emit|event|slots|refs|route|router|t|el|store)$/.test(name)) return null;
-    return r.b.part(component.self, name, r.fn, at);
+    if (/^\$(emit|event|slots|router|t|el|parent|root)$/.test(name)) return null;
+    return unwrapped(r, r.b.part(component.self, name, r.fn, at), at);
   }
 
   private unwrapped(place: PlaceId, at: Spot): PlaceId {
-    const { r } = this;
-    const kind = r.b.facts.places[place]?.kind;
-    if (kind === 'function' || kind === 'markup' || kind === 'computed') return place;
-    const bare = r.b.place('computed', r.b.facts.places[place]?.name ?? '', r.fn, at);
-    r.b.facts.flows.push({ from: place, to: bare, op: 'unwrap', field: 'value' });
-    return bare;
+    return unwrapped(this.r, place, at);
   }
 
   private parse(text: string, loc: Location): t.Expression | null {
@@ -419,6 +487,14 @@ class Template {
   }
 }
 
+function tagSpot(node: TemplateNode): Spot {
+  return { line: node.loc.start.line, column: node.loc.start.column + 1, length: (node.tag ?? '').length };
+}
+
+function isLooped(node: TemplateNode): boolean {
+  return node.props?.some((one) => one.type === DIRECTIVE && one.name === 'for') ?? false;
+}
+
 function spotAt(loc: Location): Spot {
   const length = loc.end.line === loc.start.line ? loc.end.column - loc.start.column : 1;
   return { line: loc.start.line, column: loc.start.column, length };
@@ -426,8 +502,4 @@ function spotAt(loc: Location): Spot {
 
 function shifted(loc: Location, by: number): Location {
   return { ...loc, start: { ...loc.start, column: loc.start.column + by, offset: loc.start.offset + by } };
-}
-
-function camel(name: string): string {
-  return name.replace(/-(\w)/g, (_, letter: string) => letter.toUpperCase());
 }

@@ -6,8 +6,8 @@ import { fieldOf } from '../../script/patterns';
 import type { ScriptReader } from '../../script/reader';
 import { readLibraryCall } from '../../libraries';
 import { readChannelCall, readNew } from '../../outside/channels';
+import { symbol } from '../../singleFile/provided';
 import { readSvelteCall } from '../../svelte/dialect';
-import { readVueCall } from '../../vue/dialect';
 import { readStoreCall } from '../../stores/hookStores';
 import { createContext } from './createContext';
 import { isSetState, readSetState } from '../classes';
@@ -84,8 +84,9 @@ export function readReactCall(
   const svelte = readSvelteCall(r, node, target);
   if (svelte !== undefined) return svelte;
   if (node.type === 'NewExpression') return readNew(r, node);
+  if (isKey(r, node)) return symbol(r, node, target, null);
   if (isSetState(node.callee)) return readSetState(r, node);
-  for (const read of [readVueCall, readStoreCall, readChannelCall, readLibraryCall]) {
+  for (const read of [readStoreCall, readChannelCall, readLibraryCall]) {
     const outside = read(r, node, target);
     if (outside !== undefined) return outside;
   }
@@ -97,6 +98,11 @@ export function readReactCall(
   }
   if (/^use/.test(name)) r.seen.hooks = true;
   return Object.hasOwn(APIS, name) ? APIS[name]?.(r, node, target) : undefined;
+}
+
+/** `Symbol('scale')`: what other files may provide something under. */
+function isKey(r: ScriptReader, node: t.CallExpression): boolean {
+  return node.callee.type === 'Identifier' && node.callee.name === 'Symbol' && r.scope.lookup('Symbol') === undefined;
 }
 
 /** The name of React's function a callee stands for, under whatever name it was imported. */

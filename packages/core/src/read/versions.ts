@@ -1,0 +1,44 @@
+/** The major versions of frameworks a project says it is written for. */
+
+interface Manifest {
+  path: string;
+  text: string;
+}
+
+interface Dependencies {
+  dependencies?: Record<string, string>;
+  devDependencies?: Record<string, string>;
+  peerDependencies?: Record<string, string>;
+}
+
+/** Tells, by path, which major version of Vue the nearest manifest above a file names; undefined where none names any. */
+export function vueVersions(manifests: readonly Manifest[]): (path: string) => 2 | 3 | undefined {
+  const named = new Map<string, 2 | 3 | null>();
+  for (const { path, text } of manifests) {
+    if (!/(^|\/)package\.json$/.test(path)) continue;
+    const folder = path.includes('/') ? path.slice(0, path.lastIndexOf('/')) : '';
+    named.set(folder, versionIn(text));
+  }
+  return (path) => {
+    for (let folder = path; folder !== '';) {
+      folder = folder.includes('/') ? folder.slice(0, folder.lastIndexOf('/')) : '';
+      const found = named.get(folder);
+      if (found !== undefined && found !== null) return found;
+    }
+    return undefined;
+  };
+}
+
+function versionIn(text: string): 2 | 3 | null {
+  let manifest: Dependencies;
+  try {
+    manifest = JSON.parse(text) as Dependencies;
+  } catch {
+    return null;
+  }
+  // What others need to have comes first: a library may try itself out with a newer one.
+  const all = { ...manifest.devDependencies, ...manifest.dependencies, ...manifest.peerDependencies };
+  // Scripts of a project of several frameworks are told by what they import.
+  if (all.react !== undefined || all.vue === undefined) return null;
+  return /(^|[^\d.])2(\.|$)/.test(all.vue) && !/(^|[^\d.])3(\.|$)/.test(all.vue) ? 2 : 3;
+}

@@ -1,0 +1,184 @@
+/** Markup made by calls: `h(Tray, { units, onPick }, children)`, in the way of either major version. */
+import type * as t from '@babel/types';
+import type { PlaceId, SitePropFact, Spot } from '../../model/facts';
+import { eventProp, slotProp } from '../../model/signs';
+import { spotOf } from '../script/builder';
+import { isFunction, value } from '../script/expressions';
+import { fieldOf } from '../script/patterns';
+import type { ScriptReader } from '../script/reader';
+import type { Reading } from '../singleFile/component';
+import { property } from '../stores/cells';
+import { camel, pascal } from './registered';
+
+export const hyperscript: Reading = (r, node) => {
+  const [type, second, third] = node.arguments;
+  const piece = r.fragment ?? r.b.place('markup', '', r.fn, spotOf(node));
+  r.seen.markup = true;
+  const hasData = second?.type === 'ObjectExpression' || (second !== undefined && third !== undefined);
+  const data = hasData ? second : undefined;
+  const children = hasData ? third : second;
+  const name = type?.type === 'StringLiteral' ? type.value : null;
+  r.within(piece, () => {
+    if (!type || (name !== null && !name.includes('-'))) host(r, data, children, piece);
+    else site(r, type, name, data, children, piece);
+  });
+  return piece;
+};
+
+function host(r: ScriptReader, data: t.Node | undefined, children: t.Node | undefined, piece: PlaceId): void {
+  r.within(null, () => {
+    for (const { name, place, at } of given(r, data)) {
+      if (place === null) continue;
+      const event = name?.startsWith(eventProp('')) ? name.slice(eventProp('').length) : null;
+      if (event !== null) r.b.use({ place, kind: 'handler', detail: event, fn: r.fn, at });
+      else r.b.use({ place, kind: 'shown', ...(name === null ? { detail: 'spread' } : {}), fn: r.fn, at });
+    }
+  });
+  r.depth++;
+  show(r, children, piece);
+  r.depth--;
+}
+
+function site(
+  r: ScriptReader,
+  type: t.Node,
+  name: string | null,
+  data: t.Node | undefined,
+  children: t.Node | undefined,
+  piece: PlaceId,
+): void {
+  const at = spotOf(type);
+  const shown = name ?? r.source(type);
+  const tag =
+    name === null
+      ? (r.within(null, () => value(r, type)) ?? r.global(shown, at))
+      : (r.scope.lookup(pascal(name)) ?? r.scope.lookup(name) ?? r.global(pascal(name), at));
+  const propsPlace = r.b.place('siteProps', shown, r.fn, at);
+  const props: SitePropFact[] = [];
+  const nested = r.depth > 0 ? { nested: true } : {};
+  r.b.facts.sites.push({
+    name: shown,
+    tag,
+    propsPlace,
+    inside: piece,
+    props,
+    repeat: r.repeat,
+    fn: r.fn,
+    at,
+    ...nested,
+  });
+  const before = r.repeat;
+  r.repeat = 'once';
+  r.within(null, () => {
+    for (const one of given(r, data)) {
+      if (one.name === null) {
+        if (one.place !== null) r.b.flow(one.place, propsPlace);
+        props.push({ name: null, place: one.place, literal: null, at: one.at });
+        continue;
+      }
+      const held = one.place ?? r.b.place('object', '', r.fn, one.at);
+      r.b.flow(held, propsPlace, 'put', one.name);
+      props.push({ name: one.name, place: held, literal: one.literal, at: one.at });
+    }
+    handOver(r, children, (slot, place, spot) => {
+      r.b.flow(place, propsPlace, 'put', slot);
+      props.push({ name: slot, place, literal: null, at: spot });
+    });
+  });
+  r.repeat = before;
+}
+
+interface Given {
+  /** Null where an object is spread. */
+  name: string | null;
+  place: PlaceId | null;
+  literal: string | null;
+  at: Spot;
+}
+
+/** What an element is given: by names of its own in the newer way, by groups in the older. */
+function given(r: ScriptReader, data: t.Node | undefined): Given[] {
+  if (!data || data.type === 'NullLiteral') return [];
+  if (data.type !== 'ObjectExpression') {
+    const place = value(r, data);
+    return place === null ? [] : [{ name: null, place, literal: null, at: spotOf(data) }];
+  }
+  const grouped = ['props', 'on', 'attrs', 'domProps', 'nativeOn', 'scopedSlots'].some(
+    (name) => property(data, name)?.type === 'ObjectExpression',
+  );
+  return data.properties.flatMap((one): Given[] => {
+    const at = spotOf(one);
+    if (one.type === 'SpreadElement') return [{ name: null, place: value(r, one.argument), literal: null, at }];
+    const name = fieldOf(one.key, one.computed);
+    const inner = one.type === 'ObjectProperty' ? one.value : one;
+    if (grouped && inner.type === 'ObjectExpression' && /^(props|attrs|domProps|on|nativeOn|scopedSlots)$/.test(name))
+      return inner.properties.flatMap((field) => grouping(field, name));
+    if (grouped && /^(class|style|key|ref|slot|directives|staticClass)$/.test(name)) return [];
+    if (/^(key|ref|class|style)$/.test(name)) return [];
+    return [entry(r, inner, prop(name), at)];
+  });
+
+  function grouping(field: t.ObjectExpression['properties'][number], group: string): Given[] {
+    const at = spotOf(field);
+    if (field.type === 'SpreadElement') return [{ name: null, place: value(r, field.argument), literal: null, at }];
+    const name = fieldOf(field.key, field.computed);
+    const inner = field.type === 'ObjectProperty' ? field.value : field;
+    const sign =
+      group === 'on' || group === 'nativeOn' ? eventProp(name) : group === 'scopedSlots' ? slotProp(name) : camel(name);
+    return [entry(r, inner, sign, at)];
+  }
+}
+
+function entry(r: ScriptReader, node: t.Node, name: string, at: Spot): Given {
+  const literal = /Literal$/.test(node.type) ? r.source(node) : null;
+  return { name, place: value(r, node), literal, at };
+}
+
+/** `onPick` listens. */
+function prop(name: string): string {
+  return /^on[A-Z]/.test(name) ? eventProp(name.charAt(2).toLowerCase() + name.slice(3)) : camel(name);
+}
+
+/** Children as slots: functions by their names, anything else as what stands between the tags. */
+function handOver(
+  r: ScriptReader,
+  node: t.Node | undefined,
+  give: (slot: string, place: PlaceId, at: Spot) => void,
+): void {
+  if (!node || node.type === 'NullLiteral') return;
+  if (node.type === 'ObjectExpression') {
+    for (const one of node.properties) {
+      if (one.type === 'SpreadElement') continue;
+      const place = value(r, one.type === 'ObjectProperty' ? one.value : null);
+      if (place !== null) give(slotProp(fieldOf(one.key, one.computed)), place, spotOf(one));
+    }
+    return;
+  }
+  if (isFunction(node)) {
+    const place = value(r, node);
+    if (place !== null) give(slotProp('default'), place, spotOf(node));
+    return;
+  }
+  const at = spotOf(node);
+  const id = r.b.addFunction('', 'closure', r.fn, at, node.loc?.end.line ?? 1);
+  const before = { fn: r.fn, depth: r.depth };
+  r.fn = id;
+  r.depth = 0;
+  const piece = r.b.place('markup', '', id, at);
+  r.b.flow(piece, r.b.fn(id).result);
+  r.within(piece, () => show(r, node, piece));
+  r.fn = before.fn;
+  r.depth = before.depth;
+  give(slotProp('default'), r.b.fn(id).self, at);
+}
+
+function show(r: ScriptReader, node: t.Node | undefined, piece: PlaceId): void {
+  if (!node || node.type === 'NullLiteral') return;
+  const list = node.type === 'ArrayExpression' ? node.elements : [node];
+  for (const one of list) {
+    if (!one) continue;
+    const place = r.within(one.type === 'CallExpression' ? piece : null, () => value(r, one));
+    if (place !== null && place !== piece)
+      r.b.use({ place, kind: 'shown', inside: piece, repeat: r.repeat, fn: r.fn, at: spotOf(one) });
+  }
+}

@@ -1,0 +1,30 @@
+/** What stands on every instance: all that was given, the address, the store, whatever renders it. */
+import type { PlaceId, Spot } from '../../model/facts';
+import type { ScriptReader } from '../script/reader';
+import { storeOf } from '../stores/moduleStores';
+import { addressOf } from './routes';
+
+/** Fields every instance has: `this.$props`, `this.$attrs`, `this.$route`, `this.$parent`. */
+export function readInstance(r: ScriptReader, field: string, at: Spot): PlaceId | null {
+  const { component } = r;
+  if (!component) return null;
+  if (field === '$props' || field === '$attrs' || field === '$listeners') {
+    const fact = r.b.fn(component.fn);
+    fact.takesRest = true;
+    if (field === '$props') return component.props;
+    const rest = r.b.place('object', field, r.fn, at);
+    r.b.rest(component.props, rest, fact.props?.map((prop) => prop.name) ?? []);
+    return rest;
+  }
+  if (field === '$route') return addressOf(r, at);
+  if (field === '$store') return storeOf(r, at);
+  if (field === '$parent' || field === '$root')
+    r.b.facts.gaps.push({
+      what: 'instance',
+      name: field,
+      reason: `It reaches for whatever renders ${r.b.fn(component.fn).name}, past its props and events.`,
+      fn: r.fn,
+      at,
+    });
+  return null;
+}

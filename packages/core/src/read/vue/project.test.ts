@@ -1,0 +1,407 @@
+/** What takes more than one component: mixins, stores of modules, routes, buses, handles, attributes that fall through. */
+import { findingsOf, surveyOf, trailsOf } from '../../testing/project';
+
+function sfc(script: string, template: string): string {
+  return `<script setup>\n${script}\n</script>\n<template>\n${template}\n</template>\n`;
+}
+
+function options(template: string, script: string): string {
+  return `<template>\n${template}\n</template>\n<script>\n${script}\n</script>\n`;
+}
+
+const VUE2 = { 'package.json': `{ "name": "bench", "dependencies": { "vue": "^2.7.16" } }` };
+const VUE3 = { 'package.json': `{ "name": "bench", "dependencies": { "vue": "^3.5.0" } }` };
+
+const STORE = {
+  ...VUE3,
+  'src/store/index.js': `import { createStore } from 'vuex'; import desk from './desk'; export default createStore({ state: { open: false }, mutations: { toggle(state) { state.open = !state.open; } }, modules: { desk } });`,
+  'src/store/desk.js': `export default { namespaced: true, state: () => ({ units: 'c' }), getters: { label: (state) => state.units + '!' }, mutations: { setUnits(state, to) { state.units = to; } }, actions: { flip({ commit }) { commit('setUnits', 'k'); } } };`,
+  'src/App.vue': sfc(`import Gauge from './Gauge.vue'; import Switch from './Switch.vue';`, `<Gauge /><Switch />`),
+};
+
+test.each([
+  [
+    'by the store itself: state, getters, a direct commit',
+    options(
+      `<b>{{ $store.state.desk.units }}{{ $store.getters['desk/label'] }}</b>`,
+      `export default { name: 'Gauge' };`,
+    ),
+    options(
+      `<b @click="set">x</b>`,
+      `export default { methods: { set() { this.$store.commit('desk/setUnits', 'k'); } } };`,
+    ),
+    'setUnits',
+  ],
+  [
+    'by maps',
+    options(
+      `<b>{{ units }}{{ text }}</b>`,
+      `import { mapGetters, mapState } from 'vuex'; export default { computed: { ...mapState('desk', ['units']), ...mapGetters('desk', { text: 'label' }) } };`,
+    ),
+    options(
+      `<b @click="setUnits('k')">x</b>`,
+      `import { mapMutations } from 'vuex'; export default { methods: { ...mapMutations('desk', ['setUnits']) } };`,
+    ),
+    'setUnits',
+  ],
+  [
+    'by a function, and an action',
+    sfc(
+      `import { computed } from 'vue'; import { useStore } from 'vuex'; const store = useStore(); const units = computed(() => store.state.desk.units);`,
+      `<b>{{ units }}</b>`,
+    ),
+    sfc(
+      `import { useStore } from 'vuex'; const store = useStore(); const flip = () => store.dispatch('desk/flip');`,
+      `<b @click="flip">x</b>`,
+    ),
+    'flip',
+  ],
+])('a store of modules, %s', (_, gauge, change, by) => {
+  const survey = surveyOf({ ...STORE, 'src/Gauge.vue': gauge, 'src/Switch.vue': change });
+  const trails = trailsOf(survey, 'store:desk.units');
+  expect(trails).toContainEqual(expect.stringMatching(/^\[desk\.units\]\.units > store:(\(derived\))?Gauge\.units$/));
+  expect(trails).toContain(`up Switch.${by} > store:[desk.units].units`);
+});
+
+test('a mixin: its props, its state and its methods are the component’s', () => {
+  const survey = surveyOf({
+    ...VUE2,
+    'src/foldable.js': `export default { props: ['label'], data() { return { open: false }; }, methods: { toggle() { this.open = !this.open; } } };`,
+    'src/App.vue': options(
+      `<div><Tray :label="name" /></div>`,
+      `import Tray from './Tray.vue'; export default { components: { Tray }, data() { return { name: 'fern' }; }, methods: { rename() { this.name = 'moss'; } } };`,
+    ),
+    'src/Tray.vue': options(
+      `<p @click="toggle"><b v-if="open">{{ label }}</b></p>`,
+      `import foldable from './foldable'; export default { mixins: [foldable] };`,
+    ),
+  });
+  expect(trailsOf(survey, 'App.name')).toEqual(['App.name > Tray.label']);
+  expect(survey.document().cells.map((cell) => [cell.name, cell.home?.split('#')[1]])).toContainEqual(['open', 'Tray']);
+  expect(
+    survey
+      .document()
+      .components.find((one) => one.name === 'Tray')
+      ?.props.map((prop) => prop.name),
+  ).toEqual(['label']);
+});
+
+test('routes: tables with children and components that come later, shown at the outlets', () => {
+  const { sites } = surveyOf({
+    ...VUE3,
+    'src/main.js': `import { createApp } from 'vue'; import App from './App.vue'; import { router } from './router'; createApp(App).use(router).mount('#app');`,
+    'src/router.js': `import { createRouter, createWebHistory } from 'vue-router'; import House from './House.vue'; export const router = createRouter({ history: createWebHistory(), routes: [{ path: '/house', component: House, children: [{ path: 'tray/:id', component: () => import('./Tray.vue'), props: true }] }] });`,
+    'src/App.vue': options(`<main><router-view /></main>`, `export default {};`),
+    'src/House.vue': options(`<section><RouterView /></section>`, `export default {};`),
+    'src/Tray.vue': options(`<b>{{ id }}</b>`, `export default { props: { id: { type: String, required: true } } };`),
+  }).document();
+  expect(sites.map((site) => [site.of?.split('#')[1], site.under?.split('#')[1] ?? null])).toEqual(
+    expect.arrayContaining([
+      ['App', null],
+      ['House', 'App'],
+      ['Tray', 'House'],
+    ]),
+  );
+});
+
+test('the address is a cell of its own', () => {
+  const survey = surveyOf({
+    ...VUE3,
+    'src/Tray.vue': options(
+      `<b>{{ $route.params.id }}</b>`,
+      `export default { computed: { id() { return this.$route.params.id; } } };`,
+    ),
+  });
+  expect(trailsOf(survey, 'url:params')).toEqual(['[params].params > service:Tray.params']);
+});
+
+test('a bus: heard, sent, and never let go of', () => {
+  const sources = {
+    ...VUE2,
+    'src/bus.js': `import Vue from 'vue'; export const bus = new Vue();`,
+    'src/Bell.vue': options(
+      `<b>{{ last }}</b>`,
+      `import { bus } from './bus'; export default { data() { return { last: '' }; }, created() { bus.$on('bench:watered', this.note); }, methods: { note(id) { this.last = id; } } };`,
+    ),
+    'src/Can.vue': options(
+      `<b @click="pour">x</b>`,
+      `import { bus } from './bus'; export default { methods: { pour() { bus.$emit('bench:watered', 'b1'); } } };`,
+    ),
+  };
+  const survey = surveyOf(sources);
+  expect(trailsOf(survey, 'channel:bench:watered')).toEqual([
+    '[bench:watered].bench:watered > channel:Bell.id',
+    'up Can.bench:watered > channel:[bench:watered].bench:watered',
+  ]);
+  expect(findingsOf(survey)).toEqual(['leaked-listener Bell.bench:watered']);
+  const ended = sources['src/Bell.vue'].replace(
+    'methods:',
+    `beforeDestroy() { bus.$off('bench:watered', this.note); }, methods:`,
+  );
+  expect(findingsOf(surveyOf({ ...sources, 'src/Bell.vue': ended }))).toEqual([]);
+});
+
+test('composables: what one function starts, another ends', () => {
+  const wide = (end: string): string =>
+    sfc(
+      `import { onMounted, onUnmounted, ref } from 'vue'; const wide = ref(false); function measure() { wide.value = innerWidth > 800; } onMounted(() => { window.addEventListener('resize', measure); }); ${end}`,
+      `<b>{{ wide }}</b>`,
+    );
+  const survey = surveyOf({
+    ...VUE3,
+    'src/Bench.vue': wide(''),
+    'src/Tray.vue': wide(`onUnmounted(() => window.removeEventListener('resize', measure));`),
+  });
+  expect(findingsOf(survey)).toEqual(['leaked-listener Bench.resize']);
+});
+
+test.each([
+  [
+    'by a reference of the script, to what is exposed',
+    sfc(
+      `import { ref } from 'vue'; import Tray from './Tray.vue'; const tray = ref(null);`,
+      `<div><Tray ref="tray" /><b @click="tray.open()">x</b><b @click="tray.shut()">y</b></div>`,
+    ),
+    sfc(
+      `import { ref } from 'vue'; const shown = ref(false); function open() { shown.value = true; } function shut() {} defineExpose({ open });`,
+      `<b>{{ shown }}</b>`,
+    ),
+  ],
+  [
+    'by the instance’s own, to its methods',
+    options(
+      `<div><Tray ref="tray" /><b @click="go">x</b><b @click="$refs.tray.shut()">y</b></div>`,
+      `import Tray from './Tray.vue'; export default { components: { Tray }, methods: { go() { this.$refs.tray.open(); } } };`,
+    ),
+    options(
+      `<b>{{ shown }}</b>`,
+      `export default { data() { return { shown: false }; }, methods: { open() { this.shown = true; } } };`,
+    ),
+  ],
+])('a child reached for, %s', (_, app, tray) => {
+  const survey = surveyOf({ ...VUE3, 'src/App.vue': app, 'src/Tray.vue': tray });
+  expect(trailsOf(survey, 'Tray.shown')).toEqual(['up App.open > handle:Tray.shown']);
+  expect(findingsOf(survey)).toEqual(['dangling-handle App.shut']);
+});
+
+test('children in a loop are a list of handles', () => {
+  const survey = surveyOf({
+    ...VUE3,
+    'src/App.vue': sfc(
+      `import { ref } from 'vue'; import Tray from './Tray.vue'; const trays = ref([]); defineProps(['labels']);`,
+      `<div><Tray v-for="label in labels" :key="label" ref="trays" /><b @click="trays[0].open()">x</b></div>`,
+    ),
+    'src/Tray.vue': sfc(
+      `import { ref } from 'vue'; const shown = ref(false); function open() { shown.value = true; } defineExpose({ open });`,
+      `<b>{{ shown }}</b>`,
+    ),
+  });
+  expect(trailsOf(survey, 'Tray.shown')).toEqual(['up App.open > handle:Tray.shown']);
+  expect(findingsOf(survey)).toEqual([]);
+});
+
+test('reaching past props and events for whatever renders a component is said, not guessed', () => {
+  const survey = surveyOf({
+    ...VUE2,
+    'src/Tray.vue': options(
+      `<b @click="$emit('x')">{{ up }}</b>`,
+      `export default { emits: ['x'], computed: { up() { return this.$parent.units; } } };`,
+    ),
+  });
+  expect(findingsOf(survey)).toEqual(['unresolved Tray.$parent']);
+});
+
+describe('attributes a component does not declare', () => {
+  const app = (tag: string): string =>
+    sfc(
+      `import { ref } from 'vue'; import Bench from './Bench.vue'; const units = ref('c'); function flip() { units.value = 'k'; }`,
+      `<div @click="flip">${tag}</div>`,
+    );
+  const tray = sfc(
+    `defineProps(['units']); const emit = defineEmits(['pick']);`,
+    `<b @click="emit('pick')">{{ units }}</b>`,
+  );
+
+  test('land on the root, where that is one component', () => {
+    const survey = surveyOf({
+      ...VUE3,
+      'src/App.vue': app(`<Bench :units="units" @pick="flip" />`),
+      'src/Bench.vue': options(`<Tray />`, `import Tray from './Tray.vue'; export default { components: { Tray } };`),
+      'src/Tray.vue': tray,
+    });
+    expect(trailsOf(survey, 'App.units')).toEqual([
+      'App.units > overflow:Bench.units~ > overflow:Tray.units',
+      'up Tray.pick > event:Bench.pick~ > event:App.units',
+    ]);
+  });
+
+  test('but for listeners, in the older version', () => {
+    const survey = surveyOf({
+      ...VUE2,
+      'src/App.vue': app(`<Bench :units="units" @pick="flip" />`),
+      'src/Bench.vue': options(`<Tray />`, `import Tray from './Tray.vue'; export default { components: { Tray } };`),
+      'src/Tray.vue': tray,
+    });
+    expect(trailsOf(survey, 'App.units')).toEqual(['App.units > overflow:Bench.units~ > overflow:Tray.units']);
+  });
+
+  test('are shown by a root that is an element', () => {
+    const survey = surveyOf({
+      ...VUE3,
+      'src/App.vue': app(`<Bench :title="units" />`),
+      'src/Bench.vue': options(`<p>bench</p>`, `export default {};`),
+    });
+    expect(trailsOf(survey, 'App.units')).toEqual(['App.units > overflow:Bench.title']);
+  });
+
+  test('are kept back where the component says so, and placed where it says', () => {
+    const bench = (where: string): string =>
+      options(
+        `<div><Tray ${where} /></div>`,
+        `import Tray from './Tray.vue'; export default { components: { Tray }, inheritAttrs: false };`,
+      );
+    const sources = { ...VUE3, 'src/App.vue': app(`<Bench :units="units" />`), 'src/Tray.vue': tray };
+    expect(trailsOf(surveyOf({ ...sources, 'src/Bench.vue': bench('') }), 'App.units')).toEqual([]);
+    expect(trailsOf(surveyOf({ ...sources, 'src/Bench.vue': bench('v-bind="$attrs"') }), 'App.units')).toEqual([
+      'App.units > overflow:Bench.units~ > overflow:Tray.units',
+    ]);
+  });
+
+  test('are lost where there are several roots', () => {
+    const bench = options(`<b>a</b><i>b</i>`, `export default {};`);
+    const sources = { 'src/App.vue': app(`<Bench :title="units" />`), 'src/Bench.vue': bench };
+    expect(findingsOf(surveyOf({ ...VUE3, ...sources }))).toEqual(['lost-overflow App.title']);
+    expect(findingsOf(surveyOf({ ...VUE2, ...sources }))).toEqual([]);
+  });
+});
+
+test.each([
+  [
+    'flat, as now',
+    VUE3,
+    `import { defineComponent, h } from 'vue'; import Tray from './Tray.vue'; export default defineComponent({ props: ['units'], emits: ['pick'], setup(props, { emit }) { return () => h('div', [h(Tray, { units: props.units, onPick: () => emit('pick', 'k') })]); } });`,
+  ],
+  [
+    'by groups, as before',
+    VUE2,
+    `import Tray from './Tray.vue'; export default { props: ['units'], render(h) { return h('div', [h(Tray, { props: { units: this.units }, on: { pick: () => this.$emit('pick', 'k') } })]); } };`,
+  ],
+  [
+    'as JSX',
+    VUE3,
+    `import { defineComponent } from 'vue'; import Tray from './Tray.vue'; export default defineComponent({ props: ['units'], emits: ['pick'], setup(props, { emit }) { return () => <div><Tray units={props.units} onPick={() => emit('pick', 'k')} /></div>; } });`,
+  ],
+])('markup made by calls, %s', (_, version, bench) => {
+  const survey = surveyOf({
+    ...version,
+    'src/App.vue': options(
+      `<div><Bench :units="units" @pick="set" /></div>`,
+      `import Bench from './Bench'; export default { components: { Bench }, data() { return { units: 'c' }; }, methods: { set(to) { this.units = to; } } };`,
+    ),
+    'src/Bench.jsx': bench,
+    'src/Tray.vue': options(
+      `<b @click="$emit('pick')">{{ units }}</b>`,
+      `export default { props: ['units'], emits: ['pick'] };`,
+    ),
+  });
+  expect(trailsOf(survey, 'App.units')).toEqual([
+    'App.units > Bench.units~ > Tray.units',
+    'up Tray.pick > event:Bench.pick~ > event:App.units',
+  ]);
+});
+
+test('components made known to all: by a name, by their own, and those that come later', () => {
+  const { sites } = surveyOf({
+    ...VUE3,
+    'src/main.js': `import { createApp } from 'vue'; import App from './App.vue'; import Card from './parts/card.vue'; import Lamp from './parts/lamp.vue'; const app = createApp(App); app.component('tray-card', Card); app.component(Lamp.name, Lamp); app.mount('#app');`,
+    'src/App.vue': options(
+      `<div><tray-card /><grow-lamp /><Later /></div>`,
+      `import { defineAsyncComponent } from 'vue'; export default { components: { Later: defineAsyncComponent(() => import('./parts/Later.vue')) } };`,
+    ),
+    'src/parts/card.vue': options(`<b>a</b>`, `export default {};`),
+    'src/parts/lamp.vue': options(`<b>a</b>`, `export default { name: 'grow-lamp' };`),
+    'src/parts/Later.vue': options(`<b>a</b>`, `export default {};`),
+  }).document();
+  expect(sites.map((site) => [site.name, site.of?.split('/').at(-1)])).toEqual([
+    ['tray-card', 'card.vue#Card'],
+    ['grow-lamp', 'lamp.vue#Lamp'],
+    ['Later', 'Later.vue#Later'],
+    ['App', 'App.vue#App'],
+  ]);
+});
+
+test.each([
+  [
+    'new Vue({ render })',
+    `import Vue from 'vue'; import App from './App.vue'; new Vue({ render: (h) => h(App) }).$mount('#app');`,
+  ],
+  ['createApp', `import { createApp } from 'vue'; import App from './App.vue'; createApp(App).mount('#app');`],
+])('where it is mounted: %s', (_, main) => {
+  const { sites } = surveyOf({
+    ...VUE2,
+    'src/main.js': main,
+    'src/App.vue': options(`<b>a</b>`, `export default {};`),
+  }).document();
+  expect(sites).toMatchObject([{ of: 'src/App.vue#App', by: null }]);
+});
+
+describe('values taken once do not follow', () => {
+  const around = {
+    ...VUE3,
+    'src/App.vue': sfc(
+      `import { ref } from 'vue'; import Gauge from './Gauge.vue'; const level = ref(1);`,
+      `<div @click="level++"><Gauge :level="level" /></div>`,
+    ),
+  };
+  test.each([
+    ['props taken apart', `const props = defineProps(['level']); const { level: shown } = props;`],
+    ['a prop kept', `const props = defineProps(['level']); const shown = props.level;`],
+    ['in a set-up function', null],
+  ])('%s', (_, script) => {
+    const gauge = script
+      ? sfc(script, `<b>{{ shown }}</b>`)
+      : options(
+          `<b>{{ shown }}</b>`,
+          `export default { props: ['level'], setup(props) { const shown = props.level; return { shown }; } };`,
+        );
+    expect(findingsOf(surveyOf({ ...around, 'src/Gauge.vue': gauge }))).toEqual(['frozen-read Gauge.shown']);
+  });
+
+  test.each([
+    [
+      'computed',
+      `import { computed } from 'vue'; const props = defineProps(['level']); const shown = computed(() => props.level);`,
+    ],
+    [
+      'a reference to it',
+      `import { toRef } from 'vue'; const props = defineProps(['level']); const shown = toRef(props, 'level');`,
+    ],
+    ['taken apart where they are declared', `const { level: shown } = defineProps(['level']);`],
+  ])('but follow when %s', (_, script) => {
+    expect(findingsOf(surveyOf({ ...around, 'src/Gauge.vue': sfc(script, `<b>{{ shown }}</b>`) }))).toEqual([]);
+  });
+
+  test('a field of a store, but not its functions, nor its references', () => {
+    const store = {
+      ...VUE3,
+      'src/units.js': `import { defineStore } from 'pinia'; import { ref } from 'vue'; export const useUnits = defineStore('units', () => { const scale = ref('c'); function set(to) { scale.value = to; } return { scale, set }; });`,
+      'src/Switch.vue': sfc(
+        `import { useUnits } from './units'; const { set } = useUnits();`,
+        `<b @click="set('k')">x</b>`,
+      ),
+    };
+    const gauge = (script: string): string =>
+      sfc(`import { useUnits } from './units'; ${script}`, `<b>{{ scale }}</b>`);
+    expect(findingsOf(surveyOf({ ...store, 'src/Gauge.vue': gauge(`const { scale } = useUnits();`) }))).toEqual([
+      'frozen-read Gauge.scale',
+    ]);
+    expect(
+      findingsOf(
+        surveyOf({
+          ...store,
+          'src/Gauge.vue': gauge(`import { storeToRefs } from 'pinia'; const { scale } = storeToRefs(useUnits());`),
+        }),
+      ),
+    ).toEqual([]);
+  });
+});

@@ -1,0 +1,51 @@
+/** Components by name: those one registers for its own templates, those registered for all, those that come later. */
+import type * as t from '@babel/types';
+import type { PlaceId } from '../../model/facts';
+import { spotOf } from '../script/builder';
+import { importPlace } from '../script/calls';
+import { value } from '../script/expressions';
+import { importedModule } from '../script/lazyImport';
+import { fieldOf } from '../script/patterns';
+import type { ScriptReader } from '../script/reader';
+import { property, textOf } from '../stores/cells';
+
+export function camel(name: string): string {
+  return name.replace(/-(\w)/g, (_, letter: string) => letter.toUpperCase());
+}
+
+export function pascal(name: string): string {
+  return camel(name).replace(/^[a-z]/, (letter) => letter.toUpperCase());
+}
+
+/** A component where one is expected: itself, or a function that fetches it. */
+export function componentGiven(r: ScriptReader, node: t.Node): PlaceId | null {
+  const source = importedModule(node);
+  if (source !== null) return importPlace(r, source, 'default', '', spotOf(node));
+  return value(r, node);
+}
+
+/** `defineAsyncComponent(() => import('./Tray.vue'))`, also as the `loader` of options. */
+export function asyncComponent(r: ScriptReader, node: t.CallExpression): PlaceId | null {
+  const [given] = node.arguments;
+  const loader = given?.type === 'ObjectExpression' ? property(given, 'loader') : given;
+  return loader ? componentGiven(r, loader) : null;
+}
+
+/** `app.component('tray-card', TrayCard)`; undefined for any other call. */
+export function readRegistration(r: ScriptReader, node: t.CallExpression): PlaceId | null | undefined {
+  const { callee } = node;
+  const [first, second] = node.arguments;
+  if (callee.type !== 'MemberExpression' || fieldOf(callee.property, callee.computed) !== 'component') return undefined;
+  const name = textOf(r, first);
+  // A table of options stands for a component of another kind, unless the object is the family's own.
+  const known = second?.type === 'Identifier' || second?.type === 'CallExpression' || isLoader(second);
+  const own = callee.object.type === 'Identifier' && /^(Vue|app|vue)$/.test(callee.object.name);
+  if (name === null || !second || !(own || known)) return undefined;
+  const place = componentGiven(r, second);
+  if (place !== null) r.b.facts.registers.push({ name: pascal(name), place });
+  return place;
+}
+
+function isLoader(node: t.Node | undefined): boolean {
+  return importedModule(node) !== null;
+}

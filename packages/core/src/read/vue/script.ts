@@ -1,0 +1,78 @@
+/** Plain scripts of the family: composables, stores, mixins, and components written as options. */
+import type * as t from '@babel/types';
+import type { FileFacts, PlaceId } from '../../model/facts';
+import type { SourceFile } from '../react';
+import { FactsBuilder, spotOf } from '../script/builder';
+import { parseScript, readModule } from '../script/module';
+import { nameFromPath } from '../script/names';
+import { fieldOf } from '../script/patterns';
+import { ScriptReader } from '../script/reader';
+import { Scope } from '../script/scope';
+import { isFunction } from '../script/expressions';
+import { openComponent } from '../singleFile/component';
+import { vue } from './dialect';
+import { readOptions } from './options';
+
+/** Whether a script says that it is of this family. */
+export function isVueScript(text: string): boolean {
+  return /\b(?:from|require\()\s*['"](?:vue|vuex|pinia|vue-router|@vue\/[\w-]+)['"]/.test(text);
+}
+
+export function readVueScript(source: SourceFile): FileFacts {
+  const b = new FactsBuilder(source.path, 'vue', source.text, source.hash, source.bytes);
+  const { ast, problems } = parseScript(source.path, source.text);
+  b.facts.problems.push(...problems);
+  if (ast) readModule(new ScriptReader(b, vue, source.text), ast);
+  return b.facts;
+}
+
+/** Names an object of options may have, and no other. */
+const KNOWN =
+  /^(name|components|directives|filters|mixins|extends|props|emits|data|computed|methods|watch|provide|inject|inheritAttrs|model|functional|template|render|setup|expose|beforeCreate|created|beforeMount|mounted|beforeUpdate|updated|activated|deactivated|beforeDestroy|destroyed|beforeUnmount|unmounted|errorCaptured|beforeRouteEnter|beforeRouteUpdate|beforeRouteLeave|install|componentName|i18n|head|layout|middleware|delimiters|comments)$/;
+const STRONG =
+  /^(data|computed|methods|watch|render|setup|mixins|template|mounted|created|beforeDestroy|unmounted|destroyed)$/;
+
+/** Whether an object says what a component or a mixin is. */
+export function isOptions(node: t.ObjectExpression): boolean {
+  let strong = false;
+  for (const one of node.properties) {
+    if (one.type === 'SpreadElement') return false;
+    const name = fieldOf(one.key, one.computed);
+    if (!KNOWN.test(name)) return false;
+    const given = one.type === 'ObjectMethod' ? one : one.value;
+    const shaped =
+      name === 'computed' || name === 'methods' || name === 'watch'
+        ? given.type === 'ObjectExpression'
+        : name === 'mixins'
+          ? given.type === 'ArrayExpression'
+          : name === 'template'
+            ? given.type === 'StringLiteral' || given.type === 'TemplateLiteral'
+            : given.type === 'ObjectMethod' || isFunction(given);
+    strong ||= STRONG.test(name) && shaped;
+  }
+  return strong;
+}
+
+/** Reads options as a function: a component where they render something, else what others mix into theirs. */
+export function readOptionsObject(r: ScriptReader, node: t.ObjectExpression, given: string | null): PlaceId {
+  const names = node.properties.flatMap((one) =>
+    one.type === 'SpreadElement' ? [] : [fieldOf(one.key, one.computed)],
+  );
+  const renders = names.some((name) => /^(render|template|setup)$/.test(name));
+  const name = given ?? nameFromPath(r.b.facts.path);
+  const id = r.b.addFunction(name, renders ? 'component' : 'hook', r.fn, spotOf(node), node.loc?.end.line ?? 1);
+  const fact = r.b.fn(id);
+  const before = { fn: r.fn, scope: r.scope, self: r.self, component: r.component };
+  const component = openComponent(r, id);
+  r.fn = id;
+  r.scope = new Scope(before.scope, id);
+  r.self = component.self;
+  r.component = component;
+  readOptions(r, component, node);
+  if (!renders) r.b.flow(component.self, fact.result);
+  r.fn = before.fn;
+  r.scope = before.scope;
+  r.self = before.self;
+  r.component = before.component;
+  return fact.self;
+}

@@ -1,0 +1,47 @@
+/** Attributes that have nowhere to go. */
+import { isSigned } from '../model/signs';
+import { named, seat, type Rule } from './rule';
+import { passings } from './sites';
+
+const sfc = (script: string, template: string): string =>
+  `<script setup>\n${script}\n</script>\n<template>\n${template}\n</template>\n`;
+
+export const lostOverflow: Rule = {
+  id: 'lost-overflow',
+  level: 'warning',
+  says: 'A component is given attributes it does not declare, and has no single root to put them on.',
+  why: 'They land nowhere: what was passed has no effect, and nothing says so on the screen.',
+  todo: 'Give the component a single root, place them where they belong (v-bind="$attrs"), or declare them as props.',
+  settings: {},
+  examples: {
+    failing: {
+      'src/Bench.vue': sfc(`import Tray from './Tray.vue';`, `<Tray label="fern" title="shade" />`),
+      'src/Tray.vue': sfc(`defineProps(['label']);`, `<b>{{ label }}</b><i>ready</i>`),
+    },
+    passing: {
+      'src/Bench.vue': sfc(`import Tray from './Tray.vue';`, `<Tray label="fern" title="shade" />`),
+      'src/Tray.vue': sfc(`defineProps(['label']);`, `<b v-bind="$attrs">{{ label }}</b><i>ready</i>`),
+    },
+  },
+  check({ linked }) {
+    const { graph } = linked.program;
+    return passings(linked).flatMap(({ fact, file, component, author }) => {
+      const taker = graph.functions[component.fn]?.fact;
+      if (!taker?.losesRest || component.takesRest) return [];
+      const taken = new Set(component.props.map((prop) => prop.name));
+      return fact.props.flatMap(({ name, at }) => {
+        if (name === null || taken.has(name) || isSigned(name) || name === 'ref') return [];
+        return [
+          {
+            message: `${author?.name ?? 'The entry'} passes ${name} to ${component.name}, which does not declare it and has no single root to put it on.`,
+            component: author?.name ?? null,
+            name,
+            ...seat(linked, file, at),
+            ...named([author, component]),
+            related: [],
+          },
+        ];
+      });
+    });
+  },
+};
