@@ -11,7 +11,7 @@ export class Paths {
   /** `field` in front of `path`; null where it would be too deep to follow. */
   cons(field: string, path: number): number | null {
     const depth = (this.depths[path] ?? 0) + 1;
-    if (depth > Paths.MAX_DEPTH) return null;
+    if (depth > Paths.MAX_DEPTH || this.repeats(field, path)) return null;
     const key = `${path}:${field}`;
     let id = this.index.get(key);
     if (id === undefined) {
@@ -21,6 +21,13 @@ export class Paths {
       this.index.set(key, id);
     }
     return id;
+  }
+
+  /** What holds things of its own kind is followed one level down, not further: deeper ones go the same ways. */
+  private repeats(field: string, path: number): boolean {
+    let left = field === '*' || field === '0' ? 2 : 1;
+    for (let p = path; p !== 0; p = this.tail(p)) if (this.head(p) === field && --left === 0) return true;
+    return false;
   }
 
   head(path: number): string {

@@ -305,7 +305,7 @@ class Exploration {
     entry.fact.args.forEach((arg, i) => {
       if (arg === null || graph.at(entry.file, arg) !== state.place) return;
       for (const fn of targets) this.enter(fn, i, call, state, index);
-      if (targets.length === 0 && !this.program.callsNothing(call, state.context))
+      if (targets.length === 0 && !entry.fact.onlyKnown && !this.program.callsNothing(call, state.context))
         this.intoUnknown(call, i, state, index, change);
     });
   }

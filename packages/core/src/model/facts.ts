@@ -137,6 +137,8 @@ export interface CallFact {
   open?: boolean;
   /** Only called where there is something to call (`onOpen?.()`). */
   optional?: boolean;
+  /** Where what it calls cannot be found, nothing is taken to come of it. */
+  onlyKnown?: boolean;
   fn: FunctionId;
   at: Spot;
 }

@@ -36,6 +36,7 @@ const REPEATS: readonly Repeat[] = ['once', 'conditional', 'many'];
 
 const OPEN = 1;
 const OPTIONAL = 2;
+const ONLY_KNOWN = 4;
 
 type Cell = number | string | null | (number | null)[] | string[];
 
@@ -66,8 +67,8 @@ export function pack(facts: FileFacts): string {
       at.column,
       at.length,
     );
-  for (const { callee, name, args, receiver, result, repeat, open, optional, fn, at } of calls) {
-    const flags = (open ? OPEN : 0) + (optional ? OPTIONAL : 0);
+  for (const { callee, name, args, receiver, result, repeat, open, optional, onlyKnown, fn, at } of calls) {
+    const flags = (open ? OPEN : 0) + (optional ? OPTIONAL : 0) + (onlyKnown ? ONLY_KNOWN : 0);
     const often = REPEATS.indexOf(repeat);
     packed.calls.push(callee, name, args, receiver, result, often, flags, fn, at.line, at.column, at.length);
   }
@@ -133,6 +134,7 @@ function unpackCalls(cells: readonly Cell[]): CallFact[] {
       repeat: REPEATS[cells[i + 5] as number] ?? 'once',
       ...(flags & OPEN ? { open: true } : {}),
       ...(flags & OPTIONAL ? { optional: true } : {}),
+      ...(flags & ONLY_KNOWN ? { onlyKnown: true } : {}),
       fn: cells[i + 7] as number,
       at: { line: cells[i + 8] as number, column: cells[i + 9] as number, length: cells[i + 10] as number },
     });

@@ -104,7 +104,10 @@ function readMixins(r: ScriptReader, component: SingleFileComponent, mixins: t.N
       continue;
     }
     (fact.mixes ??= []).push(place);
-    r.b.flow(called(r, place, 'mixin', spotOf(node), [component.self]), component.self);
+    // Where it cannot be followed, nothing is known to come of it.
+    const at = spotOf(node);
+    const mixed = r.b.call({ callee: place, name: 'mixin', args: [component.self], onlyKnown: true, fn: r.fn, at });
+    r.b.flow(mixed, component.self);
   }
 }
 
