@@ -8,7 +8,7 @@ import type { ConfigFile } from './modules';
 import { fileRoutes } from './fileRoutes';
 import { modelsFor } from './models';
 import { joinRoutes } from './routes';
-import { typedProps } from './types';
+import { mixesUnknown, typedProps } from './types';
 import { Targets, type SiteTarget, type Target } from './targets';
 
 export interface ProjectInput {
@@ -115,7 +115,7 @@ export class Program {
         family: this.graph.files[file]?.family ?? 'react',
         file,
         ...typedProps(this.graph, fact, file),
-        takesRest: fact.takesRest ?? false,
+        takesRest: (fact.takesRest ?? false) || mixesUnknown(this.graph, fact, file),
         propsPlace: fact.params[0] === undefined ? null : this.graph.at(file, fact.params[0]),
       };
       this.components.set(fn, info);

@@ -40,6 +40,11 @@ function mixedIn(graph: Graph, fact: FunctionFact, file: number, seen: Set<Funct
   );
 }
 
+/** Whether a component mixes in something that cannot be found: what that does with the props is not known. */
+export function mixesUnknown(graph: Graph, fact: FunctionFact, file: number): boolean {
+  return (fact.mixes ?? []).some((place) => graph.functionsAt(graph.at(file, place)).length === 0);
+}
+
 function isOwn(graph: Graph, file: number, line: number): boolean {
   return Object.values(graph.files[file]?.types ?? {}).some(
     (type) => type.is === 'props' && type.props.some((prop) => prop.at.line === line),

@@ -38,7 +38,9 @@ export function readCall(r: ScriptReader, node: Call, target: t.Node | null): Pl
 
 /** The arguments' places; functions among them are read here, so each is read once. */
 export function readArguments(r: ScriptReader, node: Call, target: t.Node | null = null): (PlaceId | null)[] {
-  return node.arguments.map((argument) => {
+  return node.arguments.map((argument: Call['arguments'][number] | null) => {
+    // A parser that recovers from an error may leave one out.
+    if (!argument) return null;
     if (argument.type === 'SpreadElement') {
       const spread = value(r, argument.argument);
       return spread === null ? null : r.b.part(spread, '*', r.fn, spotOf(argument));
