@@ -271,7 +271,8 @@ export class Stops {
     // A function of the store's that is called: by its own name where it was handed out, else by what it is called by.
     const fn = graph.fnOfPlace(to.place);
     const within = program.unitOf(fn) === owner ? undefined : graph.functions[fn];
-    if (mode === 'function' && within?.fact.role === 'closure' && within.fact.name) return within.fact.name;
+    if (mode === 'function' && within && /^(closure|plain)$/.test(within.fact.role) && within.fact.name)
+      return within.fact.name;
     if (mode === 'function')
       for (let c = to.context; c !== -1; c = contexts.parent[c] ?? -1) {
         const entry = graph.calls[contexts.call[c] ?? -1];
@@ -288,6 +289,8 @@ export class Stops {
     const fields = paths
       .fields(to.path)
       .filter((field) => field !== '*' && !isWay(field) && !(carrier === 'handle' && field === 'current'));
+    // A reference handed over as it is goes by its own name, not by the field its value stands in.
+    if (fields.length > 1 && fields.at(-1) === 'value' && fields.at(-2) === lastField(before)) fields.pop();
     if (fields.length > 0) return shownName(fields.join('.'));
     const place = graph.places[to.place];
     if (carrier === 'context') return before;

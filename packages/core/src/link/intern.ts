@@ -23,9 +23,9 @@ export class Paths {
     return id;
   }
 
-  /** What holds things of its own kind is followed one level down, not further: deeper ones go the same ways. */
+  /** What holds things of its own kind is followed two levels down, not further: deeper ones go the same ways. */
   private repeats(field: string, path: number): boolean {
-    let left = field === '*' || field === '0' ? 2 : 1;
+    let left = 2;
     for (let p = path; p !== 0; p = this.tail(p)) if (this.head(p) === field && --left === 0) return true;
     return false;
   }

@@ -139,9 +139,11 @@ export function readVueCall(
 ): PlaceId | null | undefined {
   const { callee } = node;
   if (callee.type === 'MemberExpression') {
-    if (isVue(r, callee.object) && fieldOf(callee.property, callee.computed) === 'extend')
-      return component(r, node, target, r.component);
-    return readRegistration(r, node);
+    const own = isVue(r, callee.object) ? fieldOf(callee.property, callee.computed) : '';
+    if (own === 'extend') return component(r, node, target, r.component);
+    if (own === 'observable') return reactive(r, node, target, r.component);
+    if (own === 'component' || own === '') return readRegistration(r, node);
+    return undefined;
   }
   if (isHyperscript(r, callee)) return hyperscript(r, node, target, r.component);
   const name = apiName(r, node);

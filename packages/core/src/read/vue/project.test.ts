@@ -405,3 +405,34 @@ describe('values taken once do not follow', () => {
     ).toEqual([]);
   });
 });
+
+test.each([
+  [
+    'a reference',
+    `import { ref } from 'vue'; export const units = ref('c'); export const flip = () => { units.value = 'k'; };`,
+    'units',
+    'units',
+  ],
+  [
+    'an object',
+    `import { reactive } from 'vue'; const desk = reactive({ units: 'c' }); export const units = desk; export const flip = () => { desk.units = 'k'; };`,
+    'units.units',
+    'desk.units',
+  ],
+  [
+    'an object of the older version',
+    `import Vue from 'vue'; const desk = Vue.observable({ units: 'c' }); export const units = desk; export const flip = () => { desk.units = 'k'; };`,
+    'units.units',
+    'desk.units',
+  ],
+])('state a module makes is there once: %s', (_, script, read, id) => {
+  const survey = surveyOf({
+    ...VUE3,
+    'src/units.js': script,
+    'src/App.vue': sfc(`import { units, flip } from './units';`, `<b @click="flip">{{ ${read} }}</b>`),
+  });
+  expect(trailsOf(survey, `store:${id}`)).toEqual([
+    `[${id}].units > store:App.units`,
+    `up App.set units > store:[${id}].units`,
+  ]);
+});

@@ -1,6 +1,6 @@
 /** Reactive values: references, objects of cells, what is computed from them, and what runs when they change. */
 import type * as t from '@babel/types';
-import type { PlaceId } from '../../model/facts';
+import type { PlaceId, Spot } from '../../model/facts';
 import { cellName } from '../react/apis/cells';
 import { spotOf } from '../script/builder';
 import { readArguments } from '../script/calls';
@@ -32,7 +32,7 @@ function reference(
   }
   const held = r.b.place('object', name, r.fn, at);
   r.b.flow(cell, held, 'put', 'value');
-  r.b.facts.cells.push({ name, kind, value: cell, setter, inPlace: true, fn: r.fn, at });
+  pushCell(r, name, kind, cell, setter, at, name);
   r.component?.refs.add(held);
   return held;
 }
@@ -48,13 +48,20 @@ export const reactive: Reading = (r, node, target) => {
   const held = r.b.place('object', name, r.fn, at);
   for (const one of object.properties) {
     if (one.type !== 'ObjectProperty') continue;
-    addField(r, held, fieldOf(one.key, one.computed), one.key, value(r, one.value));
+    addField(r, held, fieldOf(one.key, one.computed), one.key, value(r, one.value), name);
   }
   return held;
 };
 
 /** A cell that is a field of an object, changed by setting the field. */
-export function addField(r: ScriptReader, held: PlaceId, field: string, node: t.Node, first: PlaceId | null): void {
+export function addField(
+  r: ScriptReader,
+  held: PlaceId,
+  field: string,
+  node: t.Node,
+  first: PlaceId | null,
+  group = '',
+): void {
   const at = spotOf(node);
   const cell = r.b.place('cell', field, r.fn, at);
   const setter = r.b.place('setter', `set ${field}`, r.fn, at);
@@ -63,7 +70,30 @@ export function addField(r: ScriptReader, held: PlaceId, field: string, node: t.
     r.b.use({ place: first, kind: 'copied', fn: r.fn, at });
   }
   r.b.flow(cell, held, 'put', field);
-  r.b.facts.cells.push({ name: field, kind: 'state', value: cell, setter, inPlace: true, fn: r.fn, at });
+  pushCell(r, field, 'state', cell, setter, at, group ? `${group}.${field}` : field);
+}
+
+/** What a module makes is there once, for all who import it. */
+function pushCell(
+  r: ScriptReader,
+  name: string,
+  kind: 'state' | 'derived',
+  cell: PlaceId,
+  setter: PlaceId | null,
+  at: Spot,
+  id: string,
+): void {
+  const shared = r.fn === 0 && kind === 'state' ? { id, key: null, quiet: true, within: 0 } : null;
+  r.b.facts.cells.push({
+    name,
+    kind: shared ? 'store' : kind,
+    value: cell,
+    setter,
+    inPlace: true,
+    fn: r.fn,
+    at,
+    ...(shared ? { shared } : {}),
+  });
 }
 
 export const computed: Reading = (r, node, target) => {

@@ -1,0 +1,12 @@
+<script setup>
+defineProps({ houses: { type: Array, required: true }, picked: { type: String, required: true } });
+const emit = defineEmits(['open']);
+</script>
+
+<template>
+  <nav>
+    <button v-for="one in houses" :key="one.id" :disabled="one.id === picked" @click="emit('open', one.id)">
+      {{ one.name }}
+    </button>
+  </nav>
+</template>

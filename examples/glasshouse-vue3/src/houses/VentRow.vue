@@ -1,0 +1,7 @@
+<script setup>
+import VentLever from './VentLever.vue';
+</script>
+
+<template>
+  <VentLever />
+</template>
