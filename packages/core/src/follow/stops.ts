@@ -6,7 +6,8 @@ import type { Carrier, Effect } from '../model/documents';
 import type { Spot } from '../model/facts';
 import { isWay, shownName } from '../model/signs';
 import type { Linked } from '../link';
-import { wasDerived, type At, type Exit, type Local } from '../link/local';
+import type { Graph } from '../link/graph';
+import { isPart, wasDerived, type At, type Exit, type Local, type Visited } from '../link/local';
 
 export type Mode = 'value' | 'function';
 
@@ -260,11 +261,12 @@ export class Stops {
     const { program, locals } = this.linked;
     const { graph, paths, contexts } = program;
     const owner = contexts.owner[to.context] ?? -1;
-    for (const visited of locals.explore(to).visited) {
+    const local = locals.explore(to);
+    for (const visited of local.visited) {
       const place = graph.places[visited.place];
       if (visited.path !== 0 || wasDerived(visited) || !place?.name || place.name.startsWith('#')) continue;
       const own = program.unitOf(graph.fnOfPlace(visited.place)) === owner;
-      if (own && place.kind === 'binding') return place.name;
+      if (own && place.kind === 'binding' && !isOneOfMany(graph, local, visited)) return place.name;
       if (mode === 'function' && /^(import|part|function)$/.test(place.kind) && (own || place.kind === 'import'))
         return place.name;
     }
@@ -319,6 +321,14 @@ function addUse(stop: StopFacts, use: StopUse): void {
       u.kind === use.kind && u.file === use.file && u.spot.line === use.spot.line && u.spot.column === use.spot.column,
   );
   if (!known) stop.uses.push(use);
+}
+
+/** Taken out of a list: what one of many is called is no name for the list. */
+function isOneOfMany(graph: Graph, local: Local, visited: Visited): boolean {
+  if (!isPart(visited)) return false;
+  for (let at: Visited | undefined = visited; at; at = local.visited[at.from])
+    if (graph.places[at.place]?.kind === 'part' && graph.places[at.place]?.name === '*') return true;
+  return false;
 }
 
 const NO_SPOT: Spot = { line: 1, column: 1, length: 0 };

@@ -51,6 +51,8 @@ export function isWay(field: string): boolean {
 /** All events, all slots, where fields are named that something leaves out. */
 export const EVENTS = EVENT;
 export const SLOTS = SLOT;
+/** Everything that is neither. */
+export const PLAIN = '=';
 
 /** Whether a field is among those left out. */
 export function isLeftOut(field: string, except: readonly string[] | null | undefined): boolean {
@@ -58,7 +60,8 @@ export function isLeftOut(field: string, except: readonly string[] | null | unde
   return (
     except.includes(field) ||
     (eventOf(field) !== null && except.includes(EVENTS)) ||
-    (isSlot(field) && except.includes(SLOTS))
+    (isSlot(field) && except.includes(SLOTS)) ||
+    (!isSigned(field) && except.includes(PLAIN))
   );
 }
 

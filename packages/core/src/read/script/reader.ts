@@ -96,6 +96,8 @@ export class ScriptReader {
   readonly declaredProps = new Map<string, { types: t.ObjectExpression | null; defaults: t.ObjectExpression | null }>();
   /** The single-file component being read. */
   component: SingleFileComponent | null = null;
+  /** The major version of Vue the file is written for. */
+  vue: 2 | 3 = 3;
   /** An expression of a template is being read. */
   inTemplate = false;
   /** What references give where they are named in a template, by the reference and the function around it. */

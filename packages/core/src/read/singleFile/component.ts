@@ -22,6 +22,8 @@ export interface SingleFileComponent {
   exposes: PlaceId | null;
   /** What it is given beyond its props lands on its root by itself. */
   inherits: boolean;
+  /** What is bound both ways without a name: the prop, and the event that asks for its change. */
+  model: { prop: string; event: string } | null;
 }
 
 export type Reading = (
@@ -60,6 +62,7 @@ export function openComponent(r: ScriptReader, fn: FunctionId): SingleFileCompon
     handles: new Map(),
     exposes: null,
     inherits: true,
+    model: null,
   };
 }
 

@@ -1,6 +1,6 @@
 /** What a component declares: its props, the events it sends, values bound both ways, what it offers by reference. */
 import type * as t from '@babel/types';
-import type { PlaceId } from '../../model/facts';
+import type { PlaceId, Spot } from '../../model/facts';
 import { propsOf } from '../../model/types';
 import { spotOf } from '../script/builder';
 import { readArguments } from '../script/calls';
@@ -9,7 +9,7 @@ import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { findIn, typeOf } from '../script/types';
 import { objectOf, plain, textOf } from '../stores/cells';
-import { eventProp } from '../../model/signs';
+import { eventProp, updateProp } from '../../model/signs';
 import type { Reading, SingleFileComponent } from '../singleFile/component';
 import { declareProp } from '../singleFile/declare';
 
@@ -132,7 +132,7 @@ export function readEmit(r: ScriptReader, node: t.CallExpression): boolean {
   const events = r.b.fn(component.fn).events;
   if (!events?.some((one) => one.name === event.value)) events?.push({ name: event.value, at: spotOf(event) });
   const [, ...args] = readArguments(r, node);
-  const callback = r.b.part(component.props, eventProp(event.value), component.fn, spotOf(event));
+  const callback = heardBy(r, component, event.value, spotOf(event));
   r.b.call({
     callee: callback,
     name: event.value,
@@ -142,6 +142,16 @@ export function readEmit(r: ScriptReader, node: t.CallExpression): boolean {
     at,
   });
   return true;
+}
+
+/** What listens to an event: who says so, and who binds what it asks to change. */
+function heardBy(r: ScriptReader, component: SingleFileComponent, event: string, at: Spot): PlaceId {
+  const heard = r.b.part(component.props, eventProp(event), component.fn, at);
+  if (component.model?.event !== event) return heard;
+  const either = r.b.place('computed', event, component.fn, at);
+  r.b.flow(heard, either);
+  r.b.flow(r.b.part(component.props, updateProp('value'), component.fn, at), either);
+  return either;
 }
 
 /** `setup(props, { emit })`: taken out of what the set-up function is given. */

@@ -16,7 +16,7 @@ import type { SourceFile } from '../react';
 import { addComponent, type SingleFileComponent } from '../singleFile/component';
 import { settleRuns } from '../singleFile/runs';
 import { vue } from './dialect';
-import { readOptions } from './options';
+import { modelOf, readOptions } from './options';
 import { readTemplate } from './template';
 
 export function readVue(source: SourceFile): FileFacts {
@@ -28,7 +28,9 @@ export function readVue(source: SourceFile): FileFacts {
   }
   if (!descriptor.template && !descriptor.script && !descriptor.scriptSetup) return b.facts;
   const r = new ScriptReader(b, vue, source.text);
+  r.vue = source.vue ?? 3;
   const component = addComponent(r, source.path);
+  component.model = modelOf(r);
   r.component = component;
 
   const plain = descriptor.script ? programOf(r, source, descriptor.script) : null;

@@ -1,4 +1,5 @@
 /** What stands on every instance: all that was given, the address, the store, whatever renders it. */
+import { EVENTS, PLAIN, SLOTS } from '../../model/signs';
 import type { PlaceId, Spot } from '../../model/facts';
 import type { ScriptReader } from '../script/reader';
 import { storeOf } from '../stores/moduleStores';
@@ -13,7 +14,10 @@ export function readInstance(r: ScriptReader, field: string, at: Spot): PlaceId 
     fact.takesRest = true;
     if (field === '$props') return component.props;
     const rest = r.b.place('object', field, r.fn, at);
-    r.b.rest(component.props, rest, fact.props?.map((prop) => prop.name) ?? []);
+    const declared = fact.props?.map((prop) => prop.name) ?? [];
+    // In the older version listeners are kept apart.
+    const apart = field === '$listeners' ? [PLAIN, SLOTS] : r.vue === 2 ? [EVENTS, SLOTS] : [SLOTS];
+    r.b.rest(component.props, rest, [...declared, ...apart]);
     return rest;
   }
   if (field === '$route') return addressOf(r, at);

@@ -28,6 +28,7 @@ export function readOptions(r: ScriptReader, component: SingleFileComponent, opt
   };
   declareProps(r, component, find('props'));
   declareEvents(r, component, find('emits'));
+  readModel(r, component, find('model'));
   const inherits = find('inheritAttrs');
   if (inherits?.type === 'BooleanLiteral') component.inherits = inherits.value;
   readName(r, component, find('name'));
@@ -91,6 +92,23 @@ function functionOf(r: ScriptReader, node: t.Node, name: string): PlaceId | null
 
 function readName(r: ScriptReader, component: SingleFileComponent, node: t.Node | null): void {
   if (node?.type === 'StringLiteral') r.b.fn(component.fn).ownName = pascal(node.value);
+}
+
+/** What is bound both ways without a name, in either major version. */
+export function modelOf(r: ScriptReader): { prop: string; event: string } | null {
+  return r.vue === 2 ? { prop: 'value', event: 'input' } : null;
+}
+
+/** `model: { prop: 'lit', event: 'change' }`: what is bound without a name comes in under another. */
+function readModel(r: ScriptReader, component: SingleFileComponent, node: t.Node | null): void {
+  if (!component.model) return;
+  const before = component.model.prop;
+  for (const { name, node: given } of entriesOf(node))
+    if ((name === 'prop' || name === 'event') && given.type === 'StringLiteral') component.model[name] = given.value;
+  const { prop } = component.model;
+  if (prop === before || !node) return;
+  const at = spotOf(node);
+  r.b.flow(r.b.part(component.props, before, component.fn, at), component.props, 'put', prop);
 }
 
 /** What a component takes over runs as part of it, on its own instance. */

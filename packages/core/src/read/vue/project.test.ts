@@ -436,3 +436,65 @@ test.each([
     `up App.set units > store:[${id}].units`,
   ]);
 });
+
+test.each([
+  [
+    'by the names they have by themselves',
+    `v-model="level"`,
+    `props: ['value'], methods: { turn() { this.$emit('input', 2); } }`,
+    'value',
+    'binding',
+  ],
+  [
+    'by names of its own',
+    `v-model="level"`,
+    `model: { prop: 'at', event: 'turned' }, props: ['at'], methods: { turn() { this.$emit('turned', 2); } }`,
+    'value',
+    'binding',
+  ],
+  [
+    'in step by name',
+    `:at.sync="level"`,
+    `props: ['at'], methods: { turn() { this.$emit('update:at', 2); } }`,
+    'at',
+    'binding',
+  ],
+  [
+    'given and listened to apart',
+    `:value="level" @input="level = $event"`,
+    `props: ['value'], methods: { turn() { this.$emit('input', 2); } }`,
+    'value',
+    'event',
+  ],
+])('bound both ways in the older version: %s', (_, tag, dial, prop, carrier) => {
+  const survey = surveyOf({
+    ...VUE2,
+    'src/App.vue': options(
+      `<div><Dial ${tag} /></div>`,
+      `import Dial from './Dial.vue'; export default { components: { Dial }, data() { return { level: 1 }; } };`,
+    ),
+    'src/Dial.vue': options(
+      `<b @click="turn">{{ ${dial.includes("'at'") ? 'at' : 'value'} }}</b>`,
+      `export default { ${dial} };`,
+    ),
+  });
+  const trails = trailsOf(survey, 'App.level');
+  expect(trails).toContainEqual(expect.stringMatching(new RegExp(`^App.level > (overflow:)?Dial.${prop}$`)));
+  expect(trails).toContainEqual(expect.stringMatching(new RegExp(`^up Dial.\\w+ > ${carrier}:App.level$`)));
+});
+
+test('several listeners at once, and all there are', () => {
+  const survey = surveyOf({
+    ...VUE2,
+    'src/App.vue': options(
+      `<div><Bar v-on="{ pick: set }" /></div>`,
+      `import Bar from './Bar.vue'; export default { components: { Bar }, data() { return { units: 'c' }; }, methods: { set(to) { this.units = to; } } };`,
+    ),
+    'src/Bar.vue': options(
+      `<div><Switch v-on="$listeners" /></div>`,
+      `import Switch from './Switch.vue'; export default { components: { Switch } };`,
+    ),
+    'src/Switch.vue': options(`<b @click="$emit('pick', 'k')">x</b>`, `export default { name: 'Switch' };`),
+  });
+  expect(trailsOf(survey, 'App.units')).toEqual(['up Switch.pick > event:Bar.pick~ > event:App.units']);
+});

@@ -11,7 +11,7 @@ import { Scope } from '../script/scope';
 import { isFunction } from '../script/expressions';
 import { openComponent } from '../singleFile/component';
 import { vue } from './dialect';
-import { readOptions } from './options';
+import { modelOf, readOptions } from './options';
 
 /** Whether a script says that it is of this family. */
 export function isVueScript(text: string): boolean {
@@ -22,7 +22,9 @@ export function readVueScript(source: SourceFile): FileFacts {
   const b = new FactsBuilder(source.path, 'vue', source.text, source.hash, source.bytes);
   const { ast, problems } = parseScript(source.path, source.text);
   b.facts.problems.push(...problems);
-  if (ast) readModule(new ScriptReader(b, vue, source.text), ast);
+  const r = new ScriptReader(b, vue, source.text);
+  r.vue = source.vue ?? 3;
+  if (ast) readModule(r, ast);
   return b.facts;
 }
 
@@ -64,6 +66,7 @@ export function readOptionsObject(r: ScriptReader, node: t.ObjectExpression, giv
   const fact = r.b.fn(id);
   const before = { fn: r.fn, scope: r.scope, self: r.self, component: r.component };
   const component = openComponent(r, id);
+  component.model = modelOf(r);
   r.fn = id;
   r.scope = new Scope(before.scope, id);
   r.self = component.self;

@@ -20,6 +20,7 @@ export interface Attribute {
   value?: { content: string; loc: Location };
   arg?: Expression;
   exp?: Expression;
+  modifiers?: (string | { content: string })[];
   loc: Location;
 }
 export interface TemplateNode {

@@ -9,7 +9,7 @@ import type { SourceFile } from '../react';
 import { importPlace } from '../script/calls';
 import { value } from '../script/expressions';
 import { declarePattern } from '../script/declare';
-import { bind } from '../script/patterns';
+import { bind, fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { eventProp, EVENTS, slotProp, SLOTS, updateProp } from '../../model/signs';
 import { renderedPiece, type SingleFileComponent } from '../singleFile/component';
@@ -183,7 +183,7 @@ class Template {
     if (one.type === STATIC) return;
     if (!one.exp || one.name === 'for' || one.name === 'if' || one.name === 'else-if' || one.name === 'slot') return;
     if (one.name === 'on') {
-      const place = this.handler(one.exp);
+      const place = one.arg ? this.handler(one.exp) : this.value(one.exp);
       if (place !== null) r.b.use({ place, kind: 'handler', detail: one.arg?.content ?? '', fn: r.fn, at });
       return;
     }
@@ -263,7 +263,11 @@ class Template {
       if (named.length === 0) r.b.flow(place, propsPlace);
       else r.b.rest(place, propsPlace, named);
       props.push({ name: null, place, literal: null, at });
-    } else if (one.name === 'bind') {
+    } else if (one.name === 'on' && arg === '') this.listeners(one.exp, propsPlace, props, give, at);
+    else if (one.name === 'bind') {
+      // `:note.sync="note"`: its change is asked for by an event of its name.
+      if (one.modifiers?.some((modifier) => (typeof modifier === 'string' ? modifier : modifier.content) === 'sync'))
+        give(updateProp(camel(arg)), this.change(one.exp), null, at);
       if (arg === 'key') this.value(one.exp);
       else
         give(
@@ -274,10 +278,36 @@ class Template {
         );
     } else if (one.name === 'on') give(eventProp(arg), this.handler(one.exp), null, at);
     else if (one.name === 'model') {
-      const prop = arg === '' ? 'modelValue' : camel(arg);
+      const prop = arg !== '' ? camel(arg) : this.version === 2 ? 'value' : 'modelValue';
       give(prop, this.value(one.exp), null, at);
       give(eventProp(`update:${prop}`), this.change(one.exp), null, at);
     } else if (one.name === 'show') this.test(one.exp);
+  }
+
+  /** `v-on="{ pick: set }"`, `v-on="$listeners"`: several listeners at once. */
+  private listeners(
+    expression: Expression,
+    propsPlace: PlaceId,
+    props: SitePropFact[],
+    give: (prop: string, place: PlaceId | null, literal: string | null, spot: Spot) => void,
+    at: Spot,
+  ): void {
+    const node = this.parse(expression.content, expression.loc);
+    if (node?.type === 'ObjectExpression') {
+      for (const one of node.properties)
+        if (one.type === 'ObjectProperty')
+          give(
+            eventProp(fieldOf(one.key, one.computed)),
+            this.valueOf(one.value as t.Expression, expression),
+            null,
+            at,
+          );
+      return;
+    }
+    const place = this.value(expression);
+    if (place === null) return;
+    this.r.b.flow(place, propsPlace);
+    props.push({ name: null, place, literal: null, at });
   }
 
   /** `ref="tray"`: what comes to hold the child, by a reference of the script or among the instance's own. */

@@ -1,0 +1,4 @@
+import Vue from 'vue';
+
+/** What is told across the whole desk. */
+export const bus = new Vue();
