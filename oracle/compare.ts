@@ -44,8 +44,9 @@ export function compare(document: FlowDocument, seen: Seen): Comparison {
   const calledProps = new Set<string>();
   const contexts = new Set<string>();
   for (const hop of document.hops) {
-    // A callback's hop goes up; it was handed down the other way.
-    const [above, below] = hop.carrier === 'callback' && hop.site !== null ? [hop.to, hop.from] : [hop.from, hop.to];
+    // What goes up was listened to, or handed down, the other way.
+    const goesUp = /^(callback|event|binding)$/.test(hop.carrier);
+    const [above, below] = goesUp && hop.site !== null ? [hop.to, hop.from] : [hop.from, hop.to];
     const from = name(above.holder);
     const to = name(below.holder);
     if (hop.carrier === 'context') {

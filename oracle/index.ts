@@ -1,4 +1,4 @@
-/** The examples, and holding one of them against what React renders. */
+/** The examples, and holding one of them against what its framework renders. */
 import { surveyFolder } from '../packages/server/src/survey/surveyFolder';
 import { compare, type Comparison } from './compare';
 import { observe } from './observe';
@@ -10,6 +10,8 @@ export const EXAMPLES: readonly [folder: string, about: string][] = [
   ['deliveries-redux', 'Redux, connected components'],
   ['alarms-hookstore', 'hook stores, a module’s own variable'],
   ['signs-composition', 'composition, portals, wrappers, clones'],
+  ['glasshouse-vue3', 'Vue 3: set-up scripts, options, a store'],
+  ['glasshouse-vue2', 'Vue 2: options, mixins, a bus'],
 ];
 
 export async function hold(example: string): Promise<Comparison> {

@@ -1,35 +1,24 @@
-/** Builds an example in development mode, runs it in Chromium, uses what can be used, and says what React held. */
+/** Builds an example in development mode, runs it in Chromium, uses what can be used, and says what the framework held. */
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { build } from 'esbuild';
 import puppeteer, { type Page } from 'puppeteer-core';
 import FLAGS from '../scripts/chromium-flags.json';
+import { bundleExample, kindOf } from './bundle';
 import { install, type Seen } from './inPage';
+import { installVue } from './inPageVue';
 
 /** Components of packages, which the survey does not read: what they wrap counts as written by who wrote them. */
 const OUTSIDE = ['Provider', 'ConnectFunction', 'Connect(Filter)'];
 const ROUNDS = 3;
 
-export async function observe(example: string): Promise<Seen> {
+/** Runs an example and gives its page to `use`. */
+export async function withPage<T>(example: string, use: (page: Page) => Promise<T>): Promise<T> {
   const folder = mkdtempSync(path.join(tmpdir(), 'vectura-oracle-'));
-  await build({
-    entryPoints: [path.join(example, 'src/main.jsx')],
-    outfile: path.join(folder, 'app.js'),
-    bundle: true,
-    format: 'iife',
-    jsx: 'automatic',
-    jsxDev: true,
-    keepNames: true,
-    define: { 'process.env.NODE_ENV': '"development"' },
-    // Packages are those of this checkout.
-    nodePaths: [path.resolve(example, '../../node_modules')],
-    loader: { '.svg': 'dataurl', '.woff2': 'empty', '.png': 'dataurl' },
-    logLevel: 'error',
-  });
+  await bundleExample(example, path.join(folder, 'app.js'));
   writeFileSync(
     path.join(folder, 'index.html'),
-    '<!doctype html><meta charset="utf-8"><div id="root"></div><script src="app.js"></script>',
+    '<!doctype html><meta charset="utf-8"><div id="root"></div><div id="app"></div><script src="app.js"></script>',
   );
   const browser = await puppeteer.launch({
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
@@ -41,16 +30,25 @@ export async function observe(example: string): Promise<Seen> {
     const page = await browser.newPage();
     const complaints: string[] = [];
     page.on('pageerror', (error) => complaints.push(String(error)));
-    await page.evaluateOnNewDocument(install, OUTSIDE);
+    if (kindOf(example) === 'react') await page.evaluateOnNewDocument(install, OUTSIDE);
+    else await page.evaluateOnNewDocument(installVue);
     await page.goto(`file://${path.join(folder, 'index.html')}`);
     await settle(page);
-    for (let round = 0; round < ROUNDS; round++) await useEverything(page);
+    const result = await use(page);
     if (complaints.length > 0) throw new Error(`${path.basename(example)} failed: ${complaints[0]}`);
-    return await page.evaluate(() => (window as unknown as { __seen(): Seen }).__seen());
+    return result;
   } finally {
     await browser.close();
     rmSync(folder, { recursive: true, force: true });
   }
+}
+
+/** What the framework held while everything that can be used was used. */
+export async function observe(example: string): Promise<Seen> {
+  return withPage(example, async (page) => {
+    for (let round = 0; round < ROUNDS; round++) await useEverything(page);
+    return page.evaluate(() => (window as unknown as { __seen(): Seen }).__seen());
+  });
 }
 
 /** Clicks each button once, in order, and changes each field; what they bring up is used in the next round. */
@@ -75,6 +73,7 @@ async function useEverything(page: Page): Promise<void> {
   }
 }
 
-async function settle(page: Page): Promise<void> {
+export async function settle(page: Page): Promise<void> {
   await page.evaluate(() => new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve, 15))));
+  await page.evaluate(() => (window as unknown as { __note?(): void }).__note?.());
 }

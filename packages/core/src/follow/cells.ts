@@ -272,7 +272,7 @@ export class Cells {
     if (first === undefined || props == null) return [];
     const to = `${props}:${program.contexts.root(first.fn, first.via)}`;
     return fact.props.flatMap(({ name, place, at }) =>
-      name === null || name === 'children' || isSlot(name) || place === null
+      name === null || name === 'children' || name === 'ref' || isSlot(name) || place === null
         ? []
         : [{ name, place: graph.at(file, place), file, at, context, to }],
     );

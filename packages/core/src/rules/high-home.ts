@@ -1,5 +1,6 @@
 /** State that lives higher up than anyone needs it. */
 import { Dominators, below } from '../follow/dominators';
+import { FAMILIES } from '../model/families';
 import { situationOf } from '../homes/situation';
 import { named, seat, type Draft, type Rule } from './rule';
 
@@ -53,6 +54,8 @@ function Legend() {
       const { nearest, readers, writers } = situation;
       const home = program.component(cell.home);
       const lower = nearest === null ? undefined : program.component(nearest);
+      // Where only readers render again, a home too high costs nothing of the kind.
+      if (home && FAMILIES[home.family].writeRenders === 'readers') continue;
       if (!home || !lower || lower === home || readers.length === 0 || writers.length === 0) continue;
       // Where the lower component comes and goes, or there are many of it, the state would be lost or multiplied.
       if (!below(render.by, home.fn).has(lower.fn) || !standsOnce(lower.fn, home.fn)) continue;

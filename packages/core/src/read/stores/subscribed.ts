@@ -38,7 +38,7 @@ function subscribable(r: ScriptReader, value: PlaceId | null, at: Spot): PlaceId
   b.flow(fact.self, held, 'put', TELLS);
   if (value === null) return held;
   b.flow(value, fact.self, 'put', TOLD);
-  b.call({ callee: run, name: 'run', args: [value], fn: id, at });
+  b.call({ callee: run, name: 'run', args: [value], onlyKnown: true, fn: id, at });
   return held;
 }
 

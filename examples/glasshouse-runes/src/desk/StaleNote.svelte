@@ -1,0 +1,6 @@
+<script>
+  let { amount } = $props();
+  const kept = amount;
+</script>
+
+<small data-part="StaleNote">First {kept} litres</small>

@@ -1,0 +1,7 @@
+<script>
+  import VentLever from './VentLever.svelte';
+
+  let { ...rest } = $props();
+</script>
+
+<VentLever {...rest} />

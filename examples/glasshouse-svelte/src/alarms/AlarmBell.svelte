@@ -1,0 +1,7 @@
+<script>
+  import { alarms } from './alarms';
+
+  $: left = $alarms.filter((one) => !one.seen).length;
+</script>
+
+<p data-part="AlarmBell">{left} alarms</p>

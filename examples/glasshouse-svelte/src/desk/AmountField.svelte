@@ -1,0 +1,8 @@
+<script>
+  export let amount = 0;
+</script>
+
+<p data-part="AmountField">
+  {amount}
+  <button data-do="more" on:click={() => (amount += 1)}>More</button>
+</p>

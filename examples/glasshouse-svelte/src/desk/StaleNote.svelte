@@ -1,0 +1,6 @@
+<script>
+  export let amount;
+  const kept = amount;
+</script>
+
+<small data-part="StaleNote">First {kept} litres</small>

@@ -1,0 +1,5 @@
+<script>
+  import VentLever from './VentLever.svelte';
+</script>
+
+<VentLever {...$$props} on:vent />

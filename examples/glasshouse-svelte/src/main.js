@@ -1,0 +1,4 @@
+import { mount } from 'svelte';
+import App from './App.svelte';
+
+mount(App, { target: document.getElementById('app'), props: { nursery: 'Hillside' } });
