@@ -3,6 +3,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { EXAMPLES, hold } from '.';
 import type { Measure } from './compare';
+import { holdScreens, SCREENS } from './screens';
 
 function cell({ seen, found }: Measure): string {
   return seen === 0 ? '–' : `${found} of ${seen}`;
@@ -28,9 +29,31 @@ async function main(root: string): Promise<void> {
     ...rows,
   ].join('\n');
   console.log(table);
+  const screens: string[] = [];
+  for (const [folder, about, changes] of SCREENS) {
+    const result = await holdScreens(path.join(root, 'examples', folder), changes);
+    screens.push(
+      `| \`${folder}\` | ${about} | ${cell(result.changes)} | ${cell(result.parts)} | ${cell(result.frozen)} |`,
+    );
+    for (const one of Object.values(result).flatMap(({ missed }) => missed)) {
+      console.log(`${folder}: ${one}`);
+      failed = true;
+    }
+  }
+  const screenTable = [
+    '| example | shows | changes seen on the screen | parts that changed, on a trail | frozen copies that stood still |',
+    '| --- | --- | --: | --: | --: |',
+    ...screens,
+  ].join('\n');
+  console.log(screenTable);
   const page = path.join(root, 'docs/accuracy.md');
   const text = readFileSync(page, 'utf8');
-  writeFileSync(page, text.replace(/(<!-- oracle -->\n)[\s\S]*?(\n<!-- end -->)/, `$1\n${table}\n$2`));
+  writeFileSync(
+    page,
+    text
+      .replace(/(<!-- oracle -->\n)[\s\S]*?(\n<!-- end -->)/, `$1\n${table}\n$2`)
+      .replace(/(<!-- screens -->\n)[\s\S]*?(\n<!-- end of screens -->)/, `$1\n${screenTable}\n$2`),
+  );
   if (failed) process.exitCode = 1;
 }
 

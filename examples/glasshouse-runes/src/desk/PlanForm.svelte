@@ -11,7 +11,7 @@
 
 <Panel title="Tonight">
   {#snippet head(folded)}
-    <small>{folded ? 'folded' : house.name}</small>
+    <small data-part="PlanForm">{folded ? 'folded' : house.name}</small>
   {/snippet}
   <AmountField bind:amount />
   <StaleNote {amount} />

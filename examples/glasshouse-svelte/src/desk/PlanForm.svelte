@@ -10,7 +10,7 @@
 </script>
 
 <Panel title="Tonight">
-  <small slot="head" let:folded>{folded ? 'folded' : house.name}</small>
+  <small data-part="PlanForm" slot="head" let:folded>{folded ? 'folded' : house.name}</small>
   <AmountField bind:amount />
   <StaleNote {amount} />
   <p data-part="PlanForm">{amount} litres</p>

@@ -254,7 +254,8 @@ class Markup {
     r.repeat = 'once';
     const give: Give = (prop, place, literal, spot) => {
       const held = place ?? r.b.place('object', '', r.fn, spot);
-      r.b.flow(held, propsPlace, 'put', prop);
+      // A reference is no prop: it only comes to hold the child.
+      if (prop !== 'ref') r.b.flow(held, propsPlace, 'put', prop);
       props.push({ name: prop, place: held, literal, at: spot });
     };
     // What is written after a spread wins over it.

@@ -222,7 +222,8 @@ class Template {
     r.repeat = 'once';
     const give = (prop: string, place: PlaceId | null, literal: string | null, spot: Spot): void => {
       const held = place ?? r.b.place('object', '', r.fn, spot);
-      r.b.flow(held, propsPlace, 'put', prop);
+      // A reference is no prop: it only comes to hold the child.
+      if (prop !== 'ref') r.b.flow(held, propsPlace, 'put', prop);
       props.push({ name: prop, place: held, literal, at: spot });
     };
     for (const one of node.props ?? []) this.siteAttribute(one, propsPlace, props, give);
