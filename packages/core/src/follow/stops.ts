@@ -273,8 +273,7 @@ export class Stops {
     // A function of the store's that is called: by its own name where it was handed out, else by what it is called by.
     const fn = graph.fnOfPlace(to.place);
     const within = program.unitOf(fn) === owner ? undefined : graph.functions[fn];
-    if (mode === 'function' && within && /^(closure|plain)$/.test(within.fact.role) && within.fact.name)
-      return within.fact.name;
+    if (mode === 'function' && within?.fact.role === 'closure' && within.fact.name) return within.fact.name;
     if (mode === 'function')
       for (let c = to.context; c !== -1; c = contexts.parent[c] ?? -1) {
         const entry = graph.calls[contexts.call[c] ?? -1];

@@ -27,6 +27,7 @@ export function bind(r: ScriptReader, pattern: t.Node | null | undefined, from: 
         const cell = r.cellOfSetter.get(from);
         if (cell !== undefined) r.cellOfSetter.set(to, cell);
         if (r.component?.emit.has(from)) r.component.emit.add(to);
+        if (r.references.has(from)) r.references.add(to);
         const model = r.models.get(from);
         if (model !== undefined) r.models.set(to, model);
         const broadcast = r.broadcasts.get(from);
@@ -111,6 +112,7 @@ function assignMember(r: ScriptReader, target: t.MemberExpression, from: PlaceId
   if (target.computed) value(r, target.property as t.Expression);
   if (object === null) return;
   mutation(r, object, fieldOf(target.property, target.computed), target, `${r.source(target)} = …`);
-  if (from === null) return;
+  // What is set is the cell's from then on; it is no longer the value that was given.
+  if (from === null || r.dialect.setsCell?.(r, target)) return;
   r.b.flow(from, object, 'put', fieldOf(target.property, target.computed));
 }

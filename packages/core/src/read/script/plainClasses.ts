@@ -41,7 +41,7 @@ export function readPlainClass(
   r.self = instance;
   r.instance = null;
   const cells = new Set<string>();
-  for (const [field, spot] of changingFields(node)) {
+  for (const [field, spot] of changingFields(r, node)) {
     cells.add(field);
     const cell = b.place('cell', field, 0, spot);
     const setter = b.place('setter', field, 0, spot);
@@ -56,7 +56,10 @@ export function readPlainClass(
 }
 
 /** Fields set anywhere but in the constructor, with where each is first named. */
-function changingFields(node: t.ClassDeclaration | t.ClassExpression): Map<string, ReturnType<typeof spotOf>> {
+function changingFields(
+  r: ScriptReader,
+  node: t.ClassDeclaration | t.ClassExpression,
+): Map<string, ReturnType<typeof spotOf>> {
   const declared = new Map<string, ReturnType<typeof spotOf>>();
   const fields = new Map<string, ReturnType<typeof spotOf>>();
   for (const member of node.body.body) {
@@ -64,7 +67,8 @@ function changingFields(node: t.ClassDeclaration | t.ClassExpression): Map<strin
       const field = fieldOf(member.key, 'computed' in member && !!member.computed);
       declared.set(field, spotOf(member.key));
       // A field with decorators, or a plain first value in an observable class, changes from outside too.
-      if (member.value && !isFunction(member.value)) fields.set(field, spotOf(member.key));
+      if (member.value && !isFunction(member.value) && !r.dialect.follows?.(member.value))
+        fields.set(field, spotOf(member.key));
       continue;
     }
     if (member.type !== 'ClassMethod' && member.type !== 'ClassPrivateMethod') continue;

@@ -53,6 +53,10 @@ export interface Dialect {
   objectLike?(r: ScriptReader, node: t.ObjectExpression, name: string | null): PlaceId | undefined;
   /** What a prop written in markup stands among the props as. */
   propName?(name: string): string;
+  /** Whether a field that is set is a cell of the family's own. */
+  setsCell?(r: ScriptReader, target: t.MemberExpression): boolean;
+  /** Whether what a field starts with goes on following what it is computed from. */
+  follows?(node: t.Node): boolean;
   /** A variable takes a value: gives the place it takes, where the family makes that another one. */
   declared?(r: ScriptReader, id: t.Node, init: t.Node, from: PlaceId): PlaceId;
   /** Reads the setting of a plain name the family gives a meaning to; false leaves it to the plain reading. */
@@ -100,6 +104,8 @@ export class ScriptReader {
   vue: 2 | 3 = 3;
   /** An expression of a template is being read. */
   inTemplate = false;
+  /** Places that hold a reference made in this file. */
+  readonly references = new Set<PlaceId>();
   /** What references give where they are named in a template, by the reference and the function around it. */
   readonly bare = new Map<string, PlaceId>();
   /** References whose change is asked for by a function, by the reference. */

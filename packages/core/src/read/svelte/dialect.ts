@@ -268,6 +268,7 @@ export function svelteDialect(file: SvelteFile): Dialect {
     markup: readMarkup,
     assign: () => false,
     setName: (r, node, given) => setName(r, file, node, given),
+    follows: (node) => node.type === 'CallExpression' && /^\$derived\b/.test(runeName(node) ?? ''),
     finish: settleRuns,
     object: () => undefined,
     functionRead: () => undefined,

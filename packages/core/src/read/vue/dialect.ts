@@ -207,6 +207,11 @@ export const vue: Dialect = {
       ? readInstance(r, fieldOf(node.property, node.computed), spotOf(node.property))
       : readGetter(r, node),
   declared: takenOnce,
+  setsCell(r, { object, property: field, computed: byKey }) {
+    if (object.type === 'ThisExpression') return r.component !== null;
+    const place = object.type === 'Identifier' ? r.scope.lookup(object.name) : undefined;
+    return place !== undefined && r.references.has(place) && fieldOf(field, byKey) === 'value';
+  },
   named: (r, place, node) =>
     r.inTemplate && r.importOf.get(place) === undefined ? unwrapped(r, place, spotOf(node)) : undefined,
   call(r, node, target) {

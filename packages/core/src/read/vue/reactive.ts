@@ -33,6 +33,7 @@ function reference(
   const held = r.b.place('object', name, r.fn, at);
   r.b.flow(cell, held, 'put', 'value');
   pushCell(r, name, kind, cell, setter, at, name);
+  r.references.add(held);
   r.component?.refs.add(held);
   return held;
 }
