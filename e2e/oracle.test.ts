@@ -1,15 +1,16 @@
-/** Two of the examples, each held against what React itself renders; `npm run oracle` does it for all. */
+/** Some of the examples, each held against what its framework renders; `npm run oracle` does it for all. */
 import path from 'node:path';
 import { EXAMPLES, hold } from '../oracle';
 import { certainTags } from '../oracle/certain';
 import { compare } from '../oracle/compare';
 import { count } from '../oracle/count';
+import { holdScreens, SCREENS } from '../oracle/screens';
 import { surveyOf } from '../packages/core/src/testing/project';
 import { surveyFolder } from '../packages/server/src/survey/surveyFolder';
 
 const example = (name: string): string => path.resolve(__dirname, '../examples', name);
 
-test.each(['potting-classes', 'signs-composition'])(
+test.each(['potting-classes', 'signs-composition', 'glasshouse-vue3', 'glasshouse-vue2'])(
   '%s: all that is rendered, handed on and read is found',
   async (name) => {
     const { written, under, props, contexts, neverSeen } = await hold(example(name));
@@ -17,6 +18,17 @@ test.each(['potting-classes', 'signs-composition'])(
     expect(props.seen).toBeGreaterThan(5);
     expect([...written.missed, ...under.missed, ...props.missed, ...contexts.missed]).toEqual([]);
     expect(neverSeen).toEqual([]);
+  },
+);
+
+test.each(SCREENS.map(([name, , changes]) => [name, changes] as const))(
+  '%s: what changes on the screen is on a trail, and frozen copies stand still',
+  async (name, pressed) => {
+    const { changes, parts, frozen } = await holdScreens(example(name), pressed);
+    expect([...changes.missed, ...parts.missed, ...frozen.missed]).toEqual([]);
+    expect(changes.seen).toBe(pressed.length);
+    expect(parts.seen).toBeGreaterThan(pressed.length);
+    expect(frozen.seen).toBeGreaterThan(0);
   },
 );
 
@@ -40,7 +52,7 @@ test('what the survey lacks, and what it claims for nothing, is told', () => {
   expect(result.neverSeen).toEqual(['App>Tray.units']);
 });
 
-test.each(EXAMPLES.map(([name]) => name))(
+test.each([...EXAMPLES, ...SCREENS].map(([name]) => name))(
   '%s: every tag whose target is certain leads to the right file',
   async (name) => {
     const document = (await surveyFolder(example(name))).document();

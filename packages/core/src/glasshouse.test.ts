@@ -1,56 +1,68 @@
-/** Holds the survey of the demo against what its EXPECTED.md says. */
+/** Holds the survey of each demo against what its EXPECTED.md says. */
 import { readFileSync, readdirSync } from 'node:fs';
 import path from 'node:path';
 import { findingsOf, surveyOf, trailsOf } from './testing/project';
 
-const ROOT = path.resolve(__dirname, '../../../examples/glasshouse-react');
+const EXAMPLES = path.resolve(__dirname, '../../../examples');
 
-function sources(folder: string, found: Record<string, string> = {}): Record<string, string> {
+function sources(root: string, folder = root, found: Record<string, string> = {}): Record<string, string> {
   for (const entry of readdirSync(folder, { withFileTypes: true })) {
     const file = path.join(folder, entry.name);
-    if (entry.isDirectory() && entry.name !== 'node_modules' && entry.name !== 'dist') sources(file, found);
-    else if (/\.jsx?$|jsconfig\.json$/.test(entry.name)) found[path.relative(ROOT, file)] = readFileSync(file, 'utf8');
+    if (entry.isDirectory() && entry.name !== 'node_modules' && entry.name !== 'dist') sources(root, file, found);
+    else if (/\.(jsx?|vue|svelte)$|(jsconfig|package)\.json$/.test(entry.name))
+      found[path.relative(root, file)] = readFileSync(file, 'utf8');
   }
   return found;
 }
 
-const survey = surveyOf(sources(ROOT));
-const expected = readFileSync(path.join(ROOT, 'EXPECTED.md'), 'utf8');
-const blocks = [...expected.matchAll(/```(trails|findings) ?(\S*)\n([\s\S]*?)```/g)].map(
-  ([, kind = '', question = '', body = '']) => ({
-    kind,
-    question,
-    lines: body.trim().split('\n'),
-  }),
-);
-
-test('the page holds lists to compare with', () => {
-  expect(blocks.filter((block) => block.kind === 'trails').length).toBeGreaterThan(10);
-});
-
-test.each(blocks.filter((block) => block.kind === 'trails').map((block) => [block.question, block.lines] as const))(
-  'trails of %s',
-  (question, lines) => {
-    expect(trailsOf(survey, question)).toEqual(lines);
-  },
-);
-
-test('findings', () => {
-  expect(findingsOf(survey)).toEqual(blocks.find((block) => block.kind === 'findings')?.lines);
-});
-
-test('homes', () => {
-  expect(survey.homes('App.units')).toMatchObject({
-    readers: ['Gauge', 'SetpointDial', 'AlarmRow', 'UnitSwitch'],
-    writers: ['UnitSwitch'],
-    nearest: 'App',
-    recommended: 'context',
+describe.each([
+  ['glasshouse-react', 40, ['StrictMode', 'Tag']],
+  ['glasshouse-vue3', 20, []],
+  ['glasshouse-vue2', 20, []],
+  ['glasshouse-svelte', 20, []],
+  ['glasshouse-runes', 20, []],
+])('%s', (name, atLeast, unresolved) => {
+  const root = path.join(EXAMPLES, name);
+  const expected = readFileSync(path.join(root, 'EXPECTED.md'), 'utf8');
+  const blocks = [...expected.matchAll(/```(trails|findings) ?(\S*)\n([\s\S]*?)```/g)].map(
+    ([, kind = '', question = '', body = '']) => ({ kind, question, lines: body.trim().split('\n') }),
+  );
+  const trails = blocks
+    .filter((block) => block.kind === 'trails')
+    .map((block) => [block.question, block.lines] as const);
+  // Made once the readers are loaded.
+  let survey: ReturnType<typeof surveyOf>;
+  beforeAll(() => {
+    survey = surveyOf(sources(root));
   });
-  expect(survey.homes('Tray.open')).toMatchObject({ nearest: 'Tray', perInstance: true, recommended: 'keep' });
-});
 
-test('about forty components, every tag resolved but the one chosen by a prop and those of packages', () => {
-  const { components, sites } = survey.document();
-  expect(components.length).toBeGreaterThanOrEqual(40);
-  expect(sites.filter((site) => site.of === null).map((site) => site.name)).toEqual(['StrictMode', 'Tag']);
+  test('the page holds lists to compare with', () => {
+    expect(trails.length).toBeGreaterThan(6);
+  });
+
+  test.each(trails)('trails of %s', (question, lines) => {
+    expect(trailsOf(survey, question)).toEqual(lines);
+  });
+
+  test('findings', () => {
+    expect(findingsOf(survey)).toEqual(blocks.find((block) => block.kind === 'findings')?.lines);
+  });
+
+  test('every tag resolved, but what is chosen by a prop and what packages bring', () => {
+    const { components, sites, files } = survey.document();
+    expect(components.length).toBeGreaterThanOrEqual(atLeast);
+    expect(sites.filter((site) => site.of === null).map((site) => site.name)).toEqual(unresolved);
+    expect(files.flatMap((file) => file.problems)).toEqual([]);
+  });
+
+  if (name === 'glasshouse-react')
+    test('homes', () => {
+      expect(survey.homes('App.units')).toMatchObject({
+        readers: ['Gauge', 'SetpointDial', 'AlarmRow', 'UnitSwitch'],
+        writers: ['UnitSwitch'],
+        nearest: 'App',
+        recommended: 'context',
+      });
+      expect(survey.homes('Tray.open')).toMatchObject({ nearest: 'Tray', perInstance: true, recommended: 'keep' });
+    });
 });

@@ -262,11 +262,21 @@ export class Stops {
     const { graph, paths, contexts } = program;
     const owner = contexts.owner[to.context] ?? -1;
     const local = locals.explore(to);
+    let part = '';
     for (const visited of local.visited) {
       const place = graph.places[visited.place];
       if (visited.path !== 0 || wasDerived(visited) || !place?.name || place.name.startsWith('#')) continue;
       const own = program.unitOf(graph.fnOfPlace(visited.place)) === owner;
       if (own && place.kind === 'binding' && !isOneOfMany(graph, local, visited)) return place.name;
+      if (
+        own &&
+        part === '' &&
+        place.kind === 'part' &&
+        !isPart(visited) &&
+        !ENVELOPE.test(place.name) &&
+        !isWay(place.name)
+      )
+        part = place.name;
       if (mode === 'function' && /^(import|part|function)$/.test(place.kind) && (own || place.kind === 'import'))
         return place.name;
     }
@@ -280,7 +290,8 @@ export class Stops {
         if (entry?.fact.name && contexts.depth[c] === 1) return lastField(entry.fact.name);
       }
     const field = mode === 'function' ? paths.fields(to.path).findLast((one) => !/^[*#]/.test(one)) : undefined;
-    return field ?? before;
+    // Read by a field of something: by the field's name.
+    return (field ?? (mode === 'value' ? part : '')) || before;
   }
 
   /** What a value is called where it arrives. */
@@ -329,6 +340,9 @@ function isOneOfMany(graph: Graph, local: Local, visited: Visited): boolean {
     if (graph.places[at.place]?.kind === 'part' && graph.places[at.place]?.name === '*') return true;
   return false;
 }
+
+/** Fields that only hold what is meant: of events, of references. */
+const ENVELOPE = /^([*$\d].*|detail|data|value|current)$/;
 
 const NO_SPOT: Spot = { line: 1, column: 1, length: 0 };
 

@@ -156,7 +156,7 @@ test('a shared instance of an observable class', () => {
       function Switch() { return <b onClick={() => units.setScale('k')} />; }`,
   });
   expect(trailsOf(survey, 'service:UnitStore.scale')).toEqual([
-    '[UnitStore.scale].scale > service:(derived)Label.scale',
+    '[UnitStore.scale].scale > service:(derived)Label.label',
     '[UnitStore.scale].scale > service:Gauge.scale',
     'up Switch.setScale > service:[UnitStore.scale].scale',
   ]);

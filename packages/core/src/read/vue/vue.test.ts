@@ -250,6 +250,7 @@ test.each([
     ),
   });
   expect(trailsOf(survey, 'store:units.scale')).toEqual([
+    '[units.scale].scale > store:(derived)Gauge.label',
     '[units.scale].scale > store:Gauge.scale',
     'up Switch.set > store:[units.scale].scale',
   ]);
