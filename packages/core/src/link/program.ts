@@ -57,7 +57,7 @@ export class Program {
     // The answer must not depend on the order in which files were found.
     const files = [...input.files].sort((a, b) => (a.path < b.path ? -1 : a.path > b.path ? 1 : 0));
     const routes = fileRoutes(files, input.configs);
-    this.graph = new Graph([...files, ...modelsFor(files), ...(routes ? [routes] : [])], input.configs);
+    this.graph = new Graph([...files, ...modelsFor(files), ...routes], input.configs);
     this.siteTargets = new Targets(this.graph).all;
     for (const { targets, byCall } of this.siteTargets)
       for (const { fn, via } of [...targets, ...[...byCall.values()].flat()]) {

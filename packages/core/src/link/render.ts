@@ -46,6 +46,8 @@ export class RenderTree {
   readonly roots: number[] = [];
   /** Whether the project says where it is mounted. */
   readonly hasEntries: boolean = false;
+  /** Providers a component has around all it renders, without markup of their own; null: the application has. */
+  private readonly ambient = new Map<number | null, Placement['providers']>();
   private readonly known = new Map<string, Placement[] | null>();
   private readonly environments = new Map<string, ReadonlySet<number>>();
   /** Where each component is rendered, over all its sites; components that nothing renders have none. */
@@ -57,6 +59,7 @@ export class RenderTree {
     private readonly handed: Handed,
   ) {
     const entries = new Set<number>();
+    this.findAmbient();
     program.graph.sites.forEach((_, site) => {
       const { author, placements } = this.place(site);
       this.authors.push(author);
@@ -78,6 +81,24 @@ export class RenderTree {
     if (this.roots.length === 0) this.roots.push(...[...program.components.keys()].slice(0, 1));
   }
 
+  /** Providers that stand in no markup are around all that whoever runs their function renders. */
+  private findAmbient(): void {
+    const { program } = this;
+    program.graph.sites.forEach(({ fact, file }, site) => {
+      const context = program.siteTargets[site]?.provides ?? null;
+      if (!fact.ambient || context === null) return;
+      const fn = program.graph.fnAt(file, fact.fn);
+      const owners = program.isModule(fn)
+        ? [null]
+        : program.runsOf(program.unitOf(fn)).map((run) => program.ownerOf(run)?.fn ?? null);
+      for (const owner of new Set(owners)) this.ambient.set(owner, [...this.around(owner), { site, context }]);
+    });
+  }
+
+  private around(component: number | null): Placement['providers'] {
+    return this.ambient.get(component) ?? [];
+  }
+
   private place(site: number): { author: number | null; placements: SitePlacement[] } {
     const { graph, contexts } = this.program;
     const entry = graph.sites[site];
@@ -91,6 +112,7 @@ export class RenderTree {
         placements.push({
           ...p,
           repeat: strongerRepeat(p.repeat, entry.fact.repeat),
+          providers: p.under === null ? [...p.providers, ...this.around(null)] : p.providers,
           author: this.program.ownerOf(run)?.fn ?? null,
         });
     return { author: placements[0]?.author ?? null, placements };
@@ -122,7 +144,8 @@ export class RenderTree {
     const found: Placement[] = [];
     for (const exit of local.exits) {
       if (exit.derived) continue;
-      if (exit.kind === 'rendered') found.push({ under: exit.target, providers: [], repeat: exit.repeat });
+      if (exit.kind === 'rendered')
+        found.push({ under: exit.target, providers: [...this.around(exit.target)], repeat: exit.repeat });
       else if (exit.kind === 'site') {
         const site = graph.sites[exit.target];
         const target = program.siteTargets[exit.target];

@@ -1,4 +1,4 @@
-import { surveyOf } from '../testing/project';
+import { surveyOf, trailsOf } from '../testing/project';
 
 function placed(sources: Record<string, string>): string[] {
   const name = (id: string | null): string => id?.replace(/.*#/, '') ?? '-';
@@ -85,5 +85,38 @@ test('what the file tree mounts is listed under the names and files of its own c
   expect(sites.map((site) => [site.name, site.file, site.line])).toEqual([
     ['RootLayout', 'app/layout.jsx', 1],
     ['HomePage', 'app/page.jsx', 2],
+  ]);
+});
+
+test('pages of Svelte by the file tree: in their layouts, with what the modules beside them load', () => {
+  const sources = {
+    'src/routes/+layout.svelte': `<script>export let data;</script><header>{data.desk}</header><slot />`,
+    'src/routes/+layout.js': `export function load() { return { desk: 'north' }; }`,
+    'src/routes/house/+page.svelte': `<script>import Tray from './Tray.svelte'; export let data;</script><Tray trays={data.trays} desk={data.desk} />`,
+    'src/routes/house/+page.server.js': `import { find } from './stock'; export const load = async () => { const trays = await fetch('/trays'); return { trays }; };`,
+    'src/routes/house/stock.js': `export function find() {}`,
+    'src/routes/house/Tray.svelte': `<script>export let trays; export let desk;</script><b>{trays}{desk}</b>`,
+  };
+  expect(placed(sources).sort()).toEqual(['Layout by - under -', 'Page by - under Layout', 'Tray by Page under Page']);
+  expect(trailsOf(surveyOf(sources), 'remote:/trays')).toEqual(
+    expect.arrayContaining([expect.stringContaining('Tray.trays')]),
+  );
+});
+
+test('pages of Vue by the file tree: at the outlet of the application, in the layout it names', () => {
+  const sfc = (template: string): string => `<template>${template}</template>`;
+  expect(
+    placed({
+      'package.json': `{ "dependencies": { "nuxt": "^3.0.0" } }`,
+      'app.vue': sfc(`<NuxtLayout><NuxtPage /></NuxtLayout>`),
+      'layouts/default.vue': sfc(`<main><slot /></main>`),
+      'pages/index.vue': sfc(`<house-view />`),
+      'components/HouseView.vue': sfc(`<b>house</b>`),
+    }).sort(),
+  ).toEqual([
+    'App by - under -',
+    'Default by App under App',
+    'HouseView by Pages under Pages',
+    'Pages by - under Default',
   ]);
 });

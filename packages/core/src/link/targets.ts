@@ -62,7 +62,7 @@ export class Targets {
         else target.provides = context;
         continue;
       }
-      if (this.takeFunction(origin, target)) continue;
+      if (this.takeFunction(origin, target) || this.takeComputed(origin, target)) continue;
       if (graph.places[origin.place]?.kind === 'param') {
         this.handedIn(site, origin, target);
         continue;
@@ -102,6 +102,18 @@ export class Targets {
     }
     const found = this.names.get(place.name) ?? [];
     return found.length === 1 ? (found[0] ?? null) : null;
+  }
+
+  /** A tag that is computed: any of what it may come out as. */
+  private takeComputed(origin: Origin, target: SiteTarget): boolean {
+    const { graph } = this;
+    if (origin.path.length > 0 || graph.places[origin.place]?.kind !== 'cell') return false;
+    const found = graph
+      .edgesInto(origin.place)
+      .filter((edge) => edge.op === 'same')
+      .flatMap((edge) => graph.trace(edge.from))
+      .filter((from) => this.takeFunction(from, target));
+    return found.length > 0;
   }
 
   private takeFunction(origin: Origin, target: SiteTarget): boolean {

@@ -179,6 +179,8 @@ export interface SiteFact {
   inside: PlaceId;
   /** It stands within another element of that piece. */
   nested?: boolean;
+  /** A provider that stands in no markup: it is around all that whoever runs the function around it renders. */
+  ambient?: boolean;
   props: SitePropFact[];
   repeat: Repeat;
   fn: FunctionId;

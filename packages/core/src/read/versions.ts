@@ -38,6 +38,7 @@ function versionIn(text: string): 2 | 3 | null {
   }
   // What others need to have comes first: a library may try itself out with a newer one.
   const all = { ...manifest.devDependencies, ...manifest.dependencies, ...manifest.peerDependencies };
+  if (all.nuxt !== undefined) return /(^|[^\d.])2\./.test(all.nuxt) ? 2 : 3;
   // Scripts of a project of several frameworks are told by what they import.
   if (all.react !== undefined || all.vue === undefined) return null;
   return /(^|[^\d.])2(\.|$)/.test(all.vue) && !/(^|[^\d.])3(\.|$)/.test(all.vue) ? 2 : 3;

@@ -49,7 +49,8 @@ export const Gauge = observer(() => <b onClick={() => units.change('kelvin')}>{u
     const { graph } = program;
     const shared = new Map<number, { id: string; file: number; line: number }>();
     for (const { fact, file } of graph.cells)
-      if (fact.shared && (fact.kind === 'store' || fact.kind === 'service'))
+      // One that is made inside a component is that component's own.
+      if (fact.shared && fact.shared.within === 0 && (fact.kind === 'store' || fact.kind === 'service'))
         shared.set(graph.at(file, fact.value), { id: fact.shared.id, file, line: fact.at.line });
     const found: Draft[] = [];
     graph.files.forEach((facts, file) => {

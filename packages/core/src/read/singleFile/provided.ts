@@ -1,9 +1,10 @@
 /** What a component provides to all below it, and what it takes of that: contexts, by a text or by a key of their own. */
 import type * as t from '@babel/types';
-import type { PlaceId } from '../../model/facts';
+import type { PlaceId, Spot } from '../../model/facts';
 import { spotOf } from '../script/builder';
 import { readArguments } from '../script/calls';
 import { value } from '../script/expressions';
+import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { textOf } from '../stores/cells';
 import type { Reading } from './component';
@@ -32,12 +33,55 @@ export const provide: Reading = (r, node, _, component) => {
     ...node,
     arguments: [{ type: 'NullLiteral' } as t.NullLiteral, ...node.arguments.slice(1)],
   });
-  if (!context || !component) return null;
+  if (!context) return null;
+  const at = spotOf(node);
   // A text or a number is a value too: it lives with the component that provides it.
   const held = given ?? r.b.place('object', '', r.fn, spotOf(node.arguments[1] ?? node));
-  component.provides.push({ context: context.place, value: held, name: context.name, at: spotOf(node) });
-  return null;
+  if (component && r.fn === component.fn)
+    component.provides.push({ context: context.place, value: held, name: context.name, at });
+  else provideAround(r, context.place, context.name, held, at);
+  return given;
 };
+
+/** Provides for whoever runs this function: a composable, a helper in a module, what mounts the application. */
+export function provideAround(r: ScriptReader, context: PlaceId, name: string, held: PlaceId, at: Spot): void {
+  const inside = r.b.place('markup', '', r.fn, at);
+  const propsPlace = r.b.place('siteProps', name, r.fn, at);
+  const bare = r.b.facts.family === 'vue' ? valueIn(r, held, at) : held;
+  r.b.flow(bare, propsPlace, 'put', 'value');
+  const props = [{ name: 'value', place: bare, literal: null, at }];
+  r.b.facts.sites.push({
+    name,
+    tag: context,
+    propsPlace,
+    inside,
+    props,
+    repeat: 'once',
+    ambient: true,
+    fn: r.fn,
+    at,
+  });
+}
+
+/** The value of a reference, anything else as it is. */
+function valueIn(r: ScriptReader, held: PlaceId, at: Spot): PlaceId {
+  const bare = r.b.place('computed', r.b.facts.places[held]?.name ?? '', r.fn, at);
+  r.b.facts.flows.push({ from: held, to: bare, op: 'unwrap', field: 'value' });
+  return bare;
+}
+
+/** `app.provide('units', units)`: for all of the application; undefined for any other call. */
+export function readAppProvide(r: ScriptReader, node: t.CallExpression): null | undefined {
+  const { callee } = node;
+  if (callee.type !== 'MemberExpression' || fieldOf(callee.property, callee.computed) !== 'provide') return undefined;
+  if (node.arguments.length !== 2) return undefined;
+  value(r, callee.object);
+  const context = contextOf(r, node.arguments[0], false);
+  const [, given = null] = readArguments(r, node);
+  const at = spotOf(node);
+  if (context) provideAround(r, context.place, context.name, given ?? r.b.place('object', '', r.fn, at), at);
+  return null;
+}
 
 export const inject: Reading = (r, node) => {
   const otherwise = node.arguments[1];

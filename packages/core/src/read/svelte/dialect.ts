@@ -7,7 +7,7 @@ import { readLibraryCall } from '../libraries';
 import { readChannelCall, readNew } from '../outside/channels';
 import { readMarkup } from '../react/markup';
 import { declareProp } from '../singleFile/declare';
-import { inject, provide } from '../singleFile/provided';
+import { inject, provide, symbol } from '../singleFile/provided';
 import type { Reading, SingleFileComponent } from '../singleFile/component';
 import { spotOf } from '../script/builder';
 import { readArguments } from '../script/calls';
@@ -257,6 +257,7 @@ export function svelteDialect(file: SvelteFile): Dialect {
       if (own !== undefined) return own;
       if (node.type === 'NewExpression') return readNew(r, node);
       const rune = runeName(node);
+      if (rune === 'Symbol') return symbol(r, node, target, null);
       if (rune?.startsWith('$') && Object.hasOwn(RUNES, rune)) return RUNES[rune]?.(r, file, node, target);
       if (readDispatch(r, node)) return null;
       for (const read of [readChannelCall, readLibraryCall]) {

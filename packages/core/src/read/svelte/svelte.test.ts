@@ -416,3 +416,56 @@ test('broken markup is a problem, and its script is read all the same', () => {
   expect(files.filter((file) => file.problems.length > 0).map((file) => file.path)).toContain('src/Lamp.svelte');
   expect(components.map((one) => one.name)).toEqual(['Lamp', 'Tray']);
 });
+
+test('a context set by a helper of a module, for whoever runs it', () => {
+  const survey = surveyOf({
+    'src/units.svelte.js': `import { getContext, setContext } from 'svelte'; const KEY = Symbol('units'); export function provideUnits() { let scale = $state('c'); return setContext(KEY, { get scale() { return scale; }, flip() { scale = 'k'; } }); } export const readUnits = () => getContext(KEY);`,
+    'src/App.svelte': part(
+      `import { provideUnits } from './units.svelte.js'; import Gauge from './Gauge.svelte'; provideUnits();`,
+      `<Gauge />`,
+    ),
+    'src/Gauge.svelte': part(
+      `import { readUnits } from './units.svelte.js'; const units = readUnits();`,
+      `<button onclick={() => units.flip()}>{units.scale}</button>`,
+    ),
+  });
+  expect(trailsOf(survey, 'App.scale')).toEqual([
+    'App.scale > context:Gauge.scale',
+    'up Gauge.flip > context:App.scale',
+  ]);
+  expect(findingsOf(survey)).toEqual([]);
+});
+
+test('stores inside components, read-only ones, effects', () => {
+  const survey = surveyOf({
+    'src/clock.js': `import { readable } from 'svelte/store'; export const clock = readable(0, (set) => { const timer = setInterval(() => set(1), 1000); return () => clearInterval(timer); });`,
+    'src/App.svelte': part(
+      `import { writable } from 'svelte/store'; import { clock } from './clock'; import Gauge from './Gauge.svelte'; const level = writable(1);`,
+      `<b on:click={() => level.set(2)}>{$clock}</b><Gauge level={$level} />`,
+    ),
+    'src/Gauge.svelte': part(
+      `let { level } = $props(); $effect(() => { document.title = String(level); });`,
+      `<b>gauge</b>`,
+    ),
+  });
+  expect(trailsOf(survey, 'App.level')).toEqual(['App.level > Gauge.level']);
+  expect(trailsOf(survey, 'store:clock')).toEqual(['[clock].clock > store:App.clock']);
+});
+
+test('components chosen while running, and a component within itself', () => {
+  const { sites } = surveyOf({
+    'src/App.svelte': part(
+      `import Tray from './Tray.svelte'; import Lamp from './Lamp.svelte'; export let lit; $: Shown = lit ? Lamp : Tray;`,
+      `<svelte:component this={Shown} /><Shown />`,
+    ),
+    'src/Tray.svelte': part(`export let inner = null;`, `{#if inner}<svelte:self inner={inner.inner} />{/if}`),
+    'src/Lamp.svelte': part(`const a = 1;`, `<b>{a}</b>`),
+  }).document();
+  expect(sites.map((site) => [site.by?.split('#')[1], site.of?.split('#')[1]])).toEqual(
+    expect.arrayContaining([
+      ['App', 'Lamp'],
+      ['App', 'Tray'],
+      ['Tray', 'Tray'],
+    ]),
+  );
+});

@@ -21,6 +21,8 @@ export interface Attribute extends Span {
 export interface Expression extends Span {
   name?: string;
   callee?: Expression;
+  /** Of a call that may find nothing to call. */
+  expression?: Expression;
   expressions?: Expression[];
 }
 

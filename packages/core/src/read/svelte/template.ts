@@ -63,7 +63,9 @@ class Markup {
     switch (node.type) {
       case 'ExpressionTag':
       case 'HtmlTag':
+        return this.show(node.expression, piece);
       case 'RenderTag':
+        this.show(node.expression?.callee ?? node.expression?.expression?.callee, piece);
         return this.show(node.expression, piece);
       case 'ConstTag':
         return this.constant(node);
@@ -423,8 +425,11 @@ class Markup {
         r.b.flow(this.attributeValue(one), given, 'put', one.name);
       else if (one.type === 'SpreadAttribute') r.b.flow(this.value(one.expression), given);
     }
+    const callee = r.b.part(component.props, slotProp(name), component.fn, at);
+    // Content may be handed over as markup too, by what puts pages into layouts.
+    r.b.use({ place: callee, kind: 'shown', inside: piece, repeat: r.repeat, fn: r.fn, at });
     const result = r.b.call({
-      callee: r.b.part(component.props, slotProp(name), component.fn, at),
+      callee,
       name: 'slot',
       args: [given],
       repeat: r.repeat,

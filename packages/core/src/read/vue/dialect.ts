@@ -25,7 +25,7 @@ import {
 } from './declared';
 import { takenOnce } from './taken';
 import { unwrapped } from './unwrap';
-import { inject, provide, symbol } from '../singleFile/provided';
+import { inject, provide, readAppProvide, symbol } from '../singleFile/provided';
 import { effect, leaving, same, settleRuns } from '../singleFile/runs';
 import { objectOf, property } from '../stores/cells';
 import { hyperscript } from './hyperscript';
@@ -142,8 +142,9 @@ export function readVueCall(
     const own = isVue(r, callee.object) ? fieldOf(callee.property, callee.computed) : '';
     if (own === 'extend') return component(r, node, target, r.component);
     if (own === 'observable') return reactive(r, node, target, r.component);
-    if (own === 'component' || own === '') return readRegistration(r, node);
-    return undefined;
+    if (own !== 'component' && own !== '') return undefined;
+    const registered = readRegistration(r, node);
+    return registered !== undefined ? registered : readAppProvide(r, node);
   }
   if (isHyperscript(r, callee)) return hyperscript(r, node, target, r.component);
   const name = apiName(r, node);

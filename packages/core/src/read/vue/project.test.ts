@@ -498,3 +498,59 @@ test('several listeners at once, and all there are', () => {
   });
   expect(trailsOf(survey, 'App.units')).toEqual(['up Switch.pick > event:Bar.pick~ > event:App.units']);
 });
+
+const INJECTED = sfc(`import { inject } from 'vue'; const units = inject('units');`, `<b>{{ units }}</b>`);
+
+test('provided by a composable, for whoever runs it', () => {
+  const survey = surveyOf({
+    ...VUE3,
+    'src/useUnits.js': `import { provide, ref } from 'vue'; export function useUnits() { const units = ref('c'); provide('units', units); return { units, flip: () => { units.value = 'k'; } }; }`,
+    'src/App.vue': sfc(
+      `import { useUnits } from './useUnits'; import Gauge from './Gauge.vue'; const { flip } = useUnits();`,
+      `<div @click="flip"><Gauge /></div>`,
+    ),
+    'src/Gauge.vue': INJECTED,
+  });
+  expect(trailsOf(survey, 'App.units')).toEqual(['App.units > context:Gauge.units']);
+  expect(findingsOf(survey)).toEqual([]);
+});
+
+test('provided for all of the application', () => {
+  const survey = surveyOf({
+    ...VUE3,
+    'src/main.js': `import { createApp, ref } from 'vue'; import App from './App.vue'; const units = ref('c'); const app = createApp(App); app.provide('units', units); app.mount('#app');`,
+    'src/App.vue': sfc(`import Gauge from './Gauge.vue';`, `<div><Gauge /></div>`),
+    'src/Gauge.vue': INJECTED,
+  });
+  expect(trailsOf(survey, 'store:units')).toEqual(['[units].units > context:Gauge.units']);
+  expect(findingsOf(survey)).toEqual([]);
+});
+
+test('what has its rules from elsewhere: watchers, models by macro, references themselves, stores of one’s own', () => {
+  const survey = surveyOf({
+    ...VUE3,
+    'src/App.vue': sfc(
+      `import { ref, watch } from 'vue'; import Dial from './Dial.vue'; const level = ref(1); const last = ref(0); watch(level, (now) => { last.value = now; });`,
+      `<div><Dial v-model="level" />{{ last }}</div>`,
+    ),
+    'src/Dial.vue': sfc(`const level = defineModel({ type: Number });`, `<b @click="level++">{{ level }}</b>`),
+    'src/Bare.vue': sfc(
+      `import { ref } from 'vue'; const open = ref(false); function toggle() { if (open) open.value = !open.value; }`,
+      `<b @click="toggle">{{ open }}</b>`,
+    ),
+    'src/Own.vue': sfc(
+      `import { defineStore } from 'pinia'; const useOwn = defineStore('own', { state: () => ({ lit: false }), actions: { flip() { this.lit = true; } } }); const own = useOwn();`,
+      `<b @click="own.flip()">{{ own.lit }}</b>`,
+    ),
+    'src/units.js': `import { defineStore } from 'pinia'; export const useUnits = defineStore('units', { state: () => ({ scale: 'c' }) });`,
+    'src/Past.vue': sfc(
+      `import { useUnits } from './units'; const units = useUnits(); function flip() { units.scale = 'k'; }`,
+      `<b @click="flip">{{ units.scale }}</b>`,
+    ),
+  });
+  expect(trailsOf(survey, 'App.level')).toEqual([
+    'App.level > Dial.modelValue',
+    'up Dial.modelValue > binding:App.level',
+  ]);
+  expect(findingsOf(survey)).toEqual(['bare-store Bare.open', 'outside-write Past.scale', 'private-store Own.own']);
+});

@@ -34,6 +34,7 @@ function reference(
   r.b.flow(cell, held, 'put', 'value');
   pushCell(r, name, kind, cell, setter, at, name);
   r.references.add(held);
+  r.b.facts.boxes.push(held);
   r.component?.refs.add(held);
   return held;
 }
