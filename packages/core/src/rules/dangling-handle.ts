@@ -49,7 +49,8 @@ export function Bench() {
         if (!entry) continue;
         const fn = program.graph.fnOfCall(call);
         const early = fn === author.fn && FAMILIES[component.family].runsAgain;
-        if (offers.has(method) && !early) continue;
+        // What every instance has is there without being offered.
+        if ((offers.has(method) && !early) || method.startsWith('$')) continue;
         const why = offers.has(method)
           ? `while it renders: ${component.name} is not there yet`
           : offers.size === 0

@@ -27,12 +27,13 @@ export const unusedProp: Rule = {
   check({ linked }) {
     const { program, locals } = linked;
     const found = [];
+    const reached = namesReached(linked);
     for (const component of program.components.values()) {
       // Taking a prop out of the rest is a use of its own: it keeps the prop from being handed on.
-      if (component.propsPlace === null || component.takesRest) continue;
+      if (component.propsPlace === null || component.takesRest || rendersNothing(linked, component.fn)) continue;
       for (const prop of component.props) {
         const path = program.paths.cons(prop.name, 0);
-        if (!prop.declared || path === null || prop.name.startsWith('_')) continue;
+        if (!prop.declared || path === null || prop.name.startsWith('_') || reached.has(prop.name)) continue;
         const context = program.rootsOf(component.fn)[0] ?? 0;
         // Setting it is what it is for: whoever binds it is told.
         if (asksFor(linked, component.propsPlace, prop.name)) continue;
@@ -56,4 +57,19 @@ export const unusedProp: Rule = {
 function asksFor({ program: { graph } }: Linked, props: number, prop: string): boolean {
   const asked = updateProp(prop);
   return (graph.out[props] ?? []).some((edge) => edge.op === 'get' && edge.field === asked);
+}
+
+/** Fields read in files that reach past props for whatever renders them: they may be anyone's. */
+function namesReached({ program: { graph } }: Linked): ReadonlySet<string> {
+  return new Set(
+    graph.files
+      .filter((file) => file.gaps.some((gap) => gap.what === 'instance'))
+      .flatMap((file) => file.places.flatMap((place) => (place.kind === 'part' ? [place.name] : []))),
+  );
+}
+
+/** A component without any markup only says something to the one it stands in, which reads its props for itself. */
+function rendersNothing({ program: { graph } }: Linked, fn: number): boolean {
+  const entry = graph.functions[fn];
+  return !entry || graph.edgesInto(graph.at(entry.file, entry.fact.result)).length === 0;
 }

@@ -47,8 +47,20 @@ export function readChannelCall(r: ScriptReader, node: t.CallExpression): PlaceI
     return windowCall(r, node, method === 'addEventListener');
   // A component's own methods of such names are no bus.
   if (r.component && callee.object.type === 'ThisExpression') return undefined;
+  if (method.startsWith('$') && !isBus(r, callee.object)) return undefined;
   if (LISTEN.has(method) || SEND.has(method) || END.has(method)) return busCall(r, node, callee.object, method);
   return undefined;
+}
+
+/** Whether an instance is there to be told things across the program: one of a module, or one that is called so. */
+export function isBus(r: ScriptReader, node: t.Node): boolean {
+  if (node.type === 'Identifier') {
+    const place = r.scope.lookup(node.name);
+    return place === undefined || r.b.facts.places[place]?.fn === 0;
+  }
+  return (
+    node.type === 'MemberExpression' && /bus|hub|emitter|events|^\$root$/i.test(fieldOf(node.property, node.computed))
+  );
 }
 
 function globalCall(r: ScriptReader, node: t.CallExpression, name: string): PlaceId | undefined {

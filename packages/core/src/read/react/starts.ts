@@ -1,5 +1,6 @@
 /** What an effect or a mounting method starts and has to end: listeners, timers, subscriptions. */
 import type * as t from '@babel/types';
+import { isBus } from '../outside/channels';
 import { spotOf } from '../script/builder';
 import { isFunction } from '../script/expressions';
 import { fieldOf } from '../script/patterns';
@@ -46,12 +47,23 @@ export function noteStarts(r: ScriptReader, node: t.Node | undefined, endings: r
 
 /** The same for a class: what mounting starts, unmounting has to end. */
 export function noteMounting(r: ScriptReader, mount: t.Node, unmounts: readonly t.Node[]): void {
-  for (const start of startsIn(r, mount))
+  for (const start of startsIn(r, mount).filter((one) => one.name !== 'addEventListener' || outlives(r, one.node)))
     add(
       r,
       start,
       unmounts.some((one) => endsIn(r, one, start, mount)),
     );
+}
+
+/** What is mounted once and listened to on one's own elements goes with them; the window and the document stay. */
+function outlives(r: ScriptReader, { callee }: t.CallExpression): boolean {
+  let root: t.Node = callee;
+  while (root.type === 'MemberExpression') root = root.object;
+  return (
+    root.type === 'Identifier' &&
+    r.scope.lookup(root.name) === undefined &&
+    /^(window|document|globalThis|self|addEventListener)$/.test(root.name)
+  );
 }
 
 function add(r: ScriptReader, { node, name, topic }: Start, ended: boolean): void {
@@ -71,6 +83,8 @@ function startsIn(r: ScriptReader, body: t.Node): Start[] {
     if (name !== 'setInterval' && node.callee.type !== 'MemberExpression' && name !== 'addEventListener') return;
     const topic = textOf(r, node.arguments[0]) ?? '';
     if (/^\$?on$/.test(name) && topic === '') return;
+    // Listeners on an instance of one's own go with it.
+    if (name === '$on' && node.callee.type === 'MemberExpression' && !isBus(r, node.callee.object)) return;
     starts.push({ node, name, topic, kept: null });
   });
   return starts.map((start) => ({ ...start, kept: kept.get(start.node) ?? null }));

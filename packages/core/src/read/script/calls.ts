@@ -45,6 +45,8 @@ export function readArguments(r: ScriptReader, node: Call, target: t.Node | null
       const spread = value(r, argument.argument);
       return spread === null ? null : r.b.part(spread, '*', r.fn, spotOf(argument));
     }
+    // Whoever is handed the instance may read all it was given.
+    if (argument.type === 'ThisExpression' && r.component) r.b.fn(r.component.fn).takesRest = true;
     return argument.type === 'ArgumentPlaceholder' ? null : value(r, argument, target);
   });
 }

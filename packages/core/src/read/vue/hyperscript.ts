@@ -67,6 +67,7 @@ function site(
     at,
     ...nested,
   });
+  if (r.b.facts.places[tag]?.fn !== 0) r.b.use({ place: tag, kind: 'shown', detail: 'tag', fn: r.fn, at });
   const before = r.repeat;
   r.repeat = 'once';
   r.within(null, () => {
@@ -113,8 +114,12 @@ function given(r: ScriptReader, data: t.Node | undefined): Given[] {
     const inner = one.type === 'ObjectProperty' ? one.value : one;
     if (grouped && inner.type === 'ObjectExpression' && /^(props|attrs|domProps|on|nativeOn|scopedSlots)$/.test(name))
       return inner.properties.flatMap((field) => grouping(field, name));
-    if (grouped && /^(class|style|key|ref|slot|directives|staticClass)$/.test(name)) return [];
-    if (/^(key|ref|class|style)$/.test(name)) return [];
+    if (/^(key|ref|class|style)$/.test(name) || (grouped && /^(slot|directives|staticClass)$/.test(name))) {
+      // These end up on the page, whatever the element is.
+      const place = value(r, inner);
+      if (place !== null && /^(class|style)$/.test(name)) r.b.use({ place, kind: 'shown', fn: r.fn, at });
+      return [];
+    }
     return [entry(r, inner, prop(name), at)];
   });
 

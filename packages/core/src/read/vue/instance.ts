@@ -22,7 +22,8 @@ export function readInstance(r: ScriptReader, field: string, at: Spot): PlaceId 
   }
   if (field === '$route') return addressOf(r, at);
   if (field === '$store') return storeOf(r, at);
-  if (field === '$parent' || field === '$root')
+  const told = r.b.facts.gaps.some((gap) => gap.what === 'instance' && gap.name === field);
+  if ((field === '$parent' || field === '$root') && !told)
     r.b.facts.gaps.push({
       what: 'instance',
       name: field,
