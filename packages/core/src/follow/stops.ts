@@ -3,7 +3,7 @@
  * of the same exploration: what becomes of a value (who reads it), and what becomes of a function (who calls it).
  */
 import type { Carrier, Effect } from '../model/documents';
-import type { Spot } from '../model/facts';
+import { TAKEN, type Spot } from '../model/facts';
 import { isWay, shownName } from '../model/signs';
 import type { Linked } from '../link';
 import type { Graph } from '../link/graph';
@@ -70,6 +70,7 @@ export class Stops {
       const { kind, detail, inside } = entry.fact;
       if (!whole && (kind === 'iterated' || kind === 'branched' || kind === 'effect')) continue;
       if (!whole && kind === 'shown' && inside !== undefined && paths.head(path) !== '*') continue;
+      if (!whole && kind === 'copied' && detail === TAKEN) continue;
       const { seat, helper } = this.inComponent(context, { file: entry.file, spot: entry.fact.at });
       addUse(stop, { kind, detail: helper || (detail ?? ''), ...seat });
     }

@@ -146,6 +146,9 @@ export interface CallFact {
 /** What is done with a value where its way ends. */
 export type UseKind = 'shown' | 'branched' | 'computed' | 'iterated' | 'effect' | 'handler' | 'outside' | 'copied';
 
+/** The detail of a use that copies the value itself, but lets what holds values pass. */
+export const TAKEN = 'taken';
+
 export interface UseFact {
   place: PlaceId;
   kind: UseKind;

@@ -1,7 +1,7 @@
 /** A whole file beside an answer: read-only, the line and the name marked, every known name a way to its trail. */
 import { javascript } from '@codemirror/lang-javascript';
 import { HighlightStyle, syntaxHighlighting } from '@codemirror/language';
-import { EditorState, type Extension } from '@codemirror/state';
+import { Compartment, EditorState, type Extension } from '@codemirror/state';
 import { Decoration, EditorView, ViewPlugin, lineNumbers, type DecorationSet, type ViewUpdate } from '@codemirror/view';
 import { tags } from '@lezer/highlight';
 import { useEffect, useRef } from 'react';
@@ -29,8 +29,15 @@ export function CodePanel({ at, onClose }: { at: string; onClose(): void }) {
     const follow = (component: string, asked: string): void => {
       void navigate(`/p/${id}/trail?value=${encodeURIComponent(questionFor(document, component, asked))}`);
     };
-    const state = EditorState.create({ doc: data.text, extensions: extensions(data, line, name, follow) });
+    const language = new Compartment();
+    const state = EditorState.create({
+      doc: data.text,
+      extensions: [language.of([]), ...extensions(data, line, name, follow)],
+    });
     const view = new EditorView({ state, parent: host.current });
+    void languageOf(data.path).then((found) => {
+      if (view.dom.isConnected) view.dispatch({ effects: language.reconfigure(found) });
+    });
     const shown = state.doc.line(Math.max(1, Math.min(line, state.doc.lines)));
     view.dispatch({ effects: EditorView.scrollIntoView(shown.from, { y: 'center' }) });
     return () => view.destroy();
@@ -51,6 +58,17 @@ export function CodePanel({ at, onClose }: { at: string; onClose(): void }) {
   );
 }
 
+/** The language of a file, fetched where it is no plain script. */
+async function languageOf(path: string): Promise<Extension> {
+  if (path.endsWith('.vue')) return (await import('@codemirror/lang-vue')).vue();
+  if (path.endsWith('.svelte')) {
+    const { html } = await import('@codemirror/lang-html');
+    const { parser } = javascript({ typescript: true }).language;
+    return html({ nestedLanguages: [{ tag: 'script', parser }] });
+  }
+  return javascript({ jsx: true, typescript: /\.[cm]?tsx?$/.test(path) });
+}
+
 function extensions(
   file: FileAnswer,
   line: number,
@@ -58,7 +76,6 @@ function extensions(
   follow: (component: string, name: string) => void,
 ): Extension[] {
   return [
-    javascript({ jsx: true, typescript: /\.[cm]?tsx?$/.test(file.path) }),
     syntaxHighlighting(HIGHLIGHT),
     lineNumbers(),
     EditorState.readOnly.of(true),

@@ -1,6 +1,6 @@
 /** Values taken once at a component's own top level, which runs a single time: they do not follow what they were taken from. */
 import type * as t from '@babel/types';
-import type { PlaceId } from '../../model/facts';
+import { TAKEN, type PlaceId } from '../../model/facts';
 import { spotOf } from '../script/builder';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
@@ -14,7 +14,7 @@ export function takenOnce(r: ScriptReader, id: t.Node, init: t.Node, from: Place
   const taken = r.b.place('object', r.b.facts.places[from]?.name ?? '', r.fn, spotOf(init));
   if (id.type !== 'ObjectPattern') {
     r.b.flow(from, taken, 'taken');
-    r.b.use({ place: from, kind: 'copied', fn: r.fn, at: spotOf(id) });
+    r.b.use({ place: from, kind: 'copied', detail: TAKEN, fn: r.fn, at: spotOf(id) });
     return taken;
   }
   for (const one of id.properties) {
@@ -26,7 +26,7 @@ export function takenOnce(r: ScriptReader, id: t.Node, init: t.Node, from: Place
     const part = r.b.part(from, field, r.fn, spotOf(one.key));
     const copy = r.b.place('object', field, r.fn, spotOf(one.key));
     r.b.flow(part, copy, 'taken');
-    r.b.use({ place: part, kind: 'copied', fn: r.fn, at: spotOf(one.key) });
+    r.b.use({ place: part, kind: 'copied', detail: TAKEN, fn: r.fn, at: spotOf(one.key) });
     r.b.flow(copy, taken, 'put', field);
   }
   return taken;
