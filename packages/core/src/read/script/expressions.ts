@@ -115,6 +115,11 @@ function tagged(r: ScriptReader, node: t.TaggedTemplateExpression, target: t.Nod
   return readCall(r, call as unknown as t.CallExpression, target);
 }
 
+/** A text, a number or a truth value, as it is written. */
+export function isPlain(node: t.Node | null | undefined): boolean {
+  return !!node && /^(StringLiteral|NumericLiteral|BooleanLiteral|TemplateLiteral)$/.test(node.type);
+}
+
 /** Reads a condition: what decides is used there. */
 export function test(r: ScriptReader, node: t.Node | null | undefined): void {
   const place = value(r, node);

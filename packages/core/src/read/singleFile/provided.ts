@@ -1,6 +1,6 @@
 /** What a component provides to all below it, and what it takes of that: contexts, by a text or by a key of their own. */
 import type * as t from '@babel/types';
-import type { PlaceId, Spot } from '../../model/facts';
+import { TAKEN, type PlaceId, type Spot } from '../../model/facts';
 import { spotOf } from '../script/builder';
 import { readArguments } from '../script/calls';
 import { value } from '../script/expressions';
@@ -37,11 +37,36 @@ export const provide: Reading = (r, node, _, component) => {
   const at = spotOf(node);
   // A text or a number is a value too: it lives with the component that provides it.
   const held = given ?? r.b.place('object', '', r.fn, spotOf(node.arguments[1] ?? node));
+  const copy = copied(r, held, at);
   if (component && r.fn === component.fn)
-    component.provides.push({ context: context.place, value: held, name: context.name, at });
-  else provideAround(r, context.place, context.name, held, at);
+    component.provides.push({ context: context.place, value: copy, name: context.name, at });
+  else provideAround(r, context.place, context.name, copy, at);
   return given;
 };
+
+/** What is provided is taken once: a plain value stays what it was, an object or a reference goes on saying what it holds. */
+export function copied(r: ScriptReader, given: PlaceId, at: Spot): PlaceId {
+  if (!holdsPlain(r, given)) return given;
+  const copy = r.b.place('object', r.b.facts.places[given]?.name ?? '', r.fn, at);
+  r.b.flow(given, copy, 'taken');
+  r.b.use({ place: given, kind: 'copied', detail: TAKEN, fn: r.fn, at });
+  return copy;
+}
+
+/** Whether a place is the very value of a cell that began as a plain one: the variable, or a field of what holds it. */
+function holdsPlain(r: ScriptReader, given: PlaceId): boolean {
+  const { flows } = r.b.facts;
+  if (r.plainCells.size === 0) return false;
+  return flows.some(({ from, to, op, field }) => {
+    if (to !== given) return false;
+    if (op === 'same') return r.plainCells.has(from);
+    if (op !== 'get') return false;
+    const holders = [from, ...flows.filter((one) => one.to === from && one.op === 'same').map((one) => one.from)];
+    return flows.some(
+      (put) => put.op === 'put' && put.field === field && holders.includes(put.to) && r.plainCells.has(put.from),
+    );
+  });
+}
 
 /** Provides for whoever runs this function: a composable, a helper in a module, what mounts the application. */
 export function provideAround(r: ScriptReader, context: PlaceId, name: string, held: PlaceId, at: Spot): void {

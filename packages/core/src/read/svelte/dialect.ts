@@ -36,7 +36,7 @@ const state: Rune = (r, file, node, target) => {
   if (shared && target?.type === 'Identifier') return cellsFrom(r, target.name, shared, spotOf(target)).state;
   const [first = null] = readArguments(r, node);
   const variable = variableOf(r, target);
-  return variable ? variableCell(r, file, variable, 'state', first) : first;
+  return variable ? variableCell(r, file, variable, 'state', first, node.arguments[0]) : first;
 };
 
 const derived: Rune = (r, file, node, target) => {

@@ -98,7 +98,7 @@ class Instance {
     const from = value(r, init, id);
     if (file.runes) return bind(r, id, from === null ? null : this.copied(id, init, from));
     if (changes && this.exported.has(id.name)) return this.prop(id, init ?? null, from);
-    if (changes && this.set.has(id.name) && !this.following.has(id.name)) return this.cell(id, from);
+    if (changes && this.set.has(id.name) && !this.following.has(id.name)) return this.cell(id, from, init);
     bind(r, id, from === null ? null : this.copied(id, init, from));
   }
 
@@ -114,10 +114,10 @@ class Instance {
     if (this.set.has(id.name)) this.file.asked.set(variable, name);
   }
 
-  private cell(id: t.Identifier, from: PlaceId | null): void {
+  private cell(id: t.Identifier, from: PlaceId | null, init: t.Node | null | undefined = null): void {
     const { r, file } = this;
     const variable = r.scope.lookup(id.name);
-    const cell = variableCell(r, file, id, 'state', from);
+    const cell = variableCell(r, file, id, 'state', from, init);
     if (variable !== undefined) r.b.flow(cell, variable);
   }
 

@@ -3,6 +3,7 @@ import type * as t from '@babel/types';
 import { eventProp } from '../../model/signs';
 import type { CellFactKind, PlaceId } from '../../model/facts';
 import { spotOf } from '../script/builder';
+import { isPlain } from '../script/expressions';
 import type { ScriptReader } from '../script/reader';
 import { callChange } from '../stores/cells';
 import { storeValue } from '../stores/subscribed';
@@ -15,9 +16,11 @@ export function variableCell(
   node: t.Identifier,
   kind: CellFactKind,
   from: PlaceId | null,
+  init: t.Node | null | undefined = null,
 ): PlaceId {
   const at = spotOf({ ...node, typeAnnotation: null, loc: nameLoc(node) });
   const cell = r.b.place('cell', node.name, r.fn, at);
+  if (isPlain(init)) r.plainCells.add(cell);
   const setter = kind === 'derived' ? null : r.b.place('setter', `set ${node.name}`, r.fn, at);
   if (from !== null) {
     if (kind === 'derived') r.b.flow(from, cell);

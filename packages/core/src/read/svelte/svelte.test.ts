@@ -220,6 +220,62 @@ const CASES: [name: string, sources: Record<string, string>, question: string, t
     'Gauge.scale',
     ['[Units.scale].scale > service:App.scale^ > context:Gauge.scale'],
   ],
+  [
+    'all the props at once, and a value by a pair of functions',
+    {
+      'src/App.svelte': part(
+        `import Zone from './Zone.svelte'; let level = $state(1);`,
+        `<Zone bind:value={() => level, (to) => (level = to)} />`,
+      ),
+      'src/Zone.svelte': part(`import Dial from './Dial.svelte';`, `<Dial {...$$props} />`),
+      'src/Dial.svelte': part(`export let value;`, `<b on:click={() => (value = 2)}>{value}</b>`),
+    },
+    'App.level',
+    [
+      'App.level > overflow:Zone.value~ > overflow:Dial.value',
+      'up Dial.value > binding:Zone.value~ > binding:App.level',
+    ],
+  ],
+  [
+    'a promise, a constant in the markup, a value that starts anew',
+    {
+      'src/App.svelte': part(
+        `import Gauge from './Gauge.svelte'; let trays = []; function load() { trays = [1]; }`,
+        `<b on:click={load} />{#await trays}wait{:then found}{#key found}{@const first = found.first}<Gauge scale={first} />{/key}{:catch wrong}{wrong}{/await}`,
+      ),
+      'src/Gauge.svelte': GAUGE,
+    },
+    'Gauge.scale',
+    ['App.trays > (part)Gauge.scale'],
+  ],
+  [
+    'a plain value in a context, and an event of the page passed on',
+    {
+      'src/App.svelte': part(
+        `import { setContext } from 'svelte'; import Gauge from './Gauge.svelte'; let units = 'c'; setContext('scale', units);`,
+        `<Gauge on:click={() => (units = 'k')} /><i>{units}</i>`,
+      ),
+      'src/Gauge.svelte': part(
+        `import { getContext } from 'svelte'; const scale = getContext('scale');`,
+        `<b on:click>{scale}</b>`,
+      ),
+    },
+    'App.units',
+    ['App.units > context:(frozen)Gauge.units', 'up Gauge.click > event:App.units'],
+  ],
+  [
+    'content of a slot with its value under another name',
+    {
+      'src/App.svelte': part(
+        `import List from './List.svelte'; import Gauge from './Gauge.svelte';`,
+        `<List let:tray={mine}><Gauge scale={mine} /></List>`,
+      ),
+      'src/List.svelte': part(`let tray = 'fern'; tray = 'moss';`, `<ul><slot {tray}>none</slot></ul>`),
+      'src/Gauge.svelte': GAUGE,
+    },
+    'List.tray',
+    ['List.tray > slot:App.tray~ > Gauge.scale'],
+  ],
 ];
 
 test.each(CASES)('%s', (_, sources, question, trails) => {
@@ -468,4 +524,23 @@ test('components chosen while running, and a component within itself', () => {
       ['Tray', 'Tray'],
     ]),
   );
+});
+
+test('a plain value in a context does not follow; what holds it does', () => {
+  const survey = surveyOf({
+    'src/App.svelte': part(
+      `import { setContext } from 'svelte'; import Gauge from './Gauge.svelte'; let units = 'c'; setContext('scale', units);`,
+      `<b on:click={() => (units = 'k')}>{units}</b><Gauge />`,
+    ),
+    'src/Gauge.svelte': part(
+      `import { getContext } from 'svelte'; const scale = getContext('scale');`,
+      `<b>{scale}</b>`,
+    ),
+    'src/Bench.svelte': part(
+      `import { setContext } from 'svelte'; import Meter from './Meter.svelte'; let low = $state(1); setContext('low', () => low);`,
+      `<button onclick={() => low++}>{low}</button><Meter />`,
+    ),
+    'src/Meter.svelte': part(`import { getContext } from 'svelte'; const low = getContext('low');`, `<b>{low()}</b>`),
+  });
+  expect(findingsOf(survey)).toEqual(['frozen-read App.units']);
 });

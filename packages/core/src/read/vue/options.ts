@@ -2,7 +2,7 @@
 import type * as t from '@babel/types';
 import type { PlaceId } from '../../model/facts';
 import { spotOf } from '../script/builder';
-import { isFunction, value } from '../script/expressions';
+import { isFunction, isPlain, value } from '../script/expressions';
 import { readFunction } from '../script/functions';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
@@ -10,6 +10,7 @@ import type { SingleFileComponent } from '../singleFile/component';
 import { declareEvents, declareProps } from './declared';
 import { noteMounting } from '../react/starts';
 import { renderedPiece } from '../singleFile/component';
+import { copied } from '../singleFile/provided';
 import { called } from '../singleFile/runs';
 import { componentGiven, pascal } from './registered';
 import { addField } from './reactive';
@@ -182,7 +183,7 @@ function readState(r: ScriptReader, component: SingleFileComponent, node: t.Node
   const object = returnedObject(node);
   for (const one of object?.properties ?? [])
     if (one.type === 'ObjectProperty')
-      addField(r, component.self, fieldOf(one.key, one.computed), one.key, value(r, one.value));
+      addField(r, component.self, fieldOf(one.key, one.computed), one.key, value(r, one.value), '', isPlain(one.value));
 }
 
 function returnedObject(node: t.Node | null): t.ObjectExpression | null {
@@ -252,8 +253,12 @@ function readProvided(
     r.b.facts.contexts.push({ name, key: name, place, hasDefault, at });
     return place;
   };
-  for (const { name, node } of entriesOf(returnedObject(provided)).filter((one) => one.name !== '*'))
-    component.provides.push({ context: context(name, node, false), value: value(r, node), name, at: spotOf(node) });
+  for (const { name, node } of entriesOf(returnedObject(provided)).filter((one) => one.name !== '*')) {
+    const given = value(r, node);
+    const at = spotOf(node);
+    const held = given === null ? null : copied(r, given, at);
+    component.provides.push({ context: context(name, node, false), value: held, name, at });
+  }
   const wanted: Entry[] =
     injected?.type === 'ArrayExpression'
       ? injected.elements.flatMap((one) => (one?.type === 'StringLiteral' ? [{ name: one.value, node: one }] : []))

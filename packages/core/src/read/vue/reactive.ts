@@ -4,7 +4,7 @@ import type { PlaceId, Spot } from '../../model/facts';
 import { cellName } from '../react/apis/cells';
 import { spotOf } from '../script/builder';
 import { readArguments } from '../script/calls';
-import { isFunction, value } from '../script/expressions';
+import { isFunction, isPlain, value } from '../script/expressions';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { objectOf, textOf } from '../stores/cells';
@@ -23,6 +23,7 @@ function reference(
   const at = spotOf(named?.node ?? node);
   const name = named?.name ?? 'value';
   const cell = r.b.place('cell', name, r.fn, at);
+  if (isPlain(node.arguments[0])) r.plainCells.add(cell);
   const setter = kind === 'state' ? r.b.place('setter', `set ${name}`, r.fn, at) : null;
   if (from !== null) {
     if (kind === 'state') {
@@ -63,9 +64,11 @@ export function addField(
   node: t.Node,
   first: PlaceId | null,
   group = '',
+  plain = false,
 ): void {
   const at = spotOf(node);
   const cell = r.b.place('cell', field, r.fn, at);
+  if (plain) r.plainCells.add(cell);
   const setter = r.b.place('setter', `set ${field}`, r.fn, at);
   if (first !== null) {
     r.b.flow(first, cell, 'frozen');

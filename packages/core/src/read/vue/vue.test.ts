@@ -144,6 +144,56 @@ export default { props: { scale: { type: String, default: 'c' } }, emits: ['pick
     'App.units',
     ['App.units > (derived)Gauge.scale', 'up Gauge.pick > event:App.units'],
   ],
+  [
+    'options and a set-up function in one component',
+    {
+      'src/App.vue': `<template><Gauge :scale="units" :low="low" /><b @click="flip">x</b></template>
+<script>
+import { ref } from 'vue';
+import Gauge from './Gauge.vue';
+export default { components: { Gauge }, data() { return { low: 1 }; }, setup() { const units = ref('c'); const flip = () => { units.value = 'k'; }; return { units, flip }; } };
+</script>`,
+      'src/Gauge.vue': sfc(
+        `defineProps({ scale: String, low: { type: Number, validator: (n) => n > 0 } });`,
+        `<b>{{ scale }}{{ low }}</b>`,
+      ),
+    },
+    'App.units',
+    ['App.units > Gauge.scale'],
+  ],
+  [
+    'provided and injected by options, under another name, by a function',
+    {
+      'src/App.vue': `<template><div @click="flip"><Gauge /></div></template>
+<script>
+import Gauge from './Gauge.vue';
+export default { components: { Gauge }, data() { return { units: 'c' }; }, provide() { return { scale: this.units }; }, methods: { flip() { this.units = 'k'; } } };
+</script>`,
+      'src/Gauge.vue': `<template><b>{{ mark }}</b></template>
+<script>
+export default { inject: { mark: { from: 'scale', default: 'c' } } };
+</script>`,
+    },
+    'App.units',
+    // A plain value is provided once: what it says later is not heard.
+    ['App.units > context:(frozen)Gauge.units'],
+  ],
+  [
+    'content of a slot that the child writes itself, and a named one without values',
+    {
+      'src/App.vue': sfc(
+        `import { ref } from 'vue'; import Panel from './Panel.vue'; import Gauge from './Gauge.vue'; const units = ref('c'); const flip = () => { units.value = 'k'; };`,
+        `<Panel><template v-slot:head><Gauge :scale="units" /></template></Panel><i @click="flip" />`,
+      ),
+      'src/Panel.vue': sfc(
+        `import Gauge from './Gauge.vue'; import { ref } from 'vue'; const own = ref('k');`,
+        `<div><slot name="head" /><slot><Gauge :scale="own" /></slot></div>`,
+      ),
+      'src/Gauge.vue': GAUGE,
+    },
+    'App.units',
+    ['App.units > Gauge.scale'],
+  ],
 ];
 
 test.each(CASES)('%s', (_, sources, question, trails) => {
