@@ -2,31 +2,23 @@
  * Markup. Elements become pieces of markup and sites as in any family; listeners and bindings stand among the props under
  * signs of their own; slots and snippets are functions, called where the child shows them.
  */
-import { parse, parseExpression } from '@babel/parser';
-import type * as t from '@babel/types';
 import type { PlaceId, SitePropFact, Spot } from '../../model/facts';
 import { eventProp, slotProp } from '../../model/signs';
-import { declareBlock, declarePattern } from '../script/declare';
+import { declareBlock } from '../script/declare';
 import { test, value } from '../script/expressions';
-import { bind } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { readStatements } from '../script/statements';
 import { renderedPiece, type SingleFileComponent } from '../singleFile/component';
 import type { SvelteFile } from './file';
-import { positions } from './positions';
+import { MarkupText, type SourceText } from './markupText';
 import type { Attribute, Expression, Fragment, MarkupNode, Span } from './syntax';
-
-export interface MarkupText {
-  text: string;
-  typed: boolean;
-}
 
 export function readMarkupOf(
   r: ScriptReader,
   file: SvelteFile,
   component: SingleFileComponent,
   fragment: Fragment,
-  source: MarkupText,
+  source: SourceText,
 ): void {
   const reader = new Markup(r, file, component, source);
   reader.fragment(fragment, renderedPiece(r, component));
@@ -34,16 +26,14 @@ export function readMarkupOf(
 
 type Give = (prop: string, place: PlaceId | null, literal: string | null, at: Spot) => void;
 
-class Markup {
-  private readonly at: (offset: number) => { line: number; column: number };
-
+class Markup extends MarkupText {
   constructor(
-    private readonly r: ScriptReader,
+    r: ScriptReader,
     private readonly file: SvelteFile,
     private readonly component: SingleFileComponent,
-    private readonly source: MarkupText,
+    source: SourceText,
   ) {
-    this.at = positions(source.text);
+    super(r, source);
   }
 
   /** Snippets and constants of a fragment are known all over it. */
@@ -452,71 +442,9 @@ class Markup {
     return place;
   }
 
-  private sourceOf(expression: Expression | undefined): string {
-    return expression ? this.source.text.slice(expression.start, expression.end) : '';
-  }
-
   private sends(event: string, at: Spot): void {
     const { events } = this.r.b.fn(this.component.fn);
     if (!events?.some((one) => one.name === event)) events?.push({ name: event, at });
-  }
-
-  /** Declares and binds the names of a loop, a snippet or a slot in the current block. */
-  private bindParams(patterns: readonly Expression[], places: readonly (PlaceId | null)[]): void {
-    const { r } = this;
-    patterns.forEach((pattern, index) => {
-      const text = this.source.text.slice(pattern.start, pattern.end);
-      const fn = this.expression(`(${text}) => 0`, pattern.start - 1);
-      const param = fn?.type === 'ArrowFunctionExpression' ? fn.params[0] : undefined;
-      if (!param) return;
-      declarePattern(r, param);
-      bind(r, param, places[index] ?? null);
-    });
-  }
-
-  private value(expression: Expression | null | undefined): PlaceId | null {
-    const node = this.parsed(expression);
-    return node ? value(this.r, node) : null;
-  }
-
-  private parsed(expression: Expression | null | undefined): t.Expression | null {
-    // What could not be read leaves an empty name behind.
-    if (!expression || expression.start >= expression.end) return null;
-    return this.expression(this.source.text.slice(expression.start, expression.end), expression.start);
-  }
-
-  private expression(text: string, start: number): t.Expression | null {
-    try {
-      return parseExpression(text, { ...this.options(start), errorRecovery: true });
-    } catch {
-      const { line, column } = this.at(Math.max(0, start));
-      this.r.b.facts.problems.push({ severity: 'warning', message: `“${text}” could not be read.`, line, column });
-      return null;
-    }
-  }
-
-  private statement(text: string, start: number): t.Statement[] {
-    try {
-      return parse(text, { ...this.options(start), errorRecovery: true }).program.body;
-    } catch {
-      return [];
-    }
-  }
-
-  /** Positions of the whole file; what stands before the text itself is taken off its first line. */
-  private options(start: number): {
-    plugins: 'typescript'[];
-    startLine: number;
-    startColumn: number;
-    startIndex: number;
-  } {
-    const { line, column } = this.at(Math.max(0, start));
-    return {
-      plugins: this.source.typed ? ['typescript'] : [],
-      startLine: line,
-      startColumn: column - 1,
-      startIndex: Math.max(0, start),
-    };
   }
 
   private literalOf(one: Attribute): string | null {
@@ -527,12 +455,6 @@ class Markup {
     if (!expression) return null;
     const source = this.source.text.slice(expression.start, expression.end);
     return /^(['"`]|-?\d|true\b|false\b)/.test(source) ? source : null;
-  }
-
-  private spot({ start, end }: Span): Spot {
-    const from = this.at(start);
-    const to = this.at(end);
-    return { ...from, length: from.line === to.line ? to.column - from.column : 1 };
   }
 }
 

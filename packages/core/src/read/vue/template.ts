@@ -2,20 +2,16 @@
  * Templates. Elements become pieces of markup and sites as in any family; attributes bind props, listeners stand among them
  * under a sign of their own, slots are functions that are handed over and called where the child shows them.
  */
-import { parseExpression } from '@babel/parser';
 import type * as t from '@babel/types';
 import type { PlaceId, SitePropFact, Spot } from '../../model/facts';
 import type { SourceFile } from '../react';
 import { importPlace } from '../script/calls';
-import { value } from '../script/expressions';
-import { declarePattern } from '../script/declare';
-import { bind, fieldOf } from '../script/patterns';
+import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { eventProp, EVENTS, slotProp, SLOTS, updateProp } from '../../model/signs';
 import { renderedPiece, type SingleFileComponent } from '../singleFile/component';
 import { addOutlet } from '../react/routes';
-import { readInstance } from './instance';
-import { unwrapped } from './unwrap';
+import { spotAt, TemplateText } from './templateText';
 import { camel, pascal } from './registered';
 import type { Attribute, Expression, Location, TemplateNode } from './syntax';
 
@@ -32,18 +28,20 @@ export function readTemplate(r: ScriptReader, component: SingleFileComponent, ro
   reader.read(root as TemplateNode);
 }
 
-class Template {
+class Template extends TemplateText {
   /** Roots that what the component is given beyond its props lands on. */
   private readonly roots = new Set<TemplateNode>();
   /** The site being read is written in a loop. */
   private many = false;
 
   constructor(
-    private readonly r: ScriptReader,
-    private readonly component: SingleFileComponent,
-    private readonly typed: boolean,
+    r: ScriptReader,
+    component: SingleFileComponent,
+    typed: boolean,
     private readonly version: 2 | 3,
-  ) {}
+  ) {
+    super(r, component, typed);
+  }
 
   read(root: TemplateNode): void {
     const piece = renderedPiece(this.r, this.component, (given, at) => this.unwrapped(given, at));
@@ -135,20 +133,6 @@ class Template {
       [list === null ? null : r.b.part(list, '*', r.fn, spotAt(expression.loc)), null, null],
       expression.loc,
     );
-  }
-
-  /** Declares and binds the names a loop or a slot brings, in the current block. */
-  private bindParams(names: string, places: readonly (PlaceId | null)[], loc: Location): void {
-    const { r } = this;
-    const fn = this.parse(`(${names}) => 0`, {
-      ...loc,
-      start: { ...loc.start, column: Math.max(1, loc.start.column - 1), offset: loc.start.offset - 1 },
-    });
-    if (fn?.type !== 'ArrowFunctionExpression') return;
-    fn.params.forEach((param, index) => {
-      declarePattern(r, param);
-      bind(r, param, places[index] ?? null);
-    });
   }
 
   private test(expression: Expression): void {
@@ -447,75 +431,6 @@ class Template {
       this.r.global('$event', spotAt(expression.loc))
     );
   }
-
-  private functionAround(text: string, expression: Expression, shift: number): PlaceId | null {
-    const start = {
-      ...expression.loc.start,
-      column: Math.max(1, expression.loc.start.column - shift),
-      offset: expression.loc.start.offset - shift,
-    };
-    const node = this.parse(text, { ...expression.loc, start });
-    return node ? this.valueOf(node, expression) : null;
-  }
-
-  private value(expression: Expression): PlaceId | null {
-    const node = this.parse(expression.content, expression.loc);
-    if (!node) return null;
-    return this.valueOf(node, expression);
-  }
-
-  /** Reads an expression with the names of the instance at hand, and takes values out of references. */
-  private valueOf(node: t.Expression, expression: Expression): PlaceId | null {
-    const { r } = this;
-    const before = r.missing;
-    r.missing = (name, at) => this.named(name, at);
-    r.inTemplate = true;
-    const place = value(r, node);
-    r.inTemplate = false;
-    r.missing = before;
-    return place === null ? null : this.unwrapped(place, spotAt(expression.loc));
-  }
-
-  /** A name the script does not declare stands on the instance: a prop, a field of its state, a method. */
-  private named(name: string, at: Spot): PlaceId | null {
-    const { r, component } = this;
-    if (
-      /^(Math|Number|String|Date|JSON|Object|Array|Boolean|parseInt|parseFloat|isNaN|undefined|console|window)$/.test(
-        name,
-      )
-    )
-      return null;
-    const own = readInstance(r, name, at);
-    if (own !== null) return own;
-    // A functional component's template reaches them by this name.
-    if (name === 'props' && !r.b.fn(component.fn).props?.some((prop) => prop.name === 'props')) return component.props;
-    if (/^\$(emit|event|slots|router|t|el|parent|root)$/.test(name)) return null;
-    return unwrapped(r, r.b.part(component.self, name, r.fn, at), at);
-  }
-
-  private unwrapped(place: PlaceId, at: Spot): PlaceId {
-    return unwrapped(this.r, place, at);
-  }
-
-  private parse(text: string, loc: Location): t.Expression | null {
-    try {
-      return parseExpression(text, {
-        plugins: this.typed ? ['typescript'] : [],
-        startLine: loc.start.line,
-        startColumn: loc.start.column - 1,
-        startIndex: Math.max(0, loc.start.offset),
-        errorRecovery: true,
-      });
-    } catch {
-      this.r.b.facts.problems.push({
-        severity: 'warning',
-        message: `“${text}” could not be read.`,
-        line: loc.start.line,
-        column: loc.start.column,
-      });
-      return null;
-    }
-  }
 }
 
 function tagSpot(node: TemplateNode): Spot {
@@ -524,11 +439,6 @@ function tagSpot(node: TemplateNode): Spot {
 
 function isLooped(node: TemplateNode): boolean {
   return node.props?.some((one) => one.type === DIRECTIVE && one.name === 'for') ?? false;
-}
-
-function spotAt(loc: Location): Spot {
-  const length = loc.end.line === loc.start.line ? loc.end.column - loc.start.column : 1;
-  return { line: loc.start.line, column: loc.start.column, length };
 }
 
 function shifted(loc: Location, by: number): Location {
