@@ -15,6 +15,7 @@ import { fieldOf } from '../script/patterns';
 import type { Dialect, ScriptReader } from '../script/reader';
 import { findIn, typeOf } from '../script/types';
 import { cellsFrom, objectOf, property, textOf } from '../stores/cells';
+import { mountSite } from '../singleFile/site';
 import { called, effect, leaving, same, settleRuns } from '../singleFile/runs';
 import type { SvelteFile } from './file';
 import { slotProp } from '../../model/signs';
@@ -159,25 +160,13 @@ function mountedAt(
   const [tag = null] = readArguments(r, { ...node, arguments: component ? [component as t.Expression] : [] });
   if (tag === null || !component) return;
   const name = r.source(component);
-  const inside = r.b.place('markup', '', r.fn, at);
-  const propsPlace = r.b.place('siteProps', name, r.fn, at);
   const given = objectOf(r, property(objectOf(r, options), 'props'));
-  const site = { name, tag, propsPlace, inside, props: [], repeat: 'once' as const, fn: r.fn, at };
-  r.b.facts.sites.push(site);
-  if (!given) return;
-  const [held = null] = readArguments(r, { ...node, arguments: [given] });
-  if (held !== null) r.b.flow(held, propsPlace);
-  for (const one of given.properties)
+  const { give } = mountSite(r, name, tag, at);
+  const [held = null] = given ? readArguments(r, { ...node, arguments: [given] }) : [];
+  for (const one of given?.properties ?? [])
     if (one.type !== 'SpreadElement') {
       const field = fieldOf(one.key, one.computed);
-      const place = r.b.place('object', field, r.fn, spotOf(one.key));
-      if (held !== null) r.b.flow(held, place, 'get', field);
-      (site.props as { name: string; place: PlaceId; literal: null; at: ReturnType<typeof spotOf> }[]).push({
-        name: field,
-        place,
-        literal: null,
-        at: spotOf(one.key),
-      });
+      give(field, held === null ? null : r.b.part(held, field, r.fn, spotOf(one.key)), null, spotOf(one.key));
     }
 }
 

@@ -2,13 +2,14 @@
  * Markup. Elements become pieces of markup and sites as in any family; listeners and bindings stand among the props under
  * signs of their own; slots and snippets are functions, called where the child shows them.
  */
-import type { PlaceId, SitePropFact, Spot } from '../../model/facts';
+import type { PlaceId, Spot } from '../../model/facts';
 import { eventProp, slotProp } from '../../model/signs';
 import { declareBlock } from '../script/declare';
 import { test, value } from '../script/expressions';
 import type { ScriptReader } from '../script/reader';
 import { readStatements } from '../script/statements';
 import { renderedPiece, type SingleFileComponent } from '../singleFile/component';
+import { addSite, type Give } from '../singleFile/site';
 import type { SvelteFile } from './file';
 import { MarkupText, type SourceText } from './markupText';
 import type { Attribute, Expression, Fragment, MarkupNode, Span } from './syntax';
@@ -23,8 +24,6 @@ export function readMarkupOf(
   const reader = new Markup(r, file, component, source);
   reader.fragment(fragment, renderedPiece(r, component));
 }
-
-type Give = (prop: string, place: PlaceId | null, literal: string | null, at: Spot) => void;
 
 class Markup extends MarkupText {
   constructor(
@@ -228,28 +227,10 @@ class Markup extends MarkupText {
     const { line, column } = this.at(node.start + 1);
     const at: Spot = { line, column, length: name.length };
     const tag = this.tagPlace(node, at);
-    const propsPlace = r.b.place('siteProps', name, r.fn, at);
-    const props: SitePropFact[] = [];
     const shown = node.type === 'SvelteSelf' ? r.b.fn(this.component.fn).name : name;
-    r.b.facts.sites.push({
-      name: shown,
-      tag,
-      propsPlace,
-      inside: piece,
-      props,
-      repeat: r.repeat,
-      fn: r.fn,
-      at,
-      ...(r.depth > 0 ? { nested: true } : {}),
-    });
+    const { propsPlace, props, give } = addSite(r, shown, tag, piece, at);
     const before = r.repeat;
     r.repeat = 'once';
-    const give: Give = (prop, place, literal, spot) => {
-      const held = place ?? r.b.place('object', '', r.fn, spot);
-      // A reference is no prop: it only comes to hold the child.
-      if (prop !== 'ref') r.b.flow(held, propsPlace, 'put', prop);
-      props.push({ name: prop, place: held, literal, at: spot });
-    };
     // What is written after a spread wins over it.
     const named: string[] = [];
     for (const one of [...(node.attributes ?? [])].reverse())

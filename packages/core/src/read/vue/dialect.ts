@@ -1,7 +1,7 @@
 /** What the family gives a meaning to in scripts. */
 import type * as t from '@babel/types';
 import { eventProp } from '../../model/signs';
-import type { PlaceId, Spot } from '../../model/facts';
+import type { PlaceId } from '../../model/facts';
 import { readLibraryCall } from '../libraries';
 import { readChannelCall, readNew } from '../outside/channels';
 import { readMarkup } from '../react/markup';
@@ -26,6 +26,7 @@ import {
 import { takenOnce } from './taken';
 import { unwrapped } from './unwrap';
 import { inject, provide, readAppProvide, symbol } from '../singleFile/provided';
+import { mountSite } from '../singleFile/site';
 import { effect, leaving, same, settleRuns } from '../singleFile/runs';
 import { objectOf, property } from '../stores/cells';
 import { hyperscript } from './hyperscript';
@@ -51,7 +52,7 @@ const createApp: Reading = (r, node) => {
   if (tag === null) return null;
   const first = node.arguments[0];
   const name = first ? r.source(first) : 'App';
-  mountSite(r, tag, name, at);
+  mountSite(r, name, tag, at);
   return r.b.place('object', 'app', r.fn, at);
 };
 
@@ -180,15 +181,8 @@ function readNewVue(r: ScriptReader, node: t.NewExpression): PlaceId | null {
   if (tag === null) return null;
   const at = spotOf(drawn ?? node);
   const name = drawn ? r.source(drawn) : nameFromPath(r.b.facts.path);
-  mountSite(r, tag, name, at);
+  mountSite(r, name, tag, at);
   return r.b.place('object', 'app', r.fn, at);
-}
-
-/** A component mounted where its application begins. */
-function mountSite(r: ScriptReader, tag: PlaceId, name: string, at: Spot): void {
-  const inside = r.b.place('markup', '', r.fn, at);
-  const propsPlace = r.b.place('siteProps', name, r.fn, at);
-  r.b.facts.sites.push({ name, tag, propsPlace, inside, props: [], repeat: 'once', fn: r.fn, at });
 }
 
 /** A name set in a template: a reference's value, or a field of the instance. */

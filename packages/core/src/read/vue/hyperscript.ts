@@ -1,12 +1,13 @@
 /** Markup made by calls: `h(Tray, { units, onPick }, children)`, in the way of either major version. */
 import type * as t from '@babel/types';
-import type { PlaceId, SitePropFact, Spot } from '../../model/facts';
+import type { PlaceId, Spot } from '../../model/facts';
 import { eventProp, slotProp } from '../../model/signs';
 import { spotOf } from '../script/builder';
 import { isFunction, value } from '../script/expressions';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import type { Reading } from '../singleFile/component';
+import { addSite } from '../singleFile/site';
 import { property } from '../stores/cells';
 import { camel, pascal } from './registered';
 
@@ -53,20 +54,7 @@ function site(
     name === null
       ? (r.within(null, () => value(r, type)) ?? r.global(shown, at))
       : (r.scope.lookup(pascal(name)) ?? r.scope.lookup(name) ?? r.global(pascal(name), at));
-  const propsPlace = r.b.place('siteProps', shown, r.fn, at);
-  const props: SitePropFact[] = [];
-  const nested = r.depth > 0 ? { nested: true } : {};
-  r.b.facts.sites.push({
-    name: shown,
-    tag,
-    propsPlace,
-    inside: piece,
-    props,
-    repeat: r.repeat,
-    fn: r.fn,
-    at,
-    ...nested,
-  });
+  const { propsPlace, props, give } = addSite(r, shown, tag, piece, at);
   if (r.b.facts.places[tag]?.fn !== 0) r.b.use({ place: tag, kind: 'shown', detail: 'tag', fn: r.fn, at });
   const before = r.repeat;
   r.repeat = 'once';
@@ -77,14 +65,9 @@ function site(
         props.push({ name: null, place: one.place, literal: null, at: one.at });
         continue;
       }
-      const held = one.place ?? r.b.place('object', '', r.fn, one.at);
-      r.b.flow(held, propsPlace, 'put', one.name);
-      props.push({ name: one.name, place: held, literal: one.literal, at: one.at });
+      give(one.name, one.place, one.literal, one.at);
     }
-    handOver(r, children, (slot, place, spot) => {
-      r.b.flow(place, propsPlace, 'put', slot);
-      props.push({ name: slot, place, literal: null, at: spot });
-    });
+    handOver(r, children, (slot, place, spot) => give(slot, place, null, spot));
   });
   r.repeat = before;
 }

@@ -9,6 +9,7 @@ import { importPlace } from '../script/calls';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { eventProp, EVENTS, slotProp, SLOTS, updateProp } from '../../model/signs';
+import { addSite, type Give } from '../singleFile/site';
 import { renderedPiece, type SingleFileComponent } from '../singleFile/component';
 import { addOutlet } from '../react/routes';
 import { spotAt, TemplateText } from './templateText';
@@ -188,28 +189,10 @@ class Template extends TemplateText {
     const name = node.tag ?? '';
     const at = tagSpot(node);
     const tag = this.tagPlace(name, node, at);
-    const propsPlace = r.b.place('siteProps', name, r.fn, at);
-    const props: SitePropFact[] = [];
-    r.b.facts.sites.push({
-      name,
-      tag,
-      propsPlace,
-      inside: piece,
-      props,
-      repeat: r.repeat,
-      fn: r.fn,
-      at,
-      ...(r.depth > 0 ? { nested: true } : {}),
-    });
+    const { propsPlace, props, give } = addSite(r, name, tag, piece, at);
     const before = r.repeat;
     this.many = before === 'many';
     r.repeat = 'once';
-    const give = (prop: string, place: PlaceId | null, literal: string | null, spot: Spot): void => {
-      const held = place ?? r.b.place('object', '', r.fn, spot);
-      // A reference is no prop: it only comes to hold the child.
-      if (prop !== 'ref') r.b.flow(held, propsPlace, 'put', prop);
-      props.push({ name: prop, place: held, literal, at: spot });
-    };
     for (const one of node.props ?? []) this.siteAttribute(one, propsPlace, props, give);
     this.handOver(node, give);
     if (this.roots.has(node)) {
@@ -220,12 +203,7 @@ class Template extends TemplateText {
     r.repeat = before;
   }
 
-  private siteAttribute(
-    one: Attribute,
-    propsPlace: PlaceId,
-    props: SitePropFact[],
-    give: (prop: string, place: PlaceId | null, literal: string | null, spot: Spot) => void,
-  ): void {
+  private siteAttribute(one: Attribute, propsPlace: PlaceId, props: SitePropFact[], give: Give): void {
     const { r } = this;
     const at = spotAt(one.loc);
     if (one.type === STATIC) {
@@ -270,13 +248,7 @@ class Template extends TemplateText {
   }
 
   /** `v-on="{ pick: set }"`, `v-on="$listeners"`: several listeners at once. */
-  private listeners(
-    expression: Expression,
-    propsPlace: PlaceId,
-    props: SitePropFact[],
-    give: (prop: string, place: PlaceId | null, literal: string | null, spot: Spot) => void,
-    at: Spot,
-  ): void {
+  private listeners(expression: Expression, propsPlace: PlaceId, props: SitePropFact[], give: Give, at: Spot): void {
     const node = this.parse(expression.content, expression.loc);
     if (node?.type === 'ObjectExpression') {
       for (const one of node.properties)
@@ -318,7 +290,7 @@ class Template extends TemplateText {
   }
 
   /** What stands between a component's tags: a function for each slot, called where the child shows it. */
-  private handOver(node: TemplateNode, give: (prop: string, place: PlaceId, literal: null, spot: Spot) => void): void {
+  private handOver(node: TemplateNode, give: Give): void {
     const children = node.children ?? [];
     const named = children.filter(
       (child) =>

@@ -1,0 +1,32 @@
+/** Sites of components, as the readers of single-file components write them. */
+import type { PlaceId, SitePropFact, Spot } from '../../model/facts';
+import type { ScriptReader } from '../script/reader';
+
+/** Hands one prop over; what is no value that is followed (a literal) gets a place of its own, where it is written. */
+export type Give = (prop: string, place: PlaceId | null, literal: string | null, at: Spot) => void;
+
+export interface OpenSite {
+  propsPlace: PlaceId;
+  props: SitePropFact[];
+  give: Give;
+}
+
+/** Adds a site in a piece of markup; its props are handed over one by one. */
+export function addSite(r: ScriptReader, name: string, tag: PlaceId, inside: PlaceId, at: Spot): OpenSite {
+  const propsPlace = r.b.place('siteProps', name, r.fn, at);
+  const props: SitePropFact[] = [];
+  const nested = r.depth > 0 ? { nested: true } : {};
+  r.b.facts.sites.push({ name, tag, propsPlace, inside, props, repeat: r.repeat, fn: r.fn, at, ...nested });
+  const give: Give = (prop, place, literal, spot) => {
+    const held = place ?? r.b.place('object', '', r.fn, spot);
+    // A reference is no prop: it only comes to hold the child.
+    if (prop !== 'ref') r.b.flow(held, propsPlace, 'put', prop);
+    props.push({ name: prop, place: held, literal, at: spot });
+  };
+  return { propsPlace, props, give };
+}
+
+/** A component mounted where its application begins. */
+export function mountSite(r: ScriptReader, name: string, tag: PlaceId, at: Spot): OpenSite {
+  return addSite(r, name, tag, r.b.place('markup', '', r.fn, at), at);
+}
