@@ -90,10 +90,15 @@ export class Crossings {
       case 'shared':
         return [{ to: exit.at, carrier: 'store', site: null, context: null, part: false }];
       case 'inner':
-        return [{ to: exit.at, carrier: 'local', site: null, context: null, part: false }];
+        return [{ to: exit.at, carrier: this.innerCarrier(exit.at.place), site: null, context: null, part: false }];
       case 'rendered':
         return [];
     }
+  }
+
+  /** Code written inside another component reads what surrounds it; one that reaches for an instance holds it. */
+  private innerCarrier(place: number): Carrier {
+    return /^\$(parent|root)$/.test(this.program.graph.places[place]?.name ?? '') ? 'handle' : 'local';
   }
 
   private intoSite(exit: Exit): Crossing[] {

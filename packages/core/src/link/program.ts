@@ -7,6 +7,7 @@ import { Contexts, Paths } from './intern';
 import type { ConfigFile } from './modules';
 import { fileRoutes } from './fileRoutes';
 import { modelsFor } from './models';
+import { joinAbove } from './above';
 import { joinRoutes } from './routes';
 import { mixesUnknown, typedProps } from './types';
 import { Targets, type SiteTarget, type Target } from './targets';
@@ -53,6 +54,9 @@ export class Program {
   private readonly dynamic = new Map<string, readonly number[]>();
   private readonly kinds = new Map<number, CallKind>();
 
+  /** What reaches for whatever renders it, and was joined to that: by file and name. */
+  readonly reached: ReadonlySet<string>;
+
   constructor(readonly input: ProjectInput) {
     // The answer must not depend on the order in which files were found.
     const files = [...input.files].sort((a, b) => (a.path < b.path ? -1 : a.path > b.path ? 1 : 0));
@@ -67,6 +71,7 @@ export class Program {
     this.collectComponents();
     this.graph.functions.forEach((_, fn) => this.units.push(this.findUnit(fn)));
     joinRoutes(this);
+    this.reached = joinAbove(this);
   }
 
   /** What a site renders in one run: a wrapper's tag is what the call that made it gave. */

@@ -115,6 +115,8 @@ export interface FunctionFact {
   openType?: boolean;
   /** The type itself, where some of it has to be looked for in other files. */
   propsType?: TypeFact;
+  /** The object its own names stand on, where others may come to hold it. */
+  own?: PlaceId;
   /** The name a component gives itself, for tags that nothing imports. */
   ownName?: string;
   /** What it is given beyond its props has no single root to land on, and it places it nowhere itself. */
@@ -283,6 +285,13 @@ export interface TypeImportFact {
   imported: string;
 }
 
+/** The instance that renders this one, or the outermost of all, held by a place. */
+export interface AboveFact {
+  place: PlaceId;
+  outermost: boolean;
+  fn: FunctionId;
+}
+
 /** A component made known to all under a name. */
 export interface RegisterFact {
   name: string;
@@ -396,6 +405,7 @@ export interface FileFacts {
   /** Types of props the file declares, and names of types it takes from others (`*`: all of them). */
   types: Record<string, TypeFact>;
   typeImports: TypeImportFact[];
+  above: AboveFact[];
   registers: RegisterFact[];
   routes: RouteFact[];
   outlets: { place: PlaceId; fn: FunctionId }[];
@@ -404,4 +414,4 @@ export interface FileFacts {
 }
 
 /** Raised whenever the shape or meaning of facts changes, so that cached ones are read anew. */
-export const FACTS_VERSION = 7;
+export const FACTS_VERSION = 8;

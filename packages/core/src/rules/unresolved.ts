@@ -48,7 +48,8 @@ export const unresolved: Rule = {
           related: [],
         });
       });
-      for (const gap of facts.gaps)
+      for (const gap of facts.gaps) {
+        if (gap.what === 'instance' && program.reached.has(`${file}:${gap.name}`)) continue;
         found.push({
           message: `${gap.name} could not be followed. ${gap.reason}`,
           component: program.component(program.unitOf(graph.fnAt(file, gap.fn)))?.name ?? null,
@@ -57,6 +58,7 @@ export const unresolved: Rule = {
           components: [],
           related: [],
         });
+      }
     });
     return found;
   },

@@ -58,6 +58,7 @@ export class FactsBuilder {
       imports: [],
       exports: [],
       gaps: [],
+      above: [],
       registers: [],
       routes: [],
       outlets: [],

@@ -51,6 +51,7 @@ export function openComponent(r: ScriptReader, fn: FunctionId): SingleFileCompon
   fact.takesRest = false;
   fact.events = [];
   const self = b.place('object', 'this', fn, fact.at);
+  fact.own = self;
   b.flow(props, self);
   return {
     fn,

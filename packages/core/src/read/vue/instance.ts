@@ -22,14 +22,19 @@ export function readInstance(r: ScriptReader, field: string, at: Spot): PlaceId 
   }
   if (field === '$route') return addressOf(r, at);
   if (field === '$store') return storeOf(r, at);
-  const told = r.b.facts.gaps.some((gap) => gap.what === 'instance' && gap.name === field);
-  if ((field === '$parent' || field === '$root') && !told)
-    r.b.facts.gaps.push({
-      what: 'instance',
-      name: field,
-      reason: `It reaches for whatever renders ${r.b.fn(component.fn).name}, past its props and events.`,
-      fn: r.fn,
-      at,
-    });
+  if (field === '$parent' || field === '$root') {
+    const place = r.b.place('read', field, r.fn, at);
+    r.b.facts.above.push({ place, outermost: field === '$root', fn: r.fn });
+    const told = r.b.facts.gaps.some((gap) => gap.what === 'instance' && gap.name === field);
+    if (!told)
+      r.b.facts.gaps.push({
+        what: 'instance',
+        name: field,
+        reason: `It reaches for whatever renders ${r.b.fn(component.fn).name}, past its props and events.`,
+        fn: r.fn,
+        at,
+      });
+    return place;
+  }
   return null;
 }

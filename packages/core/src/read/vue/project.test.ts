@@ -200,13 +200,35 @@ test('children in a loop are a list of handles', () => {
   expect(findingsOf(survey)).toEqual([]);
 });
 
-test('reaching past props and events for whatever renders a component is said, not guessed', () => {
+test('reaching past props and events for whatever renders a component', () => {
   const survey = surveyOf({
     ...VUE2,
-    'src/Tray.vue': options(
-      `<b @click="$emit('x')">{{ up }}</b>`,
-      `export default { emits: ['x'], computed: { up() { return this.$parent.units; } } };`,
+    'src/main.js': `import Vue from 'vue'; import App from './App.vue'; new Vue({ render: (h) => h(App) }).$mount('#app');`,
+    'src/App.vue': options(
+      `<div><Bench /></div>`,
+      `import Bench from './Bench.vue'; export default { components: { Bench }, data() { return { units: 'c' }; }, methods: { flip() { this.units = 'k'; } } };`,
     ),
+    'src/Bench.vue': options(
+      `<ul><Tray /></ul>`,
+      `import Tray from './Tray.vue'; export default { components: { Tray }, data() { return { level: 1 }; }, methods: { raise() { this.level = 2; } } };`,
+    ),
+    'src/Tray.vue': options(
+      `<b @click="$parent.raise()">{{ low }}{{ scale }}</b>`,
+      `export default { computed: { low() { return this.$parent.level; }, scale() { return this.$root.units; } } };`,
+    ),
+  });
+  expect(trailsOf(survey, 'Bench.level')).toEqual([
+    'Bench.level > handle:Tray.level',
+    'up Tray.raise > handle:Bench.level',
+  ]);
+  expect(trailsOf(survey, 'App.units')).toEqual(['App.units > handle:Tray.units']);
+  expect(findingsOf(survey)).toEqual([]);
+});
+
+test('where nothing is known to render it, that is said, not guessed', () => {
+  const survey = surveyOf({
+    ...VUE2,
+    'src/Tray.vue': options(`<b>{{ up }}</b>`, `export default { computed: { up() { return this.$parent.units; } } };`),
   });
   expect(findingsOf(survey)).toEqual(['unresolved Tray.$parent']);
 });
@@ -265,6 +287,13 @@ describe('attributes a component does not declare', () => {
     expect(trailsOf(surveyOf({ ...sources, 'src/Bench.vue': bench('v-bind="$attrs"') }), 'App.units')).toEqual([
       'App.units > overflow:Bench.units~ > overflow:Tray.units',
     ]);
+  });
+
+  test('but for class and style, which land on the root all the same in the older version', () => {
+    const bench = options(`<p>bench</p>`, `export default { inheritAttrs: false };`);
+    const sources = { 'src/App.vue': app(`<Bench :class="units" />`), 'src/Bench.vue': bench };
+    expect(trailsOf(surveyOf({ ...VUE2, ...sources }), 'App.units')).toEqual(['App.units > overflow:Bench.class']);
+    expect(trailsOf(surveyOf({ ...VUE3, ...sources }), 'App.units')).toEqual([]);
   });
 
   test('are lost where there are several roots', () => {

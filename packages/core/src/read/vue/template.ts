@@ -62,7 +62,7 @@ class Template extends TemplateText {
       one.props?.some((p) => p.type === DIRECTIVE && (p.name === 'else' || p.name === 'else-if')) ?? false;
     const several = elements.filter((one) => !isFurther(one)).length !== 1;
     const loose = elements.some((one) => one.tagType === SLOT || one.tagType === TEMPLATE || isLooped(one));
-    if (!component.inherits || (fact.mixes?.length ?? 0) > 0) return;
+    if ((!component.inherits && version === 3) || (fact.mixes?.length ?? 0) > 0) return;
     if (several || loose) {
       if (version === 3 && elements.length > 0 && !fact.takesRest) fact.losesRest = true;
       return;
@@ -75,6 +75,11 @@ class Template extends TemplateText {
     const { r, component, version } = this;
     const fact = r.b.fn(component.fn);
     const rest = r.b.place('object', '$attrs', r.fn, at);
+    if (!component.inherits) {
+      for (const look of ['class', 'style'])
+        r.b.flow(r.b.part(component.props, look, component.fn, at), rest, 'put', look);
+      return rest;
+    }
     const events = version === 2 ? [EVENTS] : (fact.events ?? []).map((one) => eventProp(one.name));
     const names = (fact.props ?? []).map((prop) => prop.name);
     r.b.rest(component.props, rest, [...names, ...names.map(updateProp), ...events, SLOTS, 'ref', 'key']);
