@@ -24,4 +24,5 @@ test('certain tags of real packages lead to the right file, and what is not foll
   ]);
   for (const [name, share] of rows) expect([name, Number(share) >= 98]).toEqual([name, true]);
   expect([done.status, done.status === 0 ? '' : done.stdout]).toEqual([0, '']);
-});
+  // Fetching the packages takes a while, the first time.
+}, 600_000);
