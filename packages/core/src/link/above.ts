@@ -1,10 +1,18 @@
 /** Components that reach for the instance that renders them: they come to hold the instance of each that does. */
 import type { Program } from './program';
 
-/** Joins what is reached for; gives the gaps that closed by it, as `file:fn:name`. */
-export function joinAbove(program: Program): ReadonlySet<string> {
+export interface Reached {
+  /** What reaches for an instance that is known, as `file:name`. */
+  names: ReadonlySet<string>;
+  /** The places that hold one. */
+  places: ReadonlySet<number>;
+}
+
+/** Joins what is reached for to the instances it turns out to be. */
+export function joinAbove(program: Program): Reached {
   const { graph } = program;
-  const closed = new Set<string>();
+  const names = new Set<string>();
+  const places = new Set<number>();
   graph.files.forEach((facts, file) => {
     for (const { place, outermost, fn } of facts.above) {
       const component = program.unitOf(graph.fnAt(file, fn));
@@ -13,12 +21,13 @@ export function joinAbove(program: Program): ReadonlySet<string> {
         const entry = graph.functions[holder];
         if (entry?.fact.own === undefined) continue;
         graph.join(graph.at(entry.file, entry.fact.own), graph.at(file, place));
-        closed.add(`${file}:${facts.places[place]?.name ?? ''}`);
+        places.add(graph.at(file, place));
+        names.add(`${file}:${facts.places[place]?.name ?? ''}`);
       }
     }
   });
-  if (closed.size > 0) graph.forgetTraces();
-  return closed;
+  if (places.size > 0) graph.forgetTraces();
+  return { names, places };
 }
 
 /** Components whose own markup writes a component; content handed to another is rendered by that one, and left out. */

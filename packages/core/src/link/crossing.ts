@@ -98,7 +98,7 @@ export class Crossings {
 
   /** Code written inside another component reads what surrounds it; one that reaches for an instance holds it. */
   private innerCarrier(place: number): Carrier {
-    return /^\$(parent|root)$/.test(this.program.graph.places[place]?.name ?? '') ? 'handle' : 'local';
+    return this.program.reached.places.has(place) ? 'handle' : 'local';
   }
 
   private intoSite(exit: Exit): Crossing[] {

@@ -7,7 +7,7 @@ import { Contexts, Paths } from './intern';
 import type { ConfigFile } from './modules';
 import { fileRoutes } from './fileRoutes';
 import { modelsFor } from './models';
-import { joinAbove } from './above';
+import { joinAbove, type Reached } from './above';
 import { joinRoutes } from './routes';
 import { mixesUnknown, typedProps } from './types';
 import { Targets, type SiteTarget, type Target } from './targets';
@@ -54,8 +54,8 @@ export class Program {
   private readonly dynamic = new Map<string, readonly number[]>();
   private readonly kinds = new Map<number, CallKind>();
 
-  /** What reaches for whatever renders it, and was joined to that: by file and name. */
-  readonly reached: ReadonlySet<string>;
+  /** What reaches for whatever renders it, and was joined to that. */
+  readonly reached: Reached;
 
   constructor(readonly input: ProjectInput) {
     // The answer must not depend on the order in which files were found.

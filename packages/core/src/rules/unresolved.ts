@@ -49,7 +49,7 @@ export const unresolved: Rule = {
         });
       });
       for (const gap of facts.gaps) {
-        if (gap.what === 'instance' && program.reached.has(`${file}:${gap.name}`)) continue;
+        if (gap.what === 'instance' && program.reached.names.has(`${file}:${gap.name}`)) continue;
         found.push({
           message: `${gap.name} could not be followed. ${gap.reason}`,
           component: program.component(program.unitOf(graph.fnAt(file, gap.fn)))?.name ?? null,
