@@ -127,8 +127,10 @@ export class Cells {
   private addOfModules(fact: CellFact, file: number, unit: number): void {
     const { program } = this.linked;
     const { graph } = program;
+    const runs = program.moduleRunsOf(unit);
+    if (runs.length === 0) return;
     const alone = graph.cells.filter((one) => one.file === file && one.fact.fn === fact.fn).length === 1;
-    for (const { context, call } of program.moduleRunsOf(unit)) {
+    for (const { context, call } of runs) {
       const result = graph.at(graph.calls[call]?.file ?? file, graph.calls[call]?.fact.result ?? 0);
       const kept = (graph.out[result] ?? []).find((edge) => edge.op === 'same' && graph.places[edge.to]?.name);
       const variable = kept ? (graph.places[kept.to]?.name ?? '') : '';

@@ -1,6 +1,6 @@
 /** Packages of the project itself: what `package.json` says of names, subpaths and private imports. */
 import type { ConfigFile } from './modules';
-import { folderOf, normalise } from './paths';
+import { folderOf, normalise } from '../model/paths';
 import { parseJsonWithComments } from './jsonc';
 
 interface Manifest {

@@ -4,13 +4,9 @@ import { isModel, modelPath } from '../read/libraries';
 import { BUNDLER_CONFIG, readAliases as readBundlerAliases } from '../read/bundler';
 import { parseJsonWithComments } from './jsonc';
 import { Manifests } from './manifests';
-import { folderOf, normalise } from './paths';
+import { type ConfigFile, folderOf, normalise } from '../model/paths';
 
-/** A configuration file, read as data. */
-export interface ConfigFile {
-  path: string;
-  text: string;
-}
+export type { ConfigFile };
 
 export type Resolution =
   | { kind: 'file'; file: number }

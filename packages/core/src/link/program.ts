@@ -5,7 +5,7 @@ import { Graph } from './graph';
 import { nameFromPath } from '../read/script/names';
 import { Contexts, Paths } from './intern';
 import type { ConfigFile } from './modules';
-import { fileRoutes } from './fileRoutes';
+import { fileRoutes } from '../read/fileRoutes';
 import { modelsFor } from './models';
 import { joinAbove, type Reached } from './above';
 import { joinRoutes } from './routes';

@@ -1,9 +1,5 @@
 /** The major versions of frameworks a project says it is written for. */
-
-interface Manifest {
-  path: string;
-  text: string;
-}
+import { folderOf, type ConfigFile } from '../model/paths';
 
 interface Dependencies {
   dependencies?: Record<string, string>;
@@ -12,16 +8,15 @@ interface Dependencies {
 }
 
 /** Tells, by path, which major version of Vue the nearest manifest above a file names; undefined where none names any. */
-export function vueVersions(manifests: readonly Manifest[]): (path: string) => 2 | 3 | undefined {
+export function vueVersions(manifests: readonly ConfigFile[]): (path: string) => 2 | 3 | undefined {
   const named = new Map<string, 2 | 3 | null>();
   for (const { path, text } of manifests) {
     if (!/(^|\/)package\.json$/.test(path)) continue;
-    const folder = path.includes('/') ? path.slice(0, path.lastIndexOf('/')) : '';
-    named.set(folder, versionIn(text));
+    named.set(folderOf(path), versionIn(text));
   }
   return (path) => {
     for (let folder = path; folder !== '';) {
-      folder = folder.includes('/') ? folder.slice(0, folder.lastIndexOf('/')) : '';
+      folder = folderOf(folder);
       const found = named.get(folder);
       if (found !== undefined && found !== null) return found;
     }

@@ -16,3 +16,9 @@ export function normalise(path: string): string | null {
   }
   return parts.join('/');
 }
+
+/** A file of configuration: a manifest, a compiler's settings, a bundler's. */
+export interface ConfigFile {
+  path: string;
+  text: string;
+}

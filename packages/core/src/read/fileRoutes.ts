@@ -3,9 +3,8 @@
  * put together from the files is written out as a module, and read like any other.
  */
 import type { FileFacts } from '../model/facts';
-import { readFile } from '../read';
-import type { ConfigFile } from './modules';
-import { folderOf } from './paths';
+import { folderOf, type ConfigFile } from '../model/paths';
+import { readFile } from '.';
 
 const PAGE = /^(?:(.*)\/)?(page)\.[cm]?[jt]sx?$/;
 const PAGES = /^((?:.*\/)?(?:src\/)?pages)\/(.*)\.[jt]sx?$/;
