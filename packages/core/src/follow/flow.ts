@@ -50,6 +50,8 @@ export class Flows {
         const edge = `${target}:${departure.carrier}`;
         if (joined.has(edge)) continue;
         joined.add(edge);
+        // Whoever holds a child holds all it offers: only what is done with some of it is a way the value takes.
+        if (departure.carrier === 'handle' && this.isIdle(departure, flow.mode)) continue;
         const carrier = departure.carrier === 'store' ? shared : departure.carrier;
         stop.hops.push({ ...departure, carrier, from: stop.key, target });
         if (!flow.stops.has(target) && flow.stops.size < MAX_STOPS)
@@ -57,6 +59,11 @@ export class Flows {
       }
     }
     return flow;
+  }
+
+  private isIdle({ to, name }: Departure, mode: Mode): boolean {
+    const { uses, departures } = this.stops.at(to, mode, name);
+    return uses.length === 0 && departures.length === 0;
   }
 
   private open(flow: Flow, at: At, name: string): FlowStop {

@@ -184,6 +184,24 @@ test.each([
   expect(findingsOf(survey)).toEqual(['dangling-handle App.shut']);
 });
 
+test('what is offered and never called is not carried by whoever holds the child', () => {
+  const survey = surveyOf({
+    ...VUE3,
+    'src/App.vue': options(
+      `<div><Tray ref="tray" /><b @click="$refs.tray.open()">x</b></div>`,
+      `import Tray from './Tray.vue'; export default { components: { Tray } };`,
+    ),
+    'src/Tray.vue': options(
+      `<b>{{ shown }}{{ wet }}</b>`,
+      `export default { data() { return { shown: false, wet: false }; }, methods: { open() { this.shown = true; }, pour() { this.wet = true; } } };`,
+    ),
+  });
+  expect(trailsOf(survey, 'Tray.shown')).toEqual(['up App.open > handle:Tray.shown']);
+  expect(trailsOf(survey, 'Tray.wet')).toEqual([]);
+  const app = survey.document().hops.filter((hop) => hop.carrier === 'handle');
+  expect(app.map((hop) => hop.to.name)).not.toContain('pour');
+});
+
 test('children in a loop are a list of handles', () => {
   const survey = surveyOf({
     ...VUE3,
