@@ -50,20 +50,14 @@ export class Flows {
         const edge = `${target}:${departure.carrier}`;
         if (joined.has(edge)) continue;
         joined.add(edge);
-        // Whoever holds a child holds all it offers: only what is done with some of it is a way the value takes.
-        if (departure.carrier === 'handle' && this.isIdle(departure, flow.mode)) continue;
         const carrier = departure.carrier === 'store' ? shared : departure.carrier;
         stop.hops.push({ ...departure, carrier, from: stop.key, target });
         if (!flow.stops.has(target) && flow.stops.size < MAX_STOPS)
           queue.push(this.open(flow, departure.to, departure.name));
       }
     }
+    withoutIdleHandles(flow);
     return flow;
-  }
-
-  private isIdle({ to, name }: Departure, mode: Mode): boolean {
-    const { uses, departures } = this.stops.at(to, mode, name);
-    return uses.length === 0 && departures.length === 0;
   }
 
   private open(flow: Flow, at: At, name: string): FlowStop {
@@ -73,6 +67,37 @@ export class Flows {
     flow.stops.set(key, stop);
     return stop;
   }
+}
+
+/** Whoever holds a child holds all it offers: only where some of it is used in the end is that a way the value takes. */
+function withoutIdleHandles(flow: Flow): void {
+  const all = [...flow.stops.values()];
+  if (!all.some((stop) => stop.hops.some((hop) => hop.carrier === 'handle'))) return;
+  const before = new Map<string, string[]>();
+  for (const hop of all.flatMap((stop) => stop.hops)) {
+    const sources = before.get(hop.target);
+    if (sources) sources.push(hop.from);
+    else before.set(hop.target, [hop.from]);
+  }
+  const used = closure(
+    all.filter((stop) => stop.facts.uses.length > 0).map((stop) => stop.key),
+    (key) => before.get(key) ?? [],
+  );
+  for (const stop of all) stop.hops = stop.hops.filter((hop) => hop.carrier !== 'handle' || used.has(hop.target));
+  const reached = closure([flow.start], (key) => flow.stops.get(key)?.hops.map((hop) => hop.target) ?? []);
+  for (const { key } of all) if (!reached.has(key)) flow.stops.delete(key);
+}
+
+function closure(starts: string[], next: (key: string) => string[]): Set<string> {
+  const reached = new Set(starts);
+  const queue = [...starts];
+  for (let key = queue.pop(); key !== undefined; key = queue.pop())
+    for (const other of next(key))
+      if (!reached.has(other)) {
+        reached.add(other);
+        queue.push(other);
+      }
+  return reached;
 }
 
 export function keyOf(at: At): string {

@@ -106,3 +106,22 @@ test('a topic sent with fields nobody sends, under a name nobody listens to', ()
     'unheard-event Tray.tray:movd',
   ]);
 });
+
+test('what a child offers is carried only by holders from where it is called in the end', () => {
+  const survey = surveyOf({
+    'src/App.tsx': `import { forwardRef, useImperativeHandle, useRef, useState } from 'react';
+      function App() { const row = useRef(null); return <><Row ref={row} /><b onClick={() => row.current.shut()} /></>; }
+      const Row = forwardRef((props, ref) => { const valve = useRef(null);
+        useImperativeHandle(ref, () => ({ shut: () => valve.current.shut(), flush: () => valve.current.flush() })); return <Valve ref={valve} />; });
+      const Valve = forwardRef((props, ref) => { const [open, setOpen] = useState(true); const [clean, setClean] = useState(false);
+        useImperativeHandle(ref, () => ({ shut: () => setOpen(false), flush: () => setClean(true) })); return <i>{open ? 1 : 2}{clean}</i>; });`,
+  });
+  expect(trailsOf(survey, 'Valve.open')).toEqual(['up App.shut > handle:Row.shut~ > handle:Valve.open']);
+  expect(trailsOf(survey, 'Valve.clean')).toEqual([]);
+  const carried = survey
+    .document()
+    .hops.filter((hop) => hop.carrier === 'handle')
+    .map((hop) => hop.to.name);
+  expect(carried).not.toContain('flush');
+  expect(carried).toContain('shut');
+});
