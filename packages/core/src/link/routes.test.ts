@@ -56,6 +56,37 @@ test('pages by the file tree stand under the layouts around them', () => {
   ]);
 });
 
+test.each([
+  [
+    'as objects, one within another',
+    {
+      'src/App.jsx': `${PARTS}
+        const router = createBrowserRouter([{ path: '/', element: <Shell />, children: [{ path: 'house/:id', element: <House /> }, { path: '/zones', Component: Zone }] }]);
+        export function App() { return <RouterProvider router={router} />; }`,
+    },
+    ['/ Shell', '/house/:id House', '/zones Zone'],
+  ],
+  [
+    'as elements',
+    {
+      'src/App.jsx': `${PARTS}
+        export function App() { return <Routes><Route path="desk" element={<Shell />}><Route path="zone" Component={Zone} /></Route></Routes>; }`,
+    },
+    ['/desk Shell', '/desk/zone Zone'],
+  ],
+  [
+    'by the file tree',
+    {
+      'app/layout.jsx': `export default function RootLayout({ children }) { return <html>{children}</html>; }`,
+      'app/(desk)/houses/[id]/page.jsx': `export default function HousePage() { return <b>house</b>; }`,
+    },
+    ['/ RootLayout', '/houses/[id] HousePage'],
+  ],
+])('the addresses of an application: %s', (_, sources, addresses) => {
+  const { routes = [] } = surveyOf(sources).document();
+  expect(routes.map((route) => `${route.path} ${route.of.replace(/.*#/, '')}`).sort()).toEqual(addresses);
+});
+
 test('sides: a marked module takes what it imports, not what it is handed', () => {
   const { components } = surveyOf({
     'app/layout.jsx': `export default function RootLayout({ children }) { return <html>{children}</html>; }`,

@@ -161,6 +161,10 @@ export const Mark = z.object({
 });
 export type Mark = z.infer<typeof Mark>;
 
+/** An address of the application and what is rendered there. */
+export const Route = z.object({ path: z.string(), of: z.string(), file: z.string(), line: z.number().int() });
+export type Route = z.infer<typeof Route>;
+
 export const FlowDocument = z.object({
   format: z.literal('vectura.flow'),
   version: z.literal(1),
@@ -178,6 +182,8 @@ export const FlowDocument = z.object({
   hops: z.array(Hop),
   findings: z.array(Finding),
   marks: z.array(Mark).optional(),
+  /** Addresses told by tables of routes and by the file tree. */
+  routes: z.array(Route).optional(),
 });
 export type FlowDocument = z.infer<typeof FlowDocument>;
 

@@ -303,6 +303,8 @@ export interface RouteFact {
   parent: number | null;
   /** It is shown at the outlet of what is mounted, not where its table stands. */
   atOutlet?: boolean;
+  /** The part of the address it stands for, as it is written. */
+  path?: string;
   piece: PlaceId | null;
   at: Spot;
 }
@@ -414,4 +416,4 @@ export interface FileFacts {
 }
 
 /** Raised whenever the shape or meaning of facts changes, so that cached ones are read anew. */
-export const FACTS_VERSION = 8;
+export const FACTS_VERSION = 9;

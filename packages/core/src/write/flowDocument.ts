@@ -17,6 +17,7 @@ import type { Mode } from '../follow/stops';
 import { roleAt } from '../follow/trail';
 import type { Linked } from '../link';
 import { isModel } from '../read/libraries';
+import { routesOf } from './routes';
 
 export function flowDocument(linked: Linked, cells: Cells, findings: Finding[]): FlowDocument {
   const { program } = linked;
@@ -51,6 +52,7 @@ export function flowDocument(linked: Linked, cells: Cells, findings: Finding[]):
     hops: hops(linked, cells),
     findings,
     marks: cells.all.flatMap((flow) => marks(flow)),
+    routes: routesOf(linked),
   };
 }
 

@@ -3,6 +3,8 @@ import type { Carrier, Effect, Role } from '@vectura/core';
 
 export type Group = 'down' | 'up' | 'through' | 'outside' | 'reach';
 
+export const GROUPS: readonly Group[] = ['down', 'up', 'through', 'outside', 'reach'];
+
 export const GROUP_OF: Record<Carrier, Group> = {
   prop: 'down',
   slot: 'down',

@@ -13,7 +13,7 @@ import { nameFromPath } from '../script/names';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { walkNodes } from '../script/walk';
-import { objectOf, plain, property } from '../stores/cells';
+import { objectOf, plain, property, textOf } from '../stores/cells';
 
 export const ROUTERS = /^(react-router(-dom|-native)?|@remix-run\/react|wouter)$/;
 
@@ -39,7 +39,10 @@ export function readRouteElement(r: ScriptReader, node: t.JSXElement, piece: Pla
 function readRoute(r: ScriptReader, node: t.JSXElement, parent: number | null, around: PlaceId): void {
   const at = spotOf(node.openingElement.name);
   let piece: PlaceId | null = null;
+  let path = '';
   for (const attribute of node.openingElement.attributes) {
+    if (attribute.type === 'JSXAttribute' && attribute.name.name === 'path' && attribute.value?.type === 'StringLiteral')
+      path = attribute.value.value;
     if (attribute.type !== 'JSXAttribute' || attribute.value?.type !== 'JSXExpressionContainer') continue;
     const given = attribute.value.expression;
     const name = attribute.name.type === 'JSXIdentifier' ? attribute.name.name : '';
@@ -48,7 +51,7 @@ function readRoute(r: ScriptReader, node: t.JSXElement, parent: number | null, a
     else if (name === 'lazy') piece ??= lazySite(r, given, at);
     else r.within(null, () => value(r, given));
   }
-  const route = add(r, parent, piece, around, at);
+  const route = add(r, { parent, path }, piece, around, at);
   for (const child of node.children) {
     if (child.type !== 'JSXElement') continue;
     const tag = child.openingElement.name;
@@ -60,7 +63,7 @@ function readRoute(r: ScriptReader, node: t.JSXElement, parent: number | null, a
 /** Notes a route; one that stands in no other is shown where it stands. */
 function add(
   r: ScriptReader,
-  parent: number | null,
+  { parent, path }: { parent: number | null; path: string },
   piece: PlaceId | null,
   around: PlaceId | null,
   at: ReturnType<typeof spotOf>,
@@ -69,7 +72,7 @@ function add(
   if (parent === null && piece !== null && around !== null)
     r.b.use({ place: piece, kind: 'shown', inside: around, repeat: 'conditional', fn: r.fn, at });
   const outermost = atOutlet && parent === null ? { atOutlet } : {};
-  return r.b.facts.routes.push({ parent, ...outermost, piece, at }) - 1;
+  return r.b.facts.routes.push({ parent, ...outermost, ...(path ? { path } : {}), piece, at }) - 1;
 }
 
 /** A component given by its name is an element without props. */
@@ -149,7 +152,8 @@ function readObjects(
     const beside = property(object, 'components');
     const shown = piece ?? (beside?.type === 'ObjectExpression' ? sitesOf(r, beside, at) : null);
     if (shown !== null && property(object, 'props')) openProps(r, shown);
-    const route = add(r, parent, shown, around, at, atOutlet);
+    const path = textOf(r, property(object, 'path')) ?? '';
+    const route = add(r, { parent, path }, shown, around, at, atOutlet);
     for (const one of ['errorElement', 'loader', 'action']) {
       const given = property(object, one);
       if (given) value(r, given);
