@@ -16,7 +16,9 @@ self.onmessage = ({ data }: MessageEvent<GeometryRequest>) => {
   }
   if (!table) return;
   const geometry = layOut(table, data.shown);
-  const buffers = Object.values(geometry).flatMap((one) => (typeof one === 'number' ? [] : [one.buffer as ArrayBuffer]));
+  const buffers = Object.values(geometry).flatMap((one) =>
+    typeof one === 'number' ? [] : [one.buffer as ArrayBuffer],
+  );
   const reply: GeometryReply = { id: data.id, geometry };
   self.postMessage(reply, { transfer: buffers });
 };

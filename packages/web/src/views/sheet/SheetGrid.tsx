@@ -1,277 +1,212 @@
-/** The grid of the sheet: outline, slanted heads, threads and marks; only what is in view is drawn. */
-import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, type RefObject } from 'react';
-import { COLOUR, DASH, GROUP_OF } from '../../parts/carriers';
-import { Mark } from '../../parts/Mark';
-import { threadOf, type Column, type Row } from './sheetModel';
+/**
+ * The grid of the sheet: an outline and slanted heads that stay in place, a canvas for threads and marks, and the same
+ * crossings as a grid of cells for whoever does not see the canvas. Only what is in view is drawn or there at all.
+ */
+import { useComputedColorScheme } from '@mantine/core';
+import { useElementSize, useMergedRef } from '@mantine/hooks';
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type RefObject } from 'react';
+import { Heads } from './Heads';
+import { Lines } from './Lines';
+import { Overview } from './Overview';
+import type { Geometry } from './geometry';
+import type { Line } from './narrowing';
+import { inksOf, paintField, ROW, type Lit } from './paint';
+import { headsOf, outlineWidth } from './measures';
+import type { Column } from './sheetModel';
 import styles from './SheetGrid.module.css';
 
-export const ROW = 20;
-export const COLUMN = 34;
-const OUTLINE = 242;
-/** Heads stand at an angle: as high as the longest name needs, within reason. */
-const HEAD = { least: 128, most: 250, letter: 5.1, foot: 28 };
-const INDENT = 13;
+/** How long the sheet has to stand still before its cells are put where they are seen, in milliseconds. */
+const SETTLED = 90;
 
 interface SheetGridProps {
   scroller: RefObject<HTMLDivElement | null>;
-  rows: readonly Row[];
+  lines: readonly Line[];
   columns: readonly Column[];
+  geometry: Geometry;
   folded: ReadonlySet<string>;
-  selected: { row: number; column: number };
-  hovered: { row: number; column: number } | null;
-  onHover(at: { row: number; column: number } | null): void;
+  /** The components that contain others. */
+  holders: ReadonlySet<string>;
+  families: boolean;
+  selected: Lit;
+  hovered: Lit | null;
+  onHover(at: Lit | null): void;
   onSelect(row: number, column: number): void;
   onFold(component: string): void;
 }
 
-export function SheetGrid({
-  scroller,
-  rows,
-  columns,
-  folded,
-  selected,
-  hovered,
-  onHover,
-  onSelect,
-  onFold,
-}: SheetGridProps) {
-  const rowView = useVirtualizer({
-    count: rows.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => ROW,
-    overscan: 12,
-  });
-  const columnView = useVirtualizer({
-    count: columns.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => COLUMN,
-    horizontal: true,
-    overscan: 8,
-  });
-  const shownRows = rowView.getVirtualItems();
-  const shownColumns = columnView.getVirtualItems();
-  const top = shownRows[0]?.index ?? 0;
-  const bottom = shownRows.at(-1)?.index ?? 0;
-  const longest = Math.max(0, ...columns.map((column) => column.label.length));
-  const head = Math.min(HEAD.most, Math.max(HEAD.least, Math.ceil(longest * HEAD.letter) + HEAD.foot));
-  const widest = columns.length * COLUMN + head;
-  const lit = hovered ?? selected;
+export function SheetGrid(props: SheetGridProps) {
+  const { scroller, lines, columns, geometry, selected, hovered, onHover, onSelect } = props;
+  const scheme = useComputedColorScheme('light');
+  const { ref: sized, width: paneWidth, height: paneHeight } = useElementSize<HTMLDivElement>();
+  const pane = useMergedRef(scroller, sized);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const [seen, setSeen] = useState({ first: 0, last: 0 });
+
+  const outline = useMemo(() => outlineWidth(lines), [lines]);
+  const { column, head, labels } = useMemo(
+    () => headsOf(columns, paneWidth - outline, paneHeight),
+    [columns, paneWidth, paneHeight, outline],
+  );
+  // Room behind the last head, whose name leans over it; and never less than the pane, so that rows run across it.
+  const wide = Math.max(columns.length * column + head, paneWidth - outline);
+  const width = Math.max(0, Math.min(paneWidth - outline, wide));
+  const height = Math.max(0, Math.min(paneHeight - head, lines.length * ROW));
+  const lit: Lit = hovered ?? selected;
+  const { row: litRow, column: litColumn } = lit;
+
+  const paint = useCallback(() => {
+    const box = scroller.current;
+    const pen = canvas.current?.getContext('2d');
+    if (!box || !canvas.current || !pen) return;
+    const ratio = window.devicePixelRatio || 1;
+    if (canvas.current.width !== Math.round(width * ratio) || canvas.current.height !== Math.round(height * ratio)) {
+      canvas.current.width = Math.round(width * ratio);
+      canvas.current.height = Math.round(height * ratio);
+    }
+    pen.setTransform(ratio, 0, 0, ratio, 0, 0);
+    const view = { left: box.scrollLeft, top: box.scrollTop, width, height, column };
+    paintField(pen, geometry, view, { row: litRow, column: litColumn }, inks(scheme, canvas.current));
+  }, [scroller, geometry, width, height, column, litRow, litColumn, scheme]);
+
+  useLayoutEffect(paint, [paint]);
+
+  useEffect(() => {
+    const box = scroller.current;
+    if (!box) return;
+    let frame = 0;
+    let rest = 0;
+    const settle = (): void =>
+      setSeen({
+        first: Math.floor(box.scrollLeft / column),
+        last: Math.ceil((box.scrollLeft + box.clientWidth - outline) / column),
+      });
+    const scrolled = (): void => {
+      cancelAnimationFrame(frame);
+      frame = requestAnimationFrame(paint);
+      window.clearTimeout(rest);
+      rest = window.setTimeout(settle, SETTLED);
+    };
+    settle();
+    box.addEventListener('scroll', scrolled, { passive: true });
+    return () => {
+      box.removeEventListener('scroll', scrolled);
+      cancelAnimationFrame(frame);
+      window.clearTimeout(rest);
+    };
+  }, [scroller, paint, column, outline]);
 
   // What the keys select comes into view, clear of the heads and the outline that stay in place.
   useEffect(() => {
     const box = scroller.current;
-    if (!box || selected.row < 0 || selected.column < 0) return;
-    const y = head + selected.row * ROW;
-    const x = OUTLINE + selected.column * COLUMN;
-    if (y - head < box.scrollTop) box.scrollTop = y - head;
-    else if (y + 2 * ROW > box.scrollTop + box.clientHeight) box.scrollTop = y + 2 * ROW - box.clientHeight;
-    if (x - OUTLINE < box.scrollLeft) box.scrollLeft = x - OUTLINE;
-    else if (x + 2 * COLUMN > box.scrollLeft + box.clientWidth) box.scrollLeft = x + 2 * COLUMN - box.clientWidth;
-  }, [scroller, head, selected.row, selected.column]);
+    if (!box || selected.row < 0) return;
+    const y = selected.row * ROW;
+    if (y < box.scrollTop) box.scrollTop = y;
+    else if (head + y + 2 * ROW > box.scrollTop + box.clientHeight)
+      box.scrollTop = head + y + 2 * ROW - box.clientHeight;
+    if (selected.column < 0) return;
+    const x = selected.column * column;
+    if (x < box.scrollLeft) box.scrollLeft = x;
+    else if (outline + x + 2 * column > box.scrollLeft + box.clientWidth)
+      box.scrollLeft = outline + x + 2 * column - box.clientWidth;
+  }, [scroller, head, outline, column, selected.row, selected.column]);
+
+  const placeOf = (event: React.MouseEvent<HTMLElement>): Lit => {
+    const box = event.currentTarget.getBoundingClientRect();
+    const fromPane = event.clientX - (scroller.current?.getBoundingClientRect().left ?? 0);
+    const row = Math.floor((event.clientY - box.top) / ROW);
+    const at = fromPane < outline ? -1 : Math.floor((event.clientX - box.left - outline) / column);
+    return { row: lines[row]?.row ? row : -1, column: columns[at] ? at : -1 };
+  };
 
   return (
-    <div
-      className={styles.scroller}
-      ref={scroller}
-      onMouseLeave={() => onHover(null)}
-      tabIndex={0}
-      aria-label="Sheet"
-      role="group"
-    >
-      <div className={styles.sheet} style={{ width: OUTLINE + widest, height: head + rows.length * ROW + 8 }}>
-        <div className={styles.head} style={{ width: OUTLINE + widest, height: head }}>
-          <div className={styles.corner} style={{ width: OUTLINE }}>
-            component
-          </div>
-          {shownColumns.map(({ index }) => {
-            const column = columns[index];
-            if (!column) return null;
-            const is = index === selected.column;
-            return (
-              <button
-                key={column.cell.id}
-                type="button"
-                className={is ? styles.chosenHead : index === hovered?.column ? styles.litHead : styles.columnHead}
-                style={{ left: OUTLINE + index * COLUMN, width: COLUMN }}
-                title={`${column.label} · ${column.cell.kind}`}
-                onClick={() =>
-                  onSelect(
-                    Math.max(
-                      0,
-                      rows.findIndex((row) => row.component.id === column.cell.home),
-                    ),
-                    index,
-                  )
-                }
-              >
-                <span className={styles.slant}>{column.label}</span>
-                {column.findings.some((finding) => finding.level !== 'note') && (
-                  <i className={styles.tick} title="has findings" />
-                )}
-              </button>
-            );
-          })}
-        </div>
-        <div className={styles.outline} style={{ width: OUTLINE, height: rows.length * ROW }}>
-          {shownRows.map(({ index }) => {
-            const row = rows[index];
-            if (!row) return null;
-            const isFolded = folded.has(row.component.id);
-            return (
-              <div
-                key={row.component.id}
-                className={index === lit.row ? styles.litName : styles.rowName}
-                style={{ top: index * ROW, height: ROW, paddingLeft: 20 + row.depth * INDENT }}
-                onMouseEnter={() => onHover({ row: index, column: hovered?.column ?? selected.column })}
-              >
-                {Array.from({ length: row.depth }, (_, level) => (
-                  <i key={level} className={styles.rail} style={{ left: 17 + level * INDENT }} />
-                ))}
-                <button
-                  type="button"
-                  className={styles.fold}
-                  aria-label={isFolded ? `Unfold ${row.component.name}` : `Fold ${row.component.name}`}
-                  aria-expanded={!isFolded}
-                  title={isFolded ? 'Show what it contains' : 'Fold what it contains'}
-                  onClick={() => onFold(row.component.id)}
-                >
-                  {row.component.name}
-                  {isFolded ? ' …' : ''}
-                </button>
-                {row.repeat !== 'once' && <span className={styles.note}>{row.repeat === 'many' ? 'many' : 'if'}</span>}
-              </div>
-            );
-          })}
-        </div>
-        <svg
-          className={styles.field}
-          style={{ left: OUTLINE, top: head }}
-          width={widest}
-          height={rows.length * ROW}
-          role="presentation"
-        >
-          {shownRows.map(({ index }) => (
-            <line
-              key={index}
-              x1={0}
-              x2={widest}
-              y1={(index + 1) * ROW - 0.5}
-              y2={(index + 1) * ROW - 0.5}
-              stroke="var(--hairline)"
+    <div className={styles.frame}>
+      <div
+        className={styles.scroller}
+        ref={pane}
+        role="grid"
+        aria-label="Sheet: components by values"
+        aria-rowcount={lines.length + 1}
+        aria-colcount={columns.length + 1}
+        aria-activedescendant={selected.row >= 0 && selected.column >= 0 ? 'crossing' : undefined}
+        tabIndex={0}
+        onMouseLeave={() => onHover(null)}
+      >
+        <div className={styles.sheet} style={{ width: outline + wide, height: head + lines.length * ROW + 8 }}>
+          <Heads
+            scroller={scroller}
+            columns={columns}
+            labels={labels}
+            outline={outline}
+            column={column}
+            height={head}
+            width={outline + wide}
+            lit={litColumn}
+            chosen={selected.column}
+            onHover={(at) => onHover({ row: -1, column: at })}
+            onSelect={(at) =>
+              onSelect(
+                Math.max(
+                  geometry.from[at] ?? 0,
+                  lines.findIndex(({ row }) => row !== null && row.component.id === columns[at]?.cell.home),
+                ),
+                at,
+              )
+            }
+          />
+          <canvas
+            ref={canvas}
+            className={styles.canvas}
+            style={{ top: head, left: outline, width, height }}
+            aria-hidden
+          />
+          <div
+            role="rowgroup"
+            className={styles.body}
+            style={{ top: head, width: outline + wide, height: lines.length * ROW }}
+            onMouseMove={(event) => {
+              const at = placeOf(event);
+              if (at.row !== hovered?.row || at.column !== hovered.column)
+                onHover(at.row < 0 && at.column < 0 ? null : at);
+            }}
+            onClick={(event) => {
+              const at = placeOf(event);
+              if (at.row >= 0) onSelect(at.row, at.column);
+            }}
+          >
+            <Lines
+              scroller={scroller}
+              lines={lines}
+              columns={columns}
+              geometry={geometry}
+              seen={seen}
+              head={head}
+              outline={outline}
+              column={column}
+              folded={props.folded}
+              holders={props.holders}
+              families={props.families}
+              lit={litRow}
+              selected={selected}
+              onFold={props.onFold}
             />
-          ))}
-          {lit.row >= 0 && <rect x={0} y={lit.row * ROW} width={widest} height={ROW} fill="var(--selected)" />}
-          {lit.column >= 0 && (
-            <rect x={lit.column * COLUMN} y={0} width={COLUMN} height={rows.length * ROW} fill="var(--selected)" />
-          )}
-          {shownColumns.map(({ index }) => {
-            const column = columns[index];
-            return column ? (
-              <ColumnMarks
-                key={column.cell.id}
-                column={column}
-                rows={rows}
-                x={index * COLUMN + COLUMN / 2}
-                top={top}
-                bottom={bottom}
-              />
-            ) : null;
-          })}
-        </svg>
-        <div
-          className={styles.field}
-          style={{ left: OUTLINE, top: head, width: columns.length * COLUMN, height: rows.length * ROW }}
-          onMouseMove={(event) => {
-            const box = event.currentTarget.getBoundingClientRect();
-            const at = {
-              row: Math.floor((event.clientY - box.top) / ROW),
-              column: Math.floor((event.clientX - box.left) / COLUMN),
-            };
-            if (at.row !== hovered?.row || at.column !== hovered.column)
-              onHover(rows[at.row] && columns[at.column] ? at : null);
-          }}
-          onClick={(event) => {
-            const box = event.currentTarget.getBoundingClientRect();
-            onSelect(Math.floor((event.clientY - box.top) / ROW), Math.floor((event.clientX - box.left) / COLUMN));
-          }}
-        />
+          </div>
+        </div>
       </div>
+      <Overview
+        scroller={scroller}
+        geometry={geometry}
+        scheme={scheme}
+        size={{ width: wide, height: lines.length * ROW, outline, head }}
+        pane={{ width: paneWidth, height: paneHeight }}
+      />
     </div>
   );
 }
 
-function ColumnMarks({
-  column,
-  rows,
-  x,
-  top,
-  bottom,
-}: {
-  column: Column;
-  rows: readonly Row[];
-  x: number;
-  top: number;
-  bottom: number;
-}) {
-  const thread = threadOf(column, rows);
-  if (!thread) return null;
-  const y = (row: number): number => row * ROW + ROW / 2;
-  const colour = COLOUR[column.group];
-  const noHome = column.cell.home === null;
-  return (
-    <g>
-      {thread.to > thread.from && (
-        <ThreadLine group={column.group} x={x} from={noHome ? 0 : y(thread.from)} to={y(thread.to)} />
-      )}
-      {column.group === 'down' &&
-        thread.stops
-          .filter((row) => row !== thread.from && row >= top && row <= bottom)
-          .map((row) => {
-            const mark = column.marks.get(rows[row]?.component.id ?? '');
-            const group = mark?.carrier ? GROUP_OF[mark.carrier] : 'down';
-            return (
-              <line
-                key={row}
-                x1={x}
-                x2={x}
-                y1={y(row) - ROW}
-                y2={y(row)}
-                stroke={COLOUR[group]}
-                strokeWidth={1.8}
-                strokeDasharray={DASH[group]}
-              />
-            );
-          })}
-      {thread.stops
-        .filter((row) => row >= top && row <= bottom)
-        .map((row) => {
-          const mark = column.marks.get(rows[row]?.component.id ?? '');
-          if (!mark) return null;
-          const own = mark.carrier ? COLOUR[GROUP_OF[mark.carrier]] : colour;
-          return <Mark key={row} roles={mark.roles} frozen={mark.frozen} x={x} y={y(row)} colour={own} />;
-        })}
-    </g>
-  );
-}
+let known: { scheme: string; inks: ReturnType<typeof inksOf> } | null = null;
 
-function ThreadLine({ group, x, from, to }: { group: Column['group']; x: number; from: number; to: number }) {
-  if (group === 'outside')
-    return (
-      <g stroke={COLOUR.outside}>
-        <line x1={x - 2} x2={x - 2} y1={from} y2={to} />
-        <line x1={x + 2} x2={x + 2} y1={from} y2={to} />
-      </g>
-    );
-  return (
-    <line
-      x1={x}
-      x2={x}
-      y1={from}
-      y2={to}
-      stroke={group === 'down' ? 'var(--down-pale)' : COLOUR[group]}
-      strokeWidth={group === 'down' ? 1.2 : 1.7}
-      strokeDasharray={DASH[group]}
-    />
-  );
+/** Read from the style sheet once for each scheme. */
+function inks(scheme: string, element: Element): ReturnType<typeof inksOf> {
+  if (known?.scheme !== scheme) known = { scheme, inks: inksOf(element) };
+  return known.inks;
 }

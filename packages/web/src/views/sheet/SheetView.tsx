@@ -1,5 +1,5 @@
 /** The whole application on one sheet: who does what with which value. */
-import { useMemo, useRef, useState } from 'react';
+import { useCallback, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useProjectsQuery, useResurveyMutation } from '../../app/api';
 import { useKeys } from '../../app/useKeys';
@@ -13,7 +13,13 @@ import { Pick } from '../../parts/Pick';
 import { CellPanel } from './CellPanel';
 import { SheetGrid } from './SheetGrid';
 import { Questions } from './Questions';
-import { columnsOf, orderColumns, outline, sayCrossing, withMarks, type Order } from './sheetModel';
+import { ComponentPanel } from './ComponentPanel';
+import { hasMark, NO_COMPONENT, tableOf, walk, type Shown } from './geometry';
+import { NarrowBar, NO_NARROWING } from './NarrowBar';
+import { narrowingOf, narrowSheet, strength, type Narrowed } from './narrowing';
+import type { Lit } from './paint';
+import { columnsOf, outline, sayColumn, sayCrossing, sayRow, type Column } from './sheetModel';
+import { useGeometry } from './useGeometry';
 import styles from './SheetView.module.css';
 
 const ORDERS = [
@@ -22,23 +28,6 @@ const ORDERS = [
   ['reach', 'reach'],
   ['home', 'home'],
 ] as const;
-
-const KINDS = [
-  ['every', 'every kind'],
-  ['state', 'state'],
-  ['derived', 'derived values'],
-  ['context', 'what travels by context'],
-  ['drilled', 'only what is drilled'],
-] as const;
-
-type Kind = (typeof KINDS)[number][0];
-
-const STEPS: Record<string, readonly [row: number, column: number]> = {
-  ArrowUp: [-1, 0],
-  ArrowDown: [1, 0],
-  ArrowLeft: [0, -1],
-  ArrowRight: [0, 1],
-};
 
 /** When the project was last read, and a way to read it again. */
 function ReadAgain({ id }: { id: string }) {
@@ -59,59 +48,66 @@ export function SheetView() {
   const { id, document } = useProject();
   const [query, change] = useAddress();
   const navigate = useNavigate();
-  const [hovered, setHovered] = useState<{ row: number; column: number } | null>(null);
+  const [hovered, setHovered] = useState<Lit | null>(null);
+  const [wantsNarrowing, setWantsNarrowing] = useState(false);
   const grid = useRef<HTMLDivElement>(null);
 
-  const order = (query.get('order') ?? 'relays') as Order;
-  const kind = (query.get('kind') ?? 'every') as Kind;
-  const everyRow = query.get('rows') === 'every';
-  const folded = useMemo(() => new Set((query.get('folded') ?? '').split('|').filter(Boolean)), [query]);
-
+  const asked = [...NARROWERS.map((name) => query.get(name) ?? '')].join('\n');
+  // Whatever else the address holds, a sheet that is asked for in the same way is the same sheet.
+  const narrowing = useMemo(
+    () =>
+      narrowingOf(
+        new URLSearchParams(
+          asked.split('\n').flatMap((value, index) => (value ? [[NARROWERS[index] ?? '', value]] : [])),
+        ),
+      ),
+    [asked],
+  );
   const allRows = useMemo(() => outline(document), [document]);
   const allColumns = useMemo(() => columnsOf(document), [document]);
-  const columns = useMemo(
-    () =>
-      orderColumns(
-        allColumns.filter(
-          (column) =>
-            kind === 'every' ||
-            (kind === 'drilled'
-              ? column.relays >= 2
-              : kind === 'context'
-                ? column.group === 'through'
-                : column.cell.kind === kind),
-        ),
-        allRows,
-        order,
-      ),
-    [allColumns, allRows, kind, order],
-  );
-  const rows = useMemo(() => {
-    const kept = everyRow ? null : withMarks(allRows, columns);
-    const hidden = new Set<number>();
-    return allRows.filter((row, index) => {
-      if (hidden.has(row.parent)) {
-        hidden.add(index);
-        return false;
-      }
-      if (folded.has(row.component.id)) hidden.add(index);
-      return kept === null || kept.has(index);
-    });
-  }, [allRows, columns, everyRow, folded]);
-
+  const table = useMemo(() => tableOf(allColumns, document.components), [allColumns, document]);
   const selectedCell = query.get('cell');
-  const selectedComponent = query.get('component');
-  const at = {
-    row: rows.findIndex((row) => row.component.id === selectedComponent),
+  const selectedComponent = query.get('component') ?? '';
+  const plain = useMemo(() => narrowSheet(allRows, allColumns, narrowing), [allRows, allColumns, narrowing]);
+  const missing = plain.lines.some(({ row }) => row?.component.id === selectedComponent) ? '' : selectedComponent;
+  const wanted = useMemo(
+    () => (missing === '' ? plain : narrowSheet(allRows, allColumns, narrowing, missing)),
+    [plain, missing, allRows, allColumns, narrowing],
+  );
+  const shown = useMemo(() => shownOf(wanted, allColumns, document.components), [wanted, allColumns, document]);
+  const ready = useGeometry(table, shown);
+  // Until the worker has answered, what it answered before stays, with the rows and columns it was about.
+  const narrowed = ready?.shown.narrowed ?? wanted;
+  const { lines, columns } = narrowed;
+  const holders = useMemo(() => new Set(allRows.flatMap((row) => allRows[row.parent]?.component.id ?? [])), [allRows]);
+
+  const at: Lit = {
+    row: lines.findIndex(({ row }) => row?.component.id === selectedComponent),
     column: columns.findIndex((column) => column.cell.id === selectedCell),
   };
   const column = columns[at.column];
-  const pointed = hovered ?? (at.row >= 0 && at.column >= 0 ? at : null);
-  const pointedRow = pointed ? rows[pointed.row] : undefined;
-  const pointedColumn = pointed ? columns[pointed.column] : undefined;
+  const row = lines[at.row]?.row;
+  const pointed = hovered ?? at;
+  const pointedRow = lines[pointed.row]?.row;
+  const pointedColumn = columns[pointed.column];
 
-  const select = (row: number, columnIndex: number): void =>
-    change({ cell: columns[columnIndex]?.cell.id ?? null, component: rows[row]?.component.id ?? null, code: null });
+  const select = useCallback(
+    (rowIndex: number, columnIndex: number): void =>
+      change({
+        cell: columns[columnIndex]?.cell.id ?? null,
+        component: lines[rowIndex]?.row?.component.id ?? null,
+        code: null,
+      }),
+    [change, columns, lines],
+  );
+  const fold = useCallback(
+    (component: string): void => {
+      const next = new Set(narrowing.folded);
+      if (!next.delete(component)) next.add(component);
+      change({ folded: next.size > 0 ? [...next].join('|') : null });
+    },
+    [change, narrowing.folded],
+  );
 
   const ask = (view: 'trail' | 'homes'): void => {
     if (!column) return;
@@ -119,40 +115,40 @@ export function SheetView() {
     void navigate(`/p/${id}/${view}?value=${encodeURIComponent(value)}`);
   };
 
-  /** Along the thread with up and down, along the row with left and right. */
-  const nextMark = (key: string): { row: number; column: number } | null => {
-    const has = (row: number, c: number): boolean => !!columns[c]?.marks.has(rows[row]?.component.id ?? '');
-    const here = { row: Math.max(0, at.row), column: Math.max(0, at.column) };
-    const [dr, dc] = STEPS[key] ?? [0, 0];
-    if (dr === 0 && dc === 0) return null;
-    if (at.row < 0 || at.column < 0) {
-      const first = rows.findIndex((_, index) => has(index, here.column));
-      return first === -1 ? null : { row: first, column: here.column };
+  /** From component to component where only one is selected, else from mark to mark. */
+  const next = (key: string): Lit | null => {
+    if (!ready) return null;
+    if (row && !column && (key === 'ArrowUp' || key === 'ArrowDown')) {
+      const step = key === 'ArrowUp' ? -1 : 1;
+      let to = at.row + step;
+      while (lines[to] && !lines[to]?.row) to += step;
+      return lines[to] ? { row: to, column: -1 } : at;
     }
-    for (
-      let r = here.row + dr, c = here.column + dc;
-      r >= 0 && r < rows.length && c >= 0 && c < columns.length;
-      r += dr, c += dc
-    )
-      if (has(r, c)) return { row: r, column: c };
-    if (dc !== 0 && columns[here.column + dc]) {
-      const first = rows.findIndex((_, index) => has(index, here.column + dc));
-      return first === -1 ? null : { row: first, column: here.column + dc };
+    if (row && !column && key === 'ArrowRight') {
+      const first = columns.findIndex((_, index) => hasMark(ready.geometry, at.row, index));
+      return { row: at.row, column: first };
     }
-    return here;
+    return walk(ready.geometry, at, key);
   };
   useKeys((event) => {
     const inControl = event.target instanceof HTMLElement && /^(BUTTON|A|SELECT)$/.test(event.target.tagName);
-    const to = nextMark(event.key);
+    const key = event.key.toLowerCase();
+    const to = next(event.key);
     if (to) {
       event.preventDefault();
       // A head that was clicked must not take the Enter that follows.
       grid.current?.focus({ preventScroll: true });
       select(to.row, to.column);
     } else if (event.key === 'Enter' && column && !inControl) ask('trail');
-    else if (event.key.toLowerCase() === 'h' && column) ask('homes');
-    else if (event.key.toLowerCase() === 'c' && column)
-      change({ code: `${column.cell.file}:${column.cell.line}:${column.cell.name}` });
+    else if (event.key === 'Enter' && row && !inControl)
+      void navigate(`/p/${id}/reach?from=${encodeURIComponent(row.component.id)}`);
+    else if (key === 'h' && column) ask('homes');
+    else if (key === 'c' && column) change({ code: `${column.cell.file}:${column.cell.line}:${column.cell.name}` });
+    else if (key === 'c' && row) change({ code: `${row.component.file}:${row.component.line}:${row.component.name}` });
+    else if (key === 'f' && row && holders.has(row.component.id)) fold(row.component.id);
+    else if (key === 'o' && row) change({ cell: column ? null : (columns[0]?.cell.id ?? null) });
+    else if (key === 'b' && row) change({ below: narrowing.below === row.component.id ? null : row.component.id });
+    else if (key === 'n') setWantsNarrowing((before) => !before);
     else if (event.key === 'Escape') change({ cell: null, component: null, code: null });
   });
 
@@ -170,6 +166,18 @@ export function SheetView() {
   const left = skipped.reduce((sum, [, n]) => sum + n, 0);
   const broken = document.files.filter((file) => file.problems.length > 0);
   const code = query.get('code');
+  const narrows = wantsNarrowing || strength(narrowing) > 0;
+  const leftOut = [
+    narrowed.hiddenRows > 0 ? `${narrowed.hiddenRows} of ${allRows.length} components` : '',
+    narrowed.hiddenColumns > 0 ? `${narrowed.hiddenColumns} of ${allColumns.length} values` : '',
+  ]
+    .filter(Boolean)
+    .join(', ');
+  const small = document.cells.length - allColumns.length;
+  const leftOutWords =
+    small > 0
+      ? `${small} further values are used by their own component alone, or written in place and handed one level down.`
+      : '';
   return (
     <>
       <div className={styles.status}>
@@ -186,48 +194,79 @@ export function SheetView() {
           {left > 0 && ` · ${left} left out`}
         </span>
         <ReadAgain id={id} />
-        <Pick label="Order columns by" value={order} options={ORDERS} onPick={(to) => change({ order: to })} />
-        <Pick label="Show" value={kind} options={KINDS} onPick={(to) => change({ kind: to === 'every' ? null : to })} />
+        <Pick
+          label="Order columns by"
+          value={narrowing.order}
+          options={ORDERS}
+          onPick={(to) => change({ order: to === 'relays' ? null : to })}
+        />
         <Pick
           label="Rows"
-          value={everyRow ? 'every' : 'marked'}
+          value={narrowing.everyRow ? 'every' : 'marked'}
           options={[
             ['marked', 'with a mark'],
             ['every', 'of every component'],
           ]}
           onPick={(to) => change({ rows: to === 'every' ? 'every' : null })}
         />
-        <span className="quiet">
-          ({rows.length} of {allRows.length})
+        <button
+          type="button"
+          className="plain"
+          aria-expanded={narrows}
+          style={{ textDecoration: 'underline', textUnderlineOffset: 3, textDecorationColor: 'var(--rule)' }}
+          onClick={() => setWantsNarrowing(!wantsNarrowing)}
+        >
+          Narrow
+        </button>
+        <span className="quiet" title={leftOutWords}>
+          {leftOut === '' ? 'all is shown' : `left out: ${leftOut}`}
         </span>
       </div>
+      {narrows && <NarrowBar rows={allRows} columns={allColumns} narrowing={narrowing} />}
       <div className={styles.body}>
-        {columns.length === 0 ? (
-          <Note title="No value of this kind is shared">
-            <p>Show every kind to see all cells of the project.</p>
+        {columns.length === 0 && wanted.columns.length === 0 ? (
+          <Note title={allColumns.length === 0 ? 'No value is shared' : 'No value fits'}>
+            {allColumns.length === 0 ? (
+              <p>No component hands anything to another that could be followed.</p>
+            ) : (
+              <p>
+                <button
+                  type="button"
+                  className="plain"
+                  style={{ textDecoration: 'underline' }}
+                  onClick={() => change(NO_NARROWING)}
+                >
+                  Show all {allColumns.length} values
+                </button>{' '}
+                of the project.
+              </p>
+            )}
           </Note>
-        ) : (
+        ) : ready ? (
           <SheetGrid
             scroller={grid}
-            rows={rows}
+            lines={lines}
             columns={columns}
-            folded={folded}
+            geometry={ready.geometry}
+            folded={narrowing.folded}
+            holders={holders}
+            families={document.project.families.length > 1}
             selected={at}
             hovered={hovered}
             onHover={setHovered}
             onSelect={select}
-            onFold={(component) => {
-              const next = new Set(folded);
-              if (!next.delete(component)) next.add(component);
-              change({ folded: next.size > 0 ? [...next].join('|') : null });
-            }}
+            onFold={fold}
           />
+        ) : (
+          <Note title="Drawing …" />
         )}
         <aside className={styles.side} aria-label="About the selection">
           {code ? (
             <CodePanel at={code} onClose={() => change({ code: null })} />
           ) : column ? (
             <CellPanel key={column.cell.id} column={column} onAsk={ask} />
+          ) : row ? (
+            <ComponentPanel key={row.component.id} row={row} columns={allColumns} />
           ) : (
             <Questions columns={allColumns} />
           )}
@@ -245,10 +284,34 @@ export function SheetView() {
           <>
             <b>{sayCrossing(pointedRow, pointedColumn)[0]}</b> — {sayCrossing(pointedRow, pointedColumn)[1]}
           </>
+        ) : pointedColumn ? (
+          sayColumn(pointedColumn)
+        ) : pointedRow ? (
+          sayRow(pointedRow)
         ) : (
           'Square: lives here. Disc: uses it. Ring: only carries it. Triangle: changes it.'
         )}
       </Foot>
     </>
   );
+}
+
+/** The address's words that say what is shown. */
+const NARROWERS = ['order', 'kind', 'role', 'folder', 'below', 'rule', 'text', 'rows', 'folded'] as const;
+
+/** What is shown as numbers, with the rows and columns the numbers are about. */
+function shownOf(
+  narrowed: Narrowed,
+  all: readonly Column[],
+  components: readonly { id: string }[],
+): Shown & { narrowed: Narrowed } {
+  const componentAt = new Map(components.map((component, index) => [component.id, index]));
+  const columnAt = new Map(all.map((column, index) => [column, index]));
+  return {
+    rows: Uint32Array.from(narrowed.lines, ({ row }) =>
+      row ? (componentAt.get(row.component.id) ?? NO_COMPONENT) : NO_COMPONENT,
+    ),
+    columns: Uint32Array.from(narrowed.columns, (column) => columnAt.get(column) ?? 0),
+    narrowed,
+  };
 }

@@ -161,7 +161,8 @@ export function walk(
   if (!step || geometry.columns === 0) return null;
   if (at.row < 0 || at.column < 0) return start < end ? onRow(start) : null;
   if (step[0] !== 0) {
-    const mark = step[0] > 0 ? firstMarkFrom(geometry, column, at.row + 1) : firstMarkFrom(geometry, column, at.row) - 1;
+    const mark =
+      step[0] > 0 ? firstMarkFrom(geometry, column, at.row + 1) : firstMarkFrom(geometry, column, at.row) - 1;
     return mark >= start && mark < end ? onRow(mark) : { row: at.row, column };
   }
   for (let c = column + step[1]; c >= 0 && c < geometry.columns; c += step[1])

@@ -1,5 +1,5 @@
 import { documentOf, GLASS } from '../../testing/document';
-import { columnsOf, orderColumns, outline, sayCrossing, threadOf, withMarks } from './sheetModel';
+import { columnsOf, orderColumns, outline, sayColumn, sayCrossing, sayRow } from './sheetModel';
 
 const document = documentOf(GLASS);
 const rows = outline(document);
@@ -49,15 +49,29 @@ test('orders', () => {
   expect(labels('reach')[0]).toBe('units');
 });
 
-test('rows without a mark fold away, their ancestors stay', () => {
-  const open = column('open');
-  expect(open && [...withMarks(rows, [open])].sort()).toEqual([0, 2, 3, 4]);
+test('rows come in sections: what is started, what is shown at an address, what nothing renders', () => {
+  const rows = outline(
+    documentOf({
+      'src/main.jsx': `import { createRoot } from 'react-dom/client'; import { App } from './App'; createRoot(document.body).render(<App />);`,
+      'src/App.jsx': `import { createBrowserRouter, RouterProvider } from 'react-router';
+        function House() { return <b />; }
+        export function Legend() { return <b />; }
+        const router = createBrowserRouter([{ path: '/house', element: <House /> }]);
+        export function App() { return <RouterProvider router={router} />; }`,
+    }),
+  );
+  expect(rows.map((row) => `${row.section}: ${row.component.name} ${row.route ?? ''}`.trim())).toEqual([
+    'Started in src/main.jsx: App',
+    'Shown at /house: House /house',
+    'Rendered by nothing in this project: Legend',
+  ]);
 });
 
-test('a thread starts at the first row that takes part and ends at the last', () => {
+test('a value and a component are said in words', () => {
   const units = column('units');
-  expect(units && threadOf(units, rows)).toEqual({ from: 0, to: 4, stops: [0, 1, 2, 3, 4] });
-  expect(units && threadOf(units, [])).toBeNull();
+  expect(units && sayColumn(units)).toBe('units lives in App, 1 reads it, 2 only carry it');
+  const gauge = rows.find((row) => row.component.name === 'Gauge');
+  expect(gauge && sayRow(gauge)).toBe('Gauge in src/App.jsx, rendered many times');
 });
 
 test.each([

@@ -10,6 +10,10 @@ export interface Row {
   repeat: Site['repeat'];
   /** Further places it is written in. */
   elsewhere: number;
+  /** The address it is shown at, where it is a page. */
+  route: string | null;
+  /** What the rows from here on have in common: how they come to be rendered. Told at the first of them. */
+  section: string | null;
 }
 
 export interface Column {
@@ -21,11 +25,6 @@ export interface Column {
   readers: number;
   /** Findings about the value. */
   findings: Finding[];
-}
-
-export interface Sheet {
-  rows: Row[];
-  columns: Column[];
 }
 
 export type Order = 'relays' | 'readers' | 'reach' | 'home';
@@ -46,6 +45,8 @@ export function outline(document: FlowDocument): Row[] {
     sites.sort((a, b) => compare(a.file, b.file) || a.line - b.line || a.column - b.column);
   const rows: Row[] = [];
   const placed = new Set<string>();
+  const routes = new Map((document.routes ?? []).map((route) => [route.of, route.path]));
+  let section: string | null = null;
   const place = (start: string, repeatAtStart: Site['repeat']): void => {
     const stack: { id: string; depth: number; parent: number; repeat: Site['repeat'] }[] = [
       { id: start, depth: 0, parent: -1, repeat: repeatAtStart },
@@ -56,15 +57,35 @@ export function outline(document: FlowDocument): Row[] {
       placed.add(next.id);
       const elsewhere = (written.get(next.id)?.size ?? 1) - 1;
       const index =
-        rows.push({ component, depth: next.depth, parent: next.parent, repeat: next.repeat, elsewhere }) - 1;
+        rows.push({
+          component,
+          depth: next.depth,
+          parent: next.parent,
+          repeat: next.repeat,
+          elsewhere,
+          route: routes.get(next.id) ?? null,
+          section,
+        }) - 1;
       const below = sitesBy.get(next.id) ?? [];
       for (const site of [...below].reverse())
         if (site.of !== null && !placed.has(site.of))
           stack.push({ id: site.of, depth: next.depth + 1, parent: index, repeat: site.repeat });
     }
   };
-  for (const site of sitesBy.get(null) ?? []) if (site.of !== null) place(site.of, site.repeat);
+  const started = sitesBy.get(null) ?? [];
+  for (const site of started) {
+    if (site.of === null || routes.has(site.of)) continue;
+    section = `Started in ${site.file}`;
+    place(site.of, site.repeat);
+  }
+  for (const { of, path } of document.routes ?? []) {
+    if (written.get(of)?.has(null) === false) continue;
+    section = `Shown at ${path}`;
+    place(of, 'once');
+  }
+  section = 'Rendered by nothing in this project';
   for (const component of document.components) if (!written.has(component.id)) place(component.id, 'once');
+  section = 'Rendered only by each other';
   for (const component of document.components) place(component.id, 'once');
   return rows;
 }
@@ -76,6 +97,7 @@ export function columnsOf(document: FlowDocument): Column[] {
     if (list) list.set(mark.component, mark);
     else marks.set(mark.cell, new Map([[mark.component, mark]]));
   }
+  const about = findingsByName(document.findings);
   return document.cells.flatMap((cell): Column[] => {
     const own = marks.get(cell.id) ?? new Map<string, Mark>();
     // A value written in place and handed one level down is no news; nor is a context apart from what it holds.
@@ -89,21 +111,22 @@ export function columnsOf(document: FlowDocument): Column[] {
         marks: own,
         relays: all.filter((mark) => mark.roles.includes('relay')).length,
         readers: all.filter((mark) => mark.roles.includes('reader')).length,
-        findings: document.findings.filter((finding) => isAbout(finding, own)),
+        findings: [...new Set([...own].flatMap(([id, mark]) => about.get(`${id}.${mark.name}`) ?? []))],
       },
     ];
   });
 }
 
-/** A finding is about a cell where the component and name it points at carry that cell. */
-function isAbout(finding: Finding, marks: ReadonlyMap<string, Mark>): boolean {
-  if (finding.component === null || finding.name === null) return false;
-  const ids = finding.componentIds ?? [];
-  for (const [id, mark] of marks) {
-    if (!ids.includes(id) && !id.endsWith(`#${finding.component}`)) continue;
-    if (mark.name === finding.name && id.endsWith(`#${finding.component}`)) return true;
+/** Findings by the component and name they point at: one is about a cell where that name there carries the cell. */
+function findingsByName(findings: readonly Finding[]): Map<string, Finding[]> {
+  const found = new Map<string, Finding[]>();
+  for (const finding of findings) {
+    if (finding.component === null || finding.name === null) continue;
+    const own = (finding.componentIds ?? []).filter((id) => id.endsWith(`#${finding.component}`));
+    for (const id of own.length > 0 ? own : [`${finding.file}#${finding.component}`])
+      push(found, `${id}.${finding.name}`, finding);
   }
-  return false;
+  return found;
 }
 
 /** The group a column is drawn in: the furthest-reaching way the value travels by. */
@@ -126,35 +149,19 @@ export function orderColumns(columns: readonly Column[], rows: readonly Row[], o
   );
 }
 
-/** Rows with a mark in one of the columns, and the rows above them. */
-export function withMarks(rows: readonly Row[], columns: readonly Column[]): Set<number> {
-  const marked = new Set<string>();
-  for (const column of columns) for (const id of column.marks.keys()) marked.add(id);
-  const kept = new Set<number>();
-  rows.forEach((row, index) => {
-    if (!marked.has(row.component.id)) return;
-    for (let at = index; at !== -1 && !kept.has(at); at = rows[at]?.parent ?? -1) kept.add(at);
-  });
-  return kept;
+/** The sentence at the foot for a value as a whole. */
+export function sayColumn({ cell, label, relays, readers }: Column): string {
+  const home =
+    cell.home === null ? 'lives in no component' : `lives in ${cell.home.slice(cell.home.lastIndexOf('#') + 1)}`;
+  const carried = relays === 0 ? 'nobody only carries it' : `${relays} only ${relays === 1 ? 'carries' : 'carry'} it`;
+  return `${label} ${home}, ${readers} ${readers === 1 ? 'reads' : 'read'} it, ${carried}`;
 }
 
-export interface Thread {
-  /** From the home's row to the last row that takes part, as positions in the rows shown. */
-  from: number;
-  to: number;
-  /** The rows that take part, in order. */
-  stops: number[];
-}
-
-/** The thread of a column over the rows shown; null where no row of it is shown. */
-export function threadOf(column: Column, shown: readonly Row[]): Thread | null {
-  const stops: number[] = [];
-  shown.forEach((row, index) => {
-    if (column.marks.has(row.component.id)) stops.push(index);
-  });
-  const first = stops[0];
-  const last = stops.at(-1);
-  return first === undefined || last === undefined ? null : { from: first, to: last, stops };
+/** The sentence at the foot for a component as a whole. */
+export function sayRow({ component, repeat, route }: Row): string {
+  const often =
+    repeat === 'many' ? ', rendered many times' : repeat === 'conditional' ? ', rendered under a condition' : '';
+  return `${component.name} in ${component.file}${often}${route === null ? '' : `, shown at ${route}`}`;
 }
 
 /** The sentence at the foot for one crossing. */

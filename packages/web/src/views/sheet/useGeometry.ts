@@ -3,10 +3,10 @@ import { useEffect, useRef, useState } from 'react';
 import type { GeometryReply, GeometryRequest } from '../../workers/geometry.worker';
 import type { Geometry, MarkTable, Shown } from './geometry';
 
-export function useGeometry(table: MarkTable, shown: Shown): { shown: Shown; geometry: Geometry } | null {
-  const [ready, setReady] = useState<{ shown: Shown; geometry: Geometry } | null>(null);
+export function useGeometry<S extends Shown>(table: MarkTable, shown: S): { shown: S; geometry: Geometry } | null {
+  const [ready, setReady] = useState<{ shown: S; geometry: Geometry } | null>(null);
   const worker = useRef<Worker | null>(null);
-  const asked = useRef<{ id: number; shown: Shown } | null>(null);
+  const asked = useRef<{ id: number; shown: S } | null>(null);
 
   useEffect(() => {
     const started = new Worker(new URL('../../workers/geometry.worker.ts', import.meta.url), { type: 'module' });
@@ -25,7 +25,8 @@ export function useGeometry(table: MarkTable, shown: Shown): { shown: Shown; geo
   useEffect(() => {
     const id = (asked.current?.id ?? 0) + 1;
     asked.current = { id, shown };
-    worker.current?.postMessage({ id, shown } satisfies GeometryRequest);
+    const { rows, columns } = shown;
+    worker.current?.postMessage({ id, shown: { rows, columns } } satisfies GeometryRequest);
   }, [table, shown]);
 
   return ready;
