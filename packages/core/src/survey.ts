@@ -1,11 +1,12 @@
 /** A survey: one reading of a whole project, and every question that can be asked of it. */
 import type { FileFacts } from './model/facts';
 import { sameShape, takeOver } from './model/reshape';
-import type { Finding, FlowDocument, HomesDocument, TrailDocument } from './model/documents';
-import { ask, namesIn, type Asked } from './follow/ask';
+import type { Finding, FlowDocument, HomesDocument, TrailDocument, WhyDocument } from './model/documents';
+import { ask, namesIn, oneCalled, type Asked } from './follow/ask';
 import { Cells } from './follow/cells';
 import { Dominators } from './follow/dominators';
 import { followValue } from './follow/trail';
+import { whyNot } from './follow/whyNot';
 import { compareHomes } from './homes';
 import type { Thumb } from './homes/thumb';
 import { linkProject, type Linked, type ProjectInput } from './link';
@@ -51,6 +52,12 @@ export class Survey {
 
   trail(question: string): TrailDocument {
     return followValue(this.linked, this.ask(question));
+  }
+
+  /** Why a value does not get to a component, given by its name or id. */
+  why(question: string, component: string): WhyDocument {
+    const asked = this.ask(question);
+    return whyNot(this.linked, this.cells, asked, oneCalled(this.linked, component));
   }
 
   homes(question: string, thumb?: Thumb): HomesDocument {

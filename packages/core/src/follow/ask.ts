@@ -74,6 +74,22 @@ export function componentsCalled(linked: Linked, name: string): ComponentInfo[] 
   return [...linked.program.components.values()].filter((c) => c.name === name);
 }
 
+/** The one component of a name or id. Throws `NotFound` where there is none, or more than one. */
+export function oneCalled(linked: Linked, name: string): ComponentInfo {
+  const found = componentsCalled(linked, name);
+  const [only] = found;
+  if (found.length === 1 && only) return only;
+  if (found.length > 1)
+    throw new NotFound(
+      `There are ${found.length} components called ${name}. Say which: ${found.map((c) => c.id).join(', ')}.`,
+    );
+  const near = nearest(
+    name,
+    [...linked.program.components.values()].map((c) => c.name),
+  );
+  throw new NotFound(`No component called ${name} in this project.${offer(near)}`);
+}
+
 function askOutside(cells: Cells, kind: string, name: string): Asked {
   if (kind !== 'context') return askShared(cells, kind, name);
   const [first = '', ...fields] = name.split('.');

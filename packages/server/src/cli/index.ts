@@ -1,4 +1,4 @@
-/** The command line: five commands, one file each. Standard output carries only the answer. */
+/** The command line: one file a command. Standard output carries only the answer. */
 import { Command, CommanderError } from 'commander';
 import { NotFound } from '@vectura/core';
 import { UnusableInput } from '../survey/surveyFolder';
@@ -7,6 +7,7 @@ import { addHomes } from './homes';
 import { addOpen } from './open';
 import { addSurvey } from './survey';
 import { addTrail } from './trail';
+import { addWhy } from './why';
 
 export async function main(argv: readonly string[]): Promise<number> {
   let code = 0;
@@ -18,7 +19,7 @@ export async function main(argv: readonly string[]): Promise<number> {
   const setCode = (to: number): void => {
     code = to;
   };
-  for (const add of [addOpen, addSurvey, addTrail, addHomes, addCheck]) add(program, setCode);
+  for (const add of [addOpen, addSurvey, addTrail, addWhy, addHomes, addCheck]) add(program, setCode);
   for (const command of program.commands)
     command
       .exitOverride()

@@ -4,7 +4,7 @@ import { promises as fs } from 'node:fs';
 import path from 'node:path';
 import { PassThrough } from 'node:stream';
 import type { Context } from 'koa';
-import { FlowDocument, HomesDocument, Level, RULES, Thumb, TrailDocument } from '@vectura/core';
+import { FlowDocument, HomesDocument, Level, RULES, Thumb, TrailDocument, WhyDocument } from '@vectura/core';
 import { z } from 'zod';
 import type { ProjectRow } from '../store/entities';
 import type { ProjectStore } from '../store/projects';
@@ -76,6 +76,7 @@ async function projectOf(services: Services, id: string): Promise<ProjectRow> {
 }
 
 const Value = z.object({ value: z.string().min(1) });
+const WhyQuery = Value.extend({ to: z.string().min(1) });
 const ThumbQuery = Value.extend({
   relays: z.coerce.number().optional(),
   branches: z.coerce.number().optional(),
@@ -221,6 +222,17 @@ export const ROUTES: readonly Route[] = [
     run: async (services, _ctx, { id, query }) => {
       const engine = await services.desk.ready(await projectOf(services, id));
       return engine.question({ do: 'trail', value: Value.parse(query).value });
+    },
+  },
+  {
+    method: 'get',
+    path: '/api/projects/:id/why',
+    says: 'Why a value does not get to a component, given by its name or id.',
+    query: WhyQuery,
+    answer: WhyDocument,
+    run: async (services, _ctx, { id, query }) => {
+      const engine = await services.desk.ready(await projectOf(services, id));
+      return engine.question({ do: 'why', ...WhyQuery.parse(query) });
     },
   },
   {

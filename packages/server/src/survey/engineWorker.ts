@@ -17,6 +17,7 @@ export type EngineRequest =
   | { id: number; do: 'cancel' }
   | { id: number; do: 'trail'; value: string }
   | { id: number; do: 'homes'; value: string; thumb?: Thumb }
+  | { id: number; do: 'why'; value: string; to: string }
   | { id: number; do: 'names'; path: string };
 
 export type EngineReply =
@@ -85,6 +86,7 @@ async function handle(request: EngineRequest): Promise<unknown> {
   if (!survey) throw new UnusableInput('The project has not been surveyed yet.');
   if (request.do === 'trail') return survey.trail(request.value);
   if (request.do === 'homes') return survey.homes(request.value, request.thumb);
+  if (request.do === 'why') return survey.why(request.value, request.to);
   return survey.namesIn(request.path);
 }
 

@@ -1,7 +1,7 @@
 /** The server's API, through RTK Query. */
 import { surveyAsked } from './desk';
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
-import type { FlowDocument, HomesDocument, Level, Thumb, TrailDocument } from '@vectura/core';
+import type { FlowDocument, HomesDocument, Level, Thumb, TrailDocument, WhyDocument } from '@vectura/core';
 
 export interface Job {
   state: 'idle' | 'running' | 'failed';
@@ -68,6 +68,11 @@ export const api = createApi({
       query: (id) => ({ url: `/projects/${id}/survey`, method: 'DELETE' }),
     }),
     survey: build.query<FlowDocument, string>({ query: (id) => `/projects/${id}/survey`, providesTags: ['Survey'] }),
+    why: build.query<WhyDocument, { id: string; value: string; to: string }>({
+      query: ({ id, value, to }) =>
+        `/projects/${id}/why?value=${encodeURIComponent(value)}&to=${encodeURIComponent(to)}`,
+      providesTags: ['Survey'],
+    }),
     trail: build.query<TrailDocument, { id: string; value: string }>({
       query: ({ id, value }) => `/projects/${id}/trail?value=${encodeURIComponent(value)}`,
       providesTags: ['Survey'],
@@ -107,6 +112,7 @@ export const {
   useCancelSurveyMutation,
   useSurveyQuery,
   useTrailQuery,
+  useWhyQuery,
   useHomesQuery,
   useThumbQuery,
   useKeepThumbMutation,

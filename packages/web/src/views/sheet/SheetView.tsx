@@ -92,12 +92,15 @@ export function SheetView() {
   const pointedColumn = columns[pointed.column];
 
   const select = useCallback(
-    (rowIndex: number, columnIndex: number): void =>
+    (rowIndex: number, columnIndex: number): void => {
+      // What is selected is told until the pointer moves on.
+      setHovered(null);
       change({
         cell: columns[columnIndex]?.cell.id ?? null,
         component: lines[rowIndex]?.row?.component.id ?? null,
         code: null,
-      }),
+      });
+    },
     [change, columns, lines],
   );
   const fold = useCallback(
