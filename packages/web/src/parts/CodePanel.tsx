@@ -8,6 +8,7 @@ import { useEffect, useRef } from 'react';
 import { useNavigate } from 'react-router';
 import { messageOf, useFileQuery, type FileAnswer } from '../app/api';
 import { useProject } from '../app/useProject';
+import { componentAt } from '../model/fileNames';
 import { questionFor } from '../model/question';
 import styles from './CodePanel.module.css';
 
@@ -99,13 +100,6 @@ function extensions(
       },
     }),
   ];
-}
-
-/** The innermost component around a line that knows a name. */
-function componentAt(file: FileAnswer, line: number, name: string): { component: string; name: string } | null {
-  const around = file.components.filter((c) => line >= c.from && line <= c.to && c.names.includes(name));
-  const inner = around.sort((a, b) => a.to - a.from - (b.to - b.from))[0];
-  return inner ? { component: inner.id, name } : null;
 }
 
 /** Underlines every name that can be followed, and marks the line and the name that were asked for. */

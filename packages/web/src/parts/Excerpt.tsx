@@ -1,15 +1,15 @@
 /** The few lines of code that prove something: the name marked where it arrives or is used, underlined where it leaves. */
+import { useNavigate } from 'react-router';
 import { useFileQuery } from '../app/api';
 import { useProject } from '../app/useProject';
+import { componentAt } from '../model/fileNames';
+import { questionFor } from '../model/question';
+import { neighbours, segmentsOf, type LineMark } from './codeLine';
+import { useSyntax } from './syntax';
 import styles from './Excerpt.module.css';
 
-export interface ExcerptMark {
+export interface ExcerptMark extends LineMark {
   line: number;
-  column: number;
-  length: number;
-  /** Marks this name, the first one from the column on, whatever the length. */
-  name?: string;
-  what: 'arrives' | 'used' | 'leaves';
 }
 
 interface ExcerptProps {
@@ -17,43 +17,98 @@ interface ExcerptProps {
   marks: readonly ExcerptMark[];
   /** Called with `path:line:name` when a line is to be seen in its file. */
   onOpen(at: string): void;
+  /** Within a trail: no frame of its own, lines are cut rather than wrapped. */
   bare?: boolean;
+  /** How many further lines to show before and after each. */
+  around?: number;
+  /** Leaves the file's name out. */
+  nameless?: boolean;
   /** How many characters of a line there is room for; a longer one is cut so that its first mark is seen. */
   room?: number;
 }
 
-export function Excerpt({ file, marks, onOpen, bare = false, room = Infinity }: ExcerptProps) {
-  const { id } = useProject();
+export function Excerpt({
+  file,
+  marks,
+  onOpen,
+  bare = false,
+  around = 0,
+  nameless = false,
+  room = Infinity,
+}: ExcerptProps) {
+  const { id, document } = useProject();
+  const navigate = useNavigate();
   const { data, isError } = useFileQuery({ id, path: file });
+  const syntax = useSyntax(file, data?.text);
   const lines = data?.text.split('\n') ?? [];
-  const numbers = [...new Set(marks.map((mark) => mark.line))].sort((a, b) => a - b);
+  const told = [...new Set(marks.map((mark) => mark.line))].sort((a, b) => a - b);
+  const numbers = [...new Set(told.flatMap((line) => neighbours(line, around)))]
+    .filter((line) => around === 0 || line <= lines.length || told.includes(line))
+    .sort((a, b) => a - b);
+  // Lines that are shown with their neighbours keep their places to each other.
+  const indents = numbers.flatMap((line) => {
+    const text = lines[line - 1] ?? '';
+    return text.trim() === '' ? [] : [/^\s*/.exec(text)?.[0].length ?? 0];
+  });
+  const indent = around > 0 ? { indent: Math.min(...indents, 40) } : {};
   return (
     <figure className={bare ? styles.bare : styles.excerpt}>
-      <figcaption>
-        <button type="button" className="plain" onClick={() => onOpen(`${file}:${numbers[0] ?? 1}`)}>
-          {file}
-        </button>
-      </figcaption>
+      {!nameless && (
+        <figcaption>
+          <button type="button" className="plain" onClick={() => onOpen(`${file}:${told[0] ?? 1}`)}>
+            {file}
+          </button>
+        </figcaption>
+      )}
       <div className={styles.code}>
         {isError && <p className="quiet">The file is no longer there.</p>}
-        {numbers.map((number) => {
-          const text = lines[number - 1] ?? '';
+        {numbers.map((number, index) => {
+          const { segments, cut } = segmentsOf({
+            text: lines[number - 1] ?? '',
+            marks: marks.filter((mark) => mark.line === number),
+            pieces: syntax?.[number - 1] ?? [],
+            isName: (name) => data !== undefined && componentAt(data, number, name) !== null,
+            room,
+            ...indent,
+          });
+          const parted = index > 0 && around > 0 && numbers[index - 1] !== number - 1;
           return (
-            <div key={number} className={styles.line}>
+            <div key={number} className={parted ? styles.parted : styles.line}>
               <button
                 type="button"
                 className={styles.number}
-                title={`Show line ${number} in its file`}
+                title={`Show ${file}, line ${number}`}
                 onClick={() => onOpen(`${file}:${number}`)}
               >
                 {number}
               </button>
-              <code>
-                {markedLine(
-                  text,
-                  marks.filter((mark) => mark.line === number),
-                  room,
-                )}
+              <code
+                onClick={(event) => {
+                  const name = event.target instanceof HTMLElement ? event.target.dataset['name'] : undefined;
+                  const asked = name && data ? componentAt(data, number, name) : null;
+                  if (!asked) return;
+                  event.stopPropagation();
+                  void navigate(
+                    `/p/${id}/trail?value=${encodeURIComponent(questionFor(document, asked.component, asked.name))}`,
+                  );
+                }}
+              >
+                {cut && '…'}
+                {segments.map((one, position) => (
+                  <span
+                    key={position}
+                    className={[
+                      one.kind ? styles[one.kind] : '',
+                      one.mark === null ? '' : one.mark === 'leaves' ? styles.leaves : styles.marked,
+                      one.name ? styles.name : '',
+                    ]
+                      .filter(Boolean)
+                      .join(' ')}
+                    {...(one.name ? { 'data-name': one.text, title: `Follow ${one.text}` } : {})}
+                  >
+                    {one.text}
+                  </span>
+                ))}
               </code>
             </div>
           );
@@ -61,38 +116,4 @@ export function Excerpt({ file, marks, onOpen, bare = false, room = Infinity }: 
       </div>
     </figure>
   );
-}
-
-function onName(mark: ExcerptMark, text: string): ExcerptMark {
-  const found = mark.name ? text.indexOf(mark.name, mark.column - 1) : -1;
-  return found === -1 || !mark.name ? mark : { ...mark, column: found + 1, length: mark.name.length };
-}
-
-/** A line with its marks as spans; indentation beyond a little is cut, so that the code starts near the left. */
-function markedLine(text: string, marks: readonly ExcerptMark[], room: number) {
-  // Where lines may wrap there is no room for indentation; elsewhere a little of it shows what stands inside what.
-  const indent = Math.max(0, (/^\s*/.exec(text)?.[0].length ?? 0) - (room === Infinity ? 0 : 2));
-  const sorted = marks.map((mark) => onName(mark, text)).sort((a, b) => a.column - b.column);
-  const parts = [];
-  const first = sorted[0];
-  const ends = first ? first.column - 1 + first.length : 0;
-  let at = indent;
-  if (first && ends - indent > room) {
-    at = Math.min(first.column - 1, ends - room + 2);
-    parts.push('…');
-  }
-  for (const mark of sorted) {
-    const from = mark.column - 1;
-    const to = Math.min(text.length, from + Math.max(1, mark.length));
-    if (from < at) continue;
-    parts.push(text.slice(at, from));
-    parts.push(
-      <mark key={from} className={mark.what === 'leaves' ? styles.leaves : styles.name}>
-        {text.slice(from, to)}
-      </mark>,
-    );
-    at = to;
-  }
-  parts.push(text.slice(at));
-  return parts;
 }

@@ -1,165 +1,181 @@
 /** The strip and, beside each of its stops, the component, the name it has there, and the lines that prove it. */
-import type { Stop, Trail } from '@vectura/core';
+import type { Finding, Stop, Trail } from '@vectura/core';
 import { useElementSize } from '@mantine/hooks';
-import { useEffect, useRef } from 'react';
-import { COLOUR, DASH, DOES, EFFECT, GROUP_OF, HOW } from '../../parts/carriers';
-import { Excerpt, type ExcerptMark } from '../../parts/Excerpt';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useEffect, useMemo, useRef } from 'react';
+import { COLOUR, DASH, EFFECT, GROUP_OF, HOW } from '../../parts/carriers';
 import { Mark } from '../../parts/Mark';
-import { ValueLink } from '../../parts/ValueLink';
-import { stepFor, stripPath, stripPoints } from './trailModel';
+import { StopRow } from './StopRow';
+import { branchesOf, stepFor, stripPath, stripPoints, topsOf, type WayEntry } from './trailModel';
+import { linesAt, proofOf } from './proof';
 import styles from './TrailStrip.module.css';
 
 const LINE = 18;
 const CHARACTER = 7.25;
 /** How wide a letter of the small words beside the strip is, on average. */
 const LETTER = 6;
-/** At most this many lines of proof are shown at a stop; the rest are in the file. */
-const MOST_LINES = 4;
+const BRANCH = 20;
+const TIGHT = 46;
 
 interface TrailStripProps {
-  trail: Trail;
+  way: WayEntry;
+  /** All ways, of which some part from this one. */
+  ways: readonly WayEntry[];
+  tight: boolean;
+  /** How many lines to show around each. */
+  around: number;
   at: number;
+  /** The stops whose branches are unfolded. */
+  unfolded: ReadonlySet<number>;
+  /** What could not be followed, by component. */
+  gaps: ReadonlyMap<string, Finding[]>;
   onStop(index: number): void;
   onCode(at: string): void;
+  onWay(way: WayEntry): void;
+  onUnfold(index: number): void;
 }
 
-export function TrailStrip({ trail, at, onStop, onCode }: TrailStripProps) {
-  const { stops, direction } = trail;
-  const tight = stops.length > 9;
-  const most = Math.max(
-    ...stops.map((stop) => Math.min(MOST_LINES, new Set(proofOf(stop).map((p) => p.line)).size)),
-    2,
-  );
-  const row = tight ? 56 : Math.max(92, 40 + most * LINE);
+export function TrailStrip(props: TrailStripProps) {
+  const { way, ways, tight, around, at, unfolded, onStop, onCode, onWay, onUnfold } = props;
+  const { stops, direction } = way.trail;
+  const scroller = useRef<HTMLDivElement>(null);
+  const { ref: page, width: pageWidth } = useElementSize<HTMLOListElement>();
+  const branches = useMemo(() => branchesOf(ways, way), [ways, way]);
+
+  const heights = stops.map((stop, index) => {
+    const others = branches.get(index)?.length ?? 0;
+    const fold = others === 0 || (tight && !unfolded.has(index)) ? 0 : BRANCH;
+    const list = unfolded.has(index) ? others * BRANCH : 0;
+    const code = tight ? 0 : 42 + linesAt(stop, around).length * LINE;
+    return (tight ? TIGHT : Math.max(100, code)) + fold + list;
+  });
+  const tops = topsOf(heights);
+  const whole = tops.at(-1) ?? 0;
   const step = stepFor(stops.length);
-  const bare = stripPoints(stops, direction, row, step);
-  const strip = 20 + step * (stops.length - 1) + (tight ? 20 : 40);
+  const bare = stripPoints(tops.slice(0, -1), direction, step, tight ? 16 : 22);
+  const strip = Math.max(20 + step * (stops.length - 1) + (tight ? 20 : 40), 150);
   const words = stops.map((_, index) => {
     const next = stops[index + 1];
-    return next ? howOf(next, direction) : '';
+    return next && step >= 8 ? howOf(next, direction) : '';
   });
   // Words that fit on neither side of their line move the whole strip to the right.
   const pad = Math.max(
     0,
     ...bare.map(({ x }, index) =>
-      fitsRight(x, Math.max(strip, 150), words[index] ?? '') ? 0 : (words[index] ?? '').length * LETTER - x - 4,
+      fitsRight(x, strip, words[index] ?? '') ? 0 : (words[index] ?? '').length * LETTER - x - 4,
     ),
   );
   const points = bare.map(({ x, y }) => ({ x: x + pad, y }));
-  const width = Math.max(strip, 150) + pad;
-  const current = useRef<HTMLLIElement>(null);
-  const { ref: page, width: pageWidth } = useElementSize<HTMLOListElement>();
+  const width = strip + pad;
   // What is left beside the strip and the names, in characters of the code's face.
   const room = Math.max(24, Math.floor((pageWidth - width - 260) / CHARACTER));
 
+  const view = useVirtualizer({
+    count: stops.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: (index) => heights[index] ?? TIGHT,
+    overscan: 8,
+  });
+  const signature = heights.join();
+  useEffect(() => view.measure(), [view, signature]);
   useEffect(() => {
-    current.current?.scrollIntoView({ block: 'nearest' });
-  }, [at]);
+    view.scrollToIndex(at, { align: 'auto' });
+  }, [view, at]);
 
   return (
-    <ol
-      ref={page}
-      className={styles.stops}
-      style={
-        {
-          '--strip': `${width}px`,
-          '--carrier': direction === 'up' ? 'var(--up)' : 'var(--down)',
-        } as React.CSSProperties
-      }
-    >
-      <svg className={styles.strip} width={width} height={row * stops.length} aria-hidden>
-        {points.map((point, index) => {
-          const x = point.x;
-          return <line key={index} x1={x} x2={x} y1={0} y2={row * stops.length} stroke="var(--hairline)" />;
-        })}
-        {stops.map((stop, index) => {
-          const from = points[index - 1];
-          const to = points[index];
-          if (!from || !to || !stop.carrier) return null;
-          const group = GROUP_OF[stop.carrier];
-          return (
-            <path
-              key={index}
-              d={stripPath(from, to)}
-              fill="none"
-              stroke={COLOUR[group]}
-              strokeWidth={2}
-              strokeDasharray={DASH[group]}
-            />
-          );
-        })}
-        {stops.map((stop, index) => {
-          const point = points[index];
-          const carrier = stop.carrier ?? stops[index + 1]?.carrier;
-          if (!point) return null;
-          return (
-            <Mark
-              key={index}
-              roles={[stop.role]}
-              frozen={stop.effect === 'frozen'}
-              x={point.x}
-              y={point.y}
-              colour={carrier ? COLOUR[GROUP_OF[carrier]] : COLOUR.down}
-            />
-          );
-        })}
-      </svg>
-      {stops.map((stop, index) => {
-        const next = stops[index + 1];
-        const point = points[index];
-        return (
-          <li
-            key={`${stop.id ?? ''}${index}`}
-            ref={index === at ? current : undefined}
-            className={index === at ? styles.chosen : styles.stop}
-            style={{ height: row }}
-            onClick={() => onStop(index)}
-            aria-current={index === at}
-          >
-            {next && point && (
-              <span
-                className={styles.how}
-                style={{ ...besides(point.x, width, pad, words[index] ?? ''), top: tight ? 26 : 50 }}
-              >
-                {words[index]}
-              </span>
-            )}
-            <div className={styles.who}>
-              <b>{stop.component ?? stop.cell}</b>
-              <div className="code">
-                {stop.id ? (
-                  <ValueLink component={stop.id} name={stop.name}>
-                    {stop.name}
-                  </ValueLink>
-                ) : (
-                  stop.name
-                )}
-              </div>
-              {!tight && (
-                <div className="quiet">
-                  {DOES[stop.role]}
-                  {stop.cycle && ', and round again'}
-                </div>
-              )}
-              {stop.through && !tight && (
-                <div className={styles.through} title={stop.through.join(', ')}>
-                  through {stop.through.join(', ')}
-                </div>
-              )}
-            </div>
-            <div className={styles.proof}>
-              <Excerpt
-                file={stop.file}
-                marks={tight ? proofOf(stop).slice(0, 1) : proofOf(stop)}
-                onOpen={onCode}
-                bare
-                room={room}
+    <div ref={scroller} className={styles.page}>
+      <ol
+        ref={page}
+        className={styles.stops}
+        style={
+          {
+            height: whole,
+            '--strip': `${width}px`,
+            '--carrier': direction === 'up' ? 'var(--up)' : 'var(--down)',
+          } as React.CSSProperties
+        }
+      >
+        <svg className={styles.strip} width={width} height={whole} aria-hidden>
+          {step >= 8 &&
+            points.map(({ x }, index) => <line key={index} x1={x} x2={x} y1={0} y2={whole} stroke="var(--hairline)" />)}
+          {stops.map((stop, index) => {
+            const from = points[index - 1];
+            const to = points[index];
+            if (!from || !to || !stop.carrier) return null;
+            const group = GROUP_OF[stop.carrier];
+            return (
+              <path
+                key={index}
+                d={stripPath(from, to)}
+                fill="none"
+                stroke={COLOUR[group]}
+                strokeWidth={2}
+                strokeDasharray={DASH[group]}
               />
-            </div>
-          </li>
-        );
-      })}
-    </ol>
+            );
+          })}
+          {stops.map((stop, index) => {
+            const point = points[index];
+            const carrier = stop.carrier ?? stops[index + 1]?.carrier;
+            const colour = carrier ? COLOUR[GROUP_OF[carrier]] : COLOUR.down;
+            if (!point) return null;
+            return (
+              <g key={index}>
+                {stop.cycle && (
+                  // It comes round to where it has been: a loop of its own line.
+                  <path
+                    d={`M${point.x} ${point.y} c18 -14 18 14 2 6`}
+                    fill="none"
+                    stroke={colour}
+                    strokeWidth={1.6}
+                    strokeDasharray="2 2"
+                  />
+                )}
+                <Mark roles={[stop.role]} frozen={stop.effect === 'frozen'} x={point.x} y={point.y} colour={colour} />
+              </g>
+            );
+          })}
+        </svg>
+        {view.getVirtualItems().map(({ index }) => {
+          const stop = stops[index];
+          const point = points[index];
+          if (!stop || !point) return null;
+          return (
+            <StopRow
+              key={index}
+              index={index}
+              count={stops.length}
+              stop={stop}
+              top={tops[index] ?? 0}
+              height={heights[index] ?? TIGHT}
+              chosen={index === at}
+              tight={tight}
+              around={around}
+              room={room}
+              how={words[index] ?? ''}
+              howPlace={{ ...besides(point.x, width, pad, words[index] ?? ''), top: tight ? 23 : 50 }}
+              marks={proofOf(stop, tight ? 2 : undefined)}
+              branches={branches.get(index) ?? []}
+              joins={direction === 'up'}
+              unfolded={unfolded.has(index)}
+              gaps={gapsAt(stop, props.gaps)}
+              onStop={onStop}
+              onCode={onCode}
+              onWay={onWay}
+              onUnfold={onUnfold}
+            />
+          );
+        })}
+      </ol>
+    </div>
+  );
+}
+
+/** What could not be followed in a stop's component, where it is about this value or stands on one of its lines. */
+function gapsAt(stop: Stop, gaps: ReadonlyMap<string, Finding[]>): Finding[] {
+  const lines = new Set((stop.proof ?? []).map((proof) => `${proof.file}:${proof.line}`));
+  return (gaps.get(stop.id ?? '') ?? []).filter(
+    (gap) => gap.name === stop.name || lines.has(`${gap.file}:${gap.line}`),
   );
 }
 
@@ -177,21 +193,4 @@ function howOf(next: Stop, direction: Trail['direction']): string {
   const effect = next.effect ? EFFECT[next.effect] : '';
   const many = direction === 'down' && next.repeat === 'many' ? 'many times' : '';
   return [how, effect, many].filter(Boolean).join(', ');
-}
-
-/** The lines shown at a stop: where it arrives, a few where it is used, where it leaves. */
-function proofOf(stop: Stop): ExcerptMark[] {
-  const own = (stop.proof ?? []).filter((proof) => proof.file === stop.file);
-  const arrives = own.filter((proof) => proof.what === 'arrives');
-  const leaves = own.filter((proof) => proof.what === 'leaves');
-  const used = own.filter((proof) => proof.what === 'used');
-  const kept: ExcerptMark[] = [...arrives, ...leaves];
-  for (const proof of used) {
-    const lines = new Set(kept.map((one) => one.line));
-    const room = lines.has(proof.line) || lines.size < MOST_LINES;
-    // A use is told by where it begins; the name itself is what is looked for on the line.
-    if (room && !kept.some((one) => one.line === proof.line && one.column === proof.column))
-      kept.push({ ...proof, name: stop.name.split('.').at(-1) ?? '' });
-  }
-  return kept;
 }

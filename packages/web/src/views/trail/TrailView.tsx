@@ -1,5 +1,5 @@
 /** One value's whole way on one page, read from top to bottom. */
-import type { Stop } from '@vectura/core';
+import type { Finding, FlowDocument, Stop } from '@vectura/core';
 import { useMemo } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { messageOf, useTrailQuery } from '../../app/api';
@@ -12,7 +12,8 @@ import { Foot } from '../../parts/Foot';
 import { Note } from '../../parts/Note';
 import { TrailStrip } from './TrailStrip';
 import { WaysPanel } from './WaysPanel';
-import { waysOf } from './trailModel';
+import { WhyNot } from './WhyNot';
+import { waysOf, type WayEntry } from './trailModel';
 import styles from './TrailView.module.css';
 
 const KIND: Record<string, string> = { derived: 'derived value', constant: 'constant' };
@@ -29,7 +30,18 @@ export function TrailView() {
   const all = useMemo(() => [...down, ...up], [down, up]);
   const chosen = all.find((way) => way.key === query.get('way')) ?? all[0];
   const code = query.get('code');
+  const why = query.get('why');
   const stops = chosen?.trail.stops ?? [];
+  // A dozen stops fit on one screen where each takes two lines of code.
+  const tight = (query.get('rows') ?? (stops.length > 6 ? 'tight' : 'roomy')) === 'tight';
+  const unfolded = useMemo(() => new Set((query.get('open') ?? '').split(',').filter(Boolean).map(Number)), [query]);
+  const gaps = useMemo(() => gapsOf(document), [document]);
+  const chooseWay = (way: WayEntry): void => change({ way: way.key, stop: null, open: null });
+  const unfold = (index: number): void => {
+    const next = new Set(unfolded);
+    if (!next.delete(index)) next.add(index);
+    change({ open: next.size > 0 ? [...next].join(',') : null });
+  };
   const at = Math.max(0, Math.min(Number(query.get('stop') ?? 0) || 0, stops.length - 1));
   const setStop = (index: number): void => change({ stop: index > 0 ? String(index) : null });
 
@@ -39,13 +51,19 @@ export function TrailView() {
     else if (key === 'k') setStop(Math.max(at - 1, 0));
     else if (key === 'r' && all.length > 0) {
       const next = all[(all.findIndex((way) => way === chosen) + 1) % all.length];
-      change({ way: next?.key ?? null, stop: null });
+      if (next) chooseWay(next);
+    } else if (key === 'b') unfold(at);
+    else if (key === 'z') change({ rows: tight ? 'roomy' : 'tight' });
+    else if (key === 'l') change({ lines: query.get('lines') === 'around' ? null : 'around' });
+    else if (key === 'w') {
+      event.preventDefault();
+      window.document.getElementById('why-to')?.focus();
     } else if (key === 'c' && stops[at]) change({ code: code ? null : codeOf(stops[at]) });
     else if (key === 's' && data?.homes[0]?.cellId)
       void navigate(
         `/p/${id}/sheet?cell=${encodeURIComponent(data.homes[0].cellId)}&component=${encodeURIComponent(data.homes[0].id ?? '')}`,
       );
-    else if (key === 'escape') change({ code: null });
+    else if (key === 'escape') change(code ? { code: null } : { why: null });
   });
 
   if (value === '')
@@ -89,7 +107,7 @@ export function TrailView() {
             {data.homes.length > 1 && ` and ${data.homes.length - 1} more`}
           </p>
         )}
-        {chosen && end && (
+        {chosen && end && !why && (
           <p>
             {chosen.trail.direction === 'down' ? 'to ' : 'changed by '}
             <b>{chosen.component}</b>
@@ -100,7 +118,7 @@ export function TrailView() {
             )}
           </p>
         )}
-        {chosen && (
+        {chosen && !why && (
           <p>
             {chosen.hops} {chosen.hops === 1 ? 'hop' : 'hops'}
             {relays > 0 && (
@@ -113,11 +131,47 @@ export function TrailView() {
             )}
           </p>
         )}
+        {chosen && !why && (
+          <p className={styles.choices}>
+            <Either
+              label="code"
+              value={query.get('lines') === 'around' ? 'around' : 'lines'}
+              options={['lines', 'around']}
+              onPick={(to) => change({ lines: to === 'around' ? to : null })}
+            />
+            <Either
+              label="rows"
+              value={tight ? 'tight' : 'roomy'}
+              options={['roomy', 'tight']}
+              onPick={(to) => change({ rows: to })}
+            />
+          </p>
+        )}
       </div>
       <div className={styles.body}>
         <div className={styles.page}>
-          {chosen ? (
-            <TrailStrip trail={chosen.trail} at={at} onStop={setStop} onCode={(where) => change({ code: where })} />
+          {why ? (
+            <WhyNot
+              value={value}
+              to={why}
+              onClose={() => change({ why: null })}
+              onCode={(where) => change({ code: where })}
+            />
+          ) : chosen ? (
+            <TrailStrip
+              key={chosen.key}
+              way={chosen}
+              ways={all}
+              tight={tight}
+              around={query.get('lines') === 'around' ? 2 : 0}
+              at={at}
+              unfolded={unfolded}
+              gaps={gaps}
+              onStop={setStop}
+              onCode={(where) => change({ code: where })}
+              onWay={chooseWay}
+              onUnfold={unfold}
+            />
           ) : (
             <Note
               title={
@@ -156,8 +210,10 @@ export function TrailView() {
               up={up}
               chosen={chosen}
               onChoose={(way) => {
-                change({ way: way.key, stop: null });
+                change({ way: way.key, stop: null, open: null, why: null });
               }}
+              why={why}
+              onWhy={(to) => change({ why: to, code: null })}
               sheetLink={
                 home?.cellId
                   ? `/p/${id}/sheet?cell=${encodeURIComponent(home.cellId)}&component=${encodeURIComponent(home.id ?? '')}`
@@ -180,9 +236,53 @@ export function TrailView() {
           ['?', 'keys'],
         ]}
       >
-        {stops[at] && sayStop(stops, at, chosen?.trail.direction ?? 'down')}
+        {why
+          ? `Why ${data.asked.name} does not reach ${why.slice(why.lastIndexOf('#') + 1)}`
+          : stops[at] && sayStop(stops, at, chosen?.trail.direction ?? 'down')}
       </Foot>
     </>
+  );
+}
+
+/** What could not be followed, by the components it is in. */
+function gapsOf(document: FlowDocument): Map<string, Finding[]> {
+  const gaps = new Map<string, Finding[]>();
+  for (const finding of document.findings)
+    if (finding.rule === 'unresolved')
+      for (const component of finding.componentIds ?? [])
+        gaps.set(component, [...(gaps.get(component) ?? []), finding]);
+  return gaps;
+}
+
+/** One of two, both in sight. */
+function Either<T extends string>({
+  label,
+  value,
+  options,
+  onPick,
+}: {
+  label: string;
+  value: T;
+  options: readonly T[];
+  onPick(to: T): void;
+}) {
+  return (
+    <span role="group" aria-label={label}>
+      {label}{' '}
+      {options.map((option, index) => (
+        <span key={option}>
+          {index > 0 && ' / '}
+          <button
+            type="button"
+            className={option === value ? styles.picked : 'plain'}
+            aria-pressed={option === value}
+            onClick={() => onPick(option)}
+          >
+            {option}
+          </button>
+        </span>
+      ))}
+    </span>
   );
 }
 

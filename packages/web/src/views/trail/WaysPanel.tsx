@@ -1,6 +1,9 @@
 /** Who reads the value and who changes it, each a way that can be singled out; and what else to ask. */
 import type { TrailDocument } from '@vectura/core';
+import { Autocomplete } from '@mantine/core';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
+import { useProject } from '../../app/useProject';
 import type { WayEntry } from './trailModel';
 import styles from './WaysPanel.module.css';
 
@@ -12,9 +15,12 @@ interface WaysPanelProps {
   onChoose(way: WayEntry): void;
   sheetLink: string | null;
   homesLink: string | null;
+  /** The component it was asked about why the value does not get there. */
+  why: string | null;
+  onWhy(to: string): void;
 }
 
-export function WaysPanel({ document, down, up, chosen, onChoose, sheetLink, homesLink }: WaysPanelProps) {
+export function WaysPanel({ document, down, up, chosen, onChoose, sheetLink, homesLink, why, onWhy }: WaysPanelProps) {
   const named = new Set([...down, ...up].map((way) => way.component));
   const atHome = document.readers.filter((reader) => !named.has(reader.component ?? ''));
   return (
@@ -49,6 +55,7 @@ export function WaysPanel({ document, down, up, chosen, onChoose, sheetLink, hom
       {up.length + document.writers.length === 0 && <p className={styles.none}>Nobody: it stays as it is.</p>}
       {document.left ? <p className={styles.none}>{document.left} more ways are not listed.</p> : null}
       <h2>Ask</h2>
+      <AskWhy why={why} onWhy={onWhy} />
       {homesLink && (
         <Link className={styles.ask} to={homesLink}>
           Where else could it live?
@@ -84,5 +91,41 @@ function Way({
       <span>{way.component}</span>
       <span>{note}</span>
     </button>
+  );
+}
+
+/** “Why does it not reach …”: the component is typed, or picked from those that bear a name like it. */
+function AskWhy({ why, onWhy }: { why: string | null; onWhy(to: string): void }) {
+  const { document } = useProject();
+  const [typed, setTyped] = useState('');
+  const counts = useMemo(() => {
+    const found = new Map<string, number>();
+    for (const { name } of document.components) found.set(name, (found.get(name) ?? 0) + 1);
+    return found;
+  }, [document]);
+  const names = useMemo(
+    () => document.components.map(({ name, id }) => (counts.get(name) === 1 ? name : id)).sort(),
+    [document, counts],
+  );
+  return (
+    <Autocomplete
+      id="why-to"
+      className={styles.why}
+      label="Why does it not reach"
+      placeholder={why ? why.slice(why.lastIndexOf('#') + 1) : 'a component'}
+      data={names}
+      limit={12}
+      value={typed}
+      onChange={setTyped}
+      onOptionSubmit={(to) => {
+        onWhy(to);
+        setTyped('');
+      }}
+      onKeyDown={(event) => {
+        if (event.key !== 'Enter' || typed === '' || !names.includes(typed)) return;
+        onWhy(typed);
+        setTyped('');
+      }}
+    />
   );
 }

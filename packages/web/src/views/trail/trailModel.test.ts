@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { Stop, TrailDocument } from '@vectura/core';
-import { stepFor, stripPath, stripPoints, waysOf } from './trailModel';
+import { branchesOf, stepFor, stripPath, stripPoints, topsOf, waysOf } from './trailModel';
 
 const stop = (component: string, role: Stop['role']): Stop => ({
   component,
@@ -40,16 +40,40 @@ test('ways are listed longest first, by where they lead to or start from', () =>
 
 test('down steps right, up steps left', () => {
   const stops = document.trails[2]?.stops ?? [];
-  expect(stripPoints(stops, 'down', 92, 34).map((p) => p.x)).toEqual([14, 48, 82]);
-  expect(stripPoints(stops, 'up', 92, 34).map((p) => p.x)).toEqual([82, 48, 14]);
+  const tops = topsOf(stops.map(() => 92));
+  expect(tops).toEqual([0, 92, 184, 276]);
+  expect(stripPoints(tops.slice(0, -1), 'down', 34, 22)).toEqual([
+    { x: 14, y: 22 },
+    { x: 48, y: 114 },
+    { x: 82, y: 206 },
+  ]);
+  expect(stripPoints(tops.slice(0, -1), 'up', 34, 22).map((p) => p.x)).toEqual([82, 48, 14]);
   expect(stripPath({ x: 14, y: 22 }, { x: 48, y: 114 })).toBe('M14 22 V80 L48 114');
 });
 
-test('a strip of any length keeps within its room', () => {
+test('other ways part from the chosen one at a stop, or join it', () => {
+  const way = (...names: string[]) => ({ direction: 'down' as const, stops: names.map((name) => stop(name, 'relay')) });
+  const down = waysOf(
+    { ...document, trails: [way('App', 'Desk', 'Zone', 'Gauge'), way('App', 'Desk', 'Alarm'), way('App', 'Badge')] },
+    'down',
+  );
+  const chosen = down.find((one) => one.component === 'Gauge');
+  const parted = chosen ? [...branchesOf(down, chosen)] : [];
+  expect(parted.map(([index, ways]) => [index, ways.map((one) => one.component)])).toEqual([
+    [1, ['Alarm']],
+    [0, ['Badge']],
+  ]);
+  const turned = (names: string[]) => ({ ...way(...names), direction: 'up' as const });
+  const up = waysOf({ ...document, trails: [turned(['Lever', 'Tray', 'App']), turned(['Shade', 'App'])] }, 'up');
+  const first = up.find((one) => one.component === 'Lever');
+  expect(first && [...branchesOf(up, first)].map(([index, ways]) => [index, ways.length])).toEqual([[2, 1]]);
+});
+
+test('a strip of any length keeps within its room, and one of a few stops steps visibly', () => {
   fc.assert(
-    fc.property(fc.integer({ min: 2, max: 21 }), (stops) => {
+    fc.property(fc.integer({ min: 2, max: 200 }), (stops) => {
       expect(stepFor(stops) * (stops - 1)).toBeLessThanOrEqual(204);
-      expect(stepFor(stops)).toBeGreaterThanOrEqual(10);
+      expect(stepFor(stops)).toBeGreaterThanOrEqual(stops <= 21 ? 10 : 1);
     }),
   );
 });

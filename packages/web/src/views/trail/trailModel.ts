@@ -34,18 +34,51 @@ export interface StripPoint {
   y: number;
 }
 
+/**
+ * Ways that run along the chosen one for a while, by the stop at which they part from it (on the way down) or join it (on
+ * the way up), as an index into its stops.
+ */
+export function branchesOf(ways: readonly WayEntry[], chosen: WayEntry): Map<number, WayEntry[]> {
+  const branches = new Map<number, WayEntry[]>();
+  const { direction } = chosen.trail;
+  const fromHome = (way: WayEntry): readonly Stop[] =>
+    direction === 'down' ? way.trail.stops : [...way.trail.stops].reverse();
+  const own = fromHome(chosen);
+  for (const way of ways) {
+    if (way === chosen || way.trail.direction !== direction) continue;
+    const stops = fromHome(way);
+    let shared = 0;
+    while (shared < stops.length && shared < own.length && isSame(stops[shared], own[shared])) shared++;
+    if (shared === 0) continue;
+    const index = direction === 'down' ? shared - 1 : own.length - shared;
+    const list = branches.get(index);
+    if (list) list.push(way);
+    else branches.set(index, [way]);
+  }
+  return branches;
+}
+
+function isSame(a: Stop | undefined, b: Stop | undefined): boolean {
+  return a?.id === b?.id && a?.cell === b?.cell && a?.name === b?.name && a?.file === b?.file;
+}
+
 /** Where each stop's mark stands: one step right on the way down, one step left on the way up. */
 export function stripPoints(
-  stops: readonly Stop[],
+  tops: readonly number[],
   direction: Trail['direction'],
-  row: number,
   step: number,
+  markAt: number,
 ): StripPoint[] {
-  const last = stops.length - 1;
-  return stops.map((_, index) => ({
+  const last = tops.length - 1;
+  return tops.map((top, index) => ({
     x: 14 + step * (direction === 'down' ? index : last - index),
-    y: index * row + 22,
+    y: top + markAt,
   }));
+}
+
+/** Where each row begins, given how high each is; the last is where they end. */
+export function topsOf(heights: readonly number[]): number[] {
+  return heights.reduce<number[]>((tops, height) => [...tops, (tops.at(-1) ?? 0) + height], [0]);
 }
 
 /** The line from one stop to the next: straight down, then one step aside. */
@@ -56,5 +89,5 @@ export function stripPath(from: StripPoint, to: StripPoint): string {
 
 /** As wide a step as fits, so that a long trail still leaves room for its names. */
 export function stepFor(stops: number): number {
-  return stops <= 1 ? 34 : Math.max(10, Math.min(34, Math.floor(204 / (stops - 1))));
+  return stops <= 1 ? 34 : Math.max(1, Math.min(34, Math.floor(204 / (stops - 1))));
 }

@@ -1,0 +1,127 @@
+/** One stop of a trail: who, the name it has there, its lines of code; what parts from the way there, what may be missed. */
+import type { Finding, Stop } from '@vectura/core';
+import { DOES } from '../../parts/carriers';
+import { Excerpt, type ExcerptMark } from '../../parts/Excerpt';
+import { ValueLink } from '../../parts/ValueLink';
+import type { WayEntry } from './trailModel';
+import styles from './TrailStrip.module.css';
+
+interface StopRowProps {
+  index: number;
+  count: number;
+  stop: Stop;
+  top: number;
+  height: number;
+  chosen: boolean;
+  tight: boolean;
+  around: number;
+  room: number;
+  how: string;
+  howPlace: React.CSSProperties;
+  marks: ExcerptMark[];
+  branches: readonly WayEntry[];
+  /** Other ways join here rather than part. */
+  joins: boolean;
+  unfolded: boolean;
+  gaps: readonly Finding[];
+  onStop(index: number): void;
+  onCode(at: string): void;
+  onWay(way: WayEntry): void;
+  onUnfold(index: number): void;
+}
+
+export function StopRow(props: StopRowProps) {
+  const { index, stop, chosen, tight, branches, unfolded, gaps } = props;
+  const others = branches.length;
+  const folded = others > 0 && (
+    <button
+      type="button"
+      className={styles.branch}
+      aria-expanded={unfolded}
+      onClick={(event) => {
+        event.stopPropagation();
+        props.onUnfold(index);
+      }}
+    >
+      {others} more {others === 1 ? 'way' : 'ways'} {props.joins ? 'in' : 'on'}
+    </button>
+  );
+  return (
+    <li
+      className={chosen ? styles.chosen : styles.stop}
+      style={{ top: props.top, height: props.height }}
+      onClick={() => props.onStop(index)}
+      aria-current={chosen}
+      aria-posinset={index + 1}
+      aria-setsize={props.count}
+    >
+      {props.how && (
+        <span className={styles.how} style={props.howPlace}>
+          {props.how}
+        </span>
+      )}
+      <div className={styles.who}>
+        <div className={tight ? styles.beside : undefined}>
+          <b title={stop.component ?? stop.cell ?? ''}>{stop.component ?? stop.cell}</b>
+          <div className="code">
+            {stop.id ? (
+              <ValueLink component={stop.id} name={stop.name}>
+                {stop.name}
+              </ValueLink>
+            ) : (
+              stop.name
+            )}
+          </div>
+        </div>
+        <div className="quiet">
+          {DOES[stop.role]}
+          {stop.cycle && ', and round again'}
+          {tight && others > 0 && ' · '}
+          {tight && folded}
+        </div>
+        {stop.through && !tight && (
+          <div className={styles.through} title={stop.through.join(', ')}>
+            through {stop.through.join(', ')}
+          </div>
+        )}
+        {!tight && folded}
+        {unfolded &&
+          branches.map((way) => (
+            <button
+              key={way.key}
+              type="button"
+              className={styles.other}
+              title={`Follow the way ${props.joins ? 'from' : 'to'} ${way.component} instead`}
+              onClick={(event) => {
+                event.stopPropagation();
+                props.onWay(way);
+              }}
+            >
+              {props.joins ? 'from' : 'to'} {way.component}
+            </button>
+          ))}
+      </div>
+      <div className={styles.proof}>
+        <Excerpt
+          file={stop.file}
+          marks={props.marks}
+          around={tight ? 0 : props.around}
+          onOpen={props.onCode}
+          bare
+          nameless={tight}
+          room={props.room}
+        />
+        {gaps.length > 0 && !tight && (
+          <p className={styles.gap} title={gaps.map((gap) => gap.message).join('\n')}>
+            May go on unseen: {gaps[0]?.message}
+          </p>
+        )}
+        {gaps.length > 0 && tight && (
+          <i className={styles.gapTick} title={`May go on unseen: ${gaps[0]?.message ?? ''}`}>
+            ?
+          </i>
+        )}
+      </div>
+    </li>
+  );
+}
