@@ -5,7 +5,7 @@ import type { Finding, FlowDocument, HomesDocument, TrailDocument, WhyDocument }
 import { ask, namesIn, oneCalled, type Asked } from './follow/ask';
 import { Cells } from './follow/cells';
 import { Dominators } from './follow/dominators';
-import { followValue } from './follow/trail';
+import { everyWay, followValue, roleAt } from './follow/trail';
 import { whyNot } from './follow/whyNot';
 import { compareHomes } from './homes';
 import type { Thumb } from './homes/thumb';
@@ -80,6 +80,22 @@ export class Survey {
           names: namesIn(this.linked, this.cells, component),
         };
       });
+  }
+
+  /** How many trails have each number of hops, and of components that only carry; position n counts those of n. */
+  trailLengths(): { hops: number[]; relays: number[] } {
+    const hops: number[] = [];
+    const relays: number[] = [];
+    for (const { values, calls } of this.cells.all)
+      for (const part of [values, calls]) {
+        if (!part) continue;
+        for (const way of everyWay(part)) {
+          const carried = way.stops.filter((stop) => roleAt(stop, part) === 'relay').length;
+          hops[way.hops.length] = (hops[way.hops.length] ?? 0) + 1;
+          relays[carried] = (relays[carried] ?? 0) + 1;
+        }
+      }
+    return { hops: Array.from(hops, (n) => n ?? 0), relays: Array.from(relays, (n) => n ?? 0) };
   }
 
   findings(): Finding[] {

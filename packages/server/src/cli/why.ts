@@ -22,9 +22,13 @@ function whyText({ says, mend, steps, breaksAfter, breaksAt }: WhyDocument): str
   steps.forEach((step, index) => {
     const indent = '  '.repeat(index + 1);
     const name = step.name === null ? pc.dim(' does not have it') : `.${step.name}`;
-    lines.push(`${indent}${pc.bold(step.component ?? '(no component)')}${name}  ${pc.dim(`${step.file}:${step.line}`)}`);
+    lines.push(
+      `${indent}${pc.bold(step.component ?? '(no component)')}${name}  ${pc.dim(`${step.file}:${step.line}`)}`,
+    );
     if (index === breaksAfter)
-      lines.push(`${indent}  ${pc.yellow('breaks here')}${breaksAt ? pc.dim(`  ${breaksAt.file}:${breaksAt.line}`) : ''}`);
+      lines.push(
+        `${indent}  ${pc.yellow('breaks here')}${breaksAt ? pc.dim(`  ${breaksAt.file}:${breaksAt.line}`) : ''}`,
+      );
   });
   return [...lines, '', mend].join('\n');
 }

@@ -13,6 +13,8 @@ import { receive, unpack } from './archive';
 import type { Desk } from './desk';
 import { HttpError } from './errors';
 import { completeFolder, readProjectFile } from './files';
+import { FINDING_ROUTES } from './findings';
+import { Nothing, OK, projectOf, type Route } from './route';
 
 export const Summary = z.object({
   finishedAt: z.string(),
@@ -45,35 +47,6 @@ const FileAnswer = z.object({
     z.object({ component: z.string(), id: z.string(), from: z.number(), to: z.number(), names: z.array(z.string()) }),
   ),
 });
-
-const Nothing = z.object({ ok: z.literal(true) });
-const OK = { ok: true } as const;
-
-export interface Services {
-  store: ProjectStore;
-  desk: Desk;
-  /** Where uploaded archives are unpacked. */
-  uploads: string;
-}
-
-export interface Route {
-  method: 'get' | 'post' | 'delete' | 'put';
-  path: string;
-  says: string;
-  query?: z.ZodObject;
-  body?: z.ZodType;
-  /** The body is a file's bytes. */
-  upload?: true;
-  /** Null for a stream of events. */
-  answer: z.ZodType | null;
-  run(services: Services, ctx: Context, input: { id: string; query: unknown; body: unknown }): Promise<unknown>;
-}
-
-async function projectOf(services: Services, id: string): Promise<ProjectRow> {
-  const project = await services.store.find(id);
-  if (!project) throw new HttpError(404, 'There is no such project here; it may have been removed.');
-  return project;
-}
 
 const Value = z.object({ value: z.string().min(1) });
 const WhyQuery = Value.extend({ to: z.string().min(1) });
@@ -284,6 +257,7 @@ export const ROUTES: readonly Route[] = [
       return { path: wanted, text, components: await engine.question({ do: 'names', path: wanted }) };
     },
   },
+  ...FINDING_ROUTES,
 ];
 
 /** Adds a folder as a project; says in words why one cannot be. */

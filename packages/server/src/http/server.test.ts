@@ -1,4 +1,4 @@
-import { mkdirSync, mkdtempSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
 import http from 'node:http';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -197,3 +197,70 @@ async function idle(project: string): Promise<unknown> {
     await new Promise((resolve) => setTimeout(resolve, 50));
   }
 }
+
+describe('findings that are accepted', () => {
+  const JSON_BODY = { 'Content-Type': 'application/json' };
+  const drilled = { rule: 'drilled-prop', component: 'Zone', name: 'units', file: 'src/App.jsx' };
+  const accept = (body: object) =>
+    ask(`/api/projects/${id}/accepted`, JSON_BODY, 'PUT', JSON.stringify({ findings: [drilled], ...body }));
+  const config = () => path.join(project, 'vectura.config.json');
+
+  test('are kept with their reason, and taken back', async () => {
+    const kept = await accept({ reason: 'short-lived' });
+    expect(kept.status).toBe(200);
+    expect(JSON.parse(kept.text)).toMatchObject([{ ...drilled, reason: 'short-lived' }]);
+    expect(existsSync(config())).toBe(false);
+    await accept({ reason: 'on purpose' });
+    const listed = await ask(`/api/projects/${id}/accepted`);
+    expect(JSON.parse(listed.text)).toMatchObject([{ reason: 'on purpose' }]);
+    const back = await ask(
+      `/api/projects/${id}/accepted/withdraw`,
+      JSON_BODY,
+      'POST',
+      JSON.stringify({ findings: [drilled] }),
+    );
+    expect(JSON.parse(back.text)).toEqual([]);
+  });
+
+  test('need a reason', async () => {
+    expect((await accept({ reason: '  ' })).status).toBe(400);
+  });
+
+  test('on request in the configuration file, where all else stays as it is', async () => {
+    writeFileSync(config(), JSON.stringify({ rules: { 'wide-prop': { level: 'off' } }, own: 1 }));
+    await accept({ reason: 'on purpose', inFile: true });
+    expect(JSON.parse(readFileSync(config(), 'utf8'))).toEqual({
+      rules: { 'wide-prop': { level: 'off' } },
+      own: 1,
+      accepted: [{ ...drilled, reason: 'on purpose' }],
+    });
+    await ask(`/api/projects/${id}/accepted/withdraw`, JSON_BODY, 'POST', JSON.stringify({ findings: [drilled] }));
+    expect(JSON.parse(readFileSync(config(), 'utf8'))).toMatchObject({ accepted: [] });
+    rmSync(config());
+  });
+
+  test('a configuration that is not understood is left alone', async () => {
+    writeFileSync(config(), '{ "accepted": 3 }');
+    const answer = await accept({ reason: 'on purpose', inFile: true });
+    expect(answer.status).toBe(400);
+    expect(answer.text).toContain('was left as it is');
+    expect(readFileSync(config(), 'utf8')).toBe('{ "accepted": 3 }');
+    rmSync(config());
+  });
+});
+
+test('how findings went over surveys, and how far values are carried', async () => {
+  const history = JSON.parse((await ask(`/api/projects/${id}/history`)).text) as {
+    components: number;
+    byRule: object;
+  }[];
+  expect(history[0]).toMatchObject({ components: 2, byRule: {} });
+  const lengths = JSON.parse((await ask(`/api/projects/${id}/hops`)).text) as { hops: number[] };
+  expect(lengths.hops).toEqual([0, 1]);
+});
+
+test('why a value does not get to a component', async () => {
+  const answer = await ask(`/api/projects/${id}/why?value=App.units&to=Tray`);
+  expect(JSON.parse(answer.text)).toMatchObject({ verdict: 'arrives', says: 'units does get to Tray, over 1 hop.' });
+  expect((await ask(`/api/projects/${id}/why?value=App.units&to=Trey`)).text).toContain('Near: Tray');
+});

@@ -12,7 +12,8 @@ import { cacheFile, databaseFile, dataFolder, demoFolder, webFolder } from '../p
 import { openDatabase } from '../store/database';
 import { ProjectStore } from '../store/projects';
 import { UnusableInput } from '../survey/surveyFolder';
-import { ROUTES, addFolder, openApi, type Services } from './api';
+import { ROUTES, addFolder, openApi } from './api';
+import type { Services } from './route';
 import { Desk } from './desk';
 import { HttpError, answerErrors } from './errors';
 import { guard } from './guard';

@@ -3,11 +3,12 @@ import 'reflect-metadata';
 import { mkdirSync } from 'node:fs';
 import path from 'node:path';
 import { DataSource, type EntitySchema } from 'typeorm';
-import { FactsEntity, ProjectEntity, SettingEntity, SurveyEntity } from './entities';
+import { AcceptedEntity, FactsEntity, ProjectEntity, SettingEntity, SurveyEntity } from './entities';
 import { First1700000000001 } from './migrations/1-first';
 import { Facts1700000000002 } from './migrations/2-facts';
+import { Accepted1700000000003 } from './migrations/3-accepted';
 
-type Migration = new () => First1700000000001 | Facts1700000000002;
+type Migration = new () => First1700000000001 | Facts1700000000002 | Accepted1700000000003;
 
 async function open(file: string, entities: EntitySchema[], migrations: Migration[]): Promise<DataSource> {
   mkdirSync(path.dirname(file), { recursive: true });
@@ -29,7 +30,10 @@ async function open(file: string, entities: EntitySchema[], migrations: Migratio
 }
 
 export function openDatabase(file: string): Promise<DataSource> {
-  return open(file, [ProjectEntity, SurveyEntity, SettingEntity] as EntitySchema[], [First1700000000001]);
+  return open(file, [ProjectEntity, SurveyEntity, SettingEntity, AcceptedEntity] as EntitySchema[], [
+    First1700000000001,
+    Accepted1700000000003,
+  ]);
 }
 
 export function openFacts(file: string): Promise<DataSource> {

@@ -21,8 +21,21 @@ export interface SurveyRow {
   components: number;
   cells: number;
   findings: number;
+  /** How many findings there are of each rule, as JSON. */
+  byRule: string;
   /** The flow document as JSON. */
   document: string;
+}
+
+/** A finding that is accepted. Names that a finding does not have are empty, since they are part of its key. */
+export interface AcceptedRow {
+  projectId: string;
+  rule: string;
+  component: string;
+  name: string;
+  file: string;
+  reason: string;
+  at: string;
 }
 
 export interface SettingRow {
@@ -59,7 +72,21 @@ export const SurveyEntity = new EntitySchema<SurveyRow>({
     components: { type: 'integer' },
     cells: { type: 'integer' },
     findings: { type: 'integer' },
+    byRule: { type: 'text', name: 'by_rule' },
     document: { type: 'text', select: false },
+  },
+});
+
+export const AcceptedEntity = new EntitySchema<AcceptedRow>({
+  name: 'accepted',
+  columns: {
+    projectId: { type: 'text', primary: true, name: 'project_id' },
+    rule: { type: 'text', primary: true },
+    component: { type: 'text', primary: true },
+    name: { type: 'text', primary: true },
+    file: { type: 'text', primary: true },
+    reason: { type: 'text' },
+    at: { type: 'text' },
   },
 });
 

@@ -2,9 +2,11 @@
 import { randomBytes } from 'node:crypto';
 import type { DataSource, Repository } from 'typeorm';
 import {
+  AcceptedEntity,
   ProjectEntity,
   SettingEntity,
   SurveyEntity,
+  type AcceptedRow,
   type ProjectRow,
   type SettingRow,
   type SurveyRow,
@@ -19,11 +21,13 @@ export class ProjectStore {
   private readonly projects: Repository<ProjectRow>;
   private readonly surveys: Repository<SurveyRow>;
   private readonly settings: Repository<SettingRow>;
+  private readonly acceptances: Repository<AcceptedRow>;
 
   constructor(private readonly source: DataSource) {
     this.projects = source.getRepository(ProjectEntity);
     this.surveys = source.getRepository(SurveyEntity);
     this.settings = source.getRepository(SettingEntity);
+    this.acceptances = source.getRepository(AcceptedEntity);
   }
 
   async list(): Promise<(ProjectRow & { last: SurveySummary | null })[]> {
@@ -101,4 +105,47 @@ export class ProjectStore {
   async keepSetting(projectId: string, name: string, value: string): Promise<void> {
     await this.settings.save({ projectId, name, value });
   }
+
+  async accepted(projectId: string): Promise<AcceptedFinding[]> {
+    const rows = await this.acceptances.find({ where: { projectId }, order: { at: 'ASC' } });
+    return rows.map(({ rule, component, name, file, reason, at }) => ({
+      rule,
+      component: component || null,
+      name: name || null,
+      file,
+      reason,
+      at,
+    }));
+  }
+
+  async accept(projectId: string, findings: readonly FindingName[], reason: string): Promise<void> {
+    const at = new Date().toISOString();
+    await this.acceptances.save(
+      findings.map((finding) => ({ ...keyOf(projectId, finding), reason, at })),
+      { chunk: 200 },
+    );
+  }
+
+  async withdraw(projectId: string, findings: readonly FindingName[]): Promise<void> {
+    await this.source.transaction(async (manager) => {
+      for (const finding of findings) await manager.delete(AcceptedEntity, keyOf(projectId, finding));
+    });
+  }
+}
+
+/** What tells one finding of a project from another. */
+export interface FindingName {
+  rule: string;
+  component: string | null;
+  name: string | null;
+  file: string;
+}
+
+export interface AcceptedFinding extends FindingName {
+  reason: string;
+  at: string;
+}
+
+function keyOf(projectId: string, { rule, component, name, file }: FindingName) {
+  return { projectId, rule, component: component ?? '', name: name ?? '', file };
 }

@@ -28,6 +28,8 @@ export interface Surveyed {
   components: number;
   cells: number;
   findings: number;
+  /** How many of each rule, as JSON. */
+  byRule: string;
 }
 
 type Ask = EngineRequest extends infer R ? (R extends { id: number } ? Omit<R, 'id'> : never) : never;

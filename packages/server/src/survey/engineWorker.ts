@@ -18,6 +18,7 @@ export type EngineRequest =
   | { id: number; do: 'trail'; value: string }
   | { id: number; do: 'homes'; value: string; thumb?: Thumb }
   | { id: number; do: 'why'; value: string; to: string }
+  | { id: number; do: 'hops' }
   | { id: number; do: 'names'; path: string };
 
 export type EngineReply =
@@ -61,7 +62,14 @@ async function run(id: number): Promise<unknown> {
     components: document.components.length,
     cells: document.cells.length,
     findings: document.findings.length,
+    byRule: JSON.stringify(countBy(document.findings.map((finding) => finding.rule))),
   };
+}
+
+function countBy(names: readonly string[]): Record<string, number> {
+  const counts: Record<string, number> = {};
+  for (const name of names) counts[name] = (counts[name] ?? 0) + 1;
+  return counts;
 }
 
 /** What need not keep an answer waiting: writing what was read, dropping what is old. */
@@ -87,6 +95,7 @@ async function handle(request: EngineRequest): Promise<unknown> {
   if (request.do === 'trail') return survey.trail(request.value);
   if (request.do === 'homes') return survey.homes(request.value, request.thumb);
   if (request.do === 'why') return survey.why(request.value, request.to);
+  if (request.do === 'hops') return survey.trailLengths();
   return survey.namesIn(request.path);
 }
 
