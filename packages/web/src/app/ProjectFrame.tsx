@@ -1,11 +1,11 @@
 /** The frame around every view of a project: the views in the order in which people work, and what is found by typing. */
 import { useComputedColorScheme, useMantineColorScheme } from '@mantine/core';
-import { Suspense, useEffect } from 'react';
+import { Suspense, useEffect, useMemo } from 'react';
 import { Link, NavLink, Outlet, useParams } from 'react-router';
 import { Note } from '../parts/Note';
 import { Finder } from './Finder';
 import { KeysOverlay } from './KeysOverlay';
-import { messageOf, useProjectsQuery, useSurveyQuery } from './api';
+import { findingName, messageOf, useAcceptedQuery, useProjectsQuery, useSurveyQuery } from './api';
 import { show } from './desk';
 import { useJob } from './useJob';
 import { isTyping } from './useKeys';
@@ -27,6 +27,11 @@ export function ProjectFrame() {
   const survey = useSurveyQuery(id);
   const job = useJob(id);
   const overlay = useAppSelector((state) => state.desk.overlay);
+  const { data: accepted } = useAcceptedQuery(id);
+  const left = useMemo(() => {
+    const names = new Set(accepted?.map(findingName));
+    return survey.data?.findings.filter((finding) => !names.has(findingName(finding))).length ?? 0;
+  }, [accepted, survey.data]);
   const project = projects?.find((p) => p.id === id);
 
   useEffect(() => {
@@ -64,9 +69,7 @@ export function ProjectFrame() {
               className={({ isActive }) => (isActive ? styles.here : styles.view)}
             >
               {view.label}
-              {view.path === 'findings' && survey.data && (
-                <span className={styles.count}>{survey.data.findings.length}</span>
-              )}
+              {view.path === 'findings' && survey.data && <span className={styles.count}>{left}</span>}
             </NavLink>
           ))}
         </nav>

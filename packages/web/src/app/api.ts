@@ -24,6 +24,32 @@ export interface FileAnswer {
   components: { component: string; id: string; from: number; to: number; names: string[] }[];
 }
 
+/** What tells one finding from another, wherever it has moved to in its file. */
+export interface FindingName {
+  rule: string;
+  component: string | null;
+  name: string | null;
+  file: string;
+}
+
+export function findingName({ rule, component, name, file }: FindingName): string {
+  return [rule, component ?? '', name ?? '', file].join('\n');
+}
+
+export interface AcceptedFinding extends FindingName {
+  reason: string;
+  at: string;
+}
+
+/** One finished survey in figures. */
+export interface PastSurvey {
+  finishedAt: string;
+  components: number;
+  cells: number;
+  findings: number;
+  byRule: Record<string, number>;
+}
+
 export interface RuleWords {
   id: string;
   level: Level;
@@ -35,7 +61,7 @@ export interface RuleWords {
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({ baseUrl: '/api' }),
-  tagTypes: ['Projects', 'Survey'],
+  tagTypes: ['Projects', 'Survey', 'Accepted'],
   keepUnusedDataFor: 600,
   endpoints: (build) => ({
     rules: build.query<RuleWords[], undefined>({ query: () => '/rules' }),
@@ -68,6 +94,32 @@ export const api = createApi({
       query: (id) => ({ url: `/projects/${id}/survey`, method: 'DELETE' }),
     }),
     survey: build.query<FlowDocument, string>({ query: (id) => `/projects/${id}/survey`, providesTags: ['Survey'] }),
+    accepted: build.query<AcceptedFinding[], string>({
+      query: (id) => `/projects/${id}/accepted`,
+      providesTags: ['Accepted'],
+    }),
+    accept: build.mutation<AcceptedFinding[], { id: string; findings: FindingName[]; reason: string; inFile: boolean }>(
+      {
+        query: ({ id, ...body }) => ({ url: `/projects/${id}/accepted`, method: 'PUT', body }),
+        invalidatesTags: ['Accepted'],
+      },
+    ),
+    withdraw: build.mutation<AcceptedFinding[], { id: string; findings: FindingName[] }>({
+      query: ({ id, findings }) => ({
+        url: `/projects/${id}/accepted/withdraw`,
+        method: 'POST',
+        body: { findings },
+      }),
+      invalidatesTags: ['Accepted'],
+    }),
+    history: build.query<PastSurvey[], string>({
+      query: (id) => `/projects/${id}/history`,
+      providesTags: ['Survey'],
+    }),
+    hops: build.query<{ hops: number[]; relays: number[] }, string>({
+      query: (id) => `/projects/${id}/hops`,
+      providesTags: ['Survey'],
+    }),
     why: build.query<WhyDocument, { id: string; value: string; to: string }>({
       query: ({ id, value, to }) =>
         `/projects/${id}/why?value=${encodeURIComponent(value)}&to=${encodeURIComponent(to)}`,
@@ -113,6 +165,11 @@ export const {
   useSurveyQuery,
   useTrailQuery,
   useWhyQuery,
+  useAcceptedQuery,
+  useAcceptMutation,
+  useWithdrawMutation,
+  useHistoryQuery,
+  useHopsQuery,
   useHomesQuery,
   useThumbQuery,
   useKeepThumbMutation,

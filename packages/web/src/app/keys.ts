@@ -31,6 +31,10 @@ export const KEYS: Record<string, [keys: string, does: string][]> = {
     ['J K', 'finding by finding'],
     ['Enter', 'follow the value'],
     ['H', 'weigh its homes'],
+    ['C', 'show the code'],
+    ['X', 'pick a finding'],
+    ['A', 'accept what is picked, with a reason'],
+    ['G', 'in figures'],
   ],
   Homes: [['← →', 'way by way']],
 };

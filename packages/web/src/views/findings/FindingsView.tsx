@@ -1,20 +1,32 @@
 /** What is worth mending: grouped by cause, worst first, each with its trail drawn small and the ways to mend it. */
 import { TextInput } from '@mantine/core';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import type { Finding } from '@vectura/core';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { useRulesQuery } from '../../app/api';
+import { useAcceptedQuery, useRulesQuery } from '../../app/api';
 import { useKeys } from '../../app/useKeys';
 import { useAddress, useProject } from '../../app/useProject';
 import { questionFor } from '../../model/question';
 import { CodePanel } from '../../parts/CodePanel';
-import { Excerpt } from '../../parts/Excerpt';
 import { Foot } from '../../parts/Foot';
 import { Note } from '../../parts/Note';
 import { Pick } from '../../parts/Pick';
-import { MiniTrail } from './MiniTrail';
-import { groups, narrow, type Filter } from './findingsModel';
+import { About } from './About';
+import { AcceptBar } from './AcceptBar';
+import { FindingsList } from './FindingsList';
+import {
+  causes,
+  entriesOf,
+  groupsOf,
+  narrow,
+  topFolder,
+  type Entry,
+  type Filter,
+  type Grouping,
+} from './findingsModel';
 import styles from './FindingsView.module.css';
-import type { Finding } from '@vectura/core';
+
+const Charts = lazy(async () => ({ default: (await import('./Charts')).Charts }));
 
 const LEVELS = [
   ['every', 'every level'],
@@ -23,24 +35,60 @@ const LEVELS = [
   ['note', 'notes'],
 ] as const;
 
+const GROUPINGS = [
+  ['cause', 'cause'],
+  ['rule', 'rule'],
+  ['folder', 'folder'],
+] as const;
+
+const ACCEPTED = [
+  ['without', 'not accepted'],
+  ['with', 'accepted or not'],
+  ['only', 'accepted'],
+] as const;
+
+const NO_FILTER = { level: null, rule: null, folder: null, text: null, accepted: null, at: null } as const;
+
 export function FindingsView() {
   const { id, document } = useProject();
   const { data: ruleWords = [] } = useRulesQuery(undefined);
+  const { data: accepted } = useAcceptedQuery(id);
   const [query, change] = useAddress();
   const navigate = useNavigate();
   const level = (query.get('level') ?? 'every') as Filter['level'];
   const rule = query.get('rule') ?? '';
+  const folder = query.get('folder') ?? '';
+  const which = (query.get('accepted') ?? 'without') as Filter['accepted'];
+  const by = (query.get('by') ?? 'cause') as Grouping;
+  const charts = query.get('show') === 'charts';
   // Typed letters are kept here, since the address follows a moment later.
   const [text, setText] = useState(query.get('text') ?? '');
-  const shown = useMemo(() => narrow(document.findings, { level, rule, text }), [document.findings, level, rule, text]);
-  const at = Number(query.get('at') ?? shown[0]?.index ?? -1);
-  const position = shown.findIndex((entry) => entry.index === at);
-  const finding = shown[position]?.finding ?? shown[0]?.finding;
+  const [picked, setPicked] = useState<ReadonlySet<number>>(new Set());
+  const entries = useMemo(() => entriesOf(document.findings, accepted ?? []), [document.findings, accepted]);
+  const shown = useMemo(
+    () => narrow(entries, { level, rule, folder, text, accepted: which }),
+    [entries, level, rule, folder, text, which],
+  );
+  const causeOf = useMemo(() => causes(document), [document]);
+  const groups = useMemo(
+    () => groupsOf(shown, { by, causeOf, saysOf: (name) => ruleWords.find((one) => one.id === name)?.says ?? '' }),
+    [shown, by, causeOf, ruleWords],
+  );
+  const inOrder = useMemo(() => groups.flatMap((group) => group.entries), [groups]);
+  const asked = Number(query.get('at') ?? -1);
+  const position = Math.max(
+    0,
+    inOrder.findIndex((entry) => entry.index === asked),
+  );
+  const entry = inOrder[position];
   const code = query.get('code');
-  const current = useRef<HTMLButtonElement>(null);
   const rules = useMemo(() => [...new Set(document.findings.map((f) => f.rule))], [document.findings]);
+  const folders = useMemo(
+    () => [...new Set(document.findings.map((f) => topFolder(f.file)))].filter((name) => name !== '(top)').sort(),
+    [document.findings],
+  );
+  const value = entry ? questionOf(entry.finding) : null;
 
-  const value = finding ? questionOf(finding) : null;
   function questionOf(of: Finding): string | null {
     const component = document.components.find(
       (c) => c.name === of.component && (of.componentIds?.includes(c.id) ?? c.file === of.file),
@@ -50,21 +98,40 @@ export function FindingsView() {
     return of.rule === 'unresolved' ? null : questionFor(document, component.id, of.name);
   }
 
+  const pick = (which: readonly Entry[], to: boolean): void =>
+    setPicked((before) => {
+      const after = new Set(before);
+      for (const { index } of which)
+        if (to) after.add(index);
+        else after.delete(index);
+      return after;
+    });
+  const choose = (to: Entry | undefined): void => {
+    if (to) change({ at: String(to.index), code: null });
+  };
+  const accept = (): void => {
+    if (entry && picked.size === 0) pick([entry], true);
+    window.setTimeout(() => window.document.getElementById('accept-reason')?.focus(), 30);
+  };
+
   useKeys((event) => {
     const key = event.key.toLowerCase();
-    const step = key === 'j' ? 1 : key === 'k' ? -1 : 0;
-    if (step !== 0) {
-      const next = shown[Math.max(0, Math.min(shown.length - 1, Math.max(0, position) + step))];
-      if (next) change({ at: String(next.index), code: null });
-    } else if (key === 'enter' && value && event.target === window.document.body)
-      void navigate(`/p/${id}/trail?value=${encodeURIComponent(value)}`);
+    const onButton = event.target instanceof HTMLElement && /^(BUTTON|A)$/.test(event.target.tagName);
+    if (key === 'j' || key === 'k')
+      choose(inOrder[Math.max(0, Math.min(inOrder.length - 1, position + (key === 'j' ? 1 : -1)))]);
+    else if (key === 'x' && entry) pick([entry], !picked.has(entry.index));
+    else if (key === 'a') {
+      event.preventDefault();
+      accept();
+    } else if (key === 'g') change({ show: charts ? null : 'charts' });
+    else if (key === 'enter' && value && !onButton) void navigate(`/p/${id}/trail?value=${encodeURIComponent(value)}`);
     else if (key === 'h' && value) void navigate(`/p/${id}/homes?value=${encodeURIComponent(value)}`);
-    else if (key === 'escape') change({ code: null });
+    else if (key === 'c' && entry) change({ code: `${entry.finding.file}:${entry.finding.line}` });
+    else if (key === 'escape') {
+      if (code) change({ code: null });
+      else setPicked(new Set());
+    }
   });
-
-  useEffect(() => {
-    current.current?.scrollIntoView({ block: 'nearest' });
-  }, [at]);
 
   if (document.findings.length === 0)
     return (
@@ -76,9 +143,16 @@ export function FindingsView() {
       </Note>
     );
 
+  const acceptedCount = entries.filter((one) => one.reason !== null).length;
   return (
     <>
       <div className={styles.status}>
+        <Pick
+          label="Group by"
+          value={by}
+          options={GROUPINGS}
+          onPick={(to) => change({ by: to === 'cause' ? null : to })}
+        />
         <Pick
           label="Show"
           value={level}
@@ -88,8 +162,20 @@ export function FindingsView() {
         <Pick
           label="of"
           value={rule}
-          options={[['', 'every rule'] as const, ...rules.map((id) => [id, id] as const)]}
+          options={[['', 'every rule'] as const, ...rules.map((name) => [name, name] as const)]}
           onPick={(to) => change({ rule: to || null, at: null })}
+        />
+        <Pick
+          label="in"
+          value={folder}
+          options={[['', 'every folder'] as const, ...folders.map((name) => [name, name] as const)]}
+          onPick={(to) => change({ folder: to || null, at: null })}
+        />
+        <Pick
+          label="that are"
+          value={which}
+          options={ACCEPTED}
+          onPick={(to) => change({ accepted: to === 'without' ? null : to, at: null })}
         />
         <TextInput
           aria-label="Narrow by words"
@@ -104,12 +190,27 @@ export function FindingsView() {
         />
         <span className="quiet">
           {shown.length} of {document.findings.length}
+          {acceptedCount > 0 && `, ${acceptedCount} accepted`}
         </span>
+        <button type="button" className={styles.accept} onClick={() => change({ show: charts ? null : 'charts' })}>
+          {charts ? 'The list' : 'In figures'}
+        </button>
       </div>
-      <div className={styles.body}>
-        <div className={styles.list}>
-          {shown.length === 0 && (
-            <Note title="No finding fits">
+      {picked.size > 0 && (
+        <AcceptBar entries={entries.filter((one) => picked.has(one.index))} onDone={() => setPicked(new Set())} />
+      )}
+      {charts ? (
+        <Suspense fallback={<Note title="Drawing …" />}>
+          <Charts
+            entries={shown}
+            onRule={(to) => change({ rule: to, show: null })}
+            onFolder={(to) => change({ folder: to || null, show: null })}
+          />
+        </Suspense>
+      ) : (
+        <div className={styles.body}>
+          {shown.length === 0 ? (
+            <Note title={which === 'without' && acceptedCount > 0 ? 'All that is left is accepted' : 'No finding fits'}>
               <p>
                 <button
                   type="button"
@@ -117,113 +218,43 @@ export function FindingsView() {
                   style={{ textDecoration: 'underline' }}
                   onClick={() => {
                     setText('');
-                    change({ level: null, rule: null, text: null, at: null });
+                    change({ ...NO_FILTER, accepted: 'with' });
                   }}
                 >
                   Show all {document.findings.length}
                 </button>
               </p>
             </Note>
-          )}
-          {groups(shown).map((group) => (
-            <section key={group.rule}>
-              <header className={styles.group}>
-                <span>
-                  <b>{group.rule}</b> {ruleWords.find((one) => one.id === group.rule)?.says}
-                </span>
-                <span className="quiet">
-                  {group.level} · {group.findings.length}
-                </span>
-              </header>
-              {group.findings.map((entry) => (
-                <button
-                  key={entry.index}
-                  ref={entry.index === at ? current : undefined}
-                  type="button"
-                  aria-pressed={entry.finding === finding}
-                  className={entry.finding === finding ? styles.chosen : styles.finding}
-                  onClick={() => change({ at: String(entry.index), code: null })}
-                >
-                  <MiniTrail finding={entry.finding} />
-                  <span className={styles.message}>
-                    {entry.finding.message}
-                    <span className="quiet">
-                      {' '}
-                      {entry.finding.file}:{entry.finding.line}
-                    </span>
-                  </span>
-                </button>
-              ))}
-            </section>
-          ))}
-        </div>
-        <aside className={styles.side} aria-label="About the finding">
-          {code ? (
-            <CodePanel at={code} onClose={() => change({ code: null })} />
           ) : (
-            finding && <About finding={finding} value={value} onCode={(where) => change({ code: where })} />
+            <FindingsList groups={groups} at={entry?.index ?? -1} picked={picked} onChoose={choose} onPick={pick} />
           )}
-        </aside>
-      </div>
+          <aside className={styles.side} aria-label="About the finding">
+            {code ? (
+              <CodePanel at={code} onClose={() => change({ code: null })} />
+            ) : (
+              entry && (
+                <About entry={entry} value={value} onCode={(where) => change({ code: where })} onAccept={accept} />
+              )
+            )}
+          </aside>
+        </div>
+      )}
       <Foot
         keys={[
           ['J K', 'finding by finding'],
+          ['X', 'pick'],
+          ['A', 'accept'],
           ['Enter', 'follow'],
-          ['H', 'homes'],
           ['?', 'keys'],
         ]}
       >
-        {finding && (
+        {entry && !charts && (
           <>
-            <b>{finding.component ?? finding.file}</b>
-            {finding.name && ` · ${finding.name}`}
+            <b>{entry.finding.component ?? entry.finding.file}</b>
+            {entry.finding.name && ` · ${entry.finding.name}`}
           </>
         )}
       </Foot>
     </>
-  );
-}
-
-function About({ finding, value, onCode }: { finding: Finding; value: string | null; onCode(at: string): void }) {
-  const { id } = useProject();
-  const { data: ruleWords = [] } = useRulesQuery(undefined);
-  const rule = ruleWords.find((one) => one.id === finding.rule);
-  const weighs = finding.rule === 'drilled-prop' || finding.rule === 'relayed-event';
-  return (
-    <div className={styles.about}>
-      <p className="quiet">
-        {finding.rule} · {finding.level}
-      </p>
-      <p className={styles.says}>{finding.message}</p>
-      <h2>Why it matters</h2>
-      <p>{rule?.why}</p>
-      <h2>What to do</h2>
-      <p>{rule?.todo}</p>
-      {value && (
-        <p className={styles.ways}>
-          <Link to={`/p/${id}/trail?value=${encodeURIComponent(value)}`}>Follow it</Link>
-          {weighs && <Link to={`/p/${id}/homes?value=${encodeURIComponent(value)}`}>Weigh its homes</Link>}
-        </p>
-      )}
-      <h2>In the code</h2>
-      <Excerpt
-        file={finding.file}
-        marks={[{ line: finding.line, column: finding.column, length: 0, name: finding.name ?? '', what: 'arrives' }]}
-        onOpen={onCode}
-      />
-      {finding.related.map((related, index) => (
-        <button
-          key={index}
-          type="button"
-          className={styles.related}
-          onClick={() => onCode(`${related.file}:${related.line}`)}
-        >
-          <span className="quiet">
-            {related.file}:{related.line}
-          </span>{' '}
-          {related.note}
-        </button>
-      ))}
-    </div>
   );
 }
