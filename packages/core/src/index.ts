@@ -8,6 +8,7 @@ export { vueVersions } from './read/versions';
 export { type ProjectInput, type ConfigFile } from './link';
 export { Survey } from './survey';
 export { NotFound } from './follow/ask';
+export type { MarginEntry } from './follow/margin';
 export { nearest } from './follow/names';
 export { RULES, atLeast } from './rules';
 export type { Rule } from './rules/rule';

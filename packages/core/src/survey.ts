@@ -5,6 +5,7 @@ import type { Finding, FlowDocument, HomesDocument, TrailDocument, WhyDocument }
 import { ask, namesIn, oneCalled, type Asked } from './follow/ask';
 import { Cells } from './follow/cells';
 import { Dominators } from './follow/dominators';
+import { marginOf, type MarginEntry } from './follow/margin';
 import { everyWay, followValue, roleAt } from './follow/trail';
 import { whyNot } from './follow/whyNot';
 import { compareHomes } from './homes';
@@ -96,6 +97,11 @@ export class Survey {
         }
       }
     return { hops: Array.from(hops, (n) => n ?? 0), relays: Array.from(relays, (n) => n ?? 0) };
+  }
+
+  /** What stands in the margin of a file. */
+  margin(path: string): MarginEntry[] {
+    return marginOf(this.linked, this.cells, path);
   }
 
   findings(): Finding[] {

@@ -119,6 +119,8 @@ export const Hop = z.object({
   carrier: Carrier,
   effect: Effect,
   site: z.string().nullable(),
+  /** The cell of the context it goes through. */
+  context: z.string().optional(),
   from: HopEnd,
   to: HopEnd,
   ...at,

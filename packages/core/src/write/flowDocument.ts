@@ -164,6 +164,7 @@ function order(repeat: Site['repeat']): number {
 function hops(linked: Linked, cells: Cells): Hop[] {
   const { graph } = linked.program;
   const found = new Map<string, Hop>();
+  const contexts = new Map(cells.all.map(({ cell }) => [cell.context, cell.id]));
   const add = (flow: CellFlow): void => {
     for (const part of [flow.values, flow.calls]) {
       if (!part) continue;
@@ -184,6 +185,7 @@ function hops(linked: Linked, cells: Cells): Hop[] {
             carrier,
             effect: hop.effect,
             site,
+            ...(hop.context === null ? {} : { context: contexts.get(hop.context) ?? '' }),
             from,
             to,
             file: graph.path(hop.file),

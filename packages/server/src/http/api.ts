@@ -4,7 +4,17 @@ import { promises as fs } from 'node:fs';
 import path from 'node:path';
 import { PassThrough } from 'node:stream';
 import type { Context } from 'koa';
-import { FlowDocument, HomesDocument, Level, RULES, Thumb, TrailDocument, WhyDocument } from '@vectura/core';
+import {
+  Carrier,
+  FlowDocument,
+  HomesDocument,
+  Level,
+  Role,
+  RULES,
+  Thumb,
+  TrailDocument,
+  WhyDocument,
+} from '@vectura/core';
 import { z } from 'zod';
 import type { ProjectRow } from '../store/entities';
 import type { ProjectStore } from '../store/projects';
@@ -45,6 +55,17 @@ const FileAnswer = z.object({
   text: z.string(),
   components: z.array(
     z.object({ component: z.string(), id: z.string(), from: z.number(), to: z.number(), names: z.array(z.string()) }),
+  ),
+  margin: z.array(
+    z.object({
+      line: z.number(),
+      column: z.number(),
+      component: z.string(),
+      name: z.string(),
+      roles: z.array(Role),
+      comes: Carrier.nullable(),
+      goes: z.array(Carrier),
+    }),
   ),
 });
 
@@ -254,7 +275,7 @@ export const ROUTES: readonly Route[] = [
       const project = await projectOf(services, id);
       const text = await readProjectFile(project.root, wanted);
       const engine = await services.desk.ready(project);
-      return { path: wanted, text, components: await engine.question({ do: 'names', path: wanted }) };
+      return { path: wanted, text, ...((await engine.question({ do: 'names', path: wanted })) as object) };
     },
   },
   ...FINDING_ROUTES,

@@ -96,7 +96,7 @@ async function handle(request: EngineRequest): Promise<unknown> {
   if (request.do === 'homes') return survey.homes(request.value, request.thumb);
   if (request.do === 'why') return survey.why(request.value, request.to);
   if (request.do === 'hops') return survey.trailLengths();
-  return survey.namesIn(request.path);
+  return { components: survey.namesIn(request.path), margin: survey.margin(request.path) };
 }
 
 function reply(message: EngineReply): void {

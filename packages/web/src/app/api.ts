@@ -1,7 +1,7 @@
 /** The server's API, through RTK Query. */
 import { surveyAsked } from './desk';
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
-import type { FlowDocument, HomesDocument, Level, Thumb, TrailDocument, WhyDocument } from '@vectura/core';
+import type { FlowDocument, HomesDocument, Level, MarginEntry, Thumb, TrailDocument, WhyDocument } from '@vectura/core';
 
 export interface Job {
   state: 'idle' | 'running' | 'failed';
@@ -22,6 +22,8 @@ export interface FileAnswer {
   path: string;
   text: string;
   components: { component: string; id: string; from: number; to: number; names: string[] }[];
+  /** What values do at which line. */
+  margin: MarginEntry[];
 }
 
 /** What tells one finding from another, wherever it has moved to in its file. */

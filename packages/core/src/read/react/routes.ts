@@ -41,7 +41,11 @@ function readRoute(r: ScriptReader, node: t.JSXElement, parent: number | null, a
   let piece: PlaceId | null = null;
   let path = '';
   for (const attribute of node.openingElement.attributes) {
-    if (attribute.type === 'JSXAttribute' && attribute.name.name === 'path' && attribute.value?.type === 'StringLiteral')
+    if (
+      attribute.type === 'JSXAttribute' &&
+      attribute.name.name === 'path' &&
+      attribute.value?.type === 'StringLiteral'
+    )
       path = attribute.value.value;
     if (attribute.type !== 'JSXAttribute' || attribute.value?.type !== 'JSXExpressionContainer') continue;
     const given = attribute.value.expression;

@@ -1,0 +1,109 @@
+/**
+ * Everything a component, a value or what is provided can get to, and everything that can get to it: the hops of a flow
+ * document, followed both ways. Needs the document alone, so that the page can ask without a server.
+ */
+import type { Carrier, FlowDocument, Hop } from '../model/documents';
+
+export interface Reached {
+  /** The component's id. */
+  component: string;
+  /** How many hops away it is, by the shortest way. */
+  hops: number;
+  /** How the value crosses the hop next to it. */
+  carrier: Carrier;
+  /** The names it has there. */
+  names: string[];
+}
+
+export interface Reach {
+  /** What is asked about: a component's id, or where there is none, the cell's. */
+  of: string;
+  title: string;
+  to: Reached[];
+  from: Reached[];
+}
+
+/** A question of reach that names nothing in the document. */
+export class NothingToReach extends Error {}
+
+/** `from` is a component's id, `id.name` for one of its values or events, or `kind:name` for what no component holds. */
+export function reachOf(document: FlowDocument, from: string): Reach {
+  const start = startOf(document, from);
+  return {
+    of: start.of,
+    title: start.title,
+    to: spread(document.hops, start, 'to'),
+    from: spread(document.hops, start, 'from'),
+  };
+}
+
+interface Start {
+  of: string;
+  title: string;
+  /** The holders and names it is asked about. */
+  isStart(end: { holder: string; name: string }): boolean;
+  /** Only hops through this context leave the start. */
+  context: string | null;
+}
+
+function startOf(document: FlowDocument, from: string): Start {
+  const component = document.components.find((one) => one.id === from);
+  if (component) return { of: from, title: component.name, isStart: ({ holder }) => holder === from, context: null };
+  const owner = document.components.find((one) => from.startsWith(`${one.id}.`));
+  if (owner) {
+    const name = from.slice(owner.id.length + 1);
+    const isStart: Start['isStart'] = (end) => end.holder === owner.id && end.name === name;
+    if (!document.hops.some((hop) => isStart(hop.from) || isStart(hop.to)))
+      throw new NothingToReach(`${owner.name} hands ${name} to nobody, and nobody hands it there.`);
+    return { of: owner.id, title: `${owner.name}.${name}`, isStart, context: null };
+  }
+  const [, kind = '', name = ''] = /^(\w+):(.+)$/.exec(from) ?? [];
+  const cells = document.cells.filter((cell) => cell.kind === kind && cell.name === name);
+  const [cell] = cells;
+  if (!cell) throw new NothingToReach(`There is nothing called ${from} in this project.`);
+  if (kind !== 'context') {
+    const ids = new Set(cells.map((one) => one.id));
+    return { of: cell.id, title: from, isStart: ({ holder }) => ids.has(holder), context: null };
+  }
+  // What is provided lives in other cells: it starts at whoever provides it, under the names it has there.
+  const provided = document.hops.filter((hop) => hop.context === cell.id);
+  if (provided.length === 0) throw new NothingToReach(`Nothing that is provided by ${name} is read.`);
+  const ends = new Set(provided.map((hop) => keyOf(hop.from)));
+  return { of: cell.home ?? cell.id, title: from, isStart: (end) => ends.has(keyOf(end)), context: cell.id };
+}
+
+/** Follows hops from the start, the near ones first; `from` follows them backwards. */
+function spread(hops: readonly Hop[], start: Start, way: 'to' | 'from'): Reached[] {
+  const [near, far] = way === 'to' ? (['from', 'to'] as const) : (['to', 'from'] as const);
+  // Who provides a context is reached by what it provides, however that comes to it.
+  const leaves = (hop: Hop): boolean =>
+    start.isStart(hop[near]) && (way === 'from' || start.context === null || hop.context === start.context);
+  const byEnd = new Map<string, Hop[]>();
+  for (const hop of hops) {
+    const list = byEnd.get(keyOf(hop[near]));
+    if (list) list.push(hop);
+    else byEnd.set(keyOf(hop[near]), [hop]);
+  }
+  const found = new Map<string, Reached>();
+  const seen = new Set<string>();
+  let front = hops.filter(leaves);
+  for (let distance = 1; front.length > 0; distance++) {
+    const next: Hop[] = [];
+    for (const hop of front) {
+      const end = hop[far];
+      const known = found.get(end.holder);
+      if (known && !known.names.includes(end.name)) known.names.push(end.name);
+      if (!known && !start.isStart(end))
+        found.set(end.holder, { component: end.holder, hops: distance, carrier: hop.carrier, names: [end.name] });
+      if (seen.has(keyOf(end))) continue;
+      seen.add(keyOf(end));
+      next.push(...(byEnd.get(keyOf(end)) ?? []));
+    }
+    front = next;
+  }
+  return [...found.values()];
+}
+
+function keyOf(end: { holder: string; name: string }): string {
+  return `${end.holder}\n${end.name}`;
+}

@@ -1,0 +1,86 @@
+/** A trail document as a Mermaid flowchart and as a graph in the DOT language: each stop once, each hop an arrow. */
+import type { Effect, Stop, TrailDocument } from '../model/documents';
+
+interface Node {
+  id: string;
+  title: string;
+  name: string;
+  role: Stop['role'];
+}
+
+interface Edge {
+  from: string;
+  to: string;
+  label: string;
+  up: boolean;
+}
+
+const SAYS: Partial<Record<Effect, string>> = {
+  renamed: 'renamed',
+  part: 'part of it',
+  derived: 'computed',
+  frozen: 'copied once',
+};
+
+export function trailToMermaid(document: TrailDocument): string {
+  const { nodes, edges } = graphOf(document);
+  const shapes: Record<Stop['role'], [open: string, close: string]> = {
+    home: ['[', ']'],
+    reader: ['([', '])'],
+    relay: ['((', '))'],
+    provider: ['{{', '}}'],
+    writer: ['>', ']'],
+  };
+  const quoted = (text: string): string => `"${text.replaceAll('"', '#quot;')}"`;
+  const lines = nodes.map(({ id, title, name, role }) => {
+    const [open, close] = shapes[role];
+    return `  ${id}${open}${quoted(`${title}<br/>${name}`)}${close}`;
+  });
+  for (const { from, to, label, up } of edges) lines.push(`  ${from} ${up ? '-.->' : '-->'}|${quoted(label)}| ${to}`);
+  return `flowchart TD\n${lines.join('\n')}\n`;
+}
+
+export function trailToDot(document: TrailDocument): string {
+  const { nodes, edges } = graphOf(document);
+  const shapes: Record<Stop['role'], string> = {
+    home: 'box',
+    reader: 'ellipse',
+    relay: 'circle',
+    provider: 'hexagon',
+    writer: 'triangle',
+  };
+  const quoted = (text: string): string => `"${text.replaceAll('\\', '\\\\').replaceAll('"', '\\"')}"`;
+  const lines = nodes.map(
+    ({ id, title, name, role }) =>
+      `  ${id} [label=${quoted(`${title}\n${name}`).replaceAll('\n', '\\n')}, shape=${shapes[role]}];`,
+  );
+  for (const { from, to, label, up } of edges)
+    lines.push(`  ${from} -> ${to} [label=${quoted(label)}${up ? ', style=dashed' : ''}];`);
+  return `digraph trail {\n  rankdir=TB;\n${lines.join('\n')}\n}\n`;
+}
+
+/** Stops of several trails that are the same are one node. */
+function graphOf(document: TrailDocument): { nodes: Node[]; edges: Edge[] } {
+  const nodes = new Map<string, Node>();
+  const edges = new Map<string, Edge>();
+  const add = (stop: Stop): Node => {
+    const key = `${stop.id ?? stop.cell ?? ''}\n${stop.name}`;
+    let node = nodes.get(key);
+    if (!node) {
+      node = { id: `n${nodes.size}`, title: stop.component ?? stop.cell ?? '', name: stop.name, role: stop.role };
+      nodes.set(key, node);
+    }
+    return node;
+  };
+  for (const { direction, stops } of document.trails)
+    stops.forEach((stop, index) => {
+      const node = add(stop);
+      const before = stops[index - 1];
+      if (!before || !stop.carrier) return;
+      const from = add(before).id;
+      const says = stop.effect ? SAYS[stop.effect] : undefined;
+      const label = says ? `${stop.carrier}, ${says}` : stop.carrier;
+      edges.set(`${from}>${node.id}>${label}`, { from, to: node.id, label, up: direction === 'up' });
+    });
+  return { nodes: [...nodes.values()], edges: [...edges.values()] };
+}
