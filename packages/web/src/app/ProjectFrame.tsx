@@ -18,6 +18,8 @@ const VIEWS = [
   { path: 'trail', label: 'Trail' },
   { path: 'findings', label: 'Findings' },
   { path: 'homes', label: 'Homes' },
+  { path: 'reach', label: 'Reach' },
+  { path: 'code', label: 'Code' },
 ] as const;
 
 export function ProjectFrame() {

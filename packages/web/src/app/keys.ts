@@ -37,4 +37,14 @@ export const KEYS: Record<string, [keys: string, does: string][]> = {
     ['G', 'in figures'],
   ],
   Homes: [['← →', 'way by way']],
+  Reach: [
+    ['↑ ↓', 'row by row'],
+    ['Enter', 'ask of that component'],
+    ['S', 'every row, or those that take part'],
+  ],
+  Code: [
+    ['↑ ↓', 'line by line, in the code'],
+    ['← →', 'name by name, in the code'],
+    ['Enter', 'follow the name under the caret'],
+  ],
 };

@@ -27,6 +27,8 @@ export const router = createBrowserRouter([
         path: 'findings',
         lazy: async () => ({ Component: (await import('../views/findings/FindingsView')).FindingsView }),
       },
+      { path: 'reach', lazy: async () => ({ Component: (await import('../views/reach/ReachView')).ReachView }) },
+      { path: 'code', lazy: async () => ({ Component: (await import('../views/code/CodeView')).CodeView }) },
       { path: 'homes', lazy: async () => ({ Component: (await import('../views/homes/HomesView')).HomesView }) },
     ],
   },

@@ -2,6 +2,7 @@
 import type { Parser } from '@lezer/common';
 import { highlightTree, tagHighlighter, tags } from '@lezer/highlight';
 import { useEffect, useState } from 'react';
+import { languageFor } from './language';
 
 /** A stretch of a line, by columns from 0, with what it is. */
 export interface Piece {
@@ -40,25 +41,6 @@ export function piecesOf(parser: Parser, text: string): Piece[][] {
   return lines;
 }
 
-async function parserFor(path: string): Promise<Parser> {
-  const { javascript, javascriptLanguage, jsxLanguage, tsxLanguage, typescriptLanguage } =
-    await import('@codemirror/lang-javascript');
-  if (path.endsWith('.vue')) return (await import('@codemirror/lang-vue')).vue().language.parser;
-  if (path.endsWith('.svelte')) {
-    const { html } = await import('@codemirror/lang-html');
-    const { parser } = javascript({ typescript: true }).language;
-    return html({ nestedLanguages: [{ tag: 'script', parser }] }).language.parser;
-  }
-  const byEnding: Record<string, { parser: Parser }> = {
-    ts: typescriptLanguage,
-    mts: typescriptLanguage,
-    cts: typescriptLanguage,
-    tsx: tsxLanguage,
-    mjs: javascriptLanguage,
-  };
-  return (byEnding[path.slice(path.lastIndexOf('.') + 1)] ?? jsxLanguage).parser;
-}
-
 /** The pieces of a file's lines; null until they are known. */
 export function useSyntax(path: string, text: string | undefined): Piece[][] | null {
   const [, setDone] = useState(0);
@@ -67,8 +49,8 @@ export function useSyntax(path: string, text: string | undefined): Piece[][] | n
   useEffect(() => {
     if (text === undefined || lines !== null) return;
     let left = false;
-    void parserFor(path).then((parser) => {
-      if (known.get(path)?.text !== text) known.set(path, { text, lines: piecesOf(parser, text) });
+    void languageFor(path).then(({ language }) => {
+      if (known.get(path)?.text !== text) known.set(path, { text, lines: piecesOf(language.parser, text) });
       const [oldest] = known.keys();
       if (known.size > MOST && oldest !== undefined) known.delete(oldest);
       if (!left) setDone((times) => times + 1);
