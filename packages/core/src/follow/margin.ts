@@ -33,8 +33,7 @@ export function marginOf(linked: Linked, cells: Cells, path: string): MarginEntr
       for (const stop of part.stops.values()) {
         if (!stop.component) continue;
         const role = roleAt(stop, part);
-        const isHome = role === 'home' && part.mode === 'value';
-        const seat = isHome ? { file: cell.file, spot: cell.spot } : arrivalOf(linked, stop);
+        const seat = role === 'home' ? { file: cell.file, spot: cell.spot } : arrivalOf(linked, stop);
         if (graph.path(seat.file) !== path || (role === 'relay' && stop.hops.length === 0)) continue;
         const key = `${seat.spot.line}:${stop.component.id}.${stop.name}`;
         const goes = stop.hops.map((hop) => told(hop.carrier));

@@ -22,7 +22,7 @@ import { componentAt } from '../model/fileNames';
 import { questionFor } from '../model/question';
 import { GROUP_OF } from './carriers';
 import { languageFor } from './language';
-import { byLine, sayMargin, shapeOf } from './marginWords';
+import { byLine, marginWords, sayMargin, shapeOf } from './marginWords';
 import styles from './CodeEditor.module.css';
 
 interface CodeEditorProps {
@@ -148,24 +148,19 @@ class MarginMark extends GutterMarker {
   override toDOM(): HTMLElement {
     const box = document.createElement('span');
     box.className = styles.mark ?? '';
-    const [first] = this.entries;
     if (this.findings.length > 0) {
       const tick = document.createElement('i');
       tick.className = styles.tick ?? '';
       box.append(tick);
     }
-    if (first) {
+    const shown = this.wide ? this.entries : this.entries.slice(0, 1);
+    for (const entry of shown) {
       const shape = document.createElement('i');
-      shape.className = styles[shapeOf(first)] ?? '';
-      const carrier = first.comes ?? first.goes[0];
+      shape.className = styles[shapeOf(entry)] ?? '';
+      const carrier = entry.comes ?? entry.goes[0];
       shape.style.setProperty('--carrier', `var(--${carrier ? GROUP_OF[carrier] : 'down'})`);
       box.append(shape);
-      if (this.wide) {
-        const words = document.createElement('span');
-        const more = this.entries.length > 1 ? ` +${this.entries.length - 1}` : '';
-        words.textContent = `${first.name}${first.goes.length > 0 ? ` → ${first.goes.join(', ')}` : ''}${more}`;
-        box.append(words);
-      }
+      if (this.wide) box.append(marginWords(entry, shown.length === 1));
     }
     box.title = [...this.findings.map((finding) => finding.message), ...this.entries.map(sayMargin)].join('\n');
     return box;

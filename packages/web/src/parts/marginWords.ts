@@ -22,6 +22,12 @@ export function sayMargin(entry: MarginEntry): string {
   return `${entry.name}: ${DOES[shapeOf(entry)]}${comes}${goes}`;
 }
 
+/** What fits beside the mark: the name, and where there is room how the value comes and how it goes on. */
+export function marginWords({ name, comes, goes }: MarginEntry, roomy: boolean): string {
+  if (!roomy || (comes === null && goes.length === 0)) return name;
+  return `${name}: ${[comes ?? '', goes.length > 0 ? `→ ${goes.join(', ')}` : ''].filter(Boolean).join(' ')}`;
+}
+
 /** The entries of each line. */
 export function byLine(entries: readonly MarginEntry[]): Map<number, MarginEntry[]> {
   const lines = new Map<number, MarginEntry[]>();

@@ -11,7 +11,9 @@ import { CodePanel } from '../../parts/CodePanel';
 import { Foot } from '../../parts/Foot';
 import { Note } from '../../parts/Note';
 import { Pick } from '../../parts/Pick';
+import { SaveAs } from '../../out/SaveAs';
 import { About } from './About';
+import { findingFormats } from './formats';
 import { AcceptBar } from './AcceptBar';
 import { FindingsList } from './FindingsList';
 import {
@@ -192,6 +194,7 @@ export function FindingsView() {
           {shown.length} of {document.findings.length}
           {acceptedCount > 0 && `, ${acceptedCount} accepted`}
         </span>
+        <SaveAs formats={findingFormats(document, groups)} />
         <button type="button" className={styles.accept} onClick={() => change({ show: charts ? null : 'charts' })}>
           {charts ? 'The list' : 'In figures'}
         </button>

@@ -153,6 +153,7 @@ export function ReachView() {
                 <span className={styles.lane} />
                 <span className={styles.words}>
                   {one.from && <Names component={row.component.id} reached={one.from} says="gives" />}
+                  {one.from && one.to && '· '}
                   {one.to && <Names component={row.component.id} reached={one.to} says="is given" />}
                 </span>
               </li>

@@ -13,7 +13,9 @@ import { Pick } from '../../parts/Pick';
 import { CellPanel } from './CellPanel';
 import { SheetGrid } from './SheetGrid';
 import { Questions } from './Questions';
+import { SaveAs } from '../../out/SaveAs';
 import { ComponentPanel } from './ComponentPanel';
+import { sheetFormats } from './formats';
 import { hasMark, NO_COMPONENT, tableOf, walk, type Shown } from './geometry';
 import { NarrowBar, NO_NARROWING } from './NarrowBar';
 import { narrowingOf, narrowSheet, strength, type Narrowed } from './narrowing';
@@ -221,6 +223,7 @@ export function SheetView() {
         >
           Narrow
         </button>
+        <SaveAs formats={sheetFormats(document, narrowed)} />
         <span className="quiet" title={leftOutWords}>
           {leftOut === '' ? 'all is shown' : `left out: ${leftOut}`}
         </span>

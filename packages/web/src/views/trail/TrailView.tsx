@@ -12,6 +12,8 @@ import { Foot } from '../../parts/Foot';
 import { Note } from '../../parts/Note';
 import { TrailStrip } from './TrailStrip';
 import { WaysPanel } from './WaysPanel';
+import { SaveAs } from '../../out/SaveAs';
+import { trailFormats } from './formats';
 import { WhyNot } from './WhyNot';
 import { waysOf, type WayEntry } from './trailModel';
 import styles from './TrailView.module.css';
@@ -132,7 +134,7 @@ export function TrailView() {
           </p>
         )}
         {chosen && !why && (
-          <p className={styles.choices}>
+          <div className={styles.choices}>
             <Either
               label="code"
               value={query.get('lines') === 'around' ? 'around' : 'lines'}
@@ -145,7 +147,8 @@ export function TrailView() {
               options={['roomy', 'tight']}
               onPick={(to) => change({ rows: to })}
             />
-          </p>
+            <SaveAs formats={trailFormats(data, value, chosen)} />
+          </div>
         )}
       </div>
       <div className={styles.body}>

@@ -1,0 +1,36 @@
+/** The formats the findings that are shown can be had in. */
+import type { Findings, FlowDocument } from '@vectura/core';
+import { fileName, save, savePng } from '../../out/save';
+import type { Format } from '../../out/SaveAs';
+import type { Group } from './findingsModel';
+
+export function findingFormats(document: FlowDocument, groups: readonly Group[]): Format[] {
+  const { name } = document.project;
+  const findings = groups.flatMap((group) => group.entries.map((entry) => entry.finding));
+  const named = (ending: string): string => fileName(name, `findings.${ending}`);
+  const drawing = async (): Promise<string> =>
+    (await import('../../out/findingsSvg')).findingsSvg(`${name}: ${findings.length} findings`, groups);
+  return [
+    {
+      name: 'HTML report',
+      save: async () => {
+        const { reportHtml } = await import('../../out/report');
+        const at = new Date().toLocaleString();
+        save(fileName(name, 'survey.html'), reportHtml({ document, groups, at }), 'text/html');
+      },
+    },
+    { name: 'SVG drawing', save: async () => save(named('svg'), await drawing(), 'image/svg+xml') },
+    { name: 'PNG picture', save: async () => savePng(named('png'), await drawing()) },
+    {
+      name: 'CSV table',
+      save: async () => save(named('csv'), (await import('@vectura/core/out')).findingsToCsv(findings), 'text/csv'),
+    },
+    {
+      name: 'JSON findings document',
+      save: () => {
+        const whole: Findings = { format: 'vectura.findings', version: 1, findings };
+        save(named('json'), `${JSON.stringify(whole, null, 2)}\n`, 'application/json');
+      },
+    },
+  ];
+}
