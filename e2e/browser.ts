@@ -16,10 +16,10 @@ export interface Desk {
   close(): Promise<void>;
 }
 
-/** Starts `vectura open` with a data folder of its own, and a browser on it. */
-export async function openDesk(args: string[] = []): Promise<Desk> {
+/** Starts `vectura open` with a data folder of its own, and a browser on it. `lay` may lay a project in the folder. */
+export async function openDesk(lay: (folder: string) => string[] = () => []): Promise<Desk> {
   const folder = mkdtempSync(path.join(tmpdir(), 'vectura-e2e-'));
-  const { url, child } = await startVectura(path.join(folder, 'data'), args);
+  const { url, child } = await startVectura(path.join(folder, 'data'), lay(folder));
   const browser = await launch(path.join(folder, 'browser'));
   const page = await browser.newPage();
   await page.setViewport({ width: 1280, height: 800 });
@@ -109,5 +109,21 @@ export async function pressCtrlK(page: Page): Promise<void> {
   await page.keyboard.down('Control');
   await page.keyboard.press('k');
   await page.keyboard.up('Control');
-  await page.waitForSelector('[role=combobox]');
+  await page.waitForFunction(() => document.activeElement?.getAttribute('aria-controls') === 'found');
+}
+
+/** Chooses one of the words of a sentence: the label before it, and the option's value. */
+export async function picks(page: Page, label: string, value: string): Promise<void> {
+  const select = await page.waitForFunction(
+    (words: string, to: string) => {
+      const labels = [...document.querySelectorAll('label')].filter((one) => one.textContent === words);
+      return labels
+        .map((one) => document.getElementById(one.htmlFor))
+        .find((one) => one instanceof HTMLSelectElement && [...one.options].some((option) => option.value === to));
+    },
+    { timeout: 15_000 },
+    label,
+    value,
+  );
+  await (select.asElement() as unknown as { select(value: string): Promise<string[]> }).select(value);
 }

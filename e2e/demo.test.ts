@@ -1,5 +1,5 @@
 /** What a developer does first: open the demo, find a value, read its trail and code, see a finding, open its homes. */
-import { clicks, openDesk, pressCtrlK, sees, type Desk } from './browser';
+import { clicks, openDesk, picks, pressCtrlK, sees, type Desk } from './browser';
 
 let desk: Desk;
 let base = '';
@@ -38,7 +38,7 @@ test('a value is found with the keyboard alone, and its trail read', async () =>
   const { page } = desk;
   await pressCtrlK(page);
   await page.keyboard.type('tray.un');
-  await sees(page, 'Tray.units', '[role=listbox]');
+  await sees(page, 'Tray.units', '#found');
   await page.keyboard.press('Enter');
   await sees(page, '6 hops · 5 only carry it');
   const stops = await page.$$eval('ol > li b', (names) => names.map((name) => name.textContent));
@@ -82,9 +82,9 @@ test('findings: worst first, narrowed, and from one to its homes', async () => {
   await sees(page, 'missing-provider · error', 'aside');
   await page.keyboard.press('j');
   await sees(page, 'drilled-prop · warning', 'aside');
-  await page.select('select', 'note');
+  await picks(page, 'Show', 'note');
   await sees(page, '2 of 11');
-  await page.select('select', 'every');
+  await picks(page, 'Show', 'every');
   await page.waitForSelector('input[aria-label="Narrow by words"]');
   await page.type('input[aria-label="Narrow by words"]', 'onVent');
   await sees(page, '1 of 11');

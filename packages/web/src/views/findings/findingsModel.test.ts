@@ -73,7 +73,7 @@ test('grouped by cause: those of one value under its name, the others together',
       group.entries.length,
     ]),
   ).toEqual([
-    ['One finding each', 'error', 1],
+    ['Errors', 'error', 1],
     ['drilled-prop', 'warning', 2],
   ]);
 });

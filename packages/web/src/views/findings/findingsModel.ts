@@ -29,6 +29,8 @@ export interface Group {
   entries: Entry[];
 }
 
+const ALONE: Record<Level, string> = { error: 'Errors', warning: 'Warnings', note: 'Notes' };
+
 const WEIGHT: Record<Level, number> = { error: 0, warning: 1, note: 2 };
 
 export function entriesOf(findings: readonly Finding[], accepted: readonly AcceptedFinding[]): Entry[] {
@@ -123,8 +125,8 @@ function together(groups: readonly Group[]): Group[] {
       alone.set(group.level, {
         ...group,
         key: `alone ${group.level}`,
-        title: 'One finding each',
-        note: '',
+        title: ALONE[group.level],
+        note: 'each of a cause of its own',
         entries: [...group.entries],
       });
   }
