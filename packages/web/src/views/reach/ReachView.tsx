@@ -74,6 +74,7 @@ export function ReachView() {
   });
 
   const current = shown[at];
+  const items = view.getVirtualItems();
   const head = (
     <div className={styles.head}>
       <h1>{typeof reach === 'string' ? asked.slice(asked.lastIndexOf('#') + 1) : reach.title}</h1>
@@ -127,8 +128,8 @@ export function ReachView() {
       </div>
       <div className={styles.page} ref={scroller}>
         <ul style={{ height: view.getTotalSize(), position: 'relative' }} aria-label={`The reach of ${reach.title}`}>
-          <Lanes shown={shown} />
-          {view.getVirtualItems().map(({ index, start }) => {
+          <Lanes shown={shown} first={items[0]?.index ?? 0} last={items.at(-1)?.index ?? -1} />
+          {items.map(({ index, start }) => {
             const one = shown[index];
             if (!one) return null;
             const { row, asked: is } = one;
@@ -222,39 +223,66 @@ function Names({ component, reached, says }: { component: string; reached: Reach
   );
 }
 
-/** Two lanes beside the outline: the asked component stands at the foot of each, others as many steps off as there are hops. */
-function Lanes({ shown }: { shown: readonly ReachRow[] }) {
-  const y = (index: number): number => index * ROW + ROW / 2;
+/**
+ * Two lanes beside the outline: the asked component stands at the foot of each, others as many steps off as there are
+ * hops. Only the rows in view are drawn, with one line along which all of them hang.
+ */
+function Lanes({ shown, first, last }: { shown: readonly ReachRow[]; first: number; last: number }) {
   const asked = shown.findIndex((one) => one.asked);
+  const y = (index: number): number => (index - first) * ROW + ROW / 2;
   const x = (lane: number, hops: number): number => lane * LANE + 14 + Math.min(hops, FARTHEST) * HOP;
+  const visible = shown.slice(first, last + 1).map((one, offset) => ({ one, index: first + offset }));
   return (
-    <svg className={styles.drawing} width={LANE * 2} height={shown.length * ROW} aria-hidden>
-      {[0, 1].map((lane) => (
-        <g key={lane}>
-          {shown.map((one, index) => {
-            const reached = lane === 0 ? one.from : one.to;
-            if (!reached) return null;
-            const group = GROUP_OF[reached.carrier];
-            const to = x(lane, reached.hops);
-            return (
-              <g key={index}>
-                {asked !== -1 && (
-                  <path
-                    d={`M${x(lane, 0)} ${y(asked)} V${y(index)} H${to}`}
-                    fill="none"
+    <svg
+      className={styles.drawing}
+      style={{ top: first * ROW }}
+      width={LANE * 2}
+      height={Math.max(0, last - first + 1) * ROW}
+      aria-hidden
+    >
+      {[0, 1].map((lane) => {
+        const reachedAt = (one: ReachRow) => (lane === 0 ? one.from : one.to);
+        const ends = shown.flatMap((one, index) => (reachedAt(one) ? [index] : []));
+        const top = Math.max(first - 1, Math.min(asked, ends[0] ?? asked));
+        const bottom = Math.min(last + 1, Math.max(asked, ends.at(-1) ?? asked));
+        return (
+          <g key={lane}>
+            {asked !== -1 && bottom > top && (
+              <line
+                x1={x(lane, 0)}
+                x2={x(lane, 0)}
+                y1={y(top)}
+                y2={y(bottom)}
+                stroke="var(--quiet)"
+                strokeOpacity={0.6}
+              />
+            )}
+            {visible.map(({ one, index }) => {
+              const reached = reachedAt(one);
+              if (!reached) return null;
+              const group = GROUP_OF[reached.carrier];
+              const to = x(lane, reached.hops);
+              return (
+                <g key={index}>
+                  <line
+                    x1={x(lane, 0)}
+                    x2={to}
+                    y1={y(index)}
+                    y2={y(index)}
                     stroke={COLOUR[group]}
-                    strokeOpacity={0.55}
-                    strokeWidth={1.3}
+                    strokeWidth={1.4}
                     strokeDasharray={DASH[group]}
                   />
-                )}
-                <Mark roles={['reader']} x={to} y={y(index)} colour={COLOUR[group]} />
-              </g>
-            );
-          })}
-          {asked !== -1 && <Mark roles={['home']} x={x(lane, 0)} y={y(asked)} colour="var(--ink)" />}
-        </g>
-      ))}
+                  <Mark roles={['reader']} x={to} y={y(index)} colour={COLOUR[group]} />
+                </g>
+              );
+            })}
+            {asked >= first && asked <= last && (
+              <Mark roles={['home']} x={x(lane, 0)} y={y(asked)} colour="var(--ink)" />
+            )}
+          </g>
+        );
+      })}
     </svg>
   );
 }
