@@ -41,6 +41,24 @@ ${names.map((h) => `      <House${h} units={units} onUnits={setUnits} />`).join(
   return written;
 }
 
+/** Writes a project in which one value is handed through so many components; returns how many files it wrote. */
+export function generateChain(folder: string, stops: number): number {
+  const src = path.join(folder, 'src');
+  mkdirSync(src, { recursive: true });
+  writeFileSync(
+    path.join(src, 'App.jsx'),
+    `import { useState } from 'react';\nimport { Bed1 } from './Bed1';\nexport function App() {\n  const [water, setWater] = useState(0);\n  return <main onClick={() => setWater(water + 1)}><Bed1 water={water} /></main>;\n}\n`,
+  );
+  for (let n = 1; n < stops; n++)
+    writeFileSync(
+      path.join(src, `Bed${n}.jsx`),
+      n === stops - 1
+        ? `export function Bed${n}({ water }) {\n  return <b>{water}</b>;\n}\n`
+        : `import { Bed${n + 1} } from './Bed${n + 1}';\nexport function Bed${n}({ water }) {\n  return <Bed${n + 1} water={water} />;\n}\n`,
+    );
+  return stops;
+}
+
 /** Code as it stands around components in real files, which hold some two kilobytes each: tables, formats, checks. */
 function around(name: string): string {
   return `

@@ -45,7 +45,7 @@ export async function openDesk(lay: (folder: string) => string[] = () => []): Pr
 }
 
 export async function startVectura(home: string, args: string[] = []): Promise<{ url: string; child: ChildProcess }> {
-  const bin = path.resolve(__dirname, '../packages/server/bin/vectura.mjs');
+  const bin = path.resolve('packages/server/bin/vectura.mjs');
   const child = spawn(process.execPath, [bin, 'open', ...args, '--port', '0'], {
     env: { ...process.env, VECTURA_HOME: home },
     stdio: ['ignore', 'pipe', 'inherit'],
