@@ -5,7 +5,7 @@ import type { Finding, FlowDocument, HomesDocument, TrailDocument, WhyDocument }
 import { ask, namesIn, oneCalled, type Asked } from './follow/ask';
 import { Cells } from './follow/cells';
 import { Dominators } from './follow/dominators';
-import { marginOf, type MarginEntry } from './follow/margin';
+import { marginsOf, type MarginEntry } from './follow/margin';
 import { everyWay, followValue, roleAt } from './follow/trail';
 import { whyNot } from './follow/whyNot';
 import { compareHomes } from './homes';
@@ -21,6 +21,7 @@ export class Survey {
   private dominatorTree: Dominators | null = null;
   private foundFindings: Finding[] | null = null;
   private written: FlowDocument | null = null;
+  private margins: Map<string, MarginEntry[]> | null = null;
 
   constructor(
     input: ProjectInput,
@@ -43,6 +44,7 @@ export class Survey {
     for (const { before, after } of pairs) if (before) takeOver(before, after);
     this.foundFindings = null;
     this.written = null;
+    this.margins = null;
     return true;
   }
 
@@ -101,7 +103,8 @@ export class Survey {
 
   /** What stands in the margin of a file. */
   margin(path: string): MarginEntry[] {
-    return marginOf(this.linked, this.cells, path);
+    this.margins ??= marginsOf(this.linked, this.cells);
+    return this.margins.get(path) ?? [];
   }
 
   findings(): Finding[] {

@@ -13,9 +13,17 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router';
+import { api } from './app/api';
 import { router } from './app/routes';
 import { store } from './app/store';
 import { theme } from './app/theme';
+
+// What the address asks for is fetched while the view's own code still is.
+const asked = /^\/p\/(\w+)/.exec(window.location.pathname)?.[1];
+if (asked !== undefined) {
+  void store.dispatch(api.endpoints.projects.initiate(undefined));
+  void store.dispatch(api.endpoints.survey.initiate(asked));
+}
 
 const root = document.getElementById('root');
 if (root)

@@ -20,9 +20,11 @@ export interface MarginEntry {
 /** A function handed down carries calls up. */
 const UP: Partial<Record<Carrier, Carrier>> = { prop: 'callback', overflow: 'callback' };
 
-export function marginOf(linked: Linked, cells: Cells, path: string): MarginEntry[] {
+/** The margins of all files, by path: asked for file by file, they are gathered in one go. */
+export function marginsOf(linked: Linked, cells: Cells): Map<string, MarginEntry[]> {
   const { graph } = linked.program;
   const found = new Map<string, MarginEntry>();
+  const margins = new Map<string, MarginEntry[]>();
   for (const { cell, values, calls } of cells.all)
     for (const part of [values, calls]) {
       if (!part) continue;
@@ -33,25 +35,32 @@ export function marginOf(linked: Linked, cells: Cells, path: string): MarginEntr
       for (const stop of part.stops.values()) {
         if (!stop.component) continue;
         const role = roleAt(stop, part);
+        if (role === 'relay' && stop.hops.length === 0) continue;
         const seat = role === 'home' ? { file: cell.file, spot: cell.spot } : arrivalOf(linked, stop);
-        if (graph.path(seat.file) !== path || (role === 'relay' && stop.hops.length === 0)) continue;
-        const key = `${seat.spot.line}:${stop.component.id}.${stop.name}`;
+        const key = `${seat.file}:${seat.spot.line}:${stop.component.id}.${stop.name}`;
         const goes = stop.hops.map((hop) => told(hop.carrier));
         const known = found.get(key);
         if (known) {
           if (!known.roles.includes(role)) known.roles.push(role);
           known.goes = [...new Set([...known.goes, ...goes])];
-        } else
-          found.set(key, {
-            line: seat.spot.line,
-            column: seat.spot.column,
-            component: stop.component.id,
-            name: stop.name,
-            roles: [role],
-            comes: arriving.get(stop.key) ?? null,
-            goes: [...new Set(goes)],
-          });
+          continue;
+        }
+        const entry: MarginEntry = {
+          line: seat.spot.line,
+          column: seat.spot.column,
+          component: stop.component.id,
+          name: stop.name,
+          roles: [role],
+          comes: arriving.get(stop.key) ?? null,
+          goes: [...new Set(goes)],
+        };
+        found.set(key, entry);
+        const path = graph.path(seat.file);
+        const margin = margins.get(path);
+        if (margin) margin.push(entry);
+        else margins.set(path, [entry]);
       }
     }
-  return [...found.values()].sort((a, b) => a.line - b.line || a.column - b.column);
+  for (const margin of margins.values()) margin.sort((a, b) => a.line - b.line || a.column - b.column);
+  return margins;
 }

@@ -213,9 +213,12 @@ export const ROUTES: readonly Route[] = [
     says: 'Follows one value.',
     query: Value,
     answer: TrailDocument,
-    run: async (services, _ctx, { id, query }) => {
+    run: async (services, ctx, { id, query }) => {
       const engine = await services.desk.ready(await projectOf(services, id));
-      return engine.question({ do: 'trail', value: Value.parse(query).value });
+      const text = await engine.question({ do: 'trail', value: Value.parse(query).value });
+      ctx.type = 'application/json';
+      ctx.body = text as string;
+      return undefined;
     },
   },
   {

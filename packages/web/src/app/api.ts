@@ -60,6 +60,14 @@ export interface RuleWords {
   todo: string;
 }
 
+/**
+ * A document is replaced as a whole: comparing its hundred thousand parts with those before would gain nothing, nor would
+ * looking through them for changes; a frozen one is taken as it is.
+ */
+function whole<T extends object>() {
+  return { structuralSharing: false, transformResponse: (document: T): T => Object.freeze(document) };
+}
+
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({ baseUrl: '/api' }),
@@ -95,7 +103,11 @@ export const api = createApi({
     cancelSurvey: build.mutation<unknown, string>({
       query: (id) => ({ url: `/projects/${id}/survey`, method: 'DELETE' }),
     }),
-    survey: build.query<FlowDocument, string>({ query: (id) => `/projects/${id}/survey`, providesTags: ['Survey'] }),
+    survey: build.query<FlowDocument, string>({
+      query: (id) => `/projects/${id}/survey`,
+      providesTags: ['Survey'],
+      ...whole<FlowDocument>(),
+    }),
     accepted: build.query<AcceptedFinding[], string>({
       query: (id) => `/projects/${id}/accepted`,
       providesTags: ['Accepted'],
@@ -129,6 +141,7 @@ export const api = createApi({
     }),
     trail: build.query<TrailDocument, { id: string; value: string }>({
       query: ({ id, value }) => `/projects/${id}/trail?value=${encodeURIComponent(value)}`,
+      ...whole<TrailDocument>(),
       providesTags: ['Survey'],
     }),
     homes: build.query<HomesDocument, { id: string; value: string; thumb: Thumb }>({

@@ -3,30 +3,29 @@ import { useEffect, useRef, useState } from 'react';
 import type { GeometryReply, GeometryRequest } from '../../workers/geometry.worker';
 import type { Geometry, MarkTable, Shown } from './geometry';
 
+/** Started as soon as the view's code is there, so that it is ready when the document is; there is one sheet at a time. */
+const worker = new Worker(new URL('../../workers/geometry.worker.ts', import.meta.url), { type: 'module' });
+let lastAsked = 0;
+
 export function useGeometry<S extends Shown>(table: MarkTable, shown: S): { shown: S; geometry: Geometry } | null {
   const [ready, setReady] = useState<{ shown: S; geometry: Geometry } | null>(null);
-  const worker = useRef<Worker | null>(null);
   const asked = useRef<{ id: number; shown: S } | null>(null);
 
   useEffect(() => {
-    const started = new Worker(new URL('../../workers/geometry.worker.ts', import.meta.url), { type: 'module' });
-    started.onmessage = ({ data }: MessageEvent<GeometryReply>) => {
+    const take = ({ data }: MessageEvent<GeometryReply>): void => {
       // An answer to a question asked before the last one is out of date.
       if (asked.current?.id === data.id) setReady({ shown: asked.current.shown, geometry: data.geometry });
     };
-    started.postMessage({ table } satisfies GeometryRequest);
-    worker.current = started;
-    return () => {
-      started.terminate();
-      worker.current = null;
-    };
+    worker.addEventListener('message', take);
+    worker.postMessage({ table } satisfies GeometryRequest);
+    return () => worker.removeEventListener('message', take);
   }, [table]);
 
   useEffect(() => {
-    const id = (asked.current?.id ?? 0) + 1;
-    asked.current = { id, shown };
+    lastAsked++;
+    asked.current = { id: lastAsked, shown };
     const { rows, columns } = shown;
-    worker.current?.postMessage({ id, shown: { rows, columns } } satisfies GeometryRequest);
+    worker.postMessage({ id: lastAsked, shown: { rows, columns } } satisfies GeometryRequest);
   }, [table, shown]);
 
   return ready;

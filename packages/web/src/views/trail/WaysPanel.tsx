@@ -7,6 +7,8 @@ import { useProject } from '../../app/useProject';
 import type { WayEntry } from './trailModel';
 import styles from './WaysPanel.module.css';
 
+const MOST_WAYS = 14;
+
 interface WaysPanelProps {
   document: TrailDocument;
   down: readonly WayEntry[];
@@ -22,19 +24,17 @@ interface WaysPanelProps {
 
 export function WaysPanel({ document, down, up, chosen, onChoose, sheetLink, homesLink, why, onWhy }: WaysPanelProps) {
   const named = new Set([...down, ...up].map((way) => way.component));
+  const changed = new Set(up.map((way) => way.component));
   const atHome = document.readers.filter((reader) => !named.has(reader.component ?? ''));
   return (
     <div className={styles.panel}>
       <h2>Who reads it</h2>
-      {down.map((way) => (
-        <Way
-          key={way.key}
-          way={way}
-          chosen={way === chosen}
-          onChoose={onChoose}
-          note={`${way.hops} ${way.hops === 1 ? 'hop' : 'hops'}`}
-        />
-      ))}
+      <Ways
+        ways={down}
+        chosen={chosen}
+        onChoose={onChoose}
+        note={({ hops }) => `${hops} ${hops === 1 ? 'hop' : 'hops'}`}
+      />
       {atHome.map((reader) => (
         <p key={`${reader.component}.${reader.name}`} className={styles.still}>
           {reader.component} <span>at home</span>
@@ -42,11 +42,9 @@ export function WaysPanel({ document, down, up, chosen, onChoose, sheetLink, hom
       ))}
       {down.length + atHome.length === 0 && <p className={styles.none}>Nobody that could be followed.</p>}
       <h2>Who changes it</h2>
-      {up.map((way) => (
-        <Way key={way.key} way={way} chosen={way === chosen} onChoose={onChoose} note={`up ${way.hops}`} />
-      ))}
+      <Ways ways={up} chosen={chosen} onChoose={onChoose} note={({ hops }) => `up ${hops}`} />
       {document.writers
-        .filter((writer) => !up.some((way) => way.component === writer.component))
+        .filter((writer) => !changed.has(writer.component ?? ''))
         .map((writer) => (
           <p key={`${writer.component}.${writer.name}`} className={styles.still}>
             {writer.component} <span>{writer.trigger ?? ''}</span>
@@ -67,6 +65,34 @@ export function WaysPanel({ document, down, up, chosen, onChoose, sheetLink, hom
         </Link>
       )}
     </div>
+  );
+}
+
+/** The first few ways, and the chosen one; the others where they are asked for. */
+function Ways({
+  ways,
+  chosen,
+  note,
+  onChoose,
+}: {
+  ways: readonly WayEntry[];
+  chosen: WayEntry | undefined;
+  note(way: WayEntry): string;
+  onChoose(way: WayEntry): void;
+}) {
+  const [all, setAll] = useState(false);
+  const shown = all ? ways : ways.filter((way, index) => index < MOST_WAYS || way === chosen);
+  return (
+    <>
+      {shown.map((way) => (
+        <Way key={way.key} way={way} chosen={way === chosen} onChoose={onChoose} note={note(way)} />
+      ))}
+      {shown.length < ways.length && (
+        <button type="button" className={styles.way} onClick={() => setAll(true)}>
+          <span>and {ways.length - shown.length} more</span>
+        </button>
+      )}
+    </>
   );
 }
 
