@@ -13,8 +13,11 @@ export interface ScreenMeasured {
   /** Script, style, layout and drawing of a frame while scrolling: the median and the 99th percentile, in milliseconds. */
   down: { median: number; p99: number };
   across: { median: number; p99: number };
-  /** From asking for the trail of the value carried furthest to its first stop on the screen; and how many stops it has. */
-  trail: { milliseconds: number; stops: number };
+  /**
+   * From asking for the trail of the value carried furthest to its stops on the screen, and to the code of the first of
+   * them; and how many stops it has.
+   */
+  trail: { shown: number; coded: number; stops: number };
   /** Scripts and styles of the first page, gzipped, in kilobytes. */
   bundle: number;
 }
@@ -115,7 +118,7 @@ async function scroll(page: Page, way: 'top' | 'left'): Promise<{ median: number
 /** Asks for the trail as a user does, by the first question beside the sheet. */
 async function follow(desk: Desk, base: string): Promise<ScreenMeasured['trail']> {
   const { page } = desk;
-  const times: number[] = [];
+  const times: { shown: number; coded: number }[] = [];
   let stops = 0;
   for (let i = 0; i < OPENED; i++) {
     await page.goto(`${base}/sheet`);
@@ -125,14 +128,17 @@ async function follow(desk: Desk, base: string): Promise<ScreenMeasured['trail']
     times.push(
       await page.evaluate(async (element) => {
         const start = performance.now();
+        const until = async (selector: string): Promise<number> => {
+          while (!document.querySelector(selector)) await new Promise(requestAnimationFrame);
+          return performance.now() - start;
+        };
         (element as HTMLElement).click();
-        while (!document.querySelector('ol > li[aria-posinset] code span')) await new Promise(requestAnimationFrame);
-        return performance.now() - start;
+        return { shown: await until('ol > li[aria-posinset]'), coded: await until('ol > li[aria-posinset] code span') };
       }, link),
     );
     stops = await page.$eval('ol > li[aria-setsize]', (stop) => Number(stop.getAttribute('aria-setsize')));
   }
-  return { milliseconds: middle(times), stops };
+  return { shown: middle(times.map((one) => one.shown)), coded: middle(times.map((one) => one.coded)), stops };
 }
 
 function middle(values: readonly number[]): number {

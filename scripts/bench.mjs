@@ -85,7 +85,8 @@ function onScreen(name, folder) {
     'frame down, ms (median / 99th)': frame(down),
     'frame across, ms (median / 99th)': frame(across),
     'stops of the trail': trail.stops,
-    'trail shown, ms': Math.round(trail.milliseconds),
+    'trail shown, ms': Math.round(trail.shown),
+    'with its code, ms': Math.round(trail.coded),
     'first page, kB gzipped': Math.round(kilobytes),
   };
 }

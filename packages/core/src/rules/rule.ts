@@ -42,8 +42,14 @@ export function named(
 /** A list as a sentence has it: `House, Zone and Tray`. */
 export function list(names: readonly string[]): string {
   if (names.length < 2) return names[0] ?? '';
+  // A sentence that names everybody is read by nobody; all of them stand in the finding's components.
+  if (names.length > MOST_NAMED)
+    return `${names.slice(0, MOST_NAMED - 2).join(', ')} and ${names.length - MOST_NAMED + 2} more`;
   return `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
 }
+
+/** How many names a message lists at most. */
+const MOST_NAMED = 8;
 
 const NUMBERS = [
   'No',

@@ -1,6 +1,6 @@
 /** The sheet as one drawing: all the rows and columns that are shown. Pure. */
 import { GROUP_OF } from '../parts/carriers';
-import { headsOf, INDENT, notesOf, outlineWidth } from '../views/sheet/measures';
+import { headsOf, indentOf, notesOf, outlineWidth } from '../views/sheet/measures';
 import type { Line } from '../views/sheet/narrowing';
 import type { Column } from '../views/sheet/sheetModel';
 import { DASHES, drawing, INK, inkOf, line, mark, PAPER, text } from './svg';
@@ -25,7 +25,7 @@ export function sheetSvg(title: string, lines: readonly Line[], columns: readonl
       parts.push(text(8, y(index) + 4, section ?? '', { size: 12, colour: PAPER.quiet }));
       return;
     }
-    parts.push(text(20 + row.depth * INDENT, y(index) + 4, row.component.name));
+    parts.push(text(20 + indentOf(row.depth), y(index) + 4, row.component.name));
     const notes = notesOf(row);
     if (notes) parts.push(text(outline - 8, y(index) + 4, notes, { size: 11, colour: PAPER.quiet, anchor: 'end' }));
   });

@@ -60,7 +60,7 @@ export function CodeEditor({ file, line, name, wide = false, onClose, onLine }: 
         margin(file.margin, findings, wide),
         lineNumbers(),
         EditorState.readOnly.of(true),
-        EditorView.contentAttributes.of({ 'aria-label': file.path, 'aria-readonly': 'true' }),
+        EditorView.contentAttributes.of({ 'aria-label': file.path, 'aria-readonly': 'true', tabindex: '0' }),
         askable(file, line, name),
         ways(file, follow, () => told.current.onClose()),
         EditorView.updateListener.of((update) => {

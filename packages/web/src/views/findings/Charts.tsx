@@ -37,7 +37,7 @@ export function Charts({ entries, onRule, onFolder }: ChartsProps) {
         rows={hops.map(({ length, count }) => [`${length} hops`, count])}
       >
         <ResponsiveContainer width="100%" height={190}>
-          <BarChart data={hops} margin={{ top: 8, right: 8, bottom: 18, left: 0 }}>
+          <BarChart accessibilityLayer={false} data={hops} margin={{ top: 8, right: 8, bottom: 18, left: 0 }}>
             <CartesianGrid vertical={false} stroke="var(--hairline)" />
             <XAxis
               dataKey="length"
@@ -62,7 +62,7 @@ export function Charts({ entries, onRule, onFolder }: ChartsProps) {
         rows={surveys.map((survey) => [survey.on, survey.findings])}
       >
         <ResponsiveContainer width="100%" height={190}>
-          <LineChart data={surveys} margin={{ top: 8, right: 12, bottom: 18, left: 0 }}>
+          <LineChart accessibilityLayer={false} data={surveys} margin={{ top: 8, right: 12, bottom: 18, left: 0 }}>
             <CartesianGrid vertical={false} stroke="var(--hairline)" />
             <XAxis dataKey="on" tick={QUIET} tickLine={false} stroke="var(--rule)" minTickGap={60} />
             <YAxis tick={QUIET} tickLine={false} axisLine={false} width={46} allowDecimals={false} />
@@ -118,7 +118,12 @@ function Bars({
       onRow={onPick}
     >
       <ResponsiveContainer width="100%" height={shown.length * BAR + 12}>
-        <BarChart data={shown} layout="vertical" margin={{ top: 0, right: 40, bottom: 0, left: 0 }}>
+        <BarChart
+          accessibilityLayer={false}
+          data={shown}
+          layout="vertical"
+          margin={{ top: 0, right: 40, bottom: 0, left: 0 }}
+        >
           <XAxis type="number" hide />
           <YAxis
             type="category"

@@ -50,7 +50,14 @@ export function FindingsList({ groups, at, picked, onChoose, onPick }: FindingsL
           if (!entry) {
             const all = group.entries.every((one) => picked.has(one.index));
             return (
-              <header key={key} ref={view.measureElement} data-index={index} className={styles.group} style={place}>
+              <div
+                key={key}
+                role="listitem"
+                ref={view.measureElement}
+                data-index={index}
+                className={styles.group}
+                style={place}
+              >
                 <input
                   type="checkbox"
                   checked={all}
@@ -63,7 +70,7 @@ export function FindingsList({ groups, at, picked, onChoose, onPick }: FindingsL
                 <span className="quiet">
                   {group.level} · {group.entries.length}
                 </span>
-              </header>
+              </div>
             );
           }
           const { finding, reason } = entry;

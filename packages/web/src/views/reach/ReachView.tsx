@@ -12,12 +12,12 @@ import { Mark } from '../../parts/Mark';
 import { Note } from '../../parts/Note';
 import { Pick } from '../../parts/Pick';
 import { ValueLink } from '../../parts/ValueLink';
+import { indentOf } from '../sheet/measures';
 import { outline } from '../sheet/sheetModel';
 import { outside, rowsOf, sayReached, type ReachRow } from './reachModel';
 import styles from './ReachView.module.css';
 
 const ROW = 20;
-const INDENT = 13;
 /** How far apart hops stand in a lane, and how many fit. */
 const HOP = 14;
 const LANE = 120;
@@ -141,7 +141,7 @@ export function ReachView() {
                 aria-current={index === at}
                 onClick={() => setAt(index)}
               >
-                <span className={styles.name} style={{ paddingLeft: 16 + row.depth * INDENT }}>
+                <span className={styles.name} style={{ paddingLeft: 16 + indentOf(row.depth) }}>
                   {is ? (
                     <b>{row.component.name}</b>
                   ) : (

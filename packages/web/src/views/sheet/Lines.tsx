@@ -3,7 +3,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { memo, type RefObject } from 'react';
 import { firstMarkFrom, hasMark, type Geometry } from './geometry';
 import type { Line } from './narrowing';
-import { INDENT, notesOf } from './measures';
+import { indentOf, notesOf, railsOf } from './measures';
 import { ROW, type Lit } from './paint';
 import { sayCrossing, type Column, type Row } from './sheetModel';
 import styles from './SheetGrid.module.css';
@@ -130,17 +130,15 @@ const Name = memo(function Name({ row, width, lit, chosen, folds, folded, family
       role="rowheader"
       aria-colindex={1}
       className={chosen ? styles.chosenName : lit ? styles.litName : styles.name}
-      style={{ width, paddingLeft: 20 + depth * INDENT }}
+      style={{ width, paddingLeft: 20 + indentOf(depth) }}
     >
-      {Array.from({ length: depth }, (_, level) => (
-        <i key={level} className={styles.rail} style={{ left: 17 + level * INDENT }} />
-      ))}
+      {depth > 0 && <i className={styles.rails} style={{ width: railsOf(depth) * 13 }} />}
       {folds && (
         <button
           type="button"
           tabIndex={-1}
           className={folded ? styles.folded : styles.fold}
-          style={{ left: 5 + depth * INDENT }}
+          style={{ left: 5 + indentOf(depth) }}
           aria-label={`${folded ? 'Unfold' : 'Fold'} ${component.name}`}
           aria-expanded={!folded}
           onClick={(event) => {

@@ -2,7 +2,19 @@
 import type { Line } from './narrowing';
 import type { Column } from './sheetModel';
 
-export const INDENT = 13;
+const INDENT = 13;
+/** Levels that are indented in full; deeper ones only a little, so that names stay within the outline. */
+const DEEP = 12;
+
+/** How far a row of a depth is indented, in pixels. */
+export function indentOf(depth: number): number {
+  return Math.min(depth, DEEP) * INDENT + Math.min(Math.max(0, depth - DEEP), 20) * 2;
+}
+
+/** How many levels have a line of their own. */
+export function railsOf(depth: number): number {
+  return Math.min(depth, DEEP);
+}
 /** Widths of a column, and of a letter of the outline and of the heads, in pixels. */
 const WIDE = 34;
 const NARROW = 26;
@@ -16,7 +28,7 @@ const HEAD_MOST = 210;
 export function outlineWidth(lines: readonly Line[]): number {
   const widths = lines
     .flatMap(({ row }) =>
-      row ? [26 + row.depth * INDENT + row.component.name.length * LETTER + notesOf(row).length * 6] : [],
+      row ? [26 + indentOf(row.depth) + row.component.name.length * LETTER + notesOf(row).length * 6] : [],
     )
     .sort((a, b) => a - b);
   const most = widths[Math.floor(widths.length * 0.97)] ?? 0;

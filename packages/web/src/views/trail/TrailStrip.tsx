@@ -6,7 +6,7 @@ import { useEffect, useMemo, useRef } from 'react';
 import { COLOUR, DASH, EFFECT, GROUP_OF, HOW } from '../../parts/carriers';
 import { Mark } from '../../parts/Mark';
 import { StopRow } from './StopRow';
-import { branchesOf, stepFor, stripPath, stripPoints, topsOf, type WayEntry } from './trailModel';
+import { branchesOf, stepFor, stripPath, stripPoints, topsOf, type StripPoint, type WayEntry } from './trailModel';
 import { linesAt, proofOf } from './proof';
 import styles from './TrailStrip.module.css';
 
@@ -82,6 +82,7 @@ export function TrailStrip(props: TrailStripProps) {
     view.scrollToIndex(at, { align: 'auto' });
   }, [view, at]);
 
+  const items = view.getVirtualItems();
   return (
     <div ref={scroller} className={styles.page}>
       <ol
@@ -98,45 +99,14 @@ export function TrailStrip(props: TrailStripProps) {
         <svg className={styles.strip} width={width} height={whole} aria-hidden>
           {step >= 8 &&
             points.map(({ x }, index) => <line key={index} x1={x} x2={x} y1={0} y2={whole} stroke="var(--hairline)" />)}
-          {stops.map((stop, index) => {
-            const from = points[index - 1];
-            const to = points[index];
-            if (!from || !to || !stop.carrier) return null;
-            const group = GROUP_OF[stop.carrier];
-            return (
-              <path
-                key={index}
-                d={stripPath(from, to)}
-                fill="none"
-                stroke={COLOUR[group]}
-                strokeWidth={2}
-                strokeDasharray={DASH[group]}
-              />
-            );
-          })}
-          {stops.map((stop, index) => {
-            const point = points[index];
-            const carrier = stop.carrier ?? stops[index + 1]?.carrier;
-            const colour = carrier ? COLOUR[GROUP_OF[carrier]] : COLOUR.down;
-            if (!point) return null;
-            return (
-              <g key={index}>
-                {stop.cycle && (
-                  // It comes round to where it has been: a loop of its own line.
-                  <path
-                    d={`M${point.x} ${point.y} c18 -14 18 14 2 6`}
-                    fill="none"
-                    stroke={colour}
-                    strokeWidth={1.6}
-                    strokeDasharray="2 2"
-                  />
-                )}
-                <Mark roles={[stop.role]} frozen={stop.effect === 'frozen'} x={point.x} y={point.y} colour={colour} />
-              </g>
-            );
-          })}
+          {items.map(({ index }) => (
+            <Hop key={index} stop={stops[index]} from={points[index - 1]} to={points[index]} />
+          ))}
+          {items.map(({ index }) => (
+            <StopMark key={index} stop={stops[index]} next={stops[index + 1]} at={points[index]} />
+          ))}
         </svg>
-        {view.getVirtualItems().map(({ index }) => {
+        {items.map(({ index }) => {
           const stop = stops[index];
           const point = points[index];
           if (!stop || !point) return null;
@@ -168,6 +138,41 @@ export function TrailStrip(props: TrailStripProps) {
         })}
       </ol>
     </div>
+  );
+}
+
+function Hop({ stop, from, to }: { stop: Stop | undefined; from: StripPoint | undefined; to: StripPoint | undefined }) {
+  if (!from || !to || !stop?.carrier) return null;
+  const group = GROUP_OF[stop.carrier];
+  return (
+    <path d={stripPath(from, to)} fill="none" stroke={COLOUR[group]} strokeWidth={2} strokeDasharray={DASH[group]} />
+  );
+}
+
+interface StopMarkProps {
+  stop: Stop | undefined;
+  next: Stop | undefined;
+  at: StripPoint | undefined;
+}
+
+function StopMark({ stop, next, at }: StopMarkProps) {
+  if (!stop || !at) return null;
+  const carrier = stop.carrier ?? next?.carrier;
+  const colour = carrier ? COLOUR[GROUP_OF[carrier]] : COLOUR.down;
+  return (
+    <g>
+      {stop.cycle && (
+        // It comes round to where it has been: a loop of its own line.
+        <path
+          d={`M${at.x} ${at.y} c18 -14 18 14 2 6`}
+          fill="none"
+          stroke={colour}
+          strokeWidth={1.6}
+          strokeDasharray="2 2"
+        />
+      )}
+      <Mark roles={[stop.role]} frozen={stop.effect === 'frozen'} x={at.x} y={at.y} colour={colour} />
+    </g>
   );
 }
 
