@@ -298,6 +298,18 @@ describe.each([DEMO, GENERATED])('$name', (project) => {
     await page.waitForFunction(() => location.pathname.endsWith('/trail') || location.search.includes('component='));
   });
 
+  test('a view is printed as one whole drawing', async () => {
+    await page.goto(`${base}/trail?value=App.units`);
+    await page.waitForSelector('ol li code span');
+    await page.evaluate(() => window.dispatchEvent(new Event('beforeprint')));
+    await page.emulateMediaType('print');
+    expect(await page.$eval('.printed svg', (drawing) => drawing.getBoundingClientRect().height)).toBeGreaterThan(200);
+    expect(await page.$eval('#root', (root) => getComputedStyle(root).display)).toBe('none');
+    await page.emulateMediaType();
+    await page.evaluate(() => window.dispatchEvent(new Event('afterprint')));
+    expect(await page.$('.printed')).toBeNull();
+  });
+
   test('sheet, trail and findings are saved as files', async () => {
     const saved = async (format: string, file: RegExp): Promise<string> => {
       await page.select('select[aria-label="Save as"]', format);

@@ -1,7 +1,7 @@
 /** What is worth mending: grouped by cause, worst first, each with its trail drawn small and the ways to mend it. */
 import { TextInput } from '@mantine/core';
 import type { Finding } from '@vectura/core';
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { lazy, Suspense, useCallback, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useAcceptedQuery, useRulesQuery } from '../../app/api';
 import { useKeys } from '../../app/useKeys';
@@ -11,6 +11,8 @@ import { CodePanel } from '../../parts/CodePanel';
 import { Foot } from '../../parts/Foot';
 import { Note } from '../../parts/Note';
 import { Pick } from '../../parts/Pick';
+import { findingsSvg } from '../../out/findingsSvg';
+import { Printed } from '../../out/Printed';
 import { SaveAs } from '../../out/SaveAs';
 import { About } from './About';
 import { findingFormats } from './formats';
@@ -99,6 +101,11 @@ export function FindingsView() {
     if (of.rule === 'missing-provider') return `context:${of.name}`;
     return of.rule === 'unresolved' ? null : questionFor(document, component.id, of.name);
   }
+
+  const draw = useCallback(
+    () => findingsSvg(`${document.project.name}: ${shown.length} findings`, groups),
+    [document.project.name, shown.length, groups],
+  );
 
   const pick = (which: readonly Entry[], to: boolean): void =>
     setPicked((before) => {
@@ -199,6 +206,7 @@ export function FindingsView() {
           {charts ? 'The list' : 'In figures'}
         </button>
       </div>
+      <Printed draw={draw} />
       {picked.size > 0 && (
         <AcceptBar entries={entries.filter((one) => picked.has(one.index))} onDone={() => setPicked(new Set())} />
       )}

@@ -13,7 +13,9 @@ import { Pick } from '../../parts/Pick';
 import { CellPanel } from './CellPanel';
 import { SheetGrid } from './SheetGrid';
 import { Questions } from './Questions';
+import { Printed } from '../../out/Printed';
 import { SaveAs } from '../../out/SaveAs';
+import { sheetSvg } from '../../out/sheetSvg';
 import { ComponentPanel } from './ComponentPanel';
 import { sheetFormats } from './formats';
 import { hasMark, NO_COMPONENT, tableOf, walk, type Shown } from './geometry';
@@ -104,6 +106,10 @@ export function SheetView() {
       });
     },
     [change, columns, lines],
+  );
+  const draw = useCallback(
+    () => sheetSvg(document.project.name, lines, columns),
+    [document.project.name, lines, columns],
   );
   const fold = useCallback(
     (component: string): void => {
@@ -229,6 +235,7 @@ export function SheetView() {
         </span>
       </div>
       {narrows && <NarrowBar rows={allRows} columns={allColumns} narrowing={narrowing} />}
+      <Printed draw={draw} />
       <div className={styles.body}>
         {columns.length === 0 && wanted.columns.length === 0 ? (
           <Note title={allColumns.length === 0 ? 'No value is shared' : 'No value fits'}>

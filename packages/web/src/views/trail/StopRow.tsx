@@ -14,6 +14,7 @@ interface StopRowProps {
   height: number;
   chosen: boolean;
   tight: boolean;
+  narrow: boolean;
   around: number;
   room: number;
   how: string;
@@ -38,12 +39,13 @@ export function StopRow(props: StopRowProps) {
       type="button"
       className={styles.branch}
       aria-expanded={unfolded}
+      title={`${others} more ${others === 1 ? 'way' : 'ways'} ${props.joins ? 'joins' : 'parts'} here`}
       onClick={(event) => {
         event.stopPropagation();
         props.onUnfold(index);
       }}
     >
-      {others} more {others === 1 ? 'way' : 'ways'} {props.joins ? 'in' : 'on'}
+      {props.narrow ? `+${others}` : `${others} more ${others === 1 ? 'way' : 'ways'} ${props.joins ? 'in' : 'on'}`}
     </button>
   );
   return (

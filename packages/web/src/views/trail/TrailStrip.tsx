@@ -16,6 +16,8 @@ const CHARACTER = 7.25;
 const LETTER = 6;
 const BRANCH = 20;
 const TIGHT = 46;
+/** A page narrower than this, in pixels, is short of room. */
+const NARROW = 720;
 
 interface TrailStripProps {
   way: WayEntry;
@@ -51,12 +53,16 @@ export function TrailStrip(props: TrailStripProps) {
   });
   const tops = topsOf(heights);
   const whole = tops.at(-1) ?? 0;
-  const step = stepFor(stops.length);
+  // On a narrow page the lines of code need the room: the strip keeps to itself, without words.
+  const narrow = pageWidth > 0 && pageWidth < NARROW;
+  const step = stepFor(stops.length, narrow);
   const bare = stripPoints(tops.slice(0, -1), direction, step, tight ? 16 : 22);
-  const strip = Math.max(20 + step * (stops.length - 1) + (tight ? 20 : 40), 150);
+  const strip = narrow
+    ? 28 + step * (stops.length - 1)
+    : Math.max(20 + step * (stops.length - 1) + (tight ? 20 : 40), 150);
   const words = stops.map((_, index) => {
     const next = stops[index + 1];
-    return next && step >= 8 ? howOf(next, direction) : '';
+    return next && step >= 8 && !narrow ? howOf(next, direction) : '';
   });
   // Words that fit on neither side of their line move the whole strip to the right.
   const pad = Math.max(
@@ -68,7 +74,7 @@ export function TrailStrip(props: TrailStripProps) {
   const points = bare.map(({ x, y }) => ({ x: x + pad, y }));
   const width = strip + pad;
   // What is left beside the strip and the names, in characters of the code's face.
-  const room = Math.max(24, Math.floor((pageWidth - width - 260) / CHARACTER));
+  const room = Math.max(24, Math.floor((pageWidth - width - (narrow ? 200 : 260)) / CHARACTER));
 
   const view = useVirtualizer({
     count: stops.length,
@@ -92,6 +98,7 @@ export function TrailStrip(props: TrailStripProps) {
           {
             height: whole,
             '--strip': `${width}px`,
+            '--who': narrow ? '130px' : '190px',
             '--carrier': direction === 'up' ? 'var(--up)' : 'var(--down)',
           } as React.CSSProperties
         }
@@ -120,6 +127,7 @@ export function TrailStrip(props: TrailStripProps) {
               height={heights[index] ?? TIGHT}
               chosen={index === at}
               tight={tight}
+              narrow={narrow}
               around={around}
               room={room}
               how={words[index] ?? ''}

@@ -1,6 +1,6 @@
 /** One value's whole way on one page, read from top to bottom. */
 import type { Finding, FlowDocument, Stop } from '@vectura/core';
-import { useMemo } from 'react';
+import { useCallback, useMemo } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { messageOf, useTrailQuery } from '../../app/api';
 import { useKeys } from '../../app/useKeys';
@@ -12,7 +12,9 @@ import { Foot } from '../../parts/Foot';
 import { Note } from '../../parts/Note';
 import { TrailStrip } from './TrailStrip';
 import { WaysPanel } from './WaysPanel';
+import { Printed } from '../../out/Printed';
 import { SaveAs } from '../../out/SaveAs';
+import { trailSvg } from '../../out/trailSvg';
 import { trailFormats } from './formats';
 import { WhyNot } from './WhyNot';
 import { waysOf, type WayEntry } from './trailModel';
@@ -46,6 +48,8 @@ export function TrailView() {
   };
   const at = Math.max(0, Math.min(Number(query.get('stop') ?? 0) || 0, stops.length - 1));
   const setStop = (index: number): void => change({ stop: index > 0 ? String(index) : null });
+
+  const draw = useCallback(() => (chosen ? trailSvg(value, chosen.trail) : ''), [value, chosen]);
 
   useKeys((event) => {
     const key = event.key.toLowerCase();
@@ -151,6 +155,7 @@ export function TrailView() {
           </div>
         )}
       </div>
+      <Printed draw={draw} />
       <div className={styles.body}>
         <div className={styles.page}>
           {why ? (

@@ -87,7 +87,11 @@ export function stripPath(from: StripPoint, to: StripPoint): string {
   return `M${from.x} ${from.y} V${Math.max(from.y, to.y - aside)} L${to.x} ${to.y}`;
 }
 
+/** How far the strip may step aside in all, where there is room beside it and where there is little. */
+const ASIDE = { wide: 204, narrow: 84 };
+
 /** As wide a step as fits, so that a long trail still leaves room for its names. */
-export function stepFor(stops: number): number {
-  return stops <= 1 ? 34 : Math.max(1, Math.min(34, Math.floor(204 / (stops - 1))));
+export function stepFor(stops: number, narrow = false): number {
+  const room = narrow ? ASIDE.narrow : ASIDE.wide;
+  return stops <= 1 ? 34 : Math.max(1, Math.min(34, Math.floor(room / (stops - 1))));
 }
