@@ -55,6 +55,7 @@ const DOCUMENTS = {
   flow: 'FlowDocument',
   trail: 'TrailDocument',
   homes: 'HomesDocument',
+  why: 'WhyDocument',
   findings: 'Findings',
   config: 'Config',
 };

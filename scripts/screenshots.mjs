@@ -41,12 +41,22 @@ try {
   await page.goto(url, { waitUntil: 'networkidle2' });
   await page.waitForSelector('aside');
   const project = new URL(page.url()).pathname.split('/').slice(0, 3).join('/');
-  const select = () => page.click('button[title^="units"]');
+  const select = async () => {
+    await page.waitForSelector('button[title^="units"]');
+    await page.click('button[title^="units"]');
+  };
   await shoot('sheet', `${project}/sheet`, 'light', select);
   await shoot('sheet-dark', `${project}/sheet`, 'dark', select);
   await shoot('trail', `${project}/trail?value=App.units`);
   await shoot('trail-code', `${project}/trail?value=VentLever.onVent&code=src/benches/Bench.jsx:8:onVent`);
+  await shoot(
+    'trail-why',
+    `${project}/trail?value=App.units&why=${encodeURIComponent('src/desk/FeedStatus.jsx#FeedStatus')}`,
+  );
   await shoot('findings', `${project}/findings?at=1`);
+  await shoot('findings-figures', `${project}/findings?show=charts`);
+  await shoot('reach', `${project}/reach?from=${encodeURIComponent('src/houses/House.jsx#House')}`);
+  await shoot('code', `${project}/code?at=src/benches/Tray.jsx:9:units`);
   await shoot('homes', `${project}/homes?value=App.units`);
   await shoot('projects', '/projects');
 } finally {

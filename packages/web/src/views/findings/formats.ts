@@ -1,6 +1,7 @@
 /** The formats the findings that are shown can be had in. */
 import type { Findings, FlowDocument } from '@vectura/core';
 import { fileName, save, savePng } from '../../out/save';
+import { findingsSvg } from '../../out/findingsSvg';
 import type { Format } from '../../out/SaveAs';
 import type { Group } from './findingsModel';
 
@@ -8,8 +9,7 @@ export function findingFormats(document: FlowDocument, groups: readonly Group[])
   const { name } = document.project;
   const findings = groups.flatMap((group) => group.entries.map((entry) => entry.finding));
   const named = (ending: string): string => fileName(name, `findings.${ending}`);
-  const drawing = async (): Promise<string> =>
-    (await import('../../out/findingsSvg')).findingsSvg(`${name}: ${findings.length} findings`, groups);
+  const drawing = (): string => findingsSvg(`${name}: ${findings.length} findings`, groups);
   return [
     {
       name: 'HTML report',
@@ -19,8 +19,8 @@ export function findingFormats(document: FlowDocument, groups: readonly Group[])
         save(fileName(name, 'survey.html'), reportHtml({ document, groups, at }), 'text/html');
       },
     },
-    { name: 'SVG drawing', save: async () => save(named('svg'), await drawing(), 'image/svg+xml') },
-    { name: 'PNG picture', save: async () => savePng(named('png'), await drawing()) },
+    { name: 'SVG drawing', save: () => save(named('svg'), drawing(), 'image/svg+xml') },
+    { name: 'PNG picture', save: () => savePng(named('png'), drawing()) },
     {
       name: 'CSV table',
       save: async () => save(named('csv'), (await import('@vectura/core/out')).findingsToCsv(findings), 'text/csv'),

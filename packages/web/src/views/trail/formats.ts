@@ -1,19 +1,20 @@
 /** The formats a trail can be had in. */
 import type { TrailDocument } from '@vectura/core';
 import { fileName, save, savePng } from '../../out/save';
+import { trailSvg } from '../../out/trailSvg';
 import type { Format } from '../../out/SaveAs';
 import type { WayEntry } from './trailModel';
 
 export function trailFormats(document: TrailDocument, value: string, way: WayEntry | undefined): Format[] {
   const named = (ending: string): string => fileName(value, `trail.${ending}`);
-  const drawing = async (): Promise<string> => {
+  const drawing = (): string => {
     if (!way) throw new Error('There is no trail to draw.');
-    return (await import('../../out/trailSvg')).trailSvg(value, way.trail);
+    return trailSvg(value, way.trail);
   };
   const out = () => import('@vectura/core/out');
   return [
-    { name: 'SVG drawing', save: async () => save(named('svg'), await drawing(), 'image/svg+xml') },
-    { name: 'PNG picture', save: async () => savePng(named('png'), await drawing()) },
+    { name: 'SVG drawing', save: () => save(named('svg'), drawing(), 'image/svg+xml') },
+    { name: 'PNG picture', save: () => savePng(named('png'), drawing()) },
     { name: 'Mermaid flowchart', save: async () => save(named('mmd'), (await out()).trailToMermaid(document)) },
     {
       name: 'DOT graph',
