@@ -1,7 +1,7 @@
 /** Each view in both schemes: nothing serious for assistive technology, and the focus always to be seen. */
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { openDesk, sees, type Desk } from './browser';
+import { openDesk, sees, settles, type Desk } from './browser';
 
 const AXE = readFileSync(createRequire(__filename).resolve('axe-core/axe.min.js'), 'utf8');
 
@@ -46,7 +46,7 @@ describe.each(['light', 'dark'])('%s', (scheme) => {
     await page.goto(address === '' ? new URL('/projects', desk.url).href : base + address);
     await sees(page, shows);
     // What comes in later (lines of code, colours) is looked at as well.
-    await page.waitForNetworkIdle({ idleTime: 300 });
+    await settles(page);
     // Run as the developer's tools are, apart from the page's own rules about scripts.
     await page.evaluate((source) => {
       (0, eval)(source);
@@ -73,7 +73,7 @@ test('whatever takes the focus shows it', async () => {
   const { page } = desk;
   for (const address of ['/sheet', '/trail?value=App.units', '/findings', '/reach', '/code']) {
     await page.goto(base + address);
-    await page.waitForNetworkIdle({ idleTime: 300 });
+    await settles(page);
     for (let i = 0; i < 14; i++) {
       await page.keyboard.press('Tab');
       const unseen = await page.evaluate(() => {

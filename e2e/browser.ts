@@ -91,6 +91,29 @@ export async function sees(page: Page, text: string | RegExp, within = 'body'): 
   }
 }
 
+/** Waits until the page has stood still for a while: what comes in later (lines of code, colours) moves what is pressed. */
+export async function settles(page: Page): Promise<void> {
+  await page.evaluate(
+    () =>
+      new Promise<void>((resolve) => {
+        const end = (): void => {
+          observer.disconnect();
+          resolve();
+        };
+        let rest = setTimeout(end, 250);
+        const last = setTimeout(end, 5000);
+        const observer = new MutationObserver(() => {
+          clearTimeout(rest);
+          rest = setTimeout(() => {
+            clearTimeout(last);
+            end();
+          }, 250);
+        });
+        observer.observe(document.body, { subtree: true, childList: true, attributes: true, characterData: true });
+      }),
+  );
+}
+
 /** Clicks what bears a text: a link, a button, an option. */
 export async function clicks(page: Page, text: string, within = 'body'): Promise<void> {
   const handle = await page.waitForFunction(

@@ -3,7 +3,7 @@ import { existsSync, readFileSync, readdirSync } from 'node:fs';
 import path from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { generate } from '../bench/generate';
-import { clicks, openDesk, picks, pressCtrlK, sees, type Desk } from './browser';
+import { clicks, openDesk, picks, pressCtrlK, sees, settles, type Desk } from './browser';
 
 interface Project {
   name: string;
@@ -85,6 +85,7 @@ describe.each([DEMO, GENERATED])('$name', (project) => {
       await page.goto(`${base}/sheet`);
       await sees(page, project.components);
       await crossing('App', 'units');
+      await settles(page);
     });
 
     test('by mouse: a crossing is told under the pointer, selected by a press, and leads on', async () => {
@@ -94,6 +95,7 @@ describe.each([DEMO, GENERATED])('$name', (project) => {
       await sees(page, 'Follow it', 'aside');
       expect(await page.$eval('#crossing', (cell) => cell.getAttribute('aria-selected'))).toBe('true');
       await clicks(page, 'Follow it', 'aside');
+      await page.waitForFunction(() => location.pathname.endsWith('/trail'));
       await sees(page, 'only carry it');
     });
 
@@ -109,6 +111,7 @@ describe.each([DEMO, GENERATED])('$name', (project) => {
       await page.keyboard.press('End');
       await page.waitForFunction(() => !document.querySelector('footer')?.textContent?.includes('App × units'));
       await page.keyboard.press('Enter');
+      await page.waitForFunction(() => location.pathname.endsWith('/trail'));
       await sees(page, 'only carry it');
       expect(page.url()).toContain('/trail?value=App.units');
     });
@@ -172,18 +175,22 @@ describe.each([DEMO, GENERATED])('$name', (project) => {
       await page.goto(`${base}/trail?value=App.units`);
       await sees(page, 'only carry it');
       await page.waitForSelector('ol li code span');
+      await settles(page);
     });
 
     test('by mouse: ways part and are chosen, a name in the code is followed', async () => {
       const parts = await page.waitForSelector('ol button[aria-expanded=false]');
       await parts?.click();
       await page.waitForSelector('ol button[aria-expanded=true]');
+      await settles(page);
       await clicks(page, 'to ', 'ol');
       await page.waitForFunction(() => location.search.includes('way='));
       await page.goto(`${base}/trail?value=App.units`);
-      const name = await page.waitForSelector('ol li code [data-name=units]');
-      await name?.click();
-      await page.waitForFunction(() => location.search.includes('units'));
+      await page.waitForSelector('ol li code [data-name=setUnits]');
+      await settles(page);
+      await page.click('ol li code [data-name=setUnits]');
+      await page.waitForFunction(() => location.search.includes('setUnits'));
+      await sees(page, 'setUnits', 'h1');
     });
 
     test('by keyboard: stop by stop, tighter rows, more lines, the next way', async () => {
