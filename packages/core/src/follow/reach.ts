@@ -42,20 +42,20 @@ interface Start {
   title: string;
   /** The holders and names it is asked about. */
   isStart(end: { holder: string; name: string }): boolean;
-  /** Only hops through this context leave the start. */
-  context: string | null;
+  /** Only hops through these contexts leave the start; several may bear one name. */
+  contexts: ReadonlySet<string> | null;
 }
 
 function startOf(document: FlowDocument, from: string): Start {
   const component = document.components.find((one) => one.id === from);
-  if (component) return { of: from, title: component.name, isStart: ({ holder }) => holder === from, context: null };
+  if (component) return { of: from, title: component.name, isStart: ({ holder }) => holder === from, contexts: null };
   const owner = document.components.find((one) => from.startsWith(`${one.id}.`));
   if (owner) {
     const name = from.slice(owner.id.length + 1);
     const isStart: Start['isStart'] = (end) => end.holder === owner.id && end.name === name;
     if (!document.hops.some((hop) => isStart(hop.from) || isStart(hop.to)))
       throw new NothingToReach(`${owner.name} hands ${name} to nobody, and nobody hands it there.`);
-    return { of: owner.id, title: `${owner.name}.${name}`, isStart, context: null };
+    return { of: owner.id, title: `${owner.name}.${name}`, isStart, contexts: null };
   }
   const [, kind = '', name = ''] = /^(\w+):(.+)$/.exec(from) ?? [];
   const cells = document.cells.filter((cell) => cell.kind === kind && cell.name === name);
@@ -63,13 +63,14 @@ function startOf(document: FlowDocument, from: string): Start {
   if (!cell) throw new NothingToReach(`There is nothing called ${from} in this project.`);
   if (kind !== 'context') {
     const ids = new Set(cells.map((one) => one.id));
-    return { of: cell.id, title: from, isStart: ({ holder }) => ids.has(holder), context: null };
+    return { of: cell.id, title: from, isStart: ({ holder }) => ids.has(holder), contexts: null };
   }
   // What is provided lives in other cells: it starts at whoever provides it, under the names it has there.
-  const provided = document.hops.filter((hop) => hop.context === cell.id);
+  const contexts = new Set(cells.map((one) => one.id));
+  const provided = document.hops.filter((hop) => hop.context !== undefined && contexts.has(hop.context));
   if (provided.length === 0) throw new NothingToReach(`Nothing that is provided by ${name} is read.`);
   const ends = new Set(provided.map((hop) => keyOf(hop.from)));
-  return { of: cell.home ?? cell.id, title: from, isStart: (end) => ends.has(keyOf(end)), context: cell.id };
+  return { of: cell.home ?? cell.id, title: from, isStart: (end) => ends.has(keyOf(end)), contexts };
 }
 
 /** Follows hops from the start, the near ones first; `from` follows them backwards. */
@@ -77,7 +78,7 @@ function spread(hops: readonly Hop[], start: Start, way: 'to' | 'from'): Reached
   const [near, far] = way === 'to' ? (['from', 'to'] as const) : (['to', 'from'] as const);
   // Who provides a context is reached by what it provides, however that comes to it.
   const leaves = (hop: Hop): boolean =>
-    start.isStart(hop[near]) && (way === 'from' || start.context === null || hop.context === start.context);
+    start.isStart(hop[near]) && (way === 'from' || start.contexts === null || start.contexts.has(hop.context ?? ''));
   const byEnd = new Map<string, Hop[]>();
   for (const hop of hops) {
     const list = byEnd.get(keyOf(hop[near]));

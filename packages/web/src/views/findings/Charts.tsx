@@ -3,6 +3,7 @@ import type { ReactNode } from 'react';
 import { Bar, BarChart, CartesianGrid, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
 import { useHistoryQuery, useHopsQuery } from '../../app/api';
 import { useProject } from '../../app/useProject';
+import { shorten } from '../sheet/measures';
 import { countBy, topFolder, type Entry } from './findingsModel';
 import styles from './Charts.module.css';
 
@@ -130,6 +131,7 @@ function Bars({
             dataKey="name"
             width={190}
             tick={{ ...QUIET, fill: INK }}
+            tickFormatter={(name: string) => shorten(name, 30)}
             tickLine={false}
             axisLine={false}
             interval={0}

@@ -97,10 +97,18 @@ test('the cause of a finding is the value it is about', () => {
     note: 'state, lives in App',
   });
   expect(causeOf(finding('unused-prop', 'note', 'Nobody'))).toEqual({
-    key: 'Nobody',
-    title: 'Nobody',
-    note: 'src/bench/Tray.jsx',
+    key: 'Nobody.units',
+    title: 'units',
+    note: 'in Nobody, src/bench/Tray.jsx',
   });
+  const two = documentOf({
+    'src/App.jsx': `import { useState } from 'react';
+      export function App() { const [a] = useState(1); const [b] = useState(2); return <><Zone units={a} /><Zone units={b} /></>; }
+      function Zone({ units }) { return <b>{units}</b>; }`,
+  });
+  const about = { ...finding('drilled-prop', 'note', 'Zone', 'src/App.jsx'), componentIds: ['src/App.jsx#Zone'] };
+  expect(causes(two)(about).title).toBe('units');
+  expect(causes(two)(about).key).toBe('src/App.jsx#Zone.units');
 });
 
 test('counted by rule and by folder', () => {

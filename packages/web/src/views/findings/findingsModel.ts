@@ -60,20 +60,31 @@ export interface Cause {
 /** Finds the value behind a finding by the component and name it points at. */
 export function causes(document: FlowDocument): (finding: Finding) => Cause {
   const cells = new Map(document.cells.map((cell) => [cell.id, cell]));
-  const byName = new Map<string, string>();
+  const byName = new Map<string, Set<string>>();
+  const homes = new Map<string, string>();
   for (const mark of document.marks ?? []) {
     const key = `${mark.component}\n${mark.name}`;
-    if (!byName.has(key) || mark.roles.includes('home')) byName.set(key, mark.cell);
+    byName.set(key, (byName.get(key) ?? new Set()).add(mark.cell));
+    if (mark.roles.includes('home')) homes.set(key, mark.cell);
   }
   return (finding) => {
     const ids = finding.componentIds ?? [];
     const own = ids.filter((id) => id.endsWith(`#${finding.component ?? ''}`));
     for (const id of own) {
-      const cell = cells.get(byName.get(`${id}\n${finding.name ?? ''}`) ?? '');
+      const key = `${id}\n${finding.name ?? ''}`;
+      const carried = [...(byName.get(key) ?? [])];
+      // A name under which several values arrive says nothing of which of them is meant.
+      const cell = cells.get(homes.get(key) ?? (carried.length === 1 ? (carried[0] ?? '') : ''));
       if (!cell) continue;
       const home = cell.home === null ? 'lives in no component' : `lives in ${short(cell.home)}`;
       return { key: cell.id, title: cell.name, note: `${cell.kind}, ${home}` };
     }
+    if (finding.component !== null && finding.name !== null)
+      return {
+        key: `${own[0] ?? finding.component}.${finding.name}`,
+        title: finding.name,
+        note: `in ${finding.component}, ${finding.file}`,
+      };
     if (finding.component !== null)
       return { key: own[0] ?? finding.component, title: finding.component, note: finding.file };
     return { key: finding.file, title: finding.file.slice(finding.file.lastIndexOf('/') + 1), note: finding.file };

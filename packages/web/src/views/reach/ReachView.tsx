@@ -14,7 +14,7 @@ import { Pick } from '../../parts/Pick';
 import { ValueLink } from '../../parts/ValueLink';
 import { indentOf } from '../sheet/measures';
 import { outline } from '../sheet/sheetModel';
-import { outside, rowsOf, sayReached, type ReachRow } from './reachModel';
+import { choicesOf, outside, rowsOf, sayReached, type ReachRow } from './reachModel';
 import styles from './ReachView.module.css';
 
 const ROW = 20;
@@ -40,14 +40,7 @@ export function ReachView() {
       throw error;
     }
   }, [document, asked]);
-  const choices = useMemo(
-    () => [
-      ...document.components.map((component) => component.id),
-      ...document.components.flatMap((component) => component.events.map((event) => `${component.id}.${event.name}`)),
-      ...document.cells.filter((cell) => cell.kind === 'context').map((cell) => `context:${cell.name}`),
-    ],
-    [document],
-  );
+  const choices = useMemo(() => choicesOf(document), [document]);
   const shown = useMemo(() => (typeof reach === 'string' ? [] : rowsOf(rows, reach, every)), [rows, reach, every]);
   const view = useVirtualizer({
     count: shown.length,

@@ -12,6 +12,17 @@ export interface ReachRow {
   from: Reached | null;
 }
 
+/** What can be asked about: components, their events, contexts; contexts of one name are asked about together. */
+export function choicesOf({ components, cells }: FlowDocument): string[] {
+  return [
+    ...new Set([
+      ...components.map((component) => component.id),
+      ...components.flatMap((component) => component.events.map((event) => `${component.id}.${event.name}`)),
+      ...cells.filter((cell) => cell.kind === 'context').map((cell) => `context:${cell.name}`),
+    ]),
+  ];
+}
+
 /** The rows that take part, with those above them; or all. */
 export function rowsOf(rows: readonly Row[], reach: Reach, every: boolean): ReachRow[] {
   const to = new Map(reach.to.map((one) => [one.component, one]));

@@ -6,7 +6,16 @@ import { useEffect, useMemo, useRef } from 'react';
 import { COLOUR, DASH, EFFECT, GROUP_OF, HOW } from '../../parts/carriers';
 import { Mark } from '../../parts/Mark';
 import { StopRow } from './StopRow';
-import { branchesOf, stepFor, stripPath, stripPoints, topsOf, type StripPoint, type WayEntry } from './trailModel';
+import {
+  branchesOf,
+  gapsAt,
+  stepFor,
+  stripPath,
+  stripPoints,
+  topsOf,
+  type StripPoint,
+  type WayEntry,
+} from './trailModel';
 import { linesAt, proofOf } from './proof';
 import styles from './TrailStrip.module.css';
 
@@ -181,14 +190,6 @@ function StopMark({ stop, next, at }: StopMarkProps) {
       )}
       <Mark roles={[stop.role]} frozen={stop.effect === 'frozen'} x={at.x} y={at.y} colour={colour} />
     </g>
-  );
-}
-
-/** What could not be followed in a stop's component, where it is about this value or stands on one of its lines. */
-function gapsAt(stop: Stop, gaps: ReadonlyMap<string, Finding[]>): Finding[] {
-  const lines = new Set((stop.proof ?? []).map((proof) => `${proof.file}:${proof.line}`));
-  return (gaps.get(stop.id ?? '') ?? []).filter(
-    (gap) => gap.name === stop.name || lines.has(`${gap.file}:${gap.line}`),
   );
 }
 

@@ -1,5 +1,5 @@
 /** One value's whole way on one page, read from top to bottom. */
-import type { Finding, FlowDocument, Stop } from '@vectura/core';
+import type { Stop } from '@vectura/core';
 import { useCallback, useMemo } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { messageOf, useTrailQuery } from '../../app/api';
@@ -17,7 +17,7 @@ import { SaveAs } from '../../out/SaveAs';
 import { trailSvg } from '../../out/trailSvg';
 import { trailFormats } from './formats';
 import { WhyNot } from './WhyNot';
-import { waysOf, type WayEntry } from './trailModel';
+import { gapsOf, waysOf, type WayEntry } from './trailModel';
 import styles from './TrailView.module.css';
 
 const KIND: Record<string, string> = { derived: 'derived value', constant: 'constant' };
@@ -250,16 +250,6 @@ export function TrailView() {
       </Foot>
     </>
   );
-}
-
-/** What could not be followed, by the components it is in. */
-function gapsOf(document: FlowDocument): Map<string, Finding[]> {
-  const gaps = new Map<string, Finding[]>();
-  for (const finding of document.findings)
-    if (finding.rule === 'unresolved')
-      for (const component of finding.componentIds ?? [])
-        gaps.set(component, [...(gaps.get(component) ?? []), finding]);
-  return gaps;
 }
 
 /** One of two, both in sight. */

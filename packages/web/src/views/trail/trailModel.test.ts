@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import type { Stop, TrailDocument } from '@vectura/core';
-import { branchesOf, stepFor, stripPath, stripPoints, topsOf, waysOf } from './trailModel';
+import { readFile, Survey, type Stop, type TrailDocument } from '@vectura/core';
+import { branchesOf, gapsAt, gapsOf, stepFor, stripPath, stripPoints, topsOf, waysOf } from './trailModel';
 
 const stop = (component: string, role: Stop['role']): Stop => ({
   component,
@@ -76,4 +76,18 @@ test('a strip of any length keeps within its room, and one of a few stops steps 
       expect(stepFor(stops)).toBeGreaterThanOrEqual(stops <= 21 ? 10 : 1);
     }),
   );
+});
+
+test('a value that leaves to where it could not be followed: the stop says so', () => {
+  const text = `import { useState } from 'react';
+export function App() { const [units] = useState('c'); return <Zone units={units} />; }
+function Zone({ units }) { const kind = pick(); const Part = PARTS[kind]; return <b title={units}><Part units={units} /></b>; }`;
+  const files = [readFile({ path: 'src/App.jsx', text, hash: '', bytes: text.length })];
+  const survey = new Survey({ name: 'test', files, configs: [], skipped: {} });
+  const gaps = gapsOf({ findings: survey.findings() });
+  const stops = survey.trail('App.units').trails[0]?.stops ?? [];
+  expect(stops.map((one) => [one.component, gapsAt(one, gaps).length])).toEqual([
+    ['App', 0],
+    ['Zone', 1],
+  ]);
 });

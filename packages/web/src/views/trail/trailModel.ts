@@ -1,5 +1,5 @@
 /** A trail as a strip: how far right each stop stands, and the ways that can be singled out. Pure. */
-import type { Stop, Trail, TrailDocument } from '@vectura/core';
+import type { Finding, Stop, Trail, TrailDocument } from '@vectura/core';
 
 /** One way through the trail page: the trails that share its last stop. */
 export interface WayEntry {
@@ -94,4 +94,22 @@ const ASIDE = { wide: 204, narrow: 84 };
 export function stepFor(stops: number, narrow = false): number {
   const room = narrow ? ASIDE.narrow : ASIDE.wide;
   return stops <= 1 ? 34 : Math.max(1, Math.min(34, Math.floor(room / (stops - 1))));
+}
+
+/** What could not be followed, by the components it is in. */
+export function gapsOf({ findings }: { findings: readonly Finding[] }): Map<string, Finding[]> {
+  const gaps = new Map<string, Finding[]>();
+  for (const finding of findings)
+    if (finding.rule === 'unresolved')
+      for (const component of finding.componentIds ?? [])
+        gaps.set(component, [...(gaps.get(component) ?? []), finding]);
+  return gaps;
+}
+
+/** What could not be followed in a stop's component, where it is about this value or stands on one of its lines. */
+export function gapsAt(stop: Stop, gaps: ReadonlyMap<string, Finding[]>): Finding[] {
+  const lines = new Set((stop.proof ?? []).map((proof) => `${proof.file}:${proof.line}`));
+  return (gaps.get(stop.id ?? '') ?? []).filter(
+    (gap) => gap.name === stop.name || lines.has(`${gap.file}:${gap.line}`),
+  );
 }
