@@ -132,7 +132,7 @@ const Name = memo(function Name({ row, width, lit, chosen, folds, folded, family
       className={chosen ? styles.chosenName : lit ? styles.litName : styles.name}
       style={{ width, paddingLeft: 20 + indentOf(depth) }}
     >
-      {depth > 0 && <i className={styles.rails} style={{ width: railsOf(depth) * 13 }} />}
+      {depth > 0 && <i className={styles.rails} style={{ width: railsOf(depth) }} />}
       {folds && (
         <button
           type="button"

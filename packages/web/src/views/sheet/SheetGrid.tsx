@@ -19,6 +19,7 @@ import styles from './SheetGrid.module.css';
 const SETTLED = 90;
 
 const DRAWN = 'sheet drawn';
+let marked = false;
 
 interface SheetGridProps {
   scroller: RefObject<HTMLDivElement | null>;
@@ -69,7 +70,10 @@ export function SheetGrid(props: SheetGridProps) {
     const view = { left: box.scrollLeft, top: box.scrollTop, width, height, column };
     paintField(pen, geometry, view, { row: litRow, column: litColumn }, inks(scheme, canvas.current));
     // For whoever measures: the first time there was something to see.
-    if (width > 0 && height > 0 && performance.getEntriesByName(DRAWN).length === 0) performance.mark(DRAWN);
+    if (!marked && width > 0 && height > 0) {
+      performance.mark(DRAWN);
+      marked = true;
+    }
   }, [scroller, geometry, width, height, column, litRow, litColumn, scheme]);
 
   useLayoutEffect(paint, [paint]);

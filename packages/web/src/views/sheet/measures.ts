@@ -11,9 +11,9 @@ export function indentOf(depth: number): number {
   return Math.min(depth, DEEP) * INDENT + Math.min(Math.max(0, depth - DEEP), 20) * 2;
 }
 
-/** How many levels have a line of their own. */
+/** How far the lines of the levels above a row reach, in pixels. */
 export function railsOf(depth: number): number {
-  return Math.min(depth, DEEP);
+  return Math.min(depth, DEEP) * INDENT;
 }
 /** Widths of a column, and of a letter of the outline and of the heads, in pixels. */
 const WIDE = 34;
