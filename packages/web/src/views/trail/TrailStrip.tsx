@@ -89,7 +89,7 @@ export function TrailStrip(props: TrailStripProps) {
     count: stops.length,
     getScrollElement: () => scroller.current,
     estimateSize: (index) => heights[index] ?? TIGHT,
-    overscan: 8,
+    overscan: 4,
   });
   const signature = heights.join();
   useEffect(() => view.measure(), [view, signature]);
