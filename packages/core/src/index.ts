@@ -10,7 +10,7 @@ export { Survey } from './survey';
 export { NotFound } from './follow/ask';
 export type { MarginEntry } from './follow/margin';
 export { nearest } from './follow/names';
-export { RULES, atLeast } from './rules';
+export { RULES, accepts, atLeast } from './rules';
 export type { Rule } from './rules/rule';
 export { Config, DEFAULT_CONFIG } from './rules/config';
 export { Thumb, DEFAULT_THUMB } from './homes/thumb';

@@ -1,7 +1,14 @@
 /** A survey: one reading of a whole project, and every question that can be asked of it. */
 import type { FileFacts } from './model/facts';
 import { sameShape, takeOver } from './model/reshape';
-import type { Finding, FlowDocument, HomesDocument, TrailDocument, WhyDocument } from './model/documents';
+import type {
+  AcceptedFinding,
+  Finding,
+  FlowDocument,
+  HomesDocument,
+  TrailDocument,
+  WhyDocument,
+} from './model/documents';
 import { ask, namesIn, oneCalled, type Asked } from './follow/ask';
 import { Cells } from './follow/cells';
 import { Dominators } from './follow/dominators';
@@ -11,7 +18,7 @@ import { whyNot } from './follow/whyNot';
 import { compareHomes } from './homes';
 import type { Thumb } from './homes/thumb';
 import { linkProject, type Linked, type ProjectInput } from './link';
-import { runRules } from './rules';
+import { partAccepted, runRules, type Told } from './rules';
 import { DEFAULT_CONFIG, type Config } from './rules/config';
 import { flowDocument } from './write/flowDocument';
 
@@ -19,13 +26,14 @@ export class Survey {
   readonly linked: Linked;
   readonly cells: Cells;
   private dominatorTree: Dominators | null = null;
-  private foundFindings: Finding[] | null = null;
+  private found: Finding[] | null = null;
+  private told: Told | null = null;
   private written: FlowDocument | null = null;
   private margins: Map<string, MarginEntry[]> | null = null;
 
   constructor(
     input: ProjectInput,
-    readonly config: Config = DEFAULT_CONFIG,
+    public config: Config = DEFAULT_CONFIG,
   ) {
     this.linked = linkProject(input);
     this.cells = new Cells(this.linked);
@@ -41,11 +49,20 @@ export class Survey {
       after,
     }));
     if (!pairs.every(({ before, after }) => before && sameShape(before, after))) return false;
+    if (pairs.length === 0) return true;
     for (const { before, after } of pairs) if (before) takeOver(before, after);
-    this.foundFindings = null;
+    this.found = null;
+    this.told = null;
     this.written = null;
     this.margins = null;
     return true;
+  }
+
+  /** Other findings are accepted from now on; nothing else of the configuration may differ. */
+  accept(config: Config): void {
+    this.config = config;
+    this.told = null;
+    this.written = null;
   }
 
   /** What a question means. Throws `NotFound`, offering near names, where it means nothing. */
@@ -107,13 +124,24 @@ export class Survey {
     return this.margins.get(path) ?? [];
   }
 
+  /** The findings, without those that are accepted. */
   findings(): Finding[] {
-    this.foundFindings ??= runRules(this.linked, this.cells, this.config);
-    return this.foundFindings;
+    return this.parted().findings;
+  }
+
+  /** The findings that the configuration accepts. */
+  accepted(): AcceptedFinding[] {
+    return this.parted().accepted;
+  }
+
+  private parted(): Told {
+    this.found ??= runRules(this.linked, this.cells, this.config);
+    this.told ??= partAccepted(this.found, this.config.accepted);
+    return this.told;
   }
 
   document(): FlowDocument {
-    this.written ??= flowDocument(this.linked, this.cells, this.findings());
+    this.written ??= flowDocument(this.linked, this.cells, this.parted());
     return this.written;
   }
 }

@@ -141,6 +141,10 @@ export const Finding = z.object({
 });
 export type Finding = z.infer<typeof Finding>;
 
+/** A finding that `vectura.config.json` accepts, and why. */
+export const AcceptedFinding = Finding.extend({ reason: z.string() });
+export type AcceptedFinding = z.infer<typeof AcceptedFinding>;
+
 export const Findings = z.object({
   format: z.literal('vectura.findings'),
   version: z.literal(1),
@@ -183,6 +187,8 @@ export const FlowDocument = z.object({
   cells: z.array(Cell),
   hops: z.array(Hop),
   findings: z.array(Finding),
+  /** Findings the configuration accepts; they are not among `findings`. */
+  accepted: z.array(AcceptedFinding).optional(),
   marks: z.array(Mark).optional(),
   /** Addresses told by tables of routes and by the file tree. */
   routes: z.array(Route).optional(),

@@ -1,5 +1,5 @@
 /** Phase 4, rules: a linked program to its findings. */
-import type { Finding, Level } from '../model/documents';
+import type { AcceptedFinding, Finding, Level } from '../model/documents';
 import type { Cells } from '../follow/cells';
 import type { Linked } from '../link';
 import type { Config } from './config';
@@ -71,7 +71,7 @@ export function atLeast(level: Level, floor: Level): boolean {
   return WEIGHT[level] <= WEIGHT[floor];
 }
 
-/** All findings, worst first, then by rule and place. What the configuration accepts is left out. */
+/** All findings, worst first, then by rule and place; those the configuration accepts are among them. */
 export function runRules(linked: Linked, cells: Cells, config: Config): Finding[] {
   const findings: Finding[] = [];
   for (const rule of RULES) {
@@ -84,16 +84,35 @@ export function runRules(linked: Linked, cells: Cells, config: Config): Finding[
     };
     for (const draft of rule.check({ linked, cells, setting })) findings.push({ rule: rule.id, level, ...draft });
   }
-  return findings.filter((finding) => !isAccepted(finding, config)).sort(inOrder);
+  return findings.sort(inOrder);
 }
 
-function isAccepted(finding: Finding, config: Config): boolean {
-  return config.accepted.some(
-    (a) =>
-      a.rule === finding.rule &&
-      (a.component === undefined || a.component === finding.component) &&
-      (a.name === undefined || a.name === finding.name) &&
-      (a.file === undefined || a.file === finding.file),
+export interface Told {
+  findings: Finding[];
+  accepted: AcceptedFinding[];
+}
+
+/** Parts what is accepted from what is to be told. */
+export function partAccepted(found: readonly Finding[], entries: Config['accepted']): Told {
+  const told: Told = { findings: [], accepted: [] };
+  for (const finding of found) {
+    const entry = entries.find((one) => accepts(one, finding));
+    if (entry) told.accepted.push({ ...finding, reason: entry.reason });
+    else told.findings.push(finding);
+  }
+  return told;
+}
+
+/** Whether an entry of the configuration is about a finding: what it leaves open, it accepts whatever it is. */
+export function accepts(
+  entry: Config['accepted'][number],
+  finding: Pick<Finding, 'rule' | 'component' | 'name' | 'file'>,
+): boolean {
+  return (
+    entry.rule === finding.rule &&
+    (entry.component === undefined || entry.component === finding.component) &&
+    (entry.name === undefined || entry.name === finding.name) &&
+    (entry.file === undefined || entry.file === finding.file)
   );
 }
 

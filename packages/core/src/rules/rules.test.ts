@@ -77,11 +77,15 @@ test('levels, accepting and switching off', () => {
   });
   expect(surveyOf(sources, config).findings()).toMatchObject([{ rule: 'drilled-prop', level: 'error' }]);
   const accepting = Config.parse({ accepted: [{ rule: 'drilled-prop', component: 'House', reason: 'short-lived' }] });
-  expect(
-    surveyOf(sources, accepting)
-      .findings()
-      .map((f) => f.rule),
-  ).toEqual(['relayed-event']);
+  const survey = surveyOf(sources, accepting);
+  expect(survey.findings().map((f) => f.rule)).toEqual(['relayed-event']);
+  expect(survey.document()).toMatchObject({
+    findings: [{ rule: 'relayed-event' }],
+    accepted: [{ rule: 'drilled-prop', component: 'House', reason: 'short-lived' }],
+  });
+  survey.accept(Config.parse({}));
+  expect(survey.findings().map((f) => f.rule)).toEqual(['drilled-prop', 'relayed-event']);
+  expect(survey.document().accepted).toBeUndefined();
 });
 
 test('a prop taken out of the rest is used by that', () => {

@@ -1,25 +1,15 @@
 /** The flow document: everything a survey found, as CONTRACT's `survey` writes it. */
-import type {
-  Carrier,
-  Cell,
-  Component,
-  FileEntry,
-  Finding,
-  FlowDocument,
-  Hop,
-  Mark,
-  Role,
-  Site,
-} from '../model/documents';
+import type { Carrier, Cell, Component, FileEntry, FlowDocument, Hop, Mark, Role, Site } from '../model/documents';
 import type { CellFlow, Cells } from '../follow/cells';
 import type { FlowStop } from '../follow/flow';
 import type { Mode } from '../follow/stops';
 import { roleAt } from '../follow/trail';
 import type { Linked } from '../link';
 import { isModel } from '../read/libraries';
+import type { Told } from '../rules';
 import { routesOf } from './routes';
 
-export function flowDocument(linked: Linked, cells: Cells, findings: Finding[]): FlowDocument {
+export function flowDocument(linked: Linked, cells: Cells, told: Told): FlowDocument {
   const { program } = linked;
   const { graph } = program;
   const files: FileEntry[] = graph.files
@@ -50,7 +40,8 @@ export function flowDocument(linked: Linked, cells: Cells, findings: Finding[]):
       column: cell.spot.column,
     })),
     hops: hops(linked, cells),
-    findings,
+    findings: told.findings,
+    ...(told.accepted.length > 0 ? { accepted: told.accepted } : {}),
     marks: cells.all.flatMap((flow) => marks(flow)),
     routes: routesOf(linked),
   };

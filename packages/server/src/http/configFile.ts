@@ -1,14 +1,15 @@
 /** The accepted findings in a project's `vectura.config.json`: what else stands in the file stays as it is. */
 import { promises as fs } from 'node:fs';
 import path from 'node:path';
-import { Config } from '@vectura/core';
+import { accepts, Config } from '@vectura/core';
 import type { FindingName } from '../store/projects';
 import { UnusableInput } from '../survey/surveyFolder';
 
 type Entry = Config['accepted'][number];
 
-export async function acceptInFile(root: string, findings: readonly FindingName[], reason: string): Promise<void> {
-  await change(root, (before) => [
+/** Both say whether the file was changed. */
+export function acceptInFile(root: string, findings: readonly FindingName[], reason: string): Promise<boolean> {
+  return change(root, (before) => [
     ...before.filter((entry) => !findings.some((finding) => isAbout(entry, finding))),
     ...findings.map(({ rule, component, name, file }) => ({
       rule,
@@ -20,8 +21,16 @@ export async function acceptInFile(root: string, findings: readonly FindingName[
   ]);
 }
 
-export async function takeBackInFile(root: string, findings: readonly FindingName[]): Promise<void> {
-  await change(root, (before) => before.filter((entry) => !findings.some((finding) => isAbout(entry, finding))));
+export function takeBackInFile(root: string, findings: readonly FindingName[]): Promise<boolean> {
+  return change(root, (before) => {
+    const after = before.filter((entry) => !findings.some((finding) => isAbout(entry, finding)));
+    const wider = after.find((entry) => findings.some((finding) => accepts(entry, finding)));
+    if (wider)
+      throw new UnusableInput(
+        `vectura.config.json accepts more than this by one entry (${wider.rule}: “${wider.reason}”). Change that entry in the file.`,
+      );
+    return after;
+  });
 }
 
 function isAbout(entry: Entry, finding: FindingName): boolean {
@@ -34,7 +43,7 @@ function isAbout(entry: Entry, finding: FindingName): boolean {
 }
 
 /** Nothing is written where nothing changes. */
-async function change(root: string, to: (before: Entry[]) => Entry[]): Promise<void> {
+async function change(root: string, to: (before: Entry[]) => Entry[]): Promise<boolean> {
   const file = path.join(root, 'vectura.config.json');
   let text: string | null = null;
   try {
@@ -56,9 +65,10 @@ async function change(root: string, to: (before: Entry[]) => Entry[]): Promise<v
     );
   const before = parsed.data.accepted;
   const after = to(before);
-  if (JSON.stringify(after) === JSON.stringify(before)) return;
+  if (JSON.stringify(after) === JSON.stringify(before)) return false;
   // Written beside and put in its place in one step, so that a broken write leaves the old file.
   const beside = `${file}.${process.pid}.new`;
   await fs.writeFile(beside, `${JSON.stringify({ ...data, accepted: after }, null, 2)}\n`);
   await fs.rename(beside, file);
+  return true;
 }

@@ -15,6 +15,8 @@ const MAX_OPEN = 4;
 export class Desk {
   private readonly engines = new Map<string, Engine>();
   private readonly jobs = new Map<string, Job>();
+  /** Projects that changed while a survey of them was running. */
+  private readonly outdated = new Set<string>();
   readonly events = new EventEmitter().setMaxListeners(0);
 
   constructor(
@@ -29,7 +31,16 @@ export class Desk {
 
   /** Starts a survey, unless one of the project is running. */
   start(project: ProjectRow): Promise<void> {
-    if (this.job(project.id).state === 'running') return Promise.resolve();
+    return this.job(project.id).state === 'running' ? Promise.resolve() : this.run(project);
+  }
+
+  /** Surveys a project that has just been changed: once more, where a survey is running that may have read it before. */
+  async changed(project: ProjectRow): Promise<void> {
+    if (this.job(project.id).state === 'running') this.outdated.add(project.id);
+    else await this.run(project);
+  }
+
+  private run(project: ProjectRow): Promise<void> {
     const engine = this.engine(project);
     this.tell(project.id, { state: 'running', progress: { phase: 'looking', done: 0, total: 0 }, error: null });
     return engine
@@ -37,17 +48,19 @@ export class Desk {
       .then(async ({ document, name, ...figures }) => {
         await this.store.finish({ ...figures, projectId: project.id, finishedAt: new Date().toISOString(), document });
         if (name !== project.name) await this.store.rename(project.id, name);
-        this.tell(project.id, { state: 'idle', progress: null, error: null });
+        return { state: 'idle', progress: null, error: null } satisfies Job;
       })
-      .catch((error: unknown) => {
+      .catch((error: unknown): Job => {
         const cancelled = error instanceof EngineError && error.kind === 'cancelled';
         const message = error instanceof Error ? error.message : String(error);
         if (!cancelled) this.log(`The survey of ${project.root} failed: ${message}`);
-        this.tell(project.id, {
-          state: cancelled ? 'idle' : 'failed',
-          progress: null,
-          error: cancelled ? null : message,
-        });
+        return { state: cancelled ? 'idle' : 'failed', progress: null, error: cancelled ? null : message };
+      })
+      .then((job) => {
+        const again = this.outdated.delete(project.id) && this.engines.get(project.id) === engine;
+        if (again) return this.run(project);
+        this.tell(project.id, job);
+        return undefined;
       });
   }
 

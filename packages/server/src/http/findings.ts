@@ -40,8 +40,9 @@ export const FINDING_ROUTES: readonly Route[] = [
       const { findings, reason, inFile } = Accept.parse(body);
       if (inFile && project.kind !== 'folder')
         throw new UnusableInput('Only a project that is a folder of yours has a configuration file to write to.');
-      if (inFile) await acceptInFile(project.root, findings, reason);
+      const changed = inFile && (await acceptInFile(project.root, findings, reason));
       await services.store.accept(id, findings, reason);
+      if (changed) void services.desk.changed(project);
       return services.store.accepted(id);
     },
   },
@@ -54,8 +55,9 @@ export const FINDING_ROUTES: readonly Route[] = [
     run: async (services, _ctx, { id, body }) => {
       const project = await projectOf(services, id);
       const { findings } = z.object({ findings: z.array(Named) }).parse(body);
-      if (project.kind === 'folder') await takeBackInFile(project.root, findings);
+      const changed = project.kind === 'folder' && (await takeBackInFile(project.root, findings));
       await services.store.withdraw(id, findings);
+      if (changed) void services.desk.changed(project);
       return services.store.accepted(id);
     },
   },

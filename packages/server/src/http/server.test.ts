@@ -239,6 +239,32 @@ describe('findings that are accepted', () => {
     rmSync(config());
   });
 
+  test('a finding that the file accepts is listed beside the others, and can be taken back', async () => {
+    const surveyed = async (): Promise<unknown> => {
+      await idle(id);
+      return JSON.parse((await ask(`/api/projects/${id}/survey`)).text) as unknown;
+    };
+    const source = path.join(project, 'src/App.jsx');
+    const before = readFileSync(source, 'utf8');
+    writeFileSync(source, before.replace('<b>{units}</b>', '<b />'));
+    const unused = { rule: 'unused-prop', component: 'Tray', name: 'units', file: 'src/App.jsx' };
+    const body = JSON.stringify({ findings: [unused], reason: 'for later', inFile: true });
+    await ask(`/api/projects/${id}/accepted`, JSON_BODY, 'PUT', body);
+    expect(await surveyed()).toMatchObject({ findings: [], accepted: [{ ...unused, reason: 'for later' }] });
+    const withdraw = () =>
+      ask(`/api/projects/${id}/accepted/withdraw`, JSON_BODY, 'POST', JSON.stringify({ findings: [unused] }));
+    expect((await withdraw()).status).toBe(200);
+    expect(await surveyed()).toMatchObject({ findings: [unused] });
+    writeFileSync(config(), '{ "accepted": [{ "rule": "unused-prop", "reason": "not of interest" }] }');
+    const refused = await withdraw();
+    expect(refused.status).toBe(400);
+    expect(refused.text).toContain('accepts more than this by one entry');
+    rmSync(config());
+    writeFileSync(source, before);
+    await ask(`/api/projects/${id}/survey`, {}, 'POST');
+    await idle(id);
+  });
+
   test('a configuration that is not understood is left alone', async () => {
     writeFileSync(config(), '{ "accepted": 3 }');
     const answer = await accept({ reason: 'on purpose', inFile: true });

@@ -59,6 +59,13 @@ test('from the cache, from memory and from nothing the answer is the same', asyn
   const moved = await surveyFolder(root, { memory });
   expect(moved).toBe(survey);
   expect(JSON.stringify(moved.document())).toBe(JSON.stringify((await surveyFolder(root)).document()));
+  writeFileSync(
+    path.join(root, 'vectura.config.json'),
+    '{ "accepted": [{ "rule": "unused-prop", "reason": "kept" }] }',
+  );
+  const accepting = await surveyFolder(root, { memory });
+  expect(accepting).toBe(survey);
+  expect(accepting.config.accepted).toHaveLength(1);
   await source.destroy();
 });
 

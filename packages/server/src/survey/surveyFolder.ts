@@ -86,7 +86,13 @@ export async function surveyFolder(root: string, options: SurveyOptions = {}): P
   options.signal?.throwIfAborted();
   const name = options.name ?? projectName(root, configs);
   // Everything but the files themselves; where that is as it was, and so is what they say, the last survey still holds.
-  const frame = JSON.stringify([name, configs, config, found.skipped, files.map((file) => file.path)]);
+  const frame = JSON.stringify([
+    name,
+    configs,
+    { ...config, accepted: [] },
+    found.skipped,
+    files.map((file) => file.path),
+  ]);
   const { memory } = options;
   if (memory?.last?.frame === frame) {
     const changed = files.filter((file) => before.get(file.path) !== file);
@@ -97,6 +103,7 @@ export async function surveyFolder(root: string, options: SurveyOptions = {}): P
         const known = before.get(file.path);
         if (entry && known) entry.facts = known;
       }
+      memory.last.survey.accept(config);
       return memory.last.survey;
     }
   }

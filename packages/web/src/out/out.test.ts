@@ -11,7 +11,7 @@ import { escape, wrap } from './svg';
 import { trailSvg } from './trailSvg';
 
 const document = documentOf(GLASS);
-const groups = groupsOf(entriesOf(document.findings, []), { by: 'cause', causeOf: causes(document), saysOf: () => '' });
+const groups = groupsOf(entriesOf(document, []), { by: 'cause', causeOf: causes(document), saysOf: () => '' });
 const { lines, columns } = narrowSheet(outline(document), columnsOf(document), narrowingOf(new URLSearchParams()));
 const times = (text: string, what: RegExp): number => [...text.matchAll(what)].length;
 

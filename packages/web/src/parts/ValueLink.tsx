@@ -8,11 +8,7 @@ export function ValueLink({ component, name, children }: { component: string; na
   const { id, document } = useProject();
   const value = questionFor(document, component, name);
   return (
-    <Link
-      to={`/p/${id}/trail?value=${encodeURIComponent(value)}`}
-      title={`Follow ${value}`}
-      style={{ textDecorationColor: 'var(--rule)', textUnderlineOffset: 3 }}
-    >
+    <Link to={`/p/${id}/trail?value=${encodeURIComponent(value)}`} title={`Follow ${value}`}>
       {children}
     </Link>
   );

@@ -38,7 +38,7 @@ export function CodeView() {
   if (path === '') return <Note title="No file holds a component" />;
   return (
     <>
-      <div className={styles.head}>
+      <div className="headline">
         <h1>{path.slice(path.lastIndexOf('/') + 1)}</h1>
         <p>{path.slice(0, Math.max(0, path.lastIndexOf('/')))}</p>
         <Autocomplete

@@ -37,7 +37,7 @@ export function About({ entry: { finding, reason }, value, onCode, onAccept }: A
         {value && WEIGHED.has(finding.rule) && (
           <Link to={`/p/${id}/homes?value=${encodeURIComponent(value)}`}>Weigh its homes</Link>
         )}
-        <button type="button" className={styles.accept} onClick={onAccept}>
+        <button type="button" className="linked strong" onClick={onAccept}>
           {reason === null ? 'Accept it' : 'Change that it is accepted'}
         </button>
       </p>
@@ -51,7 +51,7 @@ export function About({ entry: { finding, reason }, value, onCode, onAccept }: A
         <button
           key={index}
           type="button"
-          className={styles.related}
+          className={`plain ${styles.related}`}
           onClick={() => onCode(`${related.file}:${related.line}`)}
         >
           <span className="quiet">

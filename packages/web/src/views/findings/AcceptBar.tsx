@@ -69,7 +69,7 @@ export function AcceptBar({ entries, onDone }: AcceptBarProps) {
           Take back {accepted === entries.length ? '' : accepted}
         </Button>
       )}
-      <button type="button" className="plain" style={{ textDecoration: 'underline' }} onClick={onDone}>
+      <button type="button" className="linked" onClick={onDone}>
         pick none
       </button>
       {error ? <p role="alert">{messageOf(error)}</p> : null}

@@ -1,7 +1,7 @@
 /** Findings and trails in figures: by rule, by folder, over surveys; how far values are carried. */
 import type { ReactNode } from 'react';
 import { Bar, BarChart, CartesianGrid, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
-import { useHistoryQuery, useHopsQuery } from '../../app/api';
+import { messageOf, useHistoryQuery, useHopsQuery } from '../../app/api';
 import { useProject } from '../../app/useProject';
 import { shorten } from '../sheet/measures';
 import { countBy, topFolder, type Entry } from './findingsModel';
@@ -21,8 +21,9 @@ interface ChartsProps {
 
 export function Charts({ entries, onRule, onFolder }: ChartsProps) {
   const { id } = useProject();
-  const { data: lengths } = useHopsQuery(id);
-  const { data: history = [] } = useHistoryQuery(id);
+  const { data: lengths, error: uncounted } = useHopsQuery(id);
+  const { data: past, error: forgotten } = useHistoryQuery(id);
+  const history = past ?? [];
   const hops = (lengths?.hops ?? []).map((count, length) => ({ length, count })).slice(1);
   const trails = hops.reduce((sum, { count }) => sum + count, 0);
   const far = hops.filter(({ length }) => length >= 4).reduce((sum, { count }) => sum + count, 0);
@@ -34,7 +35,13 @@ export function Charts({ entries, onRule, onFolder }: ChartsProps) {
     <div className={styles.charts}>
       <Chart
         title="How many hops values take"
-        says={`${trails} trails; ${far === 0 ? 'none takes' : far === 1 ? 'one takes' : `${far} take`} four hops or more.`}
+        says={
+          uncounted
+            ? messageOf(uncounted)
+            : lengths
+              ? `${trails} trails; ${far === 0 ? 'none takes' : far === 1 ? 'one takes' : `${far} take`} four hops or more.`
+              : 'Counting the trails …'
+        }
         rows={hops.map(({ length, count }) => [`${length} hops`, count])}
       >
         <ResponsiveContainer width="100%" height={190}>
@@ -56,9 +63,13 @@ export function Charts({ entries, onRule, onFolder }: ChartsProps) {
       <Chart
         title="Findings over surveys"
         says={
-          surveys.length < 2
-            ? 'One survey so far: read the project again to see what changes.'
-            : `${surveys.length} surveys; ${change === 0 ? 'as many findings as at the first' : `${Math.abs(change)} ${change < 0 ? 'fewer' : 'more'} than at the first`}.`
+          forgotten
+            ? messageOf(forgotten)
+            : !past
+              ? 'Looking up earlier surveys …'
+              : surveys.length < 2
+                ? 'One survey so far: read the project again to see what changes.'
+                : `${surveys.length} surveys; ${change === 0 ? 'as many findings as at the first' : `${Math.abs(change)} ${change < 0 ? 'fewer' : 'more'} than at the first`}.`
         }
         rows={surveys.map((survey) => [survey.on, survey.findings])}
       >

@@ -53,6 +53,14 @@ const ACCEPTED = [
 
 const NO_FILTER = { level: null, rule: null, folder: null, text: null, accepted: null, at: null } as const;
 
+const LIST_KEYS: Parameters<typeof Foot>[0]['keys'] = [
+  ['J K', 'finding by finding'],
+  ['X', 'pick'],
+  ['A', 'accept'],
+  ['Enter', 'follow'],
+  ['?', 'keys'],
+];
+
 export function FindingsView() {
   const { id, document } = useProject();
   const { data: ruleWords = [] } = useRulesQuery(undefined);
@@ -68,7 +76,7 @@ export function FindingsView() {
   // Typed letters are kept here, since the address follows a moment later.
   const [text, setText] = useState(query.get('text') ?? '');
   const [picked, setPicked] = useState<ReadonlySet<number>>(new Set());
-  const entries = useMemo(() => entriesOf(document.findings, accepted ?? []), [document.findings, accepted]);
+  const entries = useMemo(() => entriesOf(document, accepted ?? []), [document, accepted]);
   const shown = useMemo(
     () => narrow(entries, { level, rule, folder, text, accepted: which }),
     [entries, level, rule, folder, text, which],
@@ -86,10 +94,10 @@ export function FindingsView() {
   );
   const entry = inOrder[position];
   const code = query.get('code');
-  const rules = useMemo(() => [...new Set(document.findings.map((f) => f.rule))], [document.findings]);
+  const rules = useMemo(() => [...new Set(entries.map(({ finding }) => finding.rule))], [entries]);
   const folders = useMemo(
-    () => [...new Set(document.findings.map((f) => topFolder(f.file)))].filter((name) => name !== '(top)').sort(),
-    [document.findings],
+    () => [...new Set(entries.map(({ finding }) => topFolder(finding.file)))].filter((name) => name !== '(top)').sort(),
+    [entries],
   );
   const value = entry ? questionOf(entry.finding) : null;
 
@@ -142,7 +150,7 @@ export function FindingsView() {
     }
   });
 
-  if (document.findings.length === 0)
+  if (entries.length === 0)
     return (
       <Note title="Nothing to report">
         <p>
@@ -155,7 +163,7 @@ export function FindingsView() {
   const acceptedCount = entries.filter((one) => one.reason !== null).length;
   return (
     <>
-      <div className={styles.status}>
+      <div className="narrowing">
         <Pick
           label="Group by"
           value={by}
@@ -191,18 +199,18 @@ export function FindingsView() {
           placeholder="narrow by words"
           value={text}
           variant="unstyled"
-          classNames={{ input: styles.text ?? '' }}
+          classNames={{ input: 'text' }}
           onChange={(event) => {
             setText(event.currentTarget.value);
             change({ text: event.currentTarget.value || null, at: null });
           }}
         />
         <span className="quiet">
-          {shown.length} of {document.findings.length}
+          {shown.length} of {entries.length}
           {acceptedCount > 0 && `, ${acceptedCount} accepted`}
         </span>
         <SaveAs formats={findingFormats(document, groups)} />
-        <button type="button" className={styles.accept} onClick={() => change({ show: charts ? null : 'charts' })}>
+        <button type="button" className="linked strong" onClick={() => change({ show: charts ? null : 'charts' })}>
           {charts ? 'The list' : 'In figures'}
         </button>
       </div>
@@ -225,14 +233,13 @@ export function FindingsView() {
               <p>
                 <button
                   type="button"
-                  className="plain"
-                  style={{ textDecoration: 'underline' }}
+                  className="linked"
                   onClick={() => {
                     setText('');
                     change({ ...NO_FILTER, accepted: 'with' });
                   }}
                 >
-                  Show all {document.findings.length}
+                  Show all {entries.length}
                 </button>
               </p>
             </Note>
@@ -250,15 +257,7 @@ export function FindingsView() {
           </aside>
         </div>
       )}
-      <Foot
-        keys={[
-          ['J K', 'finding by finding'],
-          ['X', 'pick'],
-          ['A', 'accept'],
-          ['Enter', 'follow'],
-          ['?', 'keys'],
-        ]}
-      >
+      <Foot keys={charts ? [['?', 'keys']] : LIST_KEYS}>
         {entry && !charts && (
           <>
             <b>{entry.finding.component ?? entry.finding.file}</b>

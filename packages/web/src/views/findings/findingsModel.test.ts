@@ -20,7 +20,7 @@ const FINDINGS = [
   finding('drilled-prop', 'warning', 'Zone', 'src/Zone.jsx'),
   finding('drilled-prop', 'warning', 'Bench'),
 ];
-const ENTRIES = entriesOf(FINDINGS, [
+const ENTRIES = entriesOf({ findings: FINDINGS }, [
   {
     rule: 'drilled-prop',
     component: 'Bench',

@@ -33,9 +33,18 @@ const ALONE: Record<Level, string> = { error: 'Errors', warning: 'Warnings', not
 
 const WEIGHT: Record<Level, number> = { error: 0, warning: 1, note: 2 };
 
-export function entriesOf(findings: readonly Finding[], accepted: readonly AcceptedFinding[]): Entry[] {
+/** All findings of a survey, those last that the project's own configuration accepts. */
+export function entriesOf(
+  document: Pick<FlowDocument, 'findings' | 'accepted'>,
+  accepted: readonly AcceptedFinding[],
+): Entry[] {
   const reasons = new Map(accepted.map((one) => [findingName(one), one.reason]));
-  return findings.map((finding, index) => ({ finding, index, reason: reasons.get(findingName(finding)) ?? null }));
+  const inFile = document.accepted ?? [];
+  return [...document.findings, ...inFile].map((finding, index) => ({
+    finding,
+    index,
+    reason: reasons.get(findingName(finding)) ?? inFile[index - document.findings.length]?.reason ?? null,
+  }));
 }
 
 export function narrow(entries: readonly Entry[], filter: Filter): Entry[] {

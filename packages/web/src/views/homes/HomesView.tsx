@@ -73,12 +73,7 @@ export function HomesView() {
     return (
       <Note title="Which state?">
         <p>
-          <button
-            type="button"
-            className="plain"
-            style={{ textDecoration: 'underline' }}
-            onClick={() => dispatch(show('finder'))}
-          >
+          <button type="button" className="linked" onClick={() => dispatch(show('finder'))}>
             Find a state
           </button>{' '}
           with Ctrl K, or pick one on the <Link to={`/p/${id}/sheet`}>sheet</Link>:
@@ -112,7 +107,7 @@ export function HomesView() {
     Math.min(...options.filter((option) => option.possible !== false).map((option) => option[measure]));
   return (
     <>
-      <div className={styles.head}>
+      <div className="headline">
         <h1>{data.asked.name}</h1>
         <p>
           {data.current.kind}, lives in <b>{data.current.component ?? 'no component'}</b>
@@ -125,7 +120,9 @@ export function HomesView() {
           lowest place above all of them: <b>{data.nearest ?? 'none'}</b>
         </p>
         {data.perInstance && <p>one copy for each {data.current.component}</p>}
-        <Link to={`/p/${id}/trail?value=${encodeURIComponent(value)}`}>Follow it</Link>
+        <Link className={styles.follow} to={`/p/${id}/trail?value=${encodeURIComponent(value)}`}>
+          Follow it
+        </Link>
       </div>
       <div className={styles.body}>
         <p className={styles.advice}>

@@ -69,7 +69,7 @@ export function ReachView() {
   const current = shown[at];
   const items = view.getVirtualItems();
   const head = (
-    <div className={styles.head}>
+    <div className="headline">
       <h1>{typeof reach === 'string' ? asked.slice(asked.lastIndexOf('#') + 1) : reach.title}</h1>
       {typeof reach !== 'string' && (
         <p>
@@ -160,7 +160,7 @@ export function ReachView() {
             {beyond.map(({ cell, reached }, index) => (
               <span key={`${cell.id}${index}`}>
                 {index > 0 && ', '}
-                <button type="button" className="plain" onClick={() => go(`${cell.kind}:${cell.name}`)}>
+                <button type="button" className="linked" onClick={() => go(`${cell.kind}:${cell.name}`)}>
                   {cell.kind} {cell.name}
                 </button>{' '}
                 ({reached.hops} {reached.hops === 1 ? 'hop' : 'hops'})

@@ -54,7 +54,7 @@ export function ComponentPanel({ row, columns }: { row: Row; columns: readonly C
                   {index > 0 && ', '}
                   <button
                     type="button"
-                    className={styles.pick}
+                    className="linked"
                     onClick={() => change({ cell: column.cell.id, component: component.id })}
                   >
                     {column.label}
@@ -79,7 +79,7 @@ export function ComponentPanel({ row, columns }: { row: Row; columns: readonly C
       />
       <p className={styles.ways}>
         <Link to={`/p/${id}/reach?from=${encodeURIComponent(component.id)}`}>What can it get to?</Link>
-        <button type="button" className={styles.pick} onClick={() => change({ below: component.id })}>
+        <button type="button" className="linked" onClick={() => change({ below: component.id })}>
           Show only what is below it
         </button>
       </p>

@@ -5,7 +5,6 @@ import { useAddress, useProject } from '../../app/useProject';
 import { Pick } from '../../parts/Pick';
 import { foldersOf, strength, type Narrowing } from './narrowing';
 import type { Column, Row } from './sheetModel';
-import styles from './NarrowBar.module.css';
 
 export const NO_NARROWING = { kind: null, role: null, folder: null, below: null, rule: null, text: null } as const;
 
@@ -52,7 +51,7 @@ export function NarrowBar({ rows, columns, narrowing }: NarrowBarProps) {
   );
   const below = document.components.find((component) => component.id === narrowing.below);
   return (
-    <div className={styles.bar}>
+    <div className="narrowing">
       <Pick
         label="Show"
         value={narrowing.kind}
@@ -81,7 +80,7 @@ export function NarrowBar({ rows, columns, narrowing }: NarrowBarProps) {
           <span className="quiet">below</span>{' '}
           <button
             type="button"
-            className={styles.word}
+            className="linked strong"
             title="Show every part again"
             onClick={() => change({ below: null })}
           >
@@ -105,7 +104,7 @@ export function NarrowBar({ rows, columns, narrowing }: NarrowBarProps) {
         placeholder="called …"
         value={text}
         variant="unstyled"
-        classNames={{ input: styles.text ?? '' }}
+        classNames={{ input: 'text' }}
         onChange={(event) => {
           setText(event.currentTarget.value);
           change({ text: event.currentTarget.value || null });
@@ -114,7 +113,7 @@ export function NarrowBar({ rows, columns, narrowing }: NarrowBarProps) {
       {strength(narrowing) > 0 && (
         <button
           type="button"
-          className={styles.word}
+          className="linked strong"
           onClick={() => {
             setText('');
             change(NO_NARROWING);

@@ -41,7 +41,7 @@ function ReadAgain({ id }: { id: string }) {
   return (
     <span className="quiet">
       {last && `read ${when(last.finishedAt)} · `}
-      <button type="button" className="plain" style={{ textDecoration: 'underline' }} onClick={() => void resurvey(id)}>
+      <button type="button" className="linked" onClick={() => void resurvey(id)}>
         read again
       </button>
     </span>
@@ -243,12 +243,7 @@ export function SheetView() {
               <p>No component hands anything to another that could be followed.</p>
             ) : (
               <p>
-                <button
-                  type="button"
-                  className="plain"
-                  style={{ textDecoration: 'underline' }}
-                  onClick={() => change(NO_NARROWING)}
-                >
+                <button type="button" className="linked" onClick={() => change(NO_NARROWING)}>
                   Show all {allColumns.length} values
                 </button>{' '}
                 of the project.

@@ -37,7 +37,7 @@ export function StopRow(props: StopRowProps) {
   const folded = others > 0 && (
     <button
       type="button"
-      className={styles.branch}
+      className={`linked ${styles.branch}`}
       aria-expanded={unfolded}
       title={`${others} more ${others === 1 ? 'way' : 'ways'} ${props.joins ? 'joins' : 'parts'} here`}
       onClick={(event) => {
@@ -92,7 +92,7 @@ export function StopRow(props: StopRowProps) {
             <button
               key={way.key}
               type="button"
-              className={styles.other}
+              className={`linked ${styles.other}`}
               title={`Follow the way ${props.joins ? 'from' : 'to'} ${way.component} instead`}
               onClick={(event) => {
                 event.stopPropagation();

@@ -76,12 +76,7 @@ export function TrailView() {
     return (
       <Note title="Which value?">
         <p>
-          <button
-            type="button"
-            className="plain"
-            style={{ textDecoration: 'underline' }}
-            onClick={() => dispatch(show('finder'))}
-          >
+          <button type="button" className="linked" onClick={() => dispatch(show('finder'))}>
             Find a component or value
           </button>{' '}
           with Ctrl K, or pick one on the <Link to={`/p/${id}/sheet`}>sheet</Link>.
@@ -104,7 +99,7 @@ export function TrailView() {
   const end = chosen?.trail.direction === 'down' ? stops.at(-1) : stops[0];
   return (
     <>
-      <div className={styles.head}>
+      <div className="headline">
         <h1>{data.asked.name}</h1>
         {home && (
           <p>
@@ -196,8 +191,7 @@ export function TrailView() {
                 {home && (
                   <button
                     type="button"
-                    className="plain"
-                    style={{ textDecoration: 'underline' }}
+                    className="linked"
                     onClick={() => change({ code: `${home.file}:${home.line}:${home.cell}` })}
                   >
                     {home.file}:{home.line}

@@ -41,7 +41,7 @@ export function WhyNot({ value, to, onClose, onCode }: WhyNotProps) {
     <div className={styles.why} role="region" aria-label="Why not">
       <p className="quiet">
         {VERDICT[why.verdict]} ·{' '}
-        <button type="button" className={styles.back} onClick={onClose}>
+        <button type="button" className="linked" onClick={onClose}>
           back to the trail
         </button>
       </p>
@@ -111,7 +111,7 @@ export function WhyNot({ value, to, onClose, onCode }: WhyNotProps) {
             )}
             <button
               type="button"
-              className={styles.where}
+              className={`plain ${styles.where}`}
               onClick={() => onCode(`${step.file}:${step.line}${step.name ? `:${step.name}` : ''}`)}
             >
               {step.file}:{step.line}
