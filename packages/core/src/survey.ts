@@ -18,16 +18,17 @@ import { whyNot } from './follow/whyNot';
 import { compareHomes } from './homes';
 import type { Thumb } from './homes/thumb';
 import { linkProject, type Linked, type ProjectInput } from './link';
-import { partAccepted, runRules, type Told } from './rules';
+import { findingsOf, partAccepted, runRules, type Found, type Told } from './rules';
 import { DEFAULT_CONFIG, type Config } from './rules/config';
-import { flowDocument } from './write/flowDocument';
+import { flowDocument, waysOf, type Ways } from './write/flowDocument';
 
 export class Survey {
   readonly linked: Linked;
   readonly cells: Cells;
   private dominatorTree: Dominators | null = null;
-  private found: Finding[] | null = null;
+  private found: Found[] | null = null;
   private told: Told | null = null;
+  private ways: Ways | null = null;
   private written: FlowDocument | null = null;
   private margins: Map<string, MarginEntry[]> | null = null;
 
@@ -51,7 +52,7 @@ export class Survey {
     if (!pairs.every(({ before, after }) => before && sameShape(before, after))) return false;
     if (pairs.length === 0) return true;
     for (const { before, after } of pairs) if (before) takeOver(before, after);
-    this.found = null;
+    if (this.found) this.found = runRules(this.linked, this.cells, this.config, this.found);
     this.told = null;
     this.written = null;
     this.margins = null;
@@ -136,12 +137,13 @@ export class Survey {
 
   private parted(): Told {
     this.found ??= runRules(this.linked, this.cells, this.config);
-    this.told ??= partAccepted(this.found, this.config.accepted);
+    this.told ??= partAccepted(findingsOf(this.found), this.config.accepted);
     return this.told;
   }
 
   document(): FlowDocument {
-    this.written ??= flowDocument(this.linked, this.cells, this.parted());
+    this.ways ??= waysOf(this.cells);
+    this.written ??= flowDocument(this.linked, this.cells, this.parted(), this.ways);
     return this.written;
   }
 }

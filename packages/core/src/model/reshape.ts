@@ -19,7 +19,10 @@ export function sameShape(a: unknown, b: unknown): boolean {
   const two = b as Record<string, unknown>;
   const keys = Object.keys(one);
   if (keys.length !== Object.keys(two).length) return false;
-  return keys.every((key) => key in two && (SHOWN.has(key) || sameShape(one[key], two[key])));
+  return keys.every(
+    (key) =>
+      key in two && (SHOWN.has(key) ? (one[key] === null) === (two[key] === null) : sameShape(one[key], two[key])),
+  );
 }
 
 /** Takes over the positions and shown texts of a new reading of the same shape, in place: others hold on to the old one. */

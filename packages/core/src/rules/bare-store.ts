@@ -1,5 +1,5 @@
 /** The object that holds a value, used where the value was meant. */
-import { named, seat, type Draft, type Rule } from './rule';
+import { beside, named, seat, START, type Draft, type Rule } from './rule';
 
 export const bareStore: Rule = {
   id: 'bare-store',
@@ -54,7 +54,7 @@ export function Gauge() {
               name,
               ...seat(linked, entry.file, entry.fact.at),
               ...named([component]),
-              related: [{ file: graph.path(boxFile), line: made?.at.line ?? 1, note: `${name} is made here.` }],
+              related: [beside(linked, boxFile, made?.at ?? START, `${name} is made here.`)],
             });
           }
         }

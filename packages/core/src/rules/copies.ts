@@ -5,6 +5,7 @@ import type { ComponentInfo } from '../link/program';
 import type { Linked } from '../link';
 import { isPart, wasDerived, type Local, type Visited } from '../link/local';
 import { changes, writersOf } from './changes';
+import { START } from './rule';
 
 export interface Copy {
   /** The cell that holds the copy. */
@@ -105,7 +106,7 @@ export function takenOnce(linked: Linked, cells: Cells): Taken[] {
             component: stop.component,
             name: bound?.name ?? place?.name ?? stop.name,
             file: graph.fileOfPlace[edge.to] ?? 0,
-            spot: place?.at ?? { line: 1, column: 1, length: 0 },
+            spot: place?.at ?? START,
             from: stop.name,
             source,
           });

@@ -1,6 +1,6 @@
 /** A parent reaches for what a child does not offer. */
 import { FAMILIES } from '../model/families';
-import { named, seat, type Draft, type Rule } from './rule';
+import { beside, named, seat, type Draft, type Rule } from './rule';
 import { passings } from './sites';
 
 export const danglingHandle: Rule = {
@@ -62,7 +62,7 @@ export function Bench() {
           name: method,
           ...seat(linked, entry.file, entry.fact.at),
           ...named([author, component]),
-          related: [{ file: program.graph.path(file), line: ref.at.line, note: 'The reference is given here.' }],
+          related: [beside(linked, file, ref.at, 'The reference is given here.')],
         });
       }
     }

@@ -2,7 +2,8 @@
 import { isPart, wasDerived, wasFrozen, type Local, type Visited } from '../link/local';
 import type { Linked } from '../link';
 import { FAMILIES } from '../model/families';
-import { named, seat, type Draft, type Rule } from './rule';
+import { beside, named, seat, type Draft, type Rule } from './rule';
+import type { Spot } from '../model/facts';
 
 export const directWrite: Rule = {
   id: 'direct-write',
@@ -39,11 +40,11 @@ export function Bench() {
   check({ linked, cells }) {
     const { program, locals } = linked;
     const { graph } = program;
-    const mutated = new Map<number, { text: string; field: string; file: number; line: number; column: number }[]>();
+    const mutated = new Map<number, { text: string; field: string; file: number; at: Spot }[]>();
     graph.files.forEach((facts, file) => {
       for (const { object, field, text, at } of facts.mutations) {
         const place = graph.at(file, object);
-        const one = { text, field, file, line: at.line, column: at.column };
+        const one = { text, field, file, at };
         mutated.set(place, [...(mutated.get(place) ?? []), one]);
       }
     });
@@ -66,15 +67,15 @@ export function Bench() {
             const home = program.component(cell.home);
             const whose = stop.component?.fn === cell.home ? cell.name : `${cell.name} of ${home?.name ?? ''}`;
             const what = isPart(visited) ? `a part of ${whose}` : whose;
-            const key = `${one.file}:${one.line}:${one.column}`;
+            const key = `${one.file}:${one.at.line}:${one.at.column}`;
             if (found.has(key)) continue;
             found.set(key, {
               message: `${stop.component?.name ?? ''} changes ${what} in place (${one.text}): nothing is rendered again, and the screen keeps showing the old value.`,
               component: stop.component?.name ?? null,
               name: stop.name,
-              ...seat(linked, one.file, { line: one.line, column: one.column, length: 0 }),
+              ...seat(linked, one.file, one.at),
               ...named([stop.component, ...(home && home !== stop.component ? [home] : [])]),
-              related: [{ file: graph.path(cell.file), line: cell.spot.line, note: `${cell.name} lives here.` }],
+              related: [beside(linked, cell.file, cell.spot, `${cell.name} lives here.`)],
             });
           }
       }

@@ -1,7 +1,7 @@
 /** A value handed through components that only pass it on. */
 import { arrivalOf } from '../follow/trail';
 import { chains } from './chains';
-import { count, list, named, seat, type Rule } from './rule';
+import { beside, count, list, named, seat, type Rule } from './rule';
 
 export const drilledProp: Rule = {
   id: 'drilled-prop',
@@ -63,11 +63,10 @@ function Gauge({ units }) {
           name: first.name,
           ...seat(linked, at.file, at.spot),
           ...named([chain.before, ...chain.relays, chain.after].map((stop) => stop.component)),
-          related: chain.hops.map((hop, index) => ({
-            file: linked.program.graph.path(hop.file),
-            line: hop.spot.line,
-            note: `${[chain.before, ...chain.relays][index]?.component?.name ?? 'Its home'} hands it on as ${hop.name}.`,
-          })),
+          related: chain.hops.map((hop, index) => {
+            const giver = [chain.before, ...chain.relays][index]?.component?.name ?? 'Its home';
+            return beside(linked, hop.file, hop.spot, `${giver} hands it on as ${hop.name}.`);
+          }),
         },
       ];
     });

@@ -1,7 +1,6 @@
 /** A provider handed a new object each time it renders. */
-import type { Spot } from '../model/facts';
 import { FAMILIES } from '../model/families';
-import { named, seat, type Rule } from './rule';
+import { beside, named, seat, START, type Draft, type Rule } from './rule';
 
 export const freshContext: Rule = {
   id: 'fresh-context',
@@ -80,9 +79,8 @@ function Gauge() {
       ];
     });
 
-    function relatedTo(place: number): { file: string; line: number; note: string } {
-      const at: Spot = graph.places[place]?.at ?? { line: 1, column: 1, length: 0 };
-      return { file: graph.path(graph.fileOfPlace[place] ?? 0), line: at.line, note: 'It is made anew here.' };
+    function relatedTo(place: number): Draft['related'][number] {
+      return beside(linked, graph.fileOfPlace[place] ?? 0, graph.places[place]?.at ?? START, 'It is made anew here.');
     }
 
     function isRenderCode(place: number, component: number): boolean {

@@ -1,6 +1,6 @@
 /** A value copied once, although it changes later. */
 import { copies, takenOnce } from './copies';
-import { named, seat, type Draft, type Rule } from './rule';
+import { beside, named, seat, type Draft, type Rule } from './rule';
 
 export const frozenRead: Rule = {
   id: 'frozen-read',
@@ -35,20 +35,13 @@ function Gauge({ level }) {
     },
   },
   check({ linked, cells }) {
-    const { graph } = linked.program;
     const once = takenOnce(linked, cells).map(({ component, name, file, spot, from, source }): Draft => ({
       message: `${component.name} keeps the first value of ${from}: it is taken once, and changes later.`,
       component: component.name,
       name,
       ...seat(linked, file, spot),
       ...named([component]),
-      related: [
-        {
-          file: graph.path(source.cell.file),
-          line: source.cell.spot.line,
-          note: `${source.cell.name} lives here, and changes.`,
-        },
-      ],
+      related: [beside(linked, source.cell.file, source.cell.spot, `${source.cell.name} lives here, and changes.`)],
     }));
     const copied = copies(linked, cells).flatMap(
       ({ copy, component, from, sources, changed, followed, sourceChanges }) => {
@@ -71,13 +64,7 @@ function Gauge({ level }) {
             ...seat(linked, cell.file, cell.spot),
             ...named([component]),
             related: source
-              ? [
-                  {
-                    file: linked.program.graph.path(source.file),
-                    line: source.spot.line,
-                    note: `${source.name} lives here, and changes.`,
-                  },
-                ]
+              ? [beside(linked, source.file, source.spot, `${source.name} lives here, and changes.`)]
               : [],
           },
         ];

@@ -29,7 +29,7 @@ import { wideClient } from './wide-client';
 import { drilledProp } from './drilled-prop';
 import { missingProvider } from './missing-provider';
 import { relayedEvent } from './relayed-event';
-import type { Rule } from './rule';
+import { settle, type Draft, type Rule } from './rule';
 import { unresolved } from './unresolved';
 import { unusedProp } from './unused-prop';
 
@@ -64,6 +64,9 @@ export const RULES: readonly Rule[] = [
   unresolved,
 ];
 
+/** Where each rule stands among the others. */
+const PLACE = new Map(RULES.map((rule, index) => [rule.id, index]));
+
 const WEIGHT: Record<Level, number> = { error: 0, warning: 1, note: 2 };
 
 /** Whether a level is at least as bad as another. */
@@ -71,20 +74,35 @@ export function atLeast(level: Level, floor: Level): boolean {
   return WEIGHT[level] <= WEIGHT[floor];
 }
 
-/** All findings, worst first, then by rule and place; those the configuration accepts are among them. */
-export function runRules(linked: Linked, cells: Cells, config: Config): Finding[] {
-  const findings: Finding[] = [];
-  for (const rule of RULES) {
+/** What one rule found, before the lines of it are told. */
+export interface Found {
+  rule: Rule;
+  level: Level;
+  drafts: readonly Draft[];
+}
+
+/**
+ * Applies every rule that is not switched off. What was found before holds where files only moved about since; only what
+ * weighs files is then looked for again.
+ */
+export function runRules(linked: Linked, cells: Cells, config: Config, before?: readonly Found[]): Found[] {
+  return RULES.flatMap((rule): Found[] => {
     const settings = config.rules[rule.id] ?? {};
     const level = settings.level ?? rule.level;
-    if (level === 'off') continue;
+    if (level === 'off') return [];
+    const known = rule.weighs ? undefined : before?.find((one) => one.rule === rule);
+    if (known) return [known];
     const setting = (name: string): number => {
       const configured = settings[name];
       return typeof configured === 'number' ? configured : (rule.settings[name]?.default ?? 0);
     };
-    for (const draft of rule.check({ linked, cells, setting })) findings.push({ rule: rule.id, level, ...draft });
-  }
-  return findings.sort(inOrder);
+    return [{ rule, level, drafts: rule.check({ linked, cells, setting }) }];
+  });
+}
+
+/** All findings, worst first, then by rule and place; those the configuration accepts are among them. */
+export function findingsOf(found: readonly Found[]): Finding[] {
+  return found.flatMap(({ rule, level, drafts }) => drafts.map((draft) => settle(rule, level, draft))).sort(inOrder);
 }
 
 export interface Told {
@@ -117,10 +135,9 @@ export function accepts(
 }
 
 function inOrder(a: Finding, b: Finding): number {
-  const order = RULES.findIndex((r) => r.id === a.rule) - RULES.findIndex((r) => r.id === b.rule);
   return (
     WEIGHT[a.level] - WEIGHT[b.level] ||
-    order ||
+    (PLACE.get(a.rule) ?? 0) - (PLACE.get(b.rule) ?? 0) ||
     b.components.length - a.components.length ||
     (a.file < b.file ? -1 : a.file > b.file ? 1 : 0) ||
     a.line - b.line ||

@@ -1,6 +1,6 @@
 /** One fact kept in two homes. */
 import { copies } from './copies';
-import { named, seat, type Rule } from './rule';
+import { beside, named, seat, type Rule } from './rule';
 
 export const mirroredState: Rule = {
   id: 'mirrored-state',
@@ -51,13 +51,7 @@ function Dial({ level, onTurn }) {
           ...seat(linked, cell.file, cell.spot),
           ...named([...(home && home !== component ? [home] : []), component]),
           related: source
-            ? [
-                {
-                  file: linked.program.graph.path(source.cell.file),
-                  line: source.cell.spot.line,
-                  note: `${source.cell.name} lives here.`,
-                },
-              ]
+            ? [beside(linked, source.cell.file, source.cell.spot, `${source.cell.name} lives here.`)]
             : [],
         },
       ];

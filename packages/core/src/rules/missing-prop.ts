@@ -1,6 +1,6 @@
 /** A required prop that a site does not pass. */
 import { OWN_ATTRIBUTES, passings } from './sites';
-import { named, seat, type Rule } from './rule';
+import { beside, named, seat, type Rule } from './rule';
 
 export const missingProp: Rule = {
   id: 'missing-prop',
@@ -43,13 +43,7 @@ export function Bench() {
           name: prop.name,
           ...seat(linked, file, fact.at),
           ...named([author, component]),
-          related: [
-            {
-              file: linked.program.graph.path(component.file),
-              line: prop.at.line,
-              note: `${component.name} requires ${prop.name} here.`,
-            },
-          ],
+          related: [beside(linked, component.file, prop.at, `${component.name} requires ${prop.name} here.`)],
         }));
     });
   },

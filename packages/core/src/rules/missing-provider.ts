@@ -1,7 +1,7 @@
 /** A context read where no provider stands above. */
 import type { Linked } from '../link';
 import { wayDown } from '../follow/dominators';
-import { list, named, seat, type Draft, type Rule } from './rule';
+import { beside, list, named, seat, type Draft, type Rule } from './rule';
 
 export const missingProvider: Rule = {
   id: 'missing-provider',
@@ -61,9 +61,7 @@ function Badge() {
             name: fact.name,
             ...seat(linked, graph.fileOfPlace[read.place] ?? component.file, place?.at ?? fact.at),
             ...named(way.map((fn) => program.component(fn))),
-            related: [
-              { file: graph.path(file), line: fact.at.line, note: `${fact.name} is made here, without a default.` },
-            ],
+            related: [beside(linked, file, fact.at, `${fact.name} is made here, without a default.`)],
           });
         }
     });

@@ -1,6 +1,7 @@
 /** Shared state changed from a component, past the functions meant for it. */
 import { cellsHeld } from '../link/held';
-import { named, seat, type Draft, type Rule } from './rule';
+import { beside, named, seat, type Draft, type Rule } from './rule';
+import type { Spot } from '../model/facts';
 
 export const outsideWrite: Rule = {
   id: 'outside-write',
@@ -47,11 +48,11 @@ export const Gauge = observer(() => <b onClick={() => units.change('kelvin')}>{u
   check({ linked }) {
     const { program } = linked;
     const { graph } = program;
-    const shared = new Map<number, { id: string; file: number; line: number }>();
+    const shared = new Map<number, { id: string; file: number; at: Spot }>();
     for (const { fact, file } of graph.cells)
       // One that is made inside a component is that component's own.
       if (fact.shared && fact.shared.within === 0 && (fact.kind === 'store' || fact.kind === 'service'))
-        shared.set(graph.at(file, fact.value), { id: fact.shared.id, file, line: fact.at.line });
+        shared.set(graph.at(file, fact.value), { id: fact.shared.id, file, at: fact.at });
     const found: Draft[] = [];
     graph.files.forEach((facts, file) => {
       for (const { object, field, text, fn, at } of facts.mutations) {
@@ -67,7 +68,7 @@ export const Gauge = observer(() => <b onClick={() => units.change('kelvin')}>{u
           name: cell.id.slice(cell.id.lastIndexOf('.') + 1),
           ...seat(linked, file, at),
           ...named([component]),
-          related: [{ file: graph.path(cell.file), line: cell.line, note: `${cell.id} lives here.` }],
+          related: [beside(linked, cell.file, cell.at, `${cell.id} lives here.`)],
         });
       }
     });

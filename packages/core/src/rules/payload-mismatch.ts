@@ -1,6 +1,6 @@
 /** What is sent does not fit what is taken. */
 import type { Linked } from '../link';
-import { count, list, named, seat, type Draft, type Rule } from './rule';
+import { beside, count, list, named, seat, type Draft, type Rule } from './rule';
 import { topics } from './topics';
 
 export const payloadMismatch: Rule = {
@@ -55,9 +55,7 @@ function Tray({ label, onMove }) {
             name: fact.name.slice(fact.name.lastIndexOf('.') + 1),
             ...seat(linked, file, fact.at),
             ...named([sender, receiver]),
-            related: [
-              { file: graph.path(taker.file), line: taker.fact.at.line, note: `${receiver.name} takes it here.` },
-            ],
+            related: [beside(linked, taker.file, taker.fact.at, `${receiver.name} takes it here.`)],
           });
         }
       }
@@ -75,7 +73,7 @@ function Tray({ label, onMove }) {
           name,
           ...seat(linked, first.file, first.fact.at),
           ...named([first.component, component]),
-          related: [{ file: graph.path(file), line: fact.at.line, note: 'It is taken here.' }],
+          related: [beside(linked, file, fact.at, 'It is taken here.')],
         });
       }
     }

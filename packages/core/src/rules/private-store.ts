@@ -1,5 +1,6 @@
 /** A store or context made inside a component. */
 import { named, seat, type Draft, type Rule } from './rule';
+import type { Spot } from '../model/facts';
 
 export const privateStore: Rule = {
   id: 'private-store',
@@ -37,21 +38,16 @@ function Gauge() {
     const { graph } = program;
     const found: Draft[] = [];
     const told = new Set<string>();
-    const add = (
-      name: string,
-      file: number,
-      fn: number,
-      line: { line: number; column: number; length: number },
-    ): void => {
+    const add = (name: string, file: number, fn: number, spot: Spot): void => {
       const component = program.component(graph.fnAt(file, fn));
-      const key = `${file}:${line.line}:${line.column}`;
+      const key = `${file}:${spot.line}:${spot.column}`;
       if (!component || told.has(key)) return;
       told.add(key);
       found.push({
         message: `${component.name} makes ${name} anew for each of its instances: nothing is shared by it.`,
         component: component.name,
         name,
-        ...seat(linked, file, line),
+        ...seat(linked, file, spot),
         ...named([component]),
         related: [],
       });

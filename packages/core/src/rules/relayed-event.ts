@@ -1,7 +1,7 @@
 /** A callback re-wrapped or passed on by components that do nothing else with it. */
 import { arrivalOf } from '../follow/trail';
 import { chains } from './chains';
-import { count, list, named, seat, type Rule } from './rule';
+import { beside, count, list, named, seat, type Rule } from './rule';
 
 export const relayedEvent: Rule = {
   id: 'relayed-event',
@@ -56,11 +56,9 @@ function VentLever({ onVent }) {
           name: first.name,
           ...seat(linked, at.file, at.spot),
           ...named([chain.after, ...up, chain.before].map((stop) => stop.component)),
-          related: [...chain.hops].reverse().map((hop) => ({
-            file: linked.program.graph.path(hop.file),
-            line: hop.spot.line,
-            note: `Handed down here as ${hop.name}.`,
-          })),
+          related: [...chain.hops]
+            .reverse()
+            .map((hop) => beside(linked, hop.file, hop.spot, `Handed down here as ${hop.name}.`)),
         },
       ];
     });

@@ -12,7 +12,16 @@ export interface RuleContext {
   setting(name: string): number;
 }
 
-export type Draft = Omit<Finding, 'rule' | 'level'>;
+/** A place in the source. The spot is the one of the facts, which moves when its file is read anew. */
+export interface Seat {
+  file: string;
+  spot: Spot;
+}
+
+/** A finding before its lines are told: they may change while all else holds. */
+export interface Draft extends Omit<Finding, 'rule' | 'level' | 'file' | 'line' | 'column' | 'related'>, Seat {
+  related: (Seat & { note: string })[];
+}
 
 export interface Rule {
   id: string;
@@ -22,15 +31,38 @@ export interface Rule {
   why: string;
   todo: string;
   settings: Record<string, { default: number; means: string }>;
+  /** What it says depends on how large files are, so that any edit may change it. */
+  weighs?: true;
   /** A small project in which the rule reports something, and one in which it does not: path → source. */
   examples: { failing: Record<string, string>; passing: Record<string, string> };
   check(context: RuleContext): Draft[];
 }
 
 /** The parts of a finding that say where it is. */
-export function seat(linked: Linked, file: number, spot: Spot): Pick<Draft, 'file' | 'line' | 'column'> {
-  return { file: linked.program.graph.path(file), line: spot.line, column: spot.column };
+export function seat(linked: Linked, file: number, spot: Spot): Seat {
+  return { file: linked.program.graph.path(file), spot };
 }
+
+/** A place that a finding is about as well, and what is there. */
+export function beside(linked: Linked, file: number, spot: Spot, note: string): Draft['related'][number] {
+  return { ...seat(linked, file, spot), note };
+}
+
+/** A finding, with the lines its places stand on by now. */
+export function settle(rule: Rule, level: Level, { spot, file, related, ...said }: Draft): Finding {
+  return {
+    rule: rule.id,
+    level,
+    ...said,
+    file,
+    line: spot.line,
+    column: spot.column,
+    related: related.map((one) => ({ file: one.file, line: one.spot.line, note: one.note })),
+  };
+}
+
+/** Where there is nothing to point at but a file: its beginning. */
+export const START: Spot = { line: 1, column: 1, length: 0 };
 
 export function named(
   components: readonly (ComponentInfo | null | undefined)[],

@@ -1,6 +1,6 @@
 /** A shared value is set, and whoever subscribed is not told. */
 import type { FileFacts } from '../model/facts';
-import { named, seat, type Draft, type Rule } from './rule';
+import { beside, named, seat, type Draft, type Rule } from './rule';
 
 export const silentWrite: Rule = {
   id: 'silent-write',
@@ -80,7 +80,7 @@ export function Gauge() {
             name: cell.name,
             ...seat(linked, file, call.at),
             ...named([owner]),
-            related: [{ file: facts.path, line: cell.at.line, note: `${cell.name} lives here.` }],
+            related: [beside(linked, file, cell.at, `${cell.name} lives here.`)],
           });
         }
       }

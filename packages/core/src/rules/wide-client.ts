@@ -1,7 +1,7 @@
 /** A module marked for the browser that takes along more than needs to be there. */
 import type { ComponentInfo } from '../link/program';
 import type { Linked } from '../link';
-import { count, list, named, seat, type Rule } from './rule';
+import { beside, count, list, named, seat, START, type Rule } from './rule';
 
 export const wideClient: Rule = {
   id: 'wide-client',
@@ -9,6 +9,7 @@ export const wideClient: Rule = {
   says: 'A module is marked for the browser so high up that what it imports is shipped along, although it could stay on the server.',
   why: 'Code, data and packages travel to every visitor that only the server needs.',
   todo: 'Put what needs the browser into a module of its own, mark that, and hand the rest over as children.',
+  weighs: true,
   settings: { components: { default: 1, means: 'How many components must be able to stay before it is reported.' } },
   examples: {
     failing: {
@@ -73,16 +74,13 @@ export default function Page() {
           message: `${graph.path(file)} takes ${count(components.length, 'component', 'components').toLowerCase()} (${kilobytes(sides.bytesOf(brought))} of source) to the browser; ${list(shown)} (${kilobytes(saved)}) would stay on the server if handed over as children.`,
           component: own?.name ?? null,
           name: null,
-          ...seat(linked, file, { line: 1, column: 1, length: 1 }),
+          ...seat(linked, file, START),
           ...named([own, ...stay]),
-          related: stay.map((one) => ({
-            file: graph.path(one.file),
-            line: graph.functions[one.fn]?.fact.at.line ?? 1,
-            note: `${one.name} is browser code by way of ${sides
-              .wayTo(one.file)
-              .map((at) => graph.path(at))
-              .join(', ')}.`,
-          })),
+          related: stay.map((one) => {
+            const way = sides.wayTo(one.file).map((at) => graph.path(at));
+            const note = `${one.name} is browser code by way of ${way.join(', ')}.`;
+            return beside(linked, one.file, graph.functions[one.fn]?.fact.at ?? START, note);
+          }),
         },
       ];
     });

@@ -1,5 +1,6 @@
 /** The flow document: everything a survey found, as CONTRACT's `survey` writes it. */
 import type { Carrier, Cell, Component, FileEntry, FlowDocument, Hop, Mark, Role, Site } from '../model/documents';
+import type { Spot } from '../model/facts';
 import type { CellFlow, Cells } from '../follow/cells';
 import type { FlowStop } from '../follow/flow';
 import type { Mode } from '../follow/stops';
@@ -9,7 +10,7 @@ import { isModel } from '../read/libraries';
 import type { Told } from '../rules';
 import { routesOf } from './routes';
 
-export function flowDocument(linked: Linked, cells: Cells, told: Told): FlowDocument {
+export function flowDocument(linked: Linked, cells: Cells, told: Told, ways: Ways): FlowDocument {
   const { program } = linked;
   const { graph } = program;
   const files: FileEntry[] = graph.files
@@ -39,12 +40,28 @@ export function flowDocument(linked: Linked, cells: Cells, told: Told): FlowDocu
       line: cell.spot.line,
       column: cell.spot.column,
     })),
-    hops: hops(linked, cells),
+    hops: settleHops(linked, ways.hops),
     findings: told.findings,
     ...(told.accepted.length > 0 ? { accepted: told.accepted } : {}),
-    marks: cells.all.flatMap((flow) => marks(flow)),
+    marks: ways.marks,
     routes: routesOf(linked),
   };
+}
+
+/** What is carried from where to where, whatever lines it stands on: it holds as long as files only move about. */
+export interface Ways {
+  hops: readonly HopDraft[];
+  marks: Mark[];
+}
+
+interface HopDraft extends Omit<Hop, 'id' | 'site' | 'file' | 'line' | 'column'> {
+  site: number | null;
+  file: number;
+  spot: Spot;
+}
+
+export function waysOf(cells: Cells): Ways {
+  return { hops: draftHops(cells), marks: cells.all.flatMap((flow) => marks(flow)) };
 }
 
 /** Why a file is browser code, where the project tells the sides apart. */
@@ -152,9 +169,8 @@ function order(repeat: Site['repeat']): number {
 }
 
 /** Every hop of every cell, each once. Calls of functions handed down are hops up, from the caller to the home. */
-function hops(linked: Linked, cells: Cells): Hop[] {
-  const { graph } = linked.program;
-  const found = new Map<string, Hop>();
+function draftHops(cells: Cells): HopDraft[] {
+  const found = new Map<string, HopDraft>();
   const contexts = new Map(cells.all.map(({ cell }) => [cell.context, cell.id]));
   const add = (flow: CellFlow): void => {
     for (const part of [flow.values, flow.calls]) {
@@ -168,25 +184,35 @@ function hops(linked: Linked, cells: Cells): Hop[] {
           const up = part.mode === 'function';
           const [from, to] = up ? [below, above] : [above, below];
           const carrier = carrierOf(hop.carrier, part.mode);
-          const site = hop.site === null ? null : siteId(linked, hop.site);
-          const id = `${from.holder}.${from.name}>${to.holder}.${to.name}@${site ?? ''}${carrier}`;
-          if (found.has(id)) continue;
-          found.set(id, {
-            id,
+          const key = `${from.holder}.${from.name}>${to.holder}.${to.name}@${hop.site ?? ''}${carrier}`;
+          if (found.has(key)) continue;
+          found.set(key, {
             carrier,
             effect: hop.effect,
-            site,
+            site: hop.site,
             ...(hop.context === null ? {} : { context: contexts.get(hop.context) ?? '' }),
             from,
             to,
-            file: graph.path(hop.file),
-            line: hop.spot.line,
-            column: hop.spot.column,
+            file: hop.file,
+            spot: hop.spot,
           });
         }
     }
   };
   for (const flow of cells.all) add(flow);
+  return [...found.values()];
+}
+
+function settleHops(linked: Linked, drafts: readonly HopDraft[]): Hop[] {
+  const { graph } = linked.program;
+  const found = new Map<string, Hop>();
+  for (const { carrier, effect, site: number, file, spot, from, to, ...rest } of drafts) {
+    const site = number === null ? null : siteId(linked, number);
+    const id = `${from.holder}.${from.name}>${to.holder}.${to.name}@${site ?? ''}${carrier}`;
+    if (found.has(id)) continue;
+    const { line, column } = spot;
+    found.set(id, { id, carrier, effect, site, ...rest, from, to, file: graph.path(file), line, column });
+  }
   return [...found.values()];
 }
 
