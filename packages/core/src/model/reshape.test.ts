@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { factsOf, surveyOf } from '../testing/project';
 import { sameShape } from './reshape';
+import { RULES } from '../rules';
 import { Survey } from '../survey';
 
 const TRAY = `import { useState } from 'react';
@@ -38,6 +39,25 @@ test('after moving code about, the survey equals one from nothing', () => {
     }),
     { numRuns: 25 },
   );
+});
+
+test.each(RULES.map((rule) => [rule.id, rule] as const))('%s: what is found stands on its new lines', (_id, rule) => {
+  const sources = rule.examples.failing;
+  const moved = Object.fromEntries(
+    Object.entries(sources).map(([path, text]) => [path, path.endsWith('.json') ? text : `\n\n${text}`]),
+  );
+  const survey = surveyOf(sources);
+  const before = survey.findings();
+  survey.document();
+  const fresh = surveyOf(moved);
+  expect(survey.adopt(fresh.linked.program.input.files)).toBe(true);
+  expect(survey.document()).toEqual(fresh.document());
+  expect(survey.findings()).not.toEqual(before);
+});
+
+test('a default that comes or goes changes the shape', () => {
+  const facts = (text: string) => factsOf('src/Tray.jsx', text);
+  expect(sameShape(facts(TRAY), facts(TRAY.replace('{ units }', "{ units = 'c' }")))).toBe(false);
 });
 
 test('what changes the shape is refused, and nothing is taken over', () => {

@@ -46,6 +46,7 @@ export class ReadPool {
     expected: number,
     private readonly done: (result: ReadResult) => void,
     private readonly signal?: AbortSignal,
+    processors = availableParallelism(),
   ) {
     this.finished = new Promise((resolve, reject) => {
       this.finish = resolve;
@@ -53,7 +54,6 @@ export class ReadPool {
     });
     this.finished.catch(() => undefined);
     signal?.addEventListener('abort', this.onAbort);
-    const processors = availableParallelism();
     const threads = expected <= IN_PLACE || processors < FEWEST_PROCESSORS ? 0 : Math.min(processors - 1, 7);
     for (let i = 0; i < threads; i++) this.start();
   }
