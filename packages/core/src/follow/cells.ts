@@ -132,7 +132,7 @@ export class Cells {
     const alone = graph.cells.filter((one) => one.file === file && one.fact.fn === fact.fn).length === 1;
     for (const { context, call } of runs) {
       const result = graph.at(graph.calls[call]?.file ?? file, graph.calls[call]?.fact.result ?? 0);
-      const kept = (graph.out[result] ?? []).find((edge) => edge.op === 'same' && graph.places[edge.to]?.name);
+      const kept = graph.edgesOutOf(result).find((edge) => edge.op === 'same' && graph.places[edge.to]?.name);
       const variable = kept ? (graph.places[kept.to]?.name ?? '') : '';
       const name = variable && alone ? variable : variable ? `${variable}.${fact.name}` : fact.name;
       const setter = fact.setter === null ? null : graph.at(file, fact.setter);

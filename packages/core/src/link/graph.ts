@@ -17,16 +17,43 @@ import type {
 } from '../model/facts';
 import { isLeftOut } from '../model/signs';
 import { WHOLE } from '../read/script/commonjs';
+import { ByPlace, pushAt } from './byPlace';
 import { fieldMatches } from './intern';
 import { Modules, type ConfigFile, type Resolution } from './modules';
 import { Shared } from './shared';
 
+/** A flow from one place to another. Edges of a place are chained: lists of their own would take longer to make than all else. */
 export interface Edge {
-  from: number;
-  to: number;
-  op: FlowOp;
-  field: string;
-  except: readonly string[] | null;
+  readonly from: number;
+  readonly to: number;
+  readonly op: FlowOp;
+  readonly field: string;
+  readonly except: readonly string[] | null;
+  nextOut: Edge | undefined;
+  nextInto: Edge | undefined;
+}
+
+/** The edges of each place, in the order they were added. */
+class Chains {
+  private readonly firsts: ByPlace<Edge>;
+  private readonly lasts: ByPlace<Edge>;
+
+  constructor(places: number) {
+    this.firsts = new ByPlace(places);
+    this.lasts = new ByPlace(places);
+  }
+
+  first(place: number): Edge | undefined {
+    return this.firsts.get(place);
+  }
+
+  /** Puts an edge at the end of a place's; the one before it, if any, is to lead on to it. */
+  add(place: number, edge: Edge): Edge | undefined {
+    const before = this.lasts.get(place);
+    if (!before) this.firsts.set(place, edge);
+    this.lasts.set(place, edge);
+    return before;
+  }
 }
 
 /** An item of one file with the project-wide numbers it needs. */
@@ -68,20 +95,20 @@ export class Graph {
   readonly placeBase: number[] = [];
   readonly functionBase: number[] = [];
 
-  readonly out: (Edge[] | undefined)[] = [];
-  private readonly into: (Edge[] | undefined)[] = [];
-  readonly functionOfSelf = new Map<number, number>();
-  readonly functionOfResult = new Map<number, number>();
+  private readonly out: Chains;
+  private readonly into: Chains;
+  readonly functionOfSelf: ByPlace<number>;
+  readonly functionOfResult: ByPlace<number>;
   readonly contextOfPlace = new Map<number, number>();
   private readonly contextOfKey = new Map<string, number>();
   /** Contexts that some reader has a value of its own for. */
   readonly defaulted = new Set<number>();
   readonly siteOfProps = new Map<number, number>();
-  readonly callOfResult = new Map<number, number>();
-  private readonly callsByCallee = new Map<number, number[]>();
-  private readonly callsByArg = new Map<number, number[]>();
-  private readonly callsByReceiver = new Map<number, number[]>();
-  private readonly usesByPlace = new Map<number, number[]>();
+  readonly callOfResult: ByPlace<number>;
+  private readonly callsByCallee: ByPlace<number[]>;
+  private readonly callsByArg: ByPlace<number[]>;
+  private readonly callsByReceiver: ByPlace<number[]>;
+  private readonly usesByPlace: ByPlace<number[]>;
   private readonly traced = new Map<number, Origin[]>();
   private readonly targets = new Map<number, readonly number[]>();
   private readonly callersOf = new Map<number, number[]>();
@@ -97,6 +124,16 @@ export class Graph {
     configs: readonly ConfigFile[],
   ) {
     this.modules = new Modules(files, configs);
+    const places = files.reduce((sum, file) => sum + file.places.length, 0);
+    this.out = new Chains(places);
+    this.into = new Chains(places);
+    this.functionOfSelf = new ByPlace(places);
+    this.functionOfResult = new ByPlace(places);
+    this.callOfResult = new ByPlace(places);
+    this.callsByCallee = new ByPlace(places);
+    this.callsByArg = new ByPlace(places);
+    this.callsByReceiver = new ByPlace(places);
+    this.usesByPlace = new ByPlace(places);
     files.forEach((file, index) => this.addFile(file, index));
     files.forEach((file, index) => this.joinImports(file, index));
     this.shared = new Shared(this);
@@ -152,12 +189,15 @@ export class Graph {
       this.addEdge(base + flow.from, base + flow.to, flow.op, flow.field ?? '', flow.except ?? null);
     for (const fact of file.calls) {
       const id = this.calls.push({ fact, file: index }) - 1;
-      push(this.callsByCallee, base + fact.callee, id);
+      pushAt(this.callsByCallee, base + fact.callee, id);
       this.callOfResult.set(base + fact.result, id);
-      if (fact.receiver !== null) push(this.callsByReceiver, base + fact.receiver, id);
-      for (const arg of new Set(fact.args)) if (arg !== null) push(this.callsByArg, base + arg, id);
+      if (fact.receiver !== null) pushAt(this.callsByReceiver, base + fact.receiver, id);
+      fact.args.forEach((arg, i) => {
+        if (arg !== null && fact.args.indexOf(arg) === i) pushAt(this.callsByArg, base + arg, id);
+      });
     }
-    for (const fact of file.uses) push(this.usesByPlace, base + fact.place, this.uses.push({ fact, file: index }) - 1);
+    for (const fact of file.uses)
+      pushAt(this.usesByPlace, base + fact.place, this.uses.push({ fact, file: index }) - 1);
     for (const fact of file.sites)
       this.siteOfProps.set(base + fact.propsPlace, this.sites.push({ fact, file: index }) - 1);
     for (const fact of file.clones)
@@ -201,9 +241,11 @@ export class Graph {
   }
 
   private addEdge(from: number, to: number, op: FlowOp, field: string, except: readonly string[] | null): void {
-    const edge = { from, to, op, field, except };
-    (this.out[from] ??= []).push(edge);
-    (this.into[to] ??= []).push(edge);
+    const edge: Edge = { from, to, op, field, except, nextOut: undefined, nextInto: undefined };
+    const out = this.out.add(from, edge);
+    if (out) out.nextOut = edge;
+    const into = this.into.add(to, edge);
+    if (into) into.nextInto = edge;
   }
 
   private joinImports(file: FileFacts, index: number): void {
@@ -305,8 +347,26 @@ export class Graph {
     return found;
   }
 
-  edgesInto(place: number): readonly Edge[] {
-    return this.into[place] ?? [];
+  /** The first of the edges that lead out of a place; `nextOut` is the one after it. */
+  firstOut(place: number): Edge | undefined {
+    return this.out.first(place);
+  }
+
+  /** The first of the edges that lead into a place; `nextInto` is the one after it. */
+  firstInto(place: number): Edge | undefined {
+    return this.into.first(place);
+  }
+
+  edgesOutOf(place: number): Edge[] {
+    const edges: Edge[] = [];
+    for (let edge = this.firstOut(place); edge; edge = edge.nextOut) edges.push(edge);
+    return edges;
+  }
+
+  edgesInto(place: number): Edge[] {
+    const edges: Edge[] = [];
+    for (let edge = this.firstInto(place); edge; edge = edge.nextInto) edges.push(edge);
+    return edges;
   }
 
   callsWithCallee(place: number): readonly number[] {
@@ -353,10 +413,11 @@ export class Graph {
       if (known) return known;
     }
     const origins: Origin[] = [];
-    const seen = new Set<string>();
+    const seen = new Set<string | number>();
     const queue: Origin[] = [{ place, path }];
     for (let next = queue.pop(); next && seen.size < 400; next = queue.pop()) {
-      const key = `${next.place}.${next.path.join('.')}@${next.calls?.at(-1) ?? ''}`;
+      const plain = next.path.length === 0 && next.calls === undefined;
+      const key = plain ? next.place : `${next.place}.${next.path.join('.')}@${next.calls?.at(-1) ?? ''}`;
       if (seen.has(key)) continue;
       seen.add(key);
       this.traceStep(next, queue, origins);
@@ -372,7 +433,7 @@ export class Graph {
       // Members assigned to a function (`Tabs.Panel = Panel`) are fields of it.
       if (at.path.length === 0 || kind !== 'function') return;
     }
-    const edges = this.into[at.place];
+    const first = this.firstInto(at.place);
     const call = this.callOfResult.get(at.place);
     if (call !== undefined) {
       const targets = this.targetsOf(call);
@@ -387,23 +448,23 @@ export class Graph {
           });
       }
     }
-    if (!edges) {
+    if (!first) {
       if (call === undefined && kind !== 'function') origins.push(at);
       return;
     }
-    for (const edge of edges) {
-      const [first, ...after] = at.path;
+    for (let edge: Edge | undefined = first; edge; edge = edge.nextInto) {
+      const [field, ...after] = at.path;
       if (edge.op === 'same' || edge.op === 'taken') queue.push({ ...at, place: edge.from });
       else if (edge.op === 'get') {
         if (at.path.length < 5) queue.push({ ...at, place: edge.from, path: [edge.field, ...at.path] });
       } else if (edge.op === 'put') {
-        if (first !== undefined && fieldMatches(first, edge.field))
+        if (field !== undefined && fieldMatches(field, edge.field))
           queue.push({ ...at, place: edge.from, path: after });
       } else if (edge.op === 'unwrap') {
         queue.push({ ...at, place: edge.from });
         if (at.path.length < 5) queue.push({ ...at, place: edge.from, path: [edge.field, ...at.path] });
       } else if (edge.op === 'rest') {
-        if (first === undefined || !isLeftOut(first, edge.except)) queue.push({ ...at, place: edge.from });
+        if (field === undefined || !isLeftOut(field, edge.except)) queue.push({ ...at, place: edge.from });
       }
     }
   }

@@ -53,7 +53,7 @@ export class Handles {
         if (seen.has(key)) continue;
         seen.add(key);
         const [held, ...outer] = at.held;
-        for (const edge of graph.out[at.place] ?? []) {
+        for (let edge = graph.firstOut(at.place); edge; edge = edge.nextOut) {
           if (this.program.unitOf(graph.fnOfPlace(edge.to)) !== author) continue;
           if (edge.op === 'same') queue.push({ ...at, place: edge.to });
           else if (edge.op === 'put' && at.held.length < 3)
@@ -93,7 +93,7 @@ function fieldsOf(program: Program, place: number): string[] {
         if (entry) queue.push(graph.at(entry.file, entry.fact.result));
       }
     }
-    for (const edge of graph.edgesInto(at)) {
+    for (let edge = graph.firstInto(at); edge; edge = edge.nextInto) {
       if (edge.op === 'put') fields.push(edge.field);
       else if (edge.op === 'same') queue.push(edge.from);
       else fields.push('*');

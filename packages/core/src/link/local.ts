@@ -157,7 +157,7 @@ class Exploration {
     const { program, local } = this;
     const { graph } = program;
     const change = changeOf(state.flags);
-    for (const edge of graph.out[state.place] ?? []) this.along(edge, state, index);
+    for (let edge = graph.firstOut(state.place); edge; edge = edge.nextOut) this.along(edge, state, index);
     for (const use of graph.usesOf(state.place)) {
       const entry = graph.uses[use];
       if (!entry) continue;

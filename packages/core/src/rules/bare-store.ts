@@ -40,7 +40,7 @@ export function Gauge() {
         for (let at = queue.pop(); at !== undefined; at = queue.pop()) {
           if (seen.has(at)) continue;
           seen.add(at);
-          for (const edge of graph.out[at] ?? [])
+          for (let edge = graph.firstOut(at); edge; edge = edge.nextOut)
             if (edge.op === 'same' && /^(binding|import)$/.test(graph.places[edge.to]?.kind ?? '')) queue.push(edge.to);
           for (const use of graph.usesOf(at)) {
             const entry = graph.uses[use];

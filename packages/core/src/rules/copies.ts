@@ -38,7 +38,7 @@ export function copies(linked: Linked, cells: Cells): Copy[] {
       if (!stop.component || !stop.facts.uses.some((use) => use.kind === 'copied')) continue;
       const local = locals.explore(stop.at);
       for (const visited of local.visited)
-        for (const edge of graph.out[visited.place] ?? []) {
+        for (let edge = graph.firstOut(visited.place); edge; edge = edge.nextOut) {
           if (edge.op !== 'frozen') continue;
           const copy = byValue.get(`${edge.to}:${stop.component.fn}`);
           if (!copy || copy === source || wasDerived(visited)) continue;
@@ -96,7 +96,7 @@ export function takenOnce(linked: Linked, cells: Cells): Taken[] {
       if (!stop.component || !stop.facts.uses.some((use) => use.kind === 'copied')) continue;
       for (const visited of locals.explore(stop.at).visited) {
         if (visited.path !== 0 || wasDerived(visited)) continue;
-        for (const edge of graph.out[visited.place] ?? []) {
+        for (let edge = graph.firstOut(visited.place); edge; edge = edge.nextOut) {
           if (edge.op !== 'taken' || found.has(`${edge.to}`)) continue;
           const after = locals.explore({ place: edge.to, path: 0, context: visited.context });
           if (after.uses.length + after.exits.length + after.outsideCalls.length === 0) continue;

@@ -96,7 +96,7 @@ function Gauge() {
         if (seen.has(at)) continue;
         seen.add(at);
         if (graph.places[at]?.kind === 'object' && isRenderCode(at, component)) return at;
-        for (const edge of graph.edgesInto(at)) if (edge.op === 'same') queue.push(edge.from);
+        for (let edge = graph.firstInto(at); edge; edge = edge.nextInto) if (edge.op === 'same') queue.push(edge.from);
       }
       return undefined;
     }

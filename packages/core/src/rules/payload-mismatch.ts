@@ -106,7 +106,7 @@ function readOf(linked: Linked, file: number, handler: number | null): string[] 
     for (let at = queue.pop(); at; at = queue.pop()) {
       if (seen.has(at.place)) continue;
       seen.add(at.place);
-      for (const edge of graph.out[at.place] ?? []) {
+      for (let edge = graph.firstOut(at.place); edge; edge = edge.nextOut) {
         if (edge.op === 'same') queue.push({ place: edge.to, inside: at.inside });
         else if (edge.op === 'get' && edge.field === 'detail' && !at.inside)
           queue.push({ place: edge.to, inside: true });
@@ -130,14 +130,14 @@ function misfit(linked: Linked, call: number, fn: number): { sent: string; taken
     if (place === undefined) return false;
     const at = graph.at(entry.file, place);
     // A parameter is bound to its name first.
-    const bound = (graph.out[at] ?? []).map((edge) => edge.to);
+    const bound = graph.edgesOutOf(at).map((edge) => edge.to);
     return [at, ...bound].some(
       (one) =>
         graph.usesOf(one).length > 0 ||
         graph.callsWithArg(one).length > 0 ||
         graph.callsWithCallee(one).length > 0 ||
         graph.callsWithReceiver(one).length > 0 ||
-        (graph.out[one] ?? []).some((edge) => !bound.includes(edge.to)),
+        graph.edgesOutOf(one).some((edge) => !bound.includes(edge.to)),
     );
   };
   const count_ = given.args.length;

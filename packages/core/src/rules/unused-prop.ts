@@ -56,7 +56,7 @@ export const unusedProp: Rule = {
 /** Whether a component asks for the change of a prop. */
 function asksFor({ program: { graph } }: Linked, props: number, prop: string): boolean {
   const asked = updateProp(prop);
-  return (graph.out[props] ?? []).some((edge) => edge.op === 'get' && edge.field === asked);
+  return graph.edgesOutOf(props).some((edge) => edge.op === 'get' && edge.field === asked);
 }
 
 /** Fields read in files that reach past props for whatever renders them: they may be anyone's. */

@@ -134,7 +134,7 @@ function readWhole(linked: Linked, stop: FlowStop, fields: Set<string>): boolean
   const local = linked.locals.explore(stop.at);
   for (const visited of local.visited) {
     if (visited.path !== 0 || isPart(visited) || wasDerived(visited)) continue;
-    for (const edge of graph.out[visited.place] ?? []) {
+    for (let edge = graph.firstOut(visited.place); edge; edge = edge.nextOut) {
       if (edge.op === 'rest') return true;
       if (edge.op !== 'get') continue;
       if (edge.field === '*') return true;

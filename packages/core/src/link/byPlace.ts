@@ -1,0 +1,32 @@
+/**
+ * What belongs to places, which are numbered without gaps: a list beside them, which is filled and read much faster than a
+ * map of as many keys.
+ */
+export class ByPlace<T> {
+  private readonly values: (T | undefined)[];
+
+  /** `places` is how many there will be, but for a few that come later. */
+  constructor(places: number) {
+    this.values = new Array<T | undefined>(places).fill(undefined);
+  }
+
+  get(place: number): T | undefined {
+    return this.values[place];
+  }
+
+  has(place: number): boolean {
+    return this.values[place] !== undefined;
+  }
+
+  set(place: number, value: T): void {
+    while (this.values.length < place) this.values.push(undefined);
+    this.values[place] = value;
+  }
+}
+
+/** Adds to the list that belongs to a place. */
+export function pushAt(lists: ByPlace<number[]>, place: number, value: number): void {
+  const list = lists.get(place);
+  if (list) list.push(value);
+  else lists.set(place, [value]);
+}
