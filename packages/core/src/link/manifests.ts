@@ -9,6 +9,8 @@ interface Manifest {
   exports: unknown;
   imports: Record<string, unknown>;
   entries: string[];
+  /** It may be published, and says what others import of it. */
+  offers: boolean;
 }
 
 /** Which of the conditions a package offers is the source a person wrote. */
@@ -28,6 +30,11 @@ export class Manifests {
       if (manifest.name) this.byName.set(manifest.name, manifest);
     }
     this.all.sort((a, b) => b.folder.length - a.folder.length);
+  }
+
+  /** Whether what a file holds may be used outside the project: it belongs to a package that is there for others. */
+  offers(path: string): boolean {
+    return this.all.find((one) => isWithin(folderOf(path), one.folder))?.offers ?? false;
   }
 
   /** The paths an import may mean, the likeliest first; null where no package of the project is meant. */
@@ -86,6 +93,7 @@ function readManifest(config: ConfigFile): Manifest | null {
     exports: data.exports,
     imports: isRecord(data.imports) ? data.imports : {},
     entries,
+    offers: data.private !== true && (data.exports !== undefined || entries.length > 0),
   };
 }
 

@@ -43,6 +43,11 @@ export class Modules {
     this.manifests = new Manifests(configs);
   }
 
+  /** Whether what a file holds may be used outside the project. */
+  offers(path: string): boolean {
+    return this.manifests.offers(path);
+  }
+
   resolve(from: string, specifier: string): Resolution {
     const folder = folderOf(from);
     const key = `${folder}\0${specifier}`;

@@ -276,6 +276,27 @@ export class RenderTree {
     this.environments.set(key, found);
     return found;
   }
+
+  /** A shortest way from the top down to a component on which no provider of a context stands; empty where there is none. */
+  wayWithout(context: number, component: number): number[] {
+    /** What stands below on the way: the component, and what renders its markup where that is not who wrote it. */
+    const below = new Map<number, number[]>([[component, [component]]]);
+    const queue = [component];
+    for (let at = queue.shift(); at !== undefined; at = queue.shift()) {
+      const way = below.get(at) ?? [];
+      const placements = this.placementsOf.get(at);
+      if (!placements && this.isStart(at)) return way;
+      for (const { providers, author, under } of placements ?? []) {
+        if (providers.some((provider) => provider.context === context)) continue;
+        const from = under === null || under === author ? way : [under, ...way];
+        if (author === null) return from;
+        if (below.has(author)) continue;
+        below.set(author, [author, ...from]);
+        queue.push(author);
+      }
+    }
+    return [];
+  }
 }
 
 /** How many components hang below one, itself included. */

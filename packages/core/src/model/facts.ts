@@ -94,7 +94,7 @@ export interface FunctionFact {
   params: PlaceId[];
   /** The place that receives what it returns. */
   result: PlaceId;
-  /** How many arguments it counts on: parameters before the first that has a default or takes the rest. */
+  /** How many arguments it counts on: parameters before the first that has a default, takes the rest or is asked for. */
   needs: number;
   /** True where the body does nothing but call one function: a wrapper that hands the call on. */
   wraps: boolean;
@@ -105,6 +105,8 @@ export interface FunctionFact {
   bare?: PlaceId;
   /** For components: the events it declares or sends. */
   events?: { name: string; at: Spot }[];
+  /** It also sends events whose names are decided at run time. */
+  sendsAny?: true;
   /** For components written as classes: the object its methods stand on. */
   instance?: PlaceId;
   /** For components: what is known of its props, from their declaration and from reads. */
@@ -416,4 +418,4 @@ export interface FileFacts {
 }
 
 /** Raised whenever the shape or meaning of facts changes, so that cached ones are read anew. */
-export const FACTS_VERSION = 9;
+export const FACTS_VERSION = 10;

@@ -1,6 +1,4 @@
 /** A context read where no provider stands above. */
-import type { Linked } from '../link';
-import { wayDown } from '../follow/dominators';
 import { beside, list, named, seat, type Draft, type Rule } from './rule';
 
 export const missingProvider: Rule = {
@@ -52,7 +50,7 @@ function Badge() {
           if (!above.has(-1)) continue;
           reported.add(component.fn);
           const place = graph.places[read.place];
-          const way = unprovided(linked, component.fn, context);
+          const way = render.wayWithout(context, component.fn);
           const names = way.map((fn) => program.component(fn)?.name ?? '');
           const ways = above.size > 1 ? 'on one of the ways it is rendered' : 'anywhere it is rendered';
           found.push({
@@ -68,13 +66,3 @@ function Badge() {
     return found;
   },
 };
-
-/** A way from an entry to the component on which no component stands under a provider alone. */
-function unprovided(linked: Linked, fn: number, context: number): number[] {
-  for (const root of linked.render.roots) {
-    if (!linked.render.environment(context, root).has(-1)) continue;
-    const way = wayDown(linked.render.under, root, fn);
-    if (way.length > 0) return way;
-  }
-  return [fn];
-}

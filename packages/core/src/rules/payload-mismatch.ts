@@ -131,6 +131,10 @@ function misfit(linked: Linked, call: number, fn: number): { sent: string; taken
     const at = graph.at(entry.file, place);
     // A parameter is bound to its name first.
     const bound = graph.edgesOutOf(at).map((edge) => edge.to);
+    // Whoever asks whether it is there does not count on it.
+    const isAsked = (one: number): boolean =>
+      graph.usesOf(one).some((use) => graph.uses[use]?.fact.kind === 'branched');
+    if ([at, ...bound].some(isAsked)) return false;
     return [at, ...bound].some(
       (one) =>
         graph.usesOf(one).length > 0 ||

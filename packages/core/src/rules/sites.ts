@@ -44,5 +44,10 @@ function gather(linked: Linked): Passing[] {
   return found;
 }
 
+/** Whether what a file exports may be used where it cannot be seen: nothing mounts the project, or others import it. */
+export function isOffered({ program, render }: Linked, file: number): boolean {
+  return !render.hasEntries || program.graph.modules.offers(program.graph.path(file));
+}
+
 /** Given by the framework itself, not by name. */
 export const OWN_ATTRIBUTES = new Set(['key', 'ref', 'children']);

@@ -1,6 +1,9 @@
 /** An event nobody hears. */
 import { nearest } from '../follow/names';
-import { passings, type Passing } from './sites';
+import type { ComponentInfo } from '../link/program';
+import { eventOf, eventProp, isUpdate } from '../model/signs';
+import { camel } from '../model/spelling';
+import { isOffered, passings, type Passing } from './sites';
 import { named, seat, type Draft, type Rule } from './rule';
 import { topics } from './topics';
 
@@ -54,20 +57,41 @@ export function Tally() {
           related: [],
         });
     }
-    // A callback that is called, at sites none of which pass it.
     const sites = new Map<number, Passing[]>();
     for (const one of passings(linked)) sites.set(one.component.fn, [...(sites.get(one.component.fn) ?? []), one]);
     for (const component of program.components.values()) {
       const own = sites.get(component.fn) ?? [];
-      if (own.length === 0 || own.some((one) => one.open) || component.propsPlace === null) continue;
+      // At each of its sites it has to be certain what is passed.
+      if (own.length === 0 || own.length < program.sitesOf(component.fn).length || own.some((one) => one.open))
+        continue;
+      const passes = (name: string): boolean => own.some((one) => one.fact.props.some((given) => given.name === name));
+      // An event that is sent up, at sites none of which listen.
+      for (const { name } of graph.functions[component.fn]?.fact.events ?? []) {
+        const [call] = [name, camel(name)].flatMap((one) => callsOf(component, eventProp(one)));
+        if (!call || isUpdate(eventProp(name))) continue;
+        const given = new Set(own.flatMap((one) => one.fact.props.flatMap((prop) => prop.name ?? [])));
+        // What binds a value both ways listens as well, by another name.
+        if ([...given].some((one) => eventOf(one) !== null && callsOf(component, one).includes(call))) continue;
+        const listened = [...given].flatMap((one) => eventOf(one) ?? []);
+        const [near] = nearest(
+          name,
+          listened.filter((one) => !isUpdate(eventProp(one))),
+        );
+        // The parts of a library may be heard by whoever uses it.
+        if (!near && isOffered(linked, component.file)) continue;
+        found.push({
+          message: `${component.name} sends ${name}, and nobody who renders it listens.${near ? ` ${near} is listened for: was that meant?` : ''}`,
+          component: component.name,
+          name,
+          ...seat(linked, call.file, call.fact.at),
+          ...named([component, ...new Set(own.map((one) => one.author))]),
+          related: [],
+        });
+      }
+      // A callback that is called, at sites none of which pass it.
       for (const prop of component.props) {
-        if (!/^on[A-Z]/.test(prop.name) || prop.default !== null) continue;
-        if (own.some((one) => one.fact.props.some((given) => given.name === prop.name))) continue;
-        const path = program.paths.cons(prop.name, 0);
-        const context = program.rootsOf(component.fn)[0];
-        if (path === null || context === undefined) continue;
-        const called = linked.locals.explore({ place: component.propsPlace, path, context }).called[0];
-        const call = called && graph.calls[called.call];
+        if (!/^on[A-Z]/.test(prop.name) || prop.default !== null || passes(prop.name)) continue;
+        const [call] = callsOf(component, prop.name);
         // Whoever guards the call does not count on being heard.
         if (!call || call.fact.optional || call.fact.repeat === 'conditional') continue;
         const passed = own.flatMap((one) => one.fact.props.flatMap((given) => given.name ?? []));
@@ -86,5 +110,14 @@ export function Tally() {
       }
     }
     return found;
+
+    /** Where a component calls what it is given under a name. */
+    function callsOf(component: ComponentInfo, name: string): (typeof graph.calls)[number][] {
+      const path = program.paths.cons(name, 0);
+      const context = program.rootsOf(component.fn)[0];
+      if (component.propsPlace === null || path === null || context === undefined) return [];
+      const { called } = linked.locals.explore({ place: component.propsPlace, path, context });
+      return called.flatMap(({ call }) => graph.calls[call] ?? []);
+    }
   },
 };

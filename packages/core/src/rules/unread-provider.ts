@@ -1,4 +1,6 @@
 /** A context, store or service value that nothing reads. */
+import type { FileFacts, PlaceId } from '../model/facts';
+import { isOffered } from './sites';
 import { named, seat, type Draft, type Rule } from './rule';
 
 export const unreadProvider: Rule = {
@@ -38,7 +40,8 @@ function Gauge() {
     graph.contexts.forEach(({ fact, file }, context) => {
       if (crossings.readersOf(context).length > 0) return;
       const site = program.siteTargets.findIndex((target) => target.provides === context);
-      if (site === -1) return;
+      // What a library exports may be read by whoever uses it.
+      if (site === -1 || (isOffered(linked, file) && isExported(graph.files[file], fact.place))) return;
       const author = program.component(render.authors[site] ?? -1);
       found.push({
         message: `Nothing reads ${fact.name}: ${author?.name ?? 'the entry'} provides it for nobody.`,
@@ -66,3 +69,13 @@ function Gauge() {
     return found;
   },
 };
+
+function isExported(file: FileFacts | undefined, place: PlaceId): boolean {
+  const { exports = [], flows = [] } = file ?? {};
+  // Exported as it is, or under the name it was given.
+  const names = new Set([
+    place,
+    ...flows.flatMap((flow) => (flow.from === place && flow.op === 'same' ? [flow.to] : [])),
+  ]);
+  return exports.some((one) => one.source === null && one.place !== null && names.has(one.place));
+}

@@ -1,6 +1,12 @@
 /** A listener for what nothing sends. */
 import { nearest } from '../follow/names';
-import { named, seat, type Rule } from './rule';
+import type { Linked } from '../link';
+import type { ComponentInfo } from '../link/program';
+import { DOM_EVENTS } from '../model/domEvents';
+import { eventOf } from '../model/signs';
+import { camel } from '../model/spelling';
+import { named, seat, type Draft, type Rule } from './rule';
+import { passings, type Passing } from './sites';
 import { topics } from './topics';
 
 export const unsentEvent: Rule = {
@@ -44,7 +50,7 @@ export function Tray() {
   check({ linked }) {
     const all = topics(linked);
     const sent = all.filter((topic) => topic.sends.length > 0).map((topic) => topic.name);
-    return all.flatMap(({ name, sends, listens, outside }) => {
+    const unsent = all.flatMap(({ name, sends, listens, outside }): Draft[] => {
       if (sends.length > 0 || outside) return [];
       const [near] = nearest(name, sent);
       return listens.map(({ fact, file, component }) => ({
@@ -56,5 +62,44 @@ export function Tray() {
         related: [],
       }));
     });
+    return [...unsent, ...passings(linked).flatMap((one) => neverSent(linked, one))];
   },
 };
+
+/** Listeners at a site for events that the component it renders does not send. */
+function neverSent(linked: Linked, { fact, file, component, author }: Passing): Draft[] {
+  const { program } = linked;
+  const child = program.graph.functions[component.fn]?.fact;
+  const own = (child?.events ?? []).map((one) => one.name);
+  // Where it sends what cannot be told, or nothing that can be seen, it may send this as well.
+  if (component.propsPlace === null || own.length === 0 || child?.sendsAny || child?.mixes?.length) return [];
+  return fact.props.flatMap(({ name, at }): Draft[] => {
+    const event = eventOf(name ?? '');
+    if (event === null || event.includes(':') || own.some((one) => camel(one) === camel(event))) return [];
+    if (arrives(linked, component, name ?? '', event)) return [];
+    const [near] = nearest(event, own);
+    return [
+      {
+        message: `${author?.name ?? 'The entry'} listens for ${event} of ${component.name}, which never sends it.${near ? ` It sends ${near}: was that meant?` : ''}`,
+        component: author?.name ?? null,
+        name: event,
+        ...seat(linked, file, at),
+        ...named([author, component]),
+        related: [],
+      },
+    ];
+  });
+}
+
+/** Whether a listener gets to where it may be called: in the component, in one it is handed on to, or by an element. */
+function arrives(linked: Linked, component: ComponentInfo, name: string, event: string): boolean {
+  const { program, locals } = linked;
+  const path = program.paths.cons(name, 0);
+  const place = component.propsPlace;
+  if (path === null || place === null) return true;
+  return program.rootsOf(component.fn).some((context) => {
+    const local = locals.explore({ place, path, context });
+    if (local.called.length > 0 || local.exits.length > 0 || local.outsideCalls.length > 0) return true;
+    return local.uses.length > 0 && DOM_EVENTS.has(event.toLowerCase());
+  });
+}

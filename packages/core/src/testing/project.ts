@@ -57,3 +57,8 @@ export function lines(document: TrailDocument): string[] {
 export function findingsOf(survey: Survey): string[] {
   return survey.findings().map((f) => `${f.rule} ${f.component ?? ''}.${f.name ?? ''}`);
 }
+
+/** What one rule reports, as `Component.name`. */
+export function foundBy(rule: string, survey: Survey): string[] {
+  return survey.findings().flatMap((f) => (f.rule === rule ? [`${f.component ?? ''}.${f.name ?? ''}`] : []));
+}

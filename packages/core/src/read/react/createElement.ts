@@ -127,7 +127,7 @@ function siteProps(r: ScriptReader, node: t.Node | undefined, propsPlace: PlaceI
     const given = one.type === 'ObjectProperty' ? value(r, one.value, one.key) : value(r, one);
     if (name === 'key') continue;
     const literal = one.type === 'ObjectProperty' && /Literal$/.test(one.value.type) ? r.source(one.value) : null;
-    const place = given ?? r.b.place('object', '', r.fn, at);
+    const place = given ?? r.b.place(literal === null ? 'unknown' : 'object', '', r.fn, at);
     named.add(name);
     r.b.flow(place, propsPlace, 'put', name);
     props.unshift({ name, place, literal, at });

@@ -137,11 +137,12 @@ function readSiteAttributes(
     const name = r.dialect.propName?.(written) ?? written;
     const given = attributeValue(r, attribute);
     if (name === 'key') continue;
+    const literal = literalOf(r, attribute);
     // A literal is a value too: it lives with the component that writes it.
-    const place = given ?? r.b.place('object', '', r.fn, at);
+    const place = given ?? r.b.place(literal === null ? 'unknown' : 'object', '', r.fn, at);
     named.add(name);
     r.b.flow(place, propsPlace, 'put', name);
-    props.unshift({ name, place, literal: literalOf(r, attribute), at });
+    props.unshift({ name, place, literal, at });
   }
 }
 

@@ -8,6 +8,7 @@ import { bind } from './patterns';
 import { Scope } from './scope';
 import type { ScriptReader } from './reader';
 import { readStatements } from './statements';
+import { isAskedFor } from './guards';
 
 export type FunctionNode =
   | t.FunctionDeclaration
@@ -28,7 +29,11 @@ export function readFunction(
   const id = r.b.addFunction(name, 'plain', r.fn, spotOf(nameNode), node.loc?.end.line ?? 1);
   const fact = r.b.fn(id);
   fact.wraps = onlyCalls(node);
-  fact.needs = node.params.findIndex((param) => isOptional(param));
+  // One parameter is what closures take; looking through all of those for this is not worth the while.
+  const several = node.params.length > 1;
+  fact.needs = node.params.findIndex(
+    (param) => isOptional(param) || (several && param.type === 'Identifier' && isAskedFor(node.body, param.name)),
+  );
   if (fact.needs === -1) fact.needs = node.params.length;
   const typed = propsType ?? annotationOf(node.params[0]);
   if (typed) r.propTypes.set(id, typed);

@@ -213,7 +213,10 @@ function readDispatch(r: ScriptReader, node: t.CallExpression): boolean {
   const place = node.callee.type === 'Identifier' ? r.scope.lookup(node.callee.name) : undefined;
   if (!component || place === undefined || !component.emit.has(place)) return false;
   const event = textOf(r, node.arguments[0]);
-  if (event === null) return false;
+  if (event === null) {
+    r.b.fn(component.fn).sendsAny = true;
+    return false;
+  }
   const spot = spotOf(node.arguments[0]);
   const events = r.b.fn(component.fn).events;
   if (!events?.some((one) => one.name === event)) events?.push({ name: event, at: spot });

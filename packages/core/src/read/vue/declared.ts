@@ -12,6 +12,7 @@ import { objectOf, plain, textOf } from '../stores/cells';
 import { eventProp, updateProp } from '../../model/signs';
 import type { Reading, SingleFileComponent } from '../singleFile/component';
 import { declareProp } from '../singleFile/declare';
+import { listenerOf } from './events';
 
 /** `['units']`, `{ units: { type: String, default: 'c' } }`. */
 export function declareProps(r: ScriptReader, component: SingleFileComponent, node: t.Node | null): void {
@@ -127,6 +128,7 @@ export function readEmit(r: ScriptReader, node: t.CallExpression): boolean {
       (callee.object.type === 'ThisExpression' ||
         (callee.object.type === 'Identifier' && /^(ctx|context|vm)$/.test(callee.object.name))));
   const event = node.arguments[0];
+  if (isEmit && event?.type !== 'StringLiteral') r.b.fn(component.fn).sendsAny = true;
   if (!isEmit || event?.type !== 'StringLiteral') return false;
   const at = spotOf(node);
   const events = r.b.fn(component.fn).events;
@@ -146,7 +148,7 @@ export function readEmit(r: ScriptReader, node: t.CallExpression): boolean {
 
 /** What listens to an event: who says so, and who binds what it asks to change. */
 function heardBy(r: ScriptReader, component: SingleFileComponent, event: string, at: Spot): PlaceId {
-  const heard = r.b.part(component.props, eventProp(event), component.fn, at);
+  const heard = r.b.part(component.props, listenerOf(r, event), component.fn, at);
   if (component.model?.event !== event) return heard;
   const either = r.b.place('computed', event, component.fn, at);
   r.b.flow(heard, either);

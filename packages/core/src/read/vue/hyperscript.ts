@@ -9,7 +9,7 @@ import type { ScriptReader } from '../script/reader';
 import type { Reading } from '../singleFile/component';
 import { addSite } from '../singleFile/site';
 import { property } from '../stores/cells';
-import { camel, pascal } from './registered';
+import { camel, pascal } from '../../model/spelling';
 
 export const hyperscript: Reading = (r, node) => {
   const [type, second, third] = node.arguments;

@@ -12,7 +12,8 @@ import { noteMounting } from '../react/starts';
 import { renderedPiece } from '../singleFile/component';
 import { copied } from '../singleFile/provided';
 import { called } from '../singleFile/runs';
-import { componentGiven, pascal } from './registered';
+import { componentGiven } from './registered';
+import { pascal } from '../../model/spelling';
 import { addField } from './reactive';
 
 /** Methods the family calls by itself. */

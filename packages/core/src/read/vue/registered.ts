@@ -1,6 +1,7 @@
 /** Components by name: those one registers for its own templates, those registered for all, those that come later. */
 import type * as t from '@babel/types';
 import type { PlaceId } from '../../model/facts';
+import { pascal } from '../../model/spelling';
 import { spotOf } from '../script/builder';
 import { importPlace } from '../script/calls';
 import { value } from '../script/expressions';
@@ -8,14 +9,6 @@ import { importedModule } from '../script/lazyImport';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { property, textOf } from '../stores/cells';
-
-export function camel(name: string): string {
-  return name.replace(/-(\w)/g, (_, letter: string) => letter.toUpperCase());
-}
-
-export function pascal(name: string): string {
-  return camel(name).replace(/^[a-z]/, (letter) => letter.toUpperCase());
-}
 
 /** A component where one is expected: itself, or a function that fetches it. */
 export function componentGiven(r: ScriptReader, node: t.Node): PlaceId | null {

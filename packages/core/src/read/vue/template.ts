@@ -13,7 +13,8 @@ import { addSite, type Give } from '../singleFile/site';
 import { renderedPiece, type SingleFileComponent } from '../singleFile/component';
 import { addOutlet } from '../react/routes';
 import { spotAt, TemplateText } from './templateText';
-import { camel, pascal } from './registered';
+import { listenerOf } from './events';
+import { camel, pascal } from '../../model/spelling';
 import type { Attribute, Expression, Location, TemplateNode } from './syntax';
 
 const [ELEMENT, , , INTERPOLATION, STATIC, DIRECTIVE] = [1, 2, 3, 5, 6, 7];
@@ -80,7 +81,7 @@ class Template extends TemplateText {
         r.b.flow(r.b.part(component.props, look, component.fn, at), rest, 'put', look);
       return rest;
     }
-    const events = version === 2 ? [EVENTS] : (fact.events ?? []).map((one) => eventProp(one.name));
+    const events = version === 2 ? [EVENTS] : (fact.events ?? []).map((one) => listenerOf(r, one.name));
     const names = (fact.props ?? []).map((prop) => prop.name);
     r.b.rest(component.props, rest, [...names, ...names.map(updateProp), ...events, SLOTS, 'ref', 'key']);
     return rest;
@@ -234,7 +235,7 @@ class Template extends TemplateText {
     } else if (one.name === 'on' && arg === '') this.listeners(one.exp, propsPlace, props, give, at);
     else if (one.name === 'bind') {
       // `:note.sync="note"`: its change is asked for by an event of its name.
-      if (one.modifiers?.some((modifier) => (typeof modifier === 'string' ? modifier : modifier.content) === 'sync'))
+      if (one.modifiers?.some((modifier) => nameOf(modifier) === 'sync'))
         give(updateProp(camel(arg)), this.change(one.exp), null, at);
       if (arg === 'key') this.value(one.exp);
       else
@@ -244,8 +245,12 @@ class Template extends TemplateText {
           /^(['"`]|\d|true\b|false\b)/.test(one.exp.content) ? one.exp.content : null,
           at,
         );
-    } else if (one.name === 'on') give(eventProp(arg), this.handler(one.exp), null, at);
-    else if (one.name === 'model') {
+    } else if (one.name === 'on') {
+      const place = this.handler(one.exp);
+      // `@click.native` listens to the element the component ends up as, not to the component.
+      if (!one.modifiers?.some((modifier) => nameOf(modifier) === 'native')) give(listenerOf(r, arg), place, null, at);
+      else if (place !== null) r.b.use({ place, kind: 'handler', detail: arg, fn: r.fn, at });
+    } else if (one.name === 'model') {
       const prop = arg !== '' ? camel(arg) : this.version === 2 ? 'value' : 'modelValue';
       give(prop, this.value(one.exp), null, at);
       give(eventProp(`update:${prop}`), this.change(one.exp), null, at);
@@ -259,7 +264,7 @@ class Template extends TemplateText {
       for (const one of node.properties)
         if (one.type === 'ObjectProperty')
           give(
-            eventProp(fieldOf(one.key, one.computed)),
+            listenerOf(this.r, fieldOf(one.key, one.computed)),
             this.valueOf(one.value as t.Expression, expression),
             null,
             at,
@@ -420,4 +425,9 @@ function isLooped(node: TemplateNode): boolean {
 
 function shifted(loc: Location, by: number): Location {
   return { ...loc, start: { ...loc.start, column: loc.start.column + by, offset: loc.start.offset + by } };
+}
+
+/** Older versions of the parser give modifiers as texts. */
+function nameOf(modifier: string | { content: string }): string {
+  return typeof modifier === 'string' ? modifier : modifier.content;
 }

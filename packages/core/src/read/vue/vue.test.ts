@@ -36,6 +36,18 @@ const CASES: [name: string, sources: Record<string, string>, question: string, t
     ['up Switch.pick > event:App.units'],
   ],
   [
+    'an event in one spelling, listened to in the other',
+    {
+      'src/App.vue': sfc(
+        `import { ref } from 'vue'; import Switch from './Switch.vue'; const units = ref('c');`,
+        `<main><Switch @pick-unit="(to) => (units = to)" />{{ units }}</main>`,
+      ),
+      'src/Switch.vue': sfc(`const emit = defineEmits(['pickUnit']);`, `<b @click="emit('pickUnit', 'k')" />`),
+    },
+    'App.units',
+    ['up Switch.pickUnit > event:App.units'],
+  ],
+  [
     'an inline listener with the event, and one passed on',
     {
       'src/App.vue': sfc(

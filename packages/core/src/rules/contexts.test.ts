@@ -1,0 +1,94 @@
+/** Values provided for whoever is below: by nobody, for nobody, or anew on every render. */
+import { foundBy, one, surveyOf } from '../testing/project';
+
+const ENTRY = `import { createRoot } from 'react-dom/client'; createRoot(document.body).render(<App />);`;
+
+describe('missing-provider', () => {
+  test('a reader beside the provider, not below it', () => {
+    const survey = one(`${ENTRY}
+      const Soil = createContext(null);
+      function App() { return <main><Soil.Provider value={1}><Bed /></Soil.Provider><Sign /></main>; }
+      function Bed() { return <b>{useContext(Soil)}</b>; }
+      function Sign() { return <i>{useContext(Soil).name}</i>; }`);
+    expect(foundBy('missing-provider', survey)).toEqual(['Sign.Soil']);
+  });
+
+  test('a reader two hooks away is told by the component that calls them', () => {
+    const survey = one(`${ENTRY}
+      const Soil = createContext(null);
+      const useSoil = () => useContext(Soil);
+      const useDepth = () => useSoil().depth;
+      function App() { return <Bed />; }
+      function Bed() { const depth = useDepth(); return <b>{depth}</b>; }`);
+    expect(foundBy('missing-provider', survey)).toEqual(['Bed.Soil']);
+  });
+
+  test('rendered below a provider in one place and beside it in another, it is told with the way', () => {
+    const survey = one(`${ENTRY}
+      const Soil = createContext(null);
+      function App() { return <main><Soil.Provider value={1}><Bed /></Soil.Provider><Shelf /></main>; }
+      function Shelf() { return <Bed />; }
+      function Bed() { return <b>{useContext(Soil)}</b>; }`);
+    expect(foundBy('missing-provider', survey)).toEqual(['Bed.Soil']);
+    expect(survey.findings().find((one) => one.rule === 'missing-provider')?.components).toEqual([
+      'App',
+      'Shelf',
+      'Bed',
+    ]);
+  });
+
+  test('markup handed over stands below the provider of who renders it', () => {
+    const survey = one(`${ENTRY}
+      const Soil = createContext(null);
+      function Ground({ children }) { return <Soil.Provider value={1}>{children}</Soil.Provider>; }
+      function App() { return <Ground><Bed /></Ground>; }
+      function Bed() { return <b>{useContext(Soil)}</b>; }`);
+    expect(foundBy('missing-provider', survey)).toEqual([]);
+  });
+});
+
+describe('unread-provider', () => {
+  test('a context that is provided and read nowhere', () => {
+    const survey = one(
+      `const Soil = createContext(1); function App() { return <Soil.Provider value={2}><b /></Soil.Provider>; }`,
+    );
+    expect(foundBy('unread-provider', survey)).toEqual(['App.Soil']);
+  });
+
+  test('read as an element that takes a function', () => {
+    const survey = one(`const Soil = createContext(1);
+      function App() { return <Soil.Provider value={2}><Bed /></Soil.Provider>; }
+      function Bed() { return <Soil.Consumer>{(soil) => <b>{soil}</b>}</Soil.Consumer>; }`);
+    expect(foundBy('unread-provider', survey)).toEqual([]);
+  });
+
+  test('handed out of the project, it may be read there', () => {
+    const survey = surveyOf({
+      'package.json': '{ "name": "soil", "main": "src/index.jsx" }',
+      'src/index.jsx': `import { createContext } from 'react';
+        export const Soil = createContext(1);
+        export function Ground({ children }) { return <Soil.Provider value={2}>{children}</Soil.Provider>; }`,
+    });
+    expect(foundBy('unread-provider', survey)).toEqual([]);
+  });
+});
+
+describe('fresh-context', () => {
+  const app = (before: string, value: string): ReturnType<typeof one> =>
+    one(`const Soil = createContext(null); const FIXED = { depth: 1 };
+      function App() { const [depth, setDepth] = useState(1); ${before}
+        return <Soil.Provider value={${value}}><Bed /><b onClick={() => setDepth(2)} /></Soil.Provider>; }
+      function Bed() { return <b>{useContext(Soil).depth}</b>; }`);
+
+  test.each([
+    ['an object written in place', '', '{ depth }', ['App.Soil']],
+    ['an object under a name', 'const soil = { depth };', 'soil', ['App.Soil']],
+    ['a list', '', '[depth, setDepth]', ['App.Soil']],
+    ['an object that is remembered', 'const soil = useMemo(() => ({ depth }), [depth]);', 'soil', []],
+    ['the state itself', '', 'depth', []],
+    ['an object made once, outside', '', 'FIXED', []],
+    ['something unknown', '', 'window.soil', []],
+  ])('%s', (_what, before, value, found) => {
+    expect(foundBy('fresh-context', app(before, value))).toEqual(found);
+  });
+});

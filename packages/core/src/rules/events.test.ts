@@ -1,0 +1,148 @@
+/** Events: sent and not heard, listened for and never sent, sent with other than what is taken. */
+import { foundBy, one, surveyOf } from '../testing/project';
+
+/** A parent that listens to a child, as single-file components. */
+function pair(listens: string, bed: string, props = ''): ReturnType<typeof surveyOf> {
+  return surveyOf({
+    'src/main.js': `import { createApp } from 'vue'; import App from './App.vue'; createApp(App).mount('#app');`,
+    'src/App.vue': `<script setup>import Bed from './Bed.vue'; function dug(a, b) { console.log(a, b); }</script><template><main><Bed ${listens} /></main></template>`,
+    'src/Bed.vue': `<script setup>${props} const emit = defineEmits(['dig', 'rake']);</script><template><b ${bed}>x</b></template>`,
+  });
+}
+
+describe('unheard-event', () => {
+  test.each([
+    ['nobody listens', '', `@click="emit('dig')"`, ['Bed.dig']],
+    ['the parent listens', '@dig="dug"', `@click="emit('dig')"`, []],
+    ['the parent listens by another spelling', '@dig-deep="dug"', `@click="emit('dig-deep')"`, []],
+    ['the parent listens to something else', '@rake="dug"', `@click="emit('dig'); emit('rake')"`, ['Bed.dig']],
+  ])('%s', (_what, listens, bed, found) => {
+    expect(foundBy('unheard-event', pair(listens, bed))).toEqual(found);
+  });
+
+  test('where a name is close, it is offered', () => {
+    const survey = pair('@digs="dug"', `@click="emit('dig')"`);
+    const [found] = survey.findings().filter((finding) => finding.rule === 'unheard-event');
+    expect(found?.message).toContain('digs');
+  });
+
+  test('in version 2 names are heard as they are written alone', () => {
+    const sources = {
+      'package.json': '{ "dependencies": { "vue": "2.7.0" } }',
+      'src/main.js': `import Vue from 'vue'; import App from './App.vue'; new Vue({ render: (h) => h(App) }).$mount('#app');`,
+      'src/App.vue': `<script>import Bed from './Bed.vue'; export default { components: { Bed }, methods: { dug() { console.log(1); } } };</script><template><main><Bed @dig-deep="dug" /></main></template>`,
+      'src/Bed.vue': `<script>export default {};</script><template><b @click="$emit('digDeep')">x</b></template>`,
+    };
+    const survey = surveyOf(sources);
+    expect(foundBy('unheard-event', survey)).toEqual(['Bed.digDeep']);
+    expect(survey.findings().find((one) => one.rule === 'unheard-event')?.message).toContain(
+      'dig-deep is listened for',
+    );
+  });
+
+  test('where another may pass on what it was given, it may be heard', () => {
+    const sources = {
+      'src/main.js': `import { createApp } from 'vue'; import App from './App.vue'; createApp(App).mount('#app');`,
+      'src/App.vue': `<script setup>import Bed from './Bed.vue';</script><template><Bed v-bind="$attrs" /></template>`,
+      'src/Bed.vue': `<script setup>const emit = defineEmits(['dig']);</script><template><b @click="emit('dig')">x</b></template>`,
+    };
+    expect(foundBy('unheard-event', surveyOf(sources))).toEqual([]);
+  });
+
+  test('bound both ways, its change is heard', () => {
+    const sources = {
+      'src/main.js': `import { createApp } from 'vue'; import App from './App.vue'; createApp(App).mount('#app');`,
+      'src/App.vue': `<script setup>import { ref } from 'vue'; import Bed from './Bed.vue'; const depth = ref(1);</script><template><main><Bed v-model="depth" /></main></template>`,
+      'src/Bed.vue': `<script setup>defineProps(['modelValue']); const emit = defineEmits(['update:modelValue']);</script><template><b @click="emit('update:modelValue', 2)">{{ modelValue }}</b></template>`,
+    };
+    expect(foundBy('unheard-event', surveyOf(sources))).toEqual([]);
+  });
+
+  test('a component that nothing of the project renders may be heard elsewhere', () => {
+    const survey = surveyOf({
+      'src/Bed.vue': `<script setup>const emit = defineEmits(['dig']);</script><template><b @click="emit('dig')">x</b></template>`,
+    });
+    expect(foundBy('unheard-event', survey)).toEqual([]);
+  });
+});
+
+describe('unsent-event', () => {
+  test.each([
+    ['never sent', '@weed="dug"', `@click="emit('dig')"`, ['App.weed']],
+    ['sent', '@dig="dug"', `@click="emit('dig')"`, []],
+    ['of the element itself', '@keydown="dug"', `@click="emit('dig')"`, []],
+  ])('%s', (_what, listens, bed, found) => {
+    expect(foundBy('unsent-event', pair(listens, bed))).toEqual(found);
+  });
+});
+
+describe('payload-mismatch', () => {
+  test('more arguments are needed than are given', () => {
+    const survey =
+      one(`function App() { const [n, setN] = useState(0); return <Bed n={n} onDig={(bed, depth) => setN(bed * depth)} />; }
+      function Bed({ n, onDig }) { return <b title={n} onClick={() => onDig(2)} />; }`);
+    expect(foundBy('payload-mismatch', survey)).toEqual(['Bed.onDig']);
+  });
+
+  test.each([
+    ['fewer are taken than are given', '() => setN(1)', 'onDig(2)'],
+    ['as many are taken', '(depth) => setN(depth)', 'onDig(2)'],
+    ['a further one is asked for first', '(depth, rows) => { if (rows) setN(depth * rows); }', 'onDig(2)'],
+    ['a further one is looked into where it is there', '(depth, rows) => setN(rows && rows.length)', 'onDig(2)'],
+    [
+      'a further one is compared with nothing',
+      '(depth, rows) => { if (rows === undefined) return; setN(rows); }',
+      'onDig(2)',
+    ],
+    ['a further one is replaced where it is missing', '(depth, rows) => setN(depth * (rows ?? 1))', 'onDig(2)'],
+    ['a further one is looked into with care', '(depth, rows) => setN(rows?.length)', 'onDig(2)'],
+    ['a further one has a default', '(depth, rows = 1) => setN(depth * rows)', 'onDig(2)'],
+    ['the fields are there', '({ depth }) => setN(depth)', 'onDig({ depth: 2, rows: 1 })'],
+    ['what is sent cannot be seen into', '({ depth }) => setN(depth)', 'onDig(window.plot)'],
+  ])('%s', (_what, taken, sent) => {
+    const survey = one(`function App() { const [n, setN] = useState(0); return <Bed n={n} onDig={${taken}} />; }
+      function Bed({ n, onDig }) { return <b title={n} onClick={() => ${sent}} />; }`);
+    expect(foundBy('payload-mismatch', survey)).toEqual([]);
+  });
+});
+
+describe('leaked-listener', () => {
+  const bed = (effect: string): ReturnType<typeof one> =>
+    one(`function Bed() { const [n, setN] = useState(0); useEffect(() => { ${effect} }, []); return <b>{n}</b>; }`);
+
+  test.each([
+    ['started and left', `window.addEventListener('resize', () => setN(1));`, 1],
+    ['an interval that is left', `setInterval(() => setN(1), 9);`, 1],
+    [
+      'ended by what the effect returns',
+      `const on = () => setN(1); window.addEventListener('resize', on); return () => window.removeEventListener('resize', on);`,
+      0,
+    ],
+    ['an interval that is ended', `const t = setInterval(() => setN(1), 9); return () => clearInterval(t);`, 0],
+    ['heard once', `window.addEventListener('load', () => setN(1), { once: true });`, 0],
+    [
+      'ended by a signal',
+      `const stop = new AbortController(); window.addEventListener('resize', () => setN(1), { signal: stop.signal }); return () => stop.abort();`,
+      0,
+    ],
+  ])('%s', (_what, effect, found) => {
+    expect(foundBy('leaked-listener', bed(effect))).toHaveLength(found);
+  });
+});
+
+describe('one-of-many', () => {
+  test.each([
+    ['in a list', '{beds.map((bed) => <Bed key={bed} ref={first} />)}', 1],
+    ['once', '<Bed ref={first} />', 0],
+    [
+      'in a list, each by a function of its own',
+      '{beds.map((bed) => <Bed key={bed} ref={(one) => all.current.push(one)} />)}',
+      0,
+    ],
+  ])('%s', (_what, markup, found) => {
+    const survey = one(`function App({ beds }) { const first = useRef(null); const all = useRef([]);
+        return <main onClick={() => first.current.dig()}>${markup}</main>; }
+      const Bed = forwardRef(function Bed(props, ref) { return <b ref={ref} />; });`);
+    expect(foundBy('one-of-many', survey)).toHaveLength(found);
+  });
+});

@@ -1,0 +1,63 @@
+/** Props: asked for and not given, given and not asked for, taken and not used. */
+import { foundBy, one, surveyOf } from '../testing/project';
+
+describe('missing-prop', () => {
+  const bed = (declared: string): string =>
+    `export function Bed({ depth = undefined, name }: ${declared}) { return <b title={name}>{depth}</b>; }`;
+  const app = (site: string): string =>
+    `import { Bed } from './Bed'; export function App(given: any) { return ${site}; }`;
+
+  test.each([
+    ['left out', '{ name: string; depth?: number }', '<Bed />', ['App.name']],
+    ['given', '{ name: string; depth?: number }', '<Bed name="a" />', []],
+    ['optional', '{ name?: string; depth?: number }', '<Bed />', []],
+    ['may come with what is spread', '{ name: string; depth?: number }', '<Bed {...given} />', []],
+  ])('%s', (_what, declared, site, found) => {
+    const survey = surveyOf({ 'src/Bed.tsx': bed(declared), 'src/App.tsx': app(site) });
+    expect(foundBy('missing-prop', survey)).toEqual(found);
+  });
+
+  test('a required prop of a single-file component', () => {
+    const survey = surveyOf({
+      'src/Bed.vue': `<script setup>defineProps({ name: { type: String, required: true }, depth: Number });</script><template><b>{{ name }}{{ depth }}</b></template>`,
+      'src/App.vue': `<script setup>import Bed from './Bed.vue';</script><template><Bed :depth="2" /><Bed name="a" /></template>`,
+    });
+    expect(foundBy('missing-prop', survey)).toEqual(['App.name']);
+  });
+});
+
+describe('unknown-prop', () => {
+  test.each([
+    ['a name the child does not take', '{ depth }', '<Bed dept={1} />', ['App.dept']],
+    ['one that lands in the rest', '{ depth, ...rest }', '<Bed dept={1} />', []],
+    ['one of a whole props object', 'props', '<Bed dept={1} />', []],
+    ['what every element may have', '{ depth }', '<Bed key="a" depth={1} />', []],
+  ])('%s', (_what, takes, site, found) => {
+    const body =
+      takes === 'props' ? '<b {...props} />' : takes.includes('rest') ? '<b {...rest}>{depth}</b>' : '<b>{depth}</b>';
+    const survey = one(`function App() { return ${site}; } function Bed(${takes}) { return ${body}; }`);
+    expect(foundBy('unknown-prop', survey)).toEqual(found);
+  });
+});
+
+describe('unused-prop', () => {
+  test.each([
+    ['never named again', '<b />', ['Bed.depth']],
+    ['shown', '<b>{depth}</b>', []],
+    ['handed on', '<Row depth={depth} />', []],
+    ['decided by', 'depth ? <b /> : null', []],
+    ['used by a closure', '<b onClick={() => console.log(depth)} />', []],
+    ['used by an effect', '(useEffect(() => { document.title = depth; }, [depth]), <b />)', []],
+  ])('%s', (_what, body, found) => {
+    const survey = one(`function App() { return <Bed depth={1} />; } function Bed({ depth }) { return ${body}; }
+      function Row({ depth }) { return <i>{depth}</i>; }`);
+    expect(foundBy('unused-prop', survey)).toEqual(found);
+  });
+
+  test('renamed on arrival and used by its new name', () => {
+    const survey = one(
+      `function App() { return <Bed depth={1} />; } function Bed({ depth: deep }) { return <b>{deep}</b>; }`,
+    );
+    expect(foundBy('unused-prop', survey)).toEqual([]);
+  });
+});

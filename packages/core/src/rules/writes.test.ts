@@ -1,0 +1,91 @@
+/** Values that are changed: in place, from outside, or without telling anybody. */
+import { foundBy, one, surveyOf } from '../testing/project';
+
+describe('direct-write', () => {
+  test.each([
+    ['pushing to a list', 'beds.push(1)', ['Plot.beds']],
+    ['setting a field', 'beds.size = 2', ['Plot.beds']],
+    ['sorting in place', 'beds.sort()', ['Plot.beds']],
+    ['deleting a field', 'delete beds.first', ['Plot.beds']],
+    ['reading alone', 'beds.slice(1)', []],
+    ['changing a spread copy', '{ const next = [...beds]; next.push(1); setBeds(next); }', []],
+    ['changing what a method made anew', '{ const next = beds.map((b) => b); next.push(1); setBeds(next); }', []],
+    ['sorting a slice', 'setBeds(beds.slice().sort())', []],
+  ])('%s', (_what, change, found) => {
+    const survey = one(`function Plot() { const [beds, setBeds] = useState([]);
+      return <button onClick={() => ${change.startsWith('{') ? change : `{ ${change}; }`}} onBlur={() => setBeds([])}>{beds.length}</button>; }`);
+    expect(foundBy('direct-write', survey)).toEqual(found);
+  });
+
+  test('in a child that was handed the list, it is told of the child', () => {
+    const survey =
+      one(`function Plot() { const [beds, setBeds] = useState([]); return <Bed beds={beds} onClear={() => setBeds([])} />; }
+      function Bed({ beds, onClear }) { return <b onClick={() => { beds.push(1); }} onBlur={onClear}>{beds.length}</b>; }`);
+    const [found] = survey.findings().filter((finding) => finding.rule === 'direct-write');
+    expect(found).toMatchObject({ component: 'Bed', name: 'beds', components: ['Bed', 'Plot'] });
+    expect(found?.related).toMatchObject([{ file: 'src/App.jsx', note: 'beds lives here.' }]);
+  });
+
+  test('a reference may be changed in place: nothing is rendered from it', () => {
+    const survey = one(
+      `function Plot() { const beds = useRef([]); return <b onClick={() => { beds.current.push(1); }} />; }`,
+    );
+    expect(foundBy('direct-write', survey)).toEqual([]);
+  });
+
+  test('where changing in place is how it is done, it is no finding', () => {
+    const survey = surveyOf({
+      'src/Plot.vue': `<script setup>
+        import { ref } from 'vue';
+        const beds = ref([]);
+        function add() { beds.value.push(1); }
+        </script>
+        <template><button @click="add">{{ beds.length }}</button></template>`,
+    });
+    expect(foundBy('direct-write', survey)).toEqual([]);
+  });
+});
+
+describe('outside-write', () => {
+  const store = `import { defineStore } from 'pinia';
+    export const useBeds = defineStore('beds', { state: () => ({ count: 0 }), actions: { add() { this.count++; } } });`;
+  const plot = (script: string): Record<string, string> => ({
+    'src/beds.js': store,
+    'src/Plot.vue': `<script setup>
+      import { useBeds } from './beds';
+      const beds = useBeds();
+      ${script}
+      </script>
+      <template><button @click="go">{{ beds.count }}</button></template>`,
+  });
+
+  test('a component that sets a store’s field', () => {
+    expect(foundBy('outside-write', surveyOf(plot('function go() { beds.count = 4; }')))).toEqual(['Plot.count']);
+  });
+
+  test('a component that calls the store’s action', () => {
+    expect(foundBy('outside-write', surveyOf(plot('function go() { beds.add(); }')))).toEqual([]);
+  });
+
+  test('a field of the same name of something else', () => {
+    expect(
+      foundBy('outside-write', surveyOf(plot('const own = { count: 0 }; function go() { own.count = 4; }'))),
+    ).toEqual([]);
+  });
+});
+
+describe('private-store', () => {
+  test('a context made while rendering', () => {
+    const survey =
+      one(`function Plot() { const Soil = createContext(1); return <Soil.Provider value={2}><Bed soil={Soil} /></Soil.Provider>; }
+      function Bed({ soil }) { return <b>{useContext(soil)}</b>; }`);
+    expect(foundBy('private-store', survey)).toEqual(['Plot.Soil']);
+  });
+
+  test('a context made at a module’s top', () => {
+    const survey =
+      one(`const Soil = createContext(1); function Plot() { return <Soil.Provider value={2}><Bed /></Soil.Provider>; }
+      function Bed() { return <b>{useContext(Soil)}</b>; }`);
+    expect(foundBy('private-store', survey)).toEqual([]);
+  });
+});
