@@ -88,6 +88,15 @@ function withoutIdleHandles(flow: Flow): void {
   for (const { key } of all) if (!reached.has(key)) flow.stops.delete(key);
 }
 
+/** The stops that the value itself gets to, or a part of it; not those that only a copy gets to, or what is computed of it. */
+export function stopsOfItself(flow: Flow): FlowStop[] {
+  const reached = closure(
+    [flow.start],
+    (key) => flow.stops.get(key)?.hops.flatMap((hop) => (hop.effect === 'derived' || hop.anew ? [] : hop.target)) ?? [],
+  );
+  return [...flow.stops.values()].filter((stop) => reached.has(stop.key));
+}
+
 function closure(starts: string[], next: (key: string) => string[]): Set<string> {
   const reached = new Set(starts);
   const queue = [...starts];

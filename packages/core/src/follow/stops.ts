@@ -30,6 +30,8 @@ export interface Departure extends Seat {
   site: number | null;
   context: number | null;
   through: string[];
+  /** What leaves is a copy. */
+  anew: boolean;
   /** The name it has on arrival. */
   name: string;
 }
@@ -220,6 +222,7 @@ export class Stops {
         site: crossing.site,
         context: crossing.context,
         through: exit.through,
+        anew: exit.anew,
         name: arrival,
         ...seat,
       });

@@ -6,7 +6,7 @@
 import { isLeftOut } from '../model/signs';
 import type { Repeat } from '../model/facts';
 import { fieldMatches } from './intern';
-import type { Edge } from './graph';
+import type { Edge, Graph } from './graph';
 import type { Program } from './program';
 
 /** A value at a place: `path` leads from what the place holds to the value; `context` says in whose run. */
@@ -37,6 +37,8 @@ export interface Exit extends Change {
   index: number;
   /** Hooks and helpers it went through on the way, by name. */
   through: string[];
+  /** It was put into a new object or list of the same make on the way: what leaves is a copy. */
+  anew: boolean;
 }
 
 export interface LocalUse extends Change {
@@ -380,6 +382,7 @@ class Exploration {
       target,
       index: arg,
       through: this.through(index),
+      anew: isAnew(this.program.graph, this.states, index),
       ...changeOf(flags),
     });
   }
@@ -404,6 +407,13 @@ class Exploration {
     }
     return names;
   }
+}
+
+/** Whether a value was spread, sliced or put together anew on its way to one of the places it came to. */
+export function isAnew(graph: Graph, visited: readonly Visited[], index: number): boolean {
+  for (let at = visited[index]; at; at = visited[at.from])
+    if (graph.places[at.place]?.kind === 'object' && visited[at.from]?.path === at.path) return true;
+  return false;
 }
 
 /** A field by name, not a place in a list. */

@@ -42,6 +42,7 @@ export function copies(linked: Linked, cells: Cells): Copy[] {
           if (edge.op !== 'frozen') continue;
           const copy = byValue.get(`${edge.to}:${stop.component.fn}`);
           if (!copy || copy === source || wasDerived(visited)) continue;
+          if (isInstance(linked, local, visited)) continue;
           // The first of a list, a field of one's own object: not the same fact.
           if (isPart(visited) && (source.cell.home === stop.component.fn || ofList(linked, local, visited))) continue;
           const key = `${copy.cell.id}<${source.cell.id}`;
@@ -65,6 +66,14 @@ export function copies(linked: Linked, cells: Cells): Copy[] {
         }
     }
   return found;
+}
+
+/** Taken as part of the instance that holds it: whoever reads the instance later reads what it holds then. */
+function isInstance(linked: Linked, local: Local, visited: Visited): boolean {
+  if (visited.path === 0) return false;
+  const { places } = linked.program.reached;
+  for (let at: Visited | undefined = visited; at; at = local.visited[at.from]) if (places.has(at.place)) return true;
+  return false;
 }
 
 /** Taken out of a list: one of many, chosen once. */

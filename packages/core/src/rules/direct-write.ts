@@ -1,6 +1,6 @@
 /** State changed in place, where only its change function makes the change show. */
-import { isPart, wasDerived, wasFrozen, type Local, type Visited } from '../link/local';
-import type { Linked } from '../link';
+import { stopsOfItself } from '../follow/flow';
+import { isAnew, isPart, wasDerived, wasFrozen } from '../link/local';
 import { FAMILIES } from '../model/families';
 import { beside, named, seat, type Draft, type Rule } from './rule';
 import type { Spot } from '../model/facts';
@@ -53,15 +53,15 @@ export function Bench() {
       if (cell.home === null || cell.kind !== 'state' || cell.setter === null || cell.callable) continue;
       const family = program.component(cell.home)?.family;
       if (!family || !FAMILIES[family].directWriteIsLost) continue;
-      for (const stop of values?.stops.values() ?? []) {
+      for (const stop of values ? stopsOfItself(values) : []) {
         const local = locals.explore(stop.at);
-        for (const visited of local.visited)
+        for (const [index, visited] of local.visited.entries())
           for (const one of mutated.get(visited.place) ?? []) {
             if (
               !holds(visited.path, one, cell.name) ||
               wasDerived(visited) ||
               wasFrozen(visited) ||
-              isCopy(linked, local, visited)
+              isAnew(graph, local.visited, index)
             )
               continue;
             const home = program.component(cell.home);
@@ -92,11 +92,3 @@ export function Bench() {
     }
   },
 };
-
-/** What was spread, sliced or put together anew on the way is a copy: changing that is fine. */
-function isCopy(linked: Linked, local: Local, visited: Visited): boolean {
-  const { graph } = linked.program;
-  for (let at: Visited | undefined = visited; at; at = local.visited[at.from])
-    if (graph.places[at.place]?.kind === 'object' && local.visited[at.from]?.path === at.path) return true;
-  return false;
-}

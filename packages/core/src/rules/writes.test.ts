@@ -26,6 +26,20 @@ describe('direct-write', () => {
     expect(found?.related).toMatchObject([{ file: 'src/App.jsx', note: 'beds lives here.' }]);
   });
 
+  test('a child that changes what was computed of the list, changes something else', () => {
+    const survey =
+      one(`function Plot() { const [beds, setBeds] = useState([]); return <Bed rows={beds.slice()} onClear={() => setBeds([])} />; }
+      function Bed({ rows, onClear }) { return <b onClick={() => { rows[0] = 1; }} onBlur={onClear}>{rows.length}</b>; }`);
+    expect(foundBy('direct-write', survey)).toEqual([]);
+  });
+
+  test('a copy that a child hands up may be changed by whoever takes it', () => {
+    const survey = one(`function Plot() { const [beds, setBeds] = useState([]);
+        return <Bed beds={beds} onPick={(rows) => { rows[0] = 1; setBeds(rows); }} />; }
+      function Bed({ beds, onPick }) { return <b onClick={() => { const rows = beds.slice(); rows[1] = 2; onPick(rows); }}>{beds.length}</b>; }`);
+    expect(foundBy('direct-write', survey)).toEqual([]);
+  });
+
   test('a reference may be changed in place: nothing is rendered from it', () => {
     const survey = one(
       `function Plot() { const beds = useRef([]); return <b onClick={() => { beds.current.push(1); }} />; }`,
