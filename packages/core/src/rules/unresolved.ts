@@ -26,9 +26,9 @@ export const unresolved: Rule = {
       const author = program.component(render.authors[site] ?? -1);
       told.add(`${file}:${fact.name.split('.')[0] ?? ''}`);
       found.push({
-        message: `<${fact.name}> could not be followed. ${target.reason}`,
+        message: `<${inShort(fact.name)}> could not be followed. ${target.reason}`,
         component: author?.name ?? null,
-        name: fact.name,
+        name: inShort(fact.name),
         ...seat(linked, file, fact.at),
         ...named([author]),
         related: [],
@@ -63,3 +63,11 @@ export const unresolved: Rule = {
     return found;
   },
 };
+
+/** What is rendered may be an expression of many lines: its beginning says which. */
+function inShort(name: string): string {
+  const line = name.replace(/\s+/g, ' ').trim();
+  return line.length > MOST_LETTERS ? `${line.slice(0, MOST_LETTERS - 1)}…` : line;
+}
+
+const MOST_LETTERS = 48;

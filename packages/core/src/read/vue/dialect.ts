@@ -47,11 +47,14 @@ import { computed, reactive, ref, templateRef, toRef, watch } from './reactive';
 
 /** `createApp(App, props)`: where the application is mounted. */
 const createApp: Reading = (r, node) => {
-  const [tag = null] = readArguments(r, node);
+  const [first, ...others] = node.arguments;
   const at = spotOf(node);
+  // What is mounted may be written in place.
+  const written = first?.type === 'ObjectExpression' ? first : null;
+  const name = written ? nameFromPath(r.b.facts.path) : first ? r.source(first) : 'App';
+  const tag = written ? readOptionsObject(r, written, name) : first ? value(r, first) : null;
+  for (const one of others) value(r, one);
   if (tag === null) return null;
-  const first = node.arguments[0];
-  const name = first ? r.source(first) : 'App';
   mountSite(r, name, tag, at);
   return r.b.place('object', 'app', r.fn, at);
 };

@@ -239,6 +239,18 @@ defineEmits(['pick']);
   });
 });
 
+test('what is mounted may be written in place', () => {
+  const survey = surveyOf({
+    'src/shed.js': `import { createApp, h } from 'vue'; import Notice from './Notice.vue';
+      export function warn(text) {
+        createApp({ data() { return { shown: true }; }, render() { return h(Notice, { text: 'frost', shown: this.shown }); } }).mount('#notice');
+      }`,
+    'src/Notice.vue': sfc(`defineProps(['text', 'shown']);`, `<b v-if="shown">{{ text }}</b>`),
+  });
+  expect(findingsOf(survey)).toEqual([]);
+  expect(trailsOf(survey, 'Shed.shown')).toEqual(['Shed.shown > Notice.shown']);
+});
+
 test('a chain of props and events that are only passed on', () => {
   const pass = (child: string): string =>
     sfc(
