@@ -18,43 +18,11 @@ import type {
 import { isLeftOut } from '../model/signs';
 import { WHOLE } from '../read/script/commonjs';
 import { ByPlace, pushAt } from './byPlace';
+import { Chains, type Edge } from './edges';
+import { Exports, sourceOf } from './exports';
 import { fieldMatches } from './intern';
 import { Modules, type ConfigFile, type Resolution } from './modules';
 import { Shared } from './shared';
-
-/** A flow from one place to another. Edges of a place are chained: lists of their own would take longer to make than all else. */
-export interface Edge {
-  readonly from: number;
-  readonly to: number;
-  readonly op: FlowOp;
-  readonly field: string;
-  readonly except: readonly string[] | null;
-  nextOut: Edge | undefined;
-  nextInto: Edge | undefined;
-}
-
-/** The edges of each place, in the order they were added. */
-class Chains {
-  private readonly firsts: ByPlace<Edge>;
-  private readonly lasts: ByPlace<Edge>;
-
-  constructor(places: number) {
-    this.firsts = new ByPlace(places);
-    this.lasts = new ByPlace(places);
-  }
-
-  first(place: number): Edge | undefined {
-    return this.firsts.get(place);
-  }
-
-  /** Puts an edge at the end of a place's; the one before it, if any, is to lead on to it. */
-  add(place: number, edge: Edge): Edge | undefined {
-    const before = this.lasts.get(place);
-    if (!before) this.firsts.set(place, edge);
-    this.lasts.set(place, edge);
-    return before;
-  }
-}
 
 /** An item of one file with the project-wide numbers it needs. */
 interface Numbered<T> {
@@ -74,6 +42,7 @@ const NONE: readonly number[] = [];
 
 export class Graph {
   readonly modules: Modules;
+  private readonly exports: Exports;
   readonly places: Place[] = [];
   readonly fileOfPlace: number[] = [];
   readonly functions: (Numbered<FunctionFact> & { parent: number })[] = [];
@@ -124,6 +93,7 @@ export class Graph {
     configs: readonly ConfigFile[],
   ) {
     this.modules = new Modules(files, configs);
+    this.exports = new Exports(files, this.modules, (file, place) => this.at(file, place));
     const places = files.reduce((sum, file) => sum + file.places.length, 0);
     this.out = new Chains(places);
     this.into = new Chains(places);
@@ -257,94 +227,24 @@ export class Graph {
       this.resolutionOfPlace.set(to, { source: fact.source, resolution });
       const from = sourceOf(resolution);
       if (from === null) continue;
-      const whole = this.exportOf(from, WHOLE, new Set());
+      const whole = this.exports.exportOf(from, WHOLE, new Set());
       if (fact.imported === '*') {
         if (whole !== null) this.addEdge(whole, to, 'same', '', null);
-        for (const [name, place] of this.exportsOf(from))
+        for (const [name, place] of this.exports.exportsOf(from))
           if (name !== WHOLE) this.addEdge(place, to, 'put', name, null);
       } else {
-        const place = this.exportOf(from, fact.imported, new Set());
+        const place = this.exports.exportOf(from, fact.imported, new Set());
         if (place !== null) this.addEdge(place, to, 'same', '', null);
         // What CommonJS exports is a module's default, and its fields are its names.
         else if (whole !== null && fact.imported === 'default') this.addEdge(whole, to, 'same', '', null);
         else if (whole !== null) this.addEdge(whole, to, 'get', fact.imported, null);
-        else this.passedOn(from, fact.imported, to);
+        else {
+          const passed = this.exports.passedOn(from, fact.imported);
+          if (passed) this.resolutionOfPlace.set(to, passed);
+        }
       }
     }
     this.resolutions.push(list);
-  }
-
-  /** What a module only passes on from a package comes from that package. */
-  private passedOn(file: number, name: string, to: number): void {
-    const seen = new Set<string>();
-    const queue = [{ file, name }];
-    for (let at = queue.pop(); at; at = queue.pop()) {
-      const facts = this.files[at.file];
-      if (!facts || seen.has(`${at.file}#${at.name}`)) continue;
-      seen.add(`${at.file}#${at.name}`);
-      for (const fact of facts.exports) {
-        if (fact.source === null || (fact.name !== at.name && fact.name !== '*')) continue;
-        const resolution = this.modules.resolve(facts.path, fact.source);
-        if (resolution.kind === 'file')
-          queue.push({ file: resolution.file, name: fact.name === '*' ? at.name : (fact.imported ?? at.name) });
-        else if (resolution.kind === 'outside') {
-          this.resolutionOfPlace.set(to, { source: fact.source, resolution });
-          if (fact.name !== '*') return;
-        }
-      }
-    }
-  }
-
-  /** The place behind a name a module exports, through any chain of re-exports; null where there is none. */
-  exportOf(file: number, name: string, seen: Set<string>): number | null {
-    const key = `${file}#${name}`;
-    if (seen.has(key)) return null;
-    seen.add(key);
-    const facts = this.files[file];
-    if (!facts) return null;
-    for (const fact of facts.exports) {
-      if (fact.name !== name) continue;
-      if (fact.source === null) return fact.place === null ? null : this.at(file, fact.place);
-      const from = sourceOf(this.modules.resolve(facts.path, fact.source));
-      if (from === null || fact.imported === null) continue;
-      if (fact.imported === '*') continue;
-      const place = this.exportOf(from, fact.imported, seen);
-      if (place !== null) return place;
-    }
-    if (name === 'default') return null;
-    for (const fact of facts.exports) {
-      if (fact.name !== '*' || fact.source === null) continue;
-      const from = sourceOf(this.modules.resolve(facts.path, fact.source));
-      const place = from === null ? null : this.exportOf(from, name, seen);
-      if (place !== null) return place;
-    }
-    return null;
-  }
-
-  /** Every name a module exports with its place. */
-  exportsOf(file: number): Map<string, number> {
-    const names = new Set<string>();
-    const seen = new Set<number>();
-    const queue = [file];
-    for (let next = queue.pop(); next !== undefined; next = queue.pop()) {
-      const facts = this.files[next];
-      if (!facts || seen.has(next)) continue;
-      seen.add(next);
-      for (const fact of facts.exports) {
-        if (fact.name !== '*') {
-          if (fact.name !== 'default' || next === file) names.add(fact.name);
-        } else if (fact.source !== null) {
-          const from = sourceOf(this.modules.resolve(facts.path, fact.source));
-          if (from !== null) queue.push(from);
-        }
-      }
-    }
-    const found = new Map<string, number>();
-    for (const name of names) {
-      const place = this.exportOf(file, name, new Set());
-      if (place !== null) found.set(name, place);
-    }
-    return found;
   }
 
   /** The first of the edges that lead out of a place; `nextOut` is the one after it. */
@@ -468,12 +368,6 @@ export class Graph {
       }
     }
   }
-}
-
-/** The file whose facts stand behind an import: a source of the project, or the model of a package. */
-function sourceOf(resolution: Resolution): number | null {
-  if (resolution.kind === 'file') return resolution.file;
-  return resolution.kind === 'outside' ? (resolution.model ?? null) : null;
 }
 
 function push(map: Map<number, number[]>, key: number, value: number): void {

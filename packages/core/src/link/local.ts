@@ -6,7 +6,8 @@
 import { isLeftOut } from '../model/signs';
 import type { Repeat } from '../model/facts';
 import { fieldMatches } from './intern';
-import type { Edge, Graph } from './graph';
+import type { Edge } from './edges';
+import type { Graph } from './graph';
 import type { Program } from './program';
 
 /** A value at a place: `path` leads from what the place holds to the value; `context` says in whose run. */
