@@ -1,5 +1,5 @@
 /** What a question means: `Tray.units`, `src/Tray.jsx#Tray.units`, `context:Units`; and what was meant where it means nothing. */
-import { wasDerived } from '../link/local';
+import { wasDerived } from '../link/visited';
 import type { ComponentInfo } from '../link/program';
 import type { Linked } from '../link';
 import type { CellFlow, Cells } from './cells';

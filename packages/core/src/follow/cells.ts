@@ -3,7 +3,7 @@ import type { Carrier, CellKind } from '../model/documents';
 import type { CellFact, SharedCell, Spot } from '../model/facts';
 import type { Linked } from '../link';
 import type { Origin } from '../link/graph';
-import type { At } from '../link/local';
+import type { At } from '../link/visited';
 import { changeKey } from '../link/shared';
 import { isSlot, shownName } from '../model/signs';
 import { Flows, type Flow } from './flow';

@@ -5,7 +5,7 @@
 import type { Carrier } from '../model/documents';
 import type { ComponentInfo } from '../link/program';
 import type { Linked } from '../link';
-import type { At } from '../link/local';
+import type { At } from '../link/visited';
 import { Stops, type Departure, type Mode, type StopFacts } from './stops';
 
 export interface FlowStop {

@@ -7,7 +7,7 @@ import { TAKEN, type Spot } from '../model/facts';
 import { isWay, shownName } from '../model/signs';
 import type { Linked } from '../link';
 import type { Graph } from '../link/graph';
-import { isPart, wasDerived, type At, type Exit, type Local, type Visited } from '../link/local';
+import { isPart, wasDerived, type At, type Exit, type Local, type Visited } from '../link/visited';
 
 export type Mode = 'value' | 'function';
 

@@ -3,7 +3,8 @@
  * markup is followed as a value to the clones it gets to.
  */
 import type { Crossings } from './crossing';
-import type { At, Locals } from './local';
+import type { Locals } from './local';
+import type { At } from './visited';
 import type { Program } from './program';
 
 const MAX_PLACES = 500;

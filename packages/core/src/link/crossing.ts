@@ -1,7 +1,7 @@
 /** From one component to the next: where a value that leaves by a site, a call or a provider arrives. */
 import type { Carrier } from '../model/documents';
 import { eventOf, isUpdate } from '../model/signs';
-import type { At, Exit } from './local';
+import type { At, Exit } from './visited';
 import type { Clones } from './clones';
 import type { Handed } from './handed';
 import type { Program } from './program';

@@ -5,7 +5,8 @@
 import type { Repeat } from '../model/facts';
 import type { Clones } from './clones';
 import { Crossings, type Environment } from './crossing';
-import type { At, Locals } from './local';
+import type { Locals } from './local';
+import type { At } from './visited';
 import type { Program } from './program';
 
 const MAX_PLACES = 2000;

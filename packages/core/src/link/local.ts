@@ -4,94 +4,26 @@
  * so it is worked out once and serves every trail that comes by.
  */
 import { isLeftOut } from '../model/signs';
-import type { Repeat } from '../model/facts';
 import { fieldMatches } from './intern';
 import type { Edge } from './edges';
-import type { Graph } from './graph';
+import {
+  changeOf,
+  DERIVED,
+  FROZEN,
+  isAnew,
+  MANY,
+  PART,
+  SOMETIMES,
+  type At,
+  type Change,
+  type ExitKind,
+  type Local,
+  type Visited,
+} from './visited';
 import type { Program } from './program';
-
-/** A value at a place: `path` leads from what the place holds to the value; `context` says in whose run. */
-export interface At {
-  place: number;
-  path: number;
-  context: number;
-}
-
-/** What happened to a value since it arrived. */
-export interface Change {
-  part: boolean;
-  derived: boolean;
-  frozen: boolean;
-  /** How often the functions it came back from are called. */
-  repeat: Repeat;
-}
-
-/** `shared`: from what belongs to no component into the run of one that reads it. */
-export type ExitKind = 'site' | 'argument' | 'returned' | 'rendered' | 'inner' | 'shared' | 'clone' | 'handle';
-
-export interface Exit extends Change {
-  kind: ExitKind;
-  at: At;
-  /** The site (`site`), call (`argument`) or function (`returned`, `rendered`) it leaves by. */
-  target: number;
-  /** Which argument (`argument`). */
-  index: number;
-  /** Hooks and helpers it went through on the way, by name. */
-  through: string[];
-  /** It was put into a new object or list of the same make on the way: what leaves is a copy. */
-  anew: boolean;
-}
-
-export interface LocalUse extends Change {
-  use: number;
-  path: number;
-  context: number;
-}
-
-/** A use that has no fact of its own: an argument of something outside, the object of an outside method. */
-export interface CallUse extends Change {
-  call: number;
-  path: number;
-  context: number;
-}
-
-export interface Local {
-  uses: LocalUse[];
-  outsideCalls: CallUse[];
-  /** Calls of the value itself, where it is a function. */
-  called: { call: number; context: number }[];
-  exits: Exit[];
-  /** Every place it came to, for asking by any of its local names. */
-  visited: readonly Visited[];
-}
-
-/** A place a value came to, what had happened to it by then, and from which of the places before it. */
-export interface Visited extends At {
-  flags: number;
-  from: number;
-  /** The field it was taken from by a key that is chosen at run time: put under such a key again, it has that name. */
-  key: string;
-}
-
-export function isPart(visited: Visited): boolean {
-  return (visited.flags & PART) !== 0;
-}
-
-export function wasFrozen(visited: Visited): boolean {
-  return (visited.flags & FROZEN) !== 0;
-}
-
-export function wasDerived(visited: Visited): boolean {
-  return (visited.flags & DERIVED) !== 0;
-}
 
 type State = Visited;
 
-const PART = 1;
-const DERIVED = 2;
-const FROZEN = 4;
-const SOMETIMES = 8;
-const MANY = 16;
 const MAX_STATES = 4000;
 const FEW = 24;
 
@@ -410,23 +342,7 @@ class Exploration {
   }
 }
 
-/** Whether a value was spread, sliced or put together anew on its way to one of the places it came to. */
-export function isAnew(graph: Graph, visited: readonly Visited[], index: number): boolean {
-  for (let at = visited[index]; at; at = visited[at.from])
-    if (graph.places[at.place]?.kind === 'object' && visited[at.from]?.path === at.path) return true;
-  return false;
-}
-
 /** A field by name, not a place in a list. */
 function isName(field: string): boolean {
   return field !== '*' && !/^\d+$/.test(field);
-}
-
-function changeOf(flags: number): Change {
-  return {
-    part: (flags & PART) !== 0,
-    derived: (flags & DERIVED) !== 0,
-    frozen: (flags & FROZEN) !== 0,
-    repeat: flags & MANY ? 'many' : flags & SOMETIMES ? 'conditional' : 'once',
-  };
 }

@@ -3,7 +3,7 @@ import type { CellFlow, Cells } from '../follow/cells';
 import type { Spot } from '../model/facts';
 import type { ComponentInfo } from '../link/program';
 import type { Linked } from '../link';
-import { isPart, wasDerived, type Local, type Visited } from '../link/local';
+import { isPart, wasDerived, type Local, type Visited } from '../link/visited';
 import { changes, writersOf } from './changes';
 import { START } from './rule';
 

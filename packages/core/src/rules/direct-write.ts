@@ -1,6 +1,6 @@
 /** State changed in place, where only its change function makes the change show. */
 import { stopsOfItself } from '../follow/flow';
-import { isAnew, isPart, wasDerived, wasFrozen } from '../link/local';
+import { isAnew, isPart, wasDerived, wasFrozen } from '../link/visited';
 import { FAMILIES } from '../model/families';
 import { beside, named, seat, type Draft, type Rule } from './rule';
 import type { Spot } from '../model/facts';

@@ -1,7 +1,7 @@
 /** A whole object carried down, of which one or two fields are read. */
 import type { Flow, FlowStop } from '../follow/flow';
 import { arrivalOf, roleAt } from '../follow/trail';
-import { isPart, wasDerived } from '../link/local';
+import { isPart, wasDerived } from '../link/visited';
 import type { Linked } from '../link';
 import { list, named, seat, type Draft, type Rule } from './rule';
 
