@@ -59,6 +59,9 @@ const createApp: Reading = (r, node) => {
   return r.b.place('object', 'app', r.fn, at);
 };
 
+/** `useAttrs()`: what is given beyond the props. */
+const useAttrs: Reading = (r, node) => readInstance(r, '$attrs', spotOf(node));
+
 /** `defineComponent({ … })`, `Vue.extend({ … })`. */
 const component: Reading = (r, node, target) => {
   const [given] = node.arguments;
@@ -99,6 +102,7 @@ const CALLS: Record<string, Reading> = {
   onScopeDispose: leaving,
   defineProps,
   withDefaults,
+  useAttrs,
   defineEmits,
   defineModel,
   defineExpose: expose,

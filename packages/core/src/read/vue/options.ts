@@ -14,6 +14,8 @@ import { copied } from '../singleFile/provided';
 import { called } from '../singleFile/runs';
 import { componentGiven } from './registered';
 import { pascal } from '../../model/spelling';
+import { walkNodes } from '../script/walk';
+import { readInstance } from './instance';
 import { addField } from './reactive';
 
 /** Methods the family calls by itself. */
@@ -218,7 +220,7 @@ function readSetup(r: ScriptReader, component: SingleFileComponent, node: t.Node
   if (node?.type !== 'ObjectMethod' && !isFunction(node)) return;
   const self = readFunction(r, node, 'setup');
   if (!r.b.facts.functions.some((one) => one.self === self)) return;
-  const result = called(r, self, 'setup', spotOf(node), [component.props, null]);
+  const result = called(r, self, 'setup', spotOf(node), [component.props, contextOf(r, node)]);
   const returned = returnedFrom(node);
   if (isFunction(returned)) return renderResult(r, component, called(r, result, 'render', spotOf(node)));
   if (returned?.type !== 'ObjectExpression') return r.b.flow(result, component.self);
@@ -234,6 +236,31 @@ function readSetup(r: ScriptReader, component: SingleFileComponent, node: t.Node
     r.b.facts.flows.push({ from: r.b.part(result, field, r.fn, at), to: bare, op: 'unwrap', field: 'value' });
     r.b.flow(bare, component.self, 'put', field);
   }
+}
+
+/** What set-up is given beside the props, where it asks for what else the component is given (`{ attrs }`, `ctx.attrs`). */
+function contextOf(
+  r: ScriptReader,
+  node: t.ObjectMethod | t.ArrowFunctionExpression | t.FunctionExpression,
+): PlaceId | null {
+  const [, context] = node.params;
+  let asks =
+    context?.type === 'ObjectPattern' &&
+    context.properties.some((one) => one.type === 'ObjectProperty' && fieldOf(one.key, one.computed) === 'attrs');
+  if (context?.type === 'Identifier')
+    walkNodes(node.body, (one) => {
+      asks ||=
+        one.type === 'MemberExpression' &&
+        one.object.type === 'Identifier' &&
+        one.object.name === context.name &&
+        fieldOf(one.property, one.computed) === 'attrs';
+    });
+  const at = spotOf(node);
+  const attrs = asks ? readInstance(r, '$attrs', at) : null;
+  if (attrs === null) return null;
+  const given = r.b.place('object', 'context', r.fn, at);
+  r.b.flow(attrs, given, 'put', 'attrs');
+  return given;
 }
 
 function returnedFrom(node: t.ObjectMethod | t.ArrowFunctionExpression | t.FunctionExpression): t.Node | null {

@@ -36,6 +36,30 @@ const CASES: [name: string, sources: Record<string, string>, question: string, t
     ['up Switch.pick > event:App.units'],
   ],
   [
+    'what a script takes of all it is given',
+    {
+      'src/App.vue': sfc(
+        `import { ref } from 'vue'; import Bed from './Bed.vue'; const units = ref('c');`,
+        `<main><Bed :units="units" /></main>`,
+      ),
+      'src/Bed.vue': sfc(`import { useAttrs } from 'vue'; const all = useAttrs();`, `<b>{{ all.units }}</b><i />`),
+    },
+    'App.units',
+    ['App.units > overflow:Bed.units'],
+  ],
+  [
+    'what set-up takes of all it is given',
+    {
+      'src/App.vue': sfc(
+        `import { ref } from 'vue'; import Bed from './Bed.vue'; const units = ref('c');`,
+        `<main><Bed :units="units" /></main>`,
+      ),
+      'src/Bed.vue': `<script>export default { inheritAttrs: false, setup(props, { attrs }) { return { scale: attrs.units }; } };</script><template><b>{{ scale }}</b></template>`,
+    },
+    'App.units',
+    ['App.units > overflow:Bed.units'],
+  ],
+  [
     'an event in one spelling, listened to in the other',
     {
       'src/App.vue': sfc(
