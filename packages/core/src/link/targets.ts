@@ -4,6 +4,7 @@
  */
 import { FAMILIES } from '../model/families';
 import type { Graph, Origin } from './graph';
+import { pascal } from '../model/spelling';
 
 /** A component, and the wrapper's call that made it: each call makes one of its own. -1 where no wrapper did. */
 export interface Target {
@@ -76,7 +77,8 @@ export class Targets {
       for (const inner of wrapped) add(target, inner);
       if (wrapped.length === 0) target.reason ??= this.whyUnresolved(origin.place, entry.fact.name, target);
     }
-    if (target.components.length === 0) target.reason ??= `Nothing in the project defines “${entry.fact.name}”.`;
+    if (target.components.length === 0)
+      target.reason ??= this.notDefined(graph.at(entry.file, entry.fact.tag), entry.fact.name);
     return target;
   }
 
@@ -266,7 +268,15 @@ export class Targets {
       const callee = call === undefined ? '' : graph.calls[call]?.fact.name;
       return callee ? `It is made by a call of ${callee}, which could not be followed.` : 'It is computed.';
     }
-    return `Nothing in the project defines “${name}”.`;
+    return this.notDefined(place, name);
+  }
+
+  /** A tag that is no name of something, but an expression, may bring anything. */
+  private notDefined(place: number, name: string): string {
+    const written = pascal(name.slice(name.lastIndexOf('.') + 1));
+    return pascal(this.graph.places[place]?.name ?? '') === written
+      ? `Nothing in the project defines “${name}”.`
+      : 'Which component it is, is decided while it runs.';
   }
 }
 

@@ -263,6 +263,19 @@ defineEmits(['pick']);
   });
 });
 
+test('a tag that is an expression is told from one that nothing defines', () => {
+  const survey = surveyOf({
+    'src/App.vue': sfc(
+      `import { computed } from 'vue'; const props = defineProps(['tag']); const kind = computed(() => (props.tag ? 'b' : 'i'));`,
+      `<main><component :is="kind" /><NoSuch /></main>`,
+    ),
+  });
+  expect(survey.findings().map((finding) => finding.message)).toEqual([
+    '<component> could not be followed. Which component it is, is decided while it runs.',
+    '<NoSuch> could not be followed. Nothing in the project defines “NoSuch”.',
+  ]);
+});
+
 test('what is mounted may be written in place', () => {
   const survey = surveyOf({
     'src/shed.js': `import { createApp, h } from 'vue'; import Notice from './Notice.vue';
