@@ -61,7 +61,9 @@ export class Survey {
 
   /** Other findings are accepted from now on; nothing else of the configuration may differ. */
   accept(config: Config): void {
+    const same = JSON.stringify(config.accepted) === JSON.stringify(this.config.accepted);
     this.config = config;
+    if (same) return;
     this.told = null;
     this.written = null;
   }

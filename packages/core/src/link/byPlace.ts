@@ -24,9 +24,15 @@ export class ByPlace<T> {
   }
 }
 
-/** Adds to the list that belongs to a place. */
-export function pushAt(lists: ByPlace<number[]>, place: number, value: number): void {
-  const list = lists.get(place);
+/** Lists by number, in a map or beside places. */
+interface Lists {
+  get(key: number): number[] | undefined;
+  set(key: number, list: number[]): unknown;
+}
+
+/** Adds to the list that belongs to a number. */
+export function push(lists: Lists, key: number, value: number): void {
+  const list = lists.get(key);
   if (list) list.push(value);
-  else lists.set(place, [value]);
+  else lists.set(key, [value]);
 }

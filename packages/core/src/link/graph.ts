@@ -17,7 +17,7 @@ import type {
 } from '../model/facts';
 import { isLeftOut } from '../model/signs';
 import { WHOLE } from '../read/script/commonjs';
-import { ByPlace, pushAt } from './byPlace';
+import { ByPlace, push } from './byPlace';
 import { Chains, type Edge } from './edges';
 import { Exports, sourceOf } from './exports';
 import { fieldMatches } from './intern';
@@ -159,15 +159,14 @@ export class Graph {
       this.addEdge(base + flow.from, base + flow.to, flow.op, flow.field ?? '', flow.except ?? null);
     for (const fact of file.calls) {
       const id = this.calls.push({ fact, file: index }) - 1;
-      pushAt(this.callsByCallee, base + fact.callee, id);
+      push(this.callsByCallee, base + fact.callee, id);
       this.callOfResult.set(base + fact.result, id);
-      if (fact.receiver !== null) pushAt(this.callsByReceiver, base + fact.receiver, id);
+      if (fact.receiver !== null) push(this.callsByReceiver, base + fact.receiver, id);
       fact.args.forEach((arg, i) => {
-        if (arg !== null && fact.args.indexOf(arg) === i) pushAt(this.callsByArg, base + arg, id);
+        if (arg !== null && fact.args.indexOf(arg) === i) push(this.callsByArg, base + arg, id);
       });
     }
-    for (const fact of file.uses)
-      pushAt(this.usesByPlace, base + fact.place, this.uses.push({ fact, file: index }) - 1);
+    for (const fact of file.uses) push(this.usesByPlace, base + fact.place, this.uses.push({ fact, file: index }) - 1);
     for (const fact of file.sites)
       this.siteOfProps.set(base + fact.propsPlace, this.sites.push({ fact, file: index }) - 1);
     for (const fact of file.clones)
@@ -368,10 +367,4 @@ export class Graph {
       }
     }
   }
-}
-
-function push(map: Map<number, number[]>, key: number, value: number): void {
-  const list = map.get(key);
-  if (list) list.push(value);
-  else map.set(key, [value]);
 }

@@ -85,6 +85,14 @@ export interface PropFact {
  */
 export type FunctionRole = 'module' | 'component' | 'candidate' | 'hook' | 'plain' | 'closure';
 
+/** An event a component declares or sends. */
+export interface EventFact {
+  name: string;
+  /** The prop under which whoever listens hands over what is called. */
+  listener: string;
+  at: Spot;
+}
+
 export interface FunctionFact {
   name: string;
   role: FunctionRole;
@@ -104,7 +112,7 @@ export interface FunctionFact {
   /** The place of what a call without any argument brings, where that differs: a store's hook without a selector. */
   bare?: PlaceId;
   /** For components: the events it declares or sends. */
-  events?: { name: string; at: Spot }[];
+  events?: EventFact[];
   /** It also sends events whose names are decided at run time. */
   sendsAny?: true;
   /** For components written as classes: the object its methods stand on. */
@@ -418,4 +426,4 @@ export interface FileFacts {
 }
 
 /** Raised whenever the shape or meaning of facts changes, so that cached ones are read anew. */
-export const FACTS_VERSION = 10;
+export const FACTS_VERSION = 11;

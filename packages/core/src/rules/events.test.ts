@@ -71,6 +71,8 @@ describe('unsent-event', () => {
     ['never sent', '@weed="dug"', `@click="emit('dig')"`, ['App.weed']],
     ['sent', '@dig="dug"', `@click="emit('dig')"`, []],
     ['of the element itself', '@keydown="dug"', `@click="emit('dig')"`, []],
+    ['of what befalls the instance', '@vue:mounted="dug"', `@click="emit('dig')"`, []],
+    ['in another spelling', '@dig-up="dug"', `@click="emit('digUp')"`, []],
   ])('%s', (_what, listens, bed, found) => {
     expect(foundBy('unsent-event', pair(listens, bed))).toEqual(found);
   });

@@ -2,7 +2,6 @@
 import { nearest } from '../follow/names';
 import type { ComponentInfo } from '../link/program';
 import { eventOf, eventProp, isUpdate } from '../model/signs';
-import { camel } from '../model/spelling';
 import { isOffered, passings, type Passing } from './sites';
 import { named, seat, type Draft, type Rule } from './rule';
 import { topics } from './topics';
@@ -66,9 +65,9 @@ export function Tally() {
         continue;
       const passes = (name: string): boolean => own.some((one) => one.fact.props.some((given) => given.name === name));
       // An event that is sent up, at sites none of which listen.
-      for (const { name } of graph.functions[component.fn]?.fact.events ?? []) {
-        const [call] = [name, camel(name)].flatMap((one) => callsOf(component, eventProp(one)));
-        if (!call || isUpdate(eventProp(name))) continue;
+      for (const { name, listener } of graph.functions[component.fn]?.fact.events ?? []) {
+        const [call] = callsOf(component, listener);
+        if (!call || isUpdate(listener)) continue;
         const given = new Set(own.flatMap((one) => one.fact.props.flatMap((prop) => prop.name ?? [])));
         // What binds a value both ways listens as well, by another name.
         if ([...given].some((one) => eventOf(one) !== null && callsOf(component, one).includes(call))) continue;

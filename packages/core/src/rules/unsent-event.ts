@@ -3,8 +3,7 @@ import { nearest } from '../follow/names';
 import type { Linked } from '../link';
 import type { ComponentInfo } from '../link/program';
 import { DOM_EVENTS } from '../model/domEvents';
-import { eventOf } from '../model/signs';
-import { camel } from '../model/spelling';
+import { eventOf, isUpdate } from '../model/signs';
 import { named, seat, type Draft, type Rule } from './rule';
 import { passings, type Passing } from './sites';
 import { topics } from './topics';
@@ -70,14 +69,17 @@ export function Tray() {
 function neverSent(linked: Linked, { fact, file, component, author }: Passing): Draft[] {
   const { program } = linked;
   const child = program.graph.functions[component.fn]?.fact;
-  const own = (child?.events ?? []).map((one) => one.name);
+  const own = child?.events ?? [];
   // Where it sends what cannot be told, or nothing that can be seen, it may send this as well.
   if (component.propsPlace === null || own.length === 0 || child?.sendsAny || child?.mixes?.length) return [];
   return fact.props.flatMap(({ name, at }): Draft[] => {
     const event = eventOf(name ?? '');
-    if (event === null || event.includes(':') || own.some((one) => camel(one) === camel(event))) return [];
+    if (event === null || isUpdate(name ?? '') || own.some((one) => one.listener === name)) return [];
     if (arrives(linked, component, name ?? '', event)) return [];
-    const [near] = nearest(event, own);
+    const [near] = nearest(
+      event,
+      own.map((one) => one.name),
+    );
     return [
       {
         message: `${author?.name ?? 'The entry'} listens for ${event} of ${component.name}, which never sends it.${near ? ` It sends ${near}: was that meant?` : ''}`,

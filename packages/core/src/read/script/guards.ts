@@ -21,7 +21,7 @@ export function isAskedFor(body: t.Node, name: string): boolean {
   return found;
 }
 
-/** `null`, `undefined`, or the name of a type as `typeof` gives it. */
+/** `null`, `undefined`, a type as `typeof` names it; or another text: where nothing is given, it is just not that one. */
 function isNothing(node: t.Node): boolean {
   return (
     node.type === 'NullLiteral' ||

@@ -3,6 +3,7 @@ import type * as t from '@babel/types';
 import type { FunctionId, PlaceId, SitePropFact, Spot } from '../../model/facts';
 import { nameFromPath } from '../script/names';
 import type { ScriptReader } from '../script/reader';
+import { eventProp } from '../../model/signs';
 
 /** The component being read. */
 export interface SingleFileComponent {
@@ -91,4 +92,16 @@ export function renderedPiece(
   }
   r.b.flow(outer, fact.result);
   return piece;
+}
+
+/** Notes once that a component declares or sends an event; `listener` is the prop under which it is listened to. */
+export function noteEvent(
+  r: ScriptReader,
+  component: SingleFileComponent,
+  name: string,
+  at: Spot,
+  listener: string = eventProp(name),
+): void {
+  const { events } = r.b.fn(component.fn);
+  if (!events?.some((one) => one.name === name)) events?.push({ name, listener, at });
 }

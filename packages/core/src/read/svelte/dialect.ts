@@ -8,7 +8,7 @@ import { readChannelCall, readNew } from '../outside/channels';
 import { readMarkup } from '../react/markup';
 import { declareProp } from '../singleFile/declare';
 import { inject, provide, symbol } from '../singleFile/provided';
-import type { Reading, SingleFileComponent } from '../singleFile/component';
+import { noteEvent, type Reading, type SingleFileComponent } from '../singleFile/component';
 import { spotOf } from '../script/builder';
 import { readArguments } from '../script/calls';
 import { fieldOf } from '../script/patterns';
@@ -136,7 +136,7 @@ const dispatcher: Reading = (r, node, _, component) => {
   if (types?.type === 'TSTypeLiteral')
     for (const one of types.members)
       if (one.type === 'TSPropertySignature')
-        r.b.fn(component.fn).events?.push({ name: fieldOf(one.key, !!one.computed), at: spotOf(one.key) });
+        noteEvent(r, component, fieldOf(one.key, !!one.computed), spotOf(one.key));
   const place = r.b.place('object', 'dispatch', r.fn, spotOf(node));
   component.emit.add(place);
   return place;
@@ -218,8 +218,7 @@ function readDispatch(r: ScriptReader, node: t.CallExpression): boolean {
     return false;
   }
   const spot = spotOf(node.arguments[0]);
-  const events = r.b.fn(component.fn).events;
-  if (!events?.some((one) => one.name === event)) events?.push({ name: event, at: spot });
+  noteEvent(r, component, event, spot);
   const [, detail = null] = readArguments(r, node);
   const sent = r.b.place('object', 'event', r.fn, spotOf(node));
   r.b.flow(detail, sent, 'put', 'detail');

@@ -8,7 +8,7 @@ import { declareBlock } from '../script/declare';
 import { test, value } from '../script/expressions';
 import type { ScriptReader } from '../script/reader';
 import { readStatements } from '../script/statements';
-import { renderedPiece, type SingleFileComponent } from '../singleFile/component';
+import { noteEvent, renderedPiece, type SingleFileComponent } from '../singleFile/component';
 import { addSite, type Give } from '../singleFile/site';
 import type { SvelteFile } from './file';
 import { MarkupText, type SourceText } from './markupText';
@@ -424,8 +424,7 @@ class Markup extends MarkupText {
   }
 
   private sends(event: string, at: Spot): void {
-    const { events } = this.r.b.fn(this.component.fn);
-    if (!events?.some((one) => one.name === event)) events?.push({ name: event, at });
+    noteEvent(this.r, this.component, event, at);
   }
 
   private literalOf(one: Attribute): string | null {

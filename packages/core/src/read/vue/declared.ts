@@ -10,7 +10,7 @@ import type { ScriptReader } from '../script/reader';
 import { findIn, typeOf } from '../script/types';
 import { objectOf, plain, textOf } from '../stores/cells';
 import { eventProp, updateProp } from '../../model/signs';
-import type { Reading, SingleFileComponent } from '../singleFile/component';
+import { noteEvent, type Reading, type SingleFileComponent } from '../singleFile/component';
 import { declareProp } from '../singleFile/declare';
 import { listenerOf } from './events';
 
@@ -44,13 +44,12 @@ export function declareProps(r: ScriptReader, component: SingleFileComponent, no
 /** `['pick']`, `{ pick: null }`. */
 export function declareEvents(r: ScriptReader, component: SingleFileComponent, node: t.Node | null): void {
   const given = plain(r, node);
-  const events = r.b.fn(component.fn).events;
+  const note = (name: string, at: Spot): void => noteEvent(r, component, name, at, listenerOf(r, name));
   if (given?.type === 'ArrayExpression')
-    for (const one of given.elements)
-      if (one?.type === 'StringLiteral') events?.push({ name: one.value, at: spotOf(one) });
+    for (const one of given.elements) if (one?.type === 'StringLiteral') note(one.value, spotOf(one));
   if (given?.type === 'ObjectExpression')
     for (const one of given.properties)
-      if (one.type !== 'SpreadElement') events?.push({ name: fieldOf(one.key, one.computed), at: spotOf(one.key) });
+      if (one.type !== 'SpreadElement') note(fieldOf(one.key, one.computed), spotOf(one.key));
 }
 
 export const defineProps: Reading = (r, node, _, component) => {
@@ -100,7 +99,7 @@ export const defineModel: Reading = (r, node, target, component) => {
   const name = textOf(r, node.arguments[0]) ?? 'modelValue';
   const at = spotOf(target ?? node);
   declareProp(r, component, name, node, false, null);
-  r.b.fn(component.fn).events?.push({ name: `update:${name}`, at });
+  noteEvent(r, component, `update:${name}`, at);
   const held = r.b.place('object', name, r.fn, at);
   r.b.flow(r.b.part(component.props, name, r.fn, at), held, 'put', 'value');
   component.refs.add(held);
@@ -131,8 +130,7 @@ export function readEmit(r: ScriptReader, node: t.CallExpression): boolean {
   if (isEmit && event?.type !== 'StringLiteral') r.b.fn(component.fn).sendsAny = true;
   if (!isEmit || event?.type !== 'StringLiteral') return false;
   const at = spotOf(node);
-  const events = r.b.fn(component.fn).events;
-  if (!events?.some((one) => one.name === event.value)) events?.push({ name: event.value, at: spotOf(event) });
+  noteEvent(r, component, event.value, spotOf(event), listenerOf(r, event.value));
   const [, ...args] = readArguments(r, node);
   const callback = heardBy(r, component, event.value, spotOf(event));
   r.b.call({

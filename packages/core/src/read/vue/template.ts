@@ -81,7 +81,7 @@ class Template extends TemplateText {
         r.b.flow(r.b.part(component.props, look, component.fn, at), rest, 'put', look);
       return rest;
     }
-    const events = version === 2 ? [EVENTS] : (fact.events ?? []).map((one) => listenerOf(r, one.name));
+    const events = version === 2 ? [EVENTS] : (fact.events ?? []).map((one) => one.listener);
     const names = (fact.props ?? []).map((prop) => prop.name);
     r.b.rest(component.props, rest, [...names, ...names.map(updateProp), ...events, SLOTS, 'ref', 'key']);
     return rest;
@@ -247,8 +247,10 @@ class Template extends TemplateText {
         );
     } else if (one.name === 'on') {
       const place = this.handler(one.exp);
-      // `@click.native` listens to the element the component ends up as, not to the component.
-      if (!one.modifiers?.some((modifier) => nameOf(modifier) === 'native')) give(listenerOf(r, arg), place, null, at);
+      // `@click.native` listens to the element the component ends up as, `@hook:mounted` to what befalls the instance.
+      const apart =
+        one.modifiers?.some((modifier) => nameOf(modifier) === 'native') || /^(hook|vue):|^vnode-/.test(arg);
+      if (!apart) give(listenerOf(r, arg), place, null, at);
       else if (place !== null) r.b.use({ place, kind: 'handler', detail: arg, fn: r.fn, at });
     } else if (one.name === 'model') {
       const prop = arg !== '' ? camel(arg) : this.version === 2 ? 'value' : 'modelValue';

@@ -30,7 +30,7 @@ export function AcceptBar({ entries, onDone }: AcceptBarProps) {
   const many = entries.length === 1 ? '1 finding' : `${entries.length} findings`;
   return (
     <form
-      className={styles.bar}
+      className={`narrowing ${styles.bar}`}
       aria-label="Accept findings"
       onSubmit={(event) => {
         event.preventDefault();
