@@ -52,6 +52,64 @@ describe('drilled-prop', () => {
       function Sign({ depth }) { return <i>{depth}</i>; }`);
     expect(foundBy('drilled-prop', survey)).toEqual(['Plot.depth']);
   });
+
+  test('a chain is found behind more ways than a trail lists', () => {
+    // Each of eight walls shows eight rows, each of them eight signs: they all use the value themselves.
+    const eight = (name: string, below: string): string =>
+      [1, 2, 3, 4, 5, 6, 7, 8]
+        .map((n) => `function ${name}${n}({ depth }) { return <p title={depth}>${below}</p>; }`)
+        .join('\n');
+    const all = (name: string): string => [1, 2, 3, 4, 5, 6, 7, 8].map((n) => `<${name}${n} depth={depth} />`).join('');
+    const survey =
+      one(`function App() { const [depth, setDepth] = useState(1); return <main title={depth} onClick={() => setDepth(2)}>${all('Wall')}<Plot depth={depth} /></main>; }
+      ${eight('Wall', all('Row'))}
+      ${eight('Row', all('Sign'))}
+      ${eight('Sign', '')}
+      function Plot({ depth }) { return <Bed depth={depth} />; }
+      function Bed({ depth }) { return <Gauge depth={depth} />; }
+      function Gauge({ depth }) { return <b>{depth}</b>; }`);
+    expect(survey.trail('App.depth').left).toBeGreaterThan(0);
+    expect(foundBy('drilled-prop', survey)).toEqual(['Plot.depth']);
+  });
+
+  test('the longer of two ways is told, with everyone who carries on it', () => {
+    const survey =
+      one(`function App() { const [depth, setDepth] = useState(1); return <main title={depth} onClick={() => setDepth(2)}><Plot depth={depth} /></main>; }
+      function Plot({ depth }) { return <p><Gauge depth={depth} /><Bed depth={depth} /></p>; }
+      function Bed({ depth }) { return <Row depth={depth} />; }
+      function Row({ depth }) { return <Gauge depth={depth} />; }
+      function Gauge({ depth }) { return <b>{depth}</b>; }`);
+    const [finding] = survey.findings().filter((one) => one.rule === 'drilled-prop');
+    expect(finding?.message).toContain('Plot, Bed and Row carry it from App to Gauge');
+    expect(finding?.related?.map((one) => one.line)).toEqual([2, 3, 4, 5]);
+  });
+
+  test('what is carried round in a circle, or to nobody, is no chain', () => {
+    const survey =
+      one(`function App() { const [depth, setDepth] = useState(1); return <main title={depth} onClick={() => setDepth(2)}><Plot depth={depth} /></main>; }
+      function Plot({ depth }) { return <Bed depth={depth} />; }
+      function Bed({ depth }) { return <Plot depth={depth} />; }`);
+    expect(foundBy('drilled-prop', survey)).toEqual([]);
+  });
+
+  test('a circle beside a chain hides nothing', () => {
+    const survey =
+      one(`function App() { const [depth, setDepth] = useState(1); return <main title={depth} onClick={() => setDepth(2)}><Plot depth={depth} /></main>; }
+      function Plot({ depth }) { return <Bed depth={depth} />; }
+      function Bed({ depth }) { return <p><Plot depth={depth} /><Gauge depth={depth} /></p>; }
+      function Gauge({ depth }) { return <b>{depth}</b>; }`);
+    expect(foundBy('drilled-prop', survey)).toEqual(['Plot.depth']);
+  });
+
+  test('a context in between begins a new chain', () => {
+    const survey = one(`const Depth = createContext(0);
+      function App() { const [depth, setDepth] = useState(1); return <Depth.Provider value={depth}><p title={depth} onClick={() => setDepth(2)}><Plot /></p></Depth.Provider>; }
+      function Plot() { const depth = useContext(Depth); return <Bed depth={depth} />; }
+      function Bed({ depth }) { return <Row depth={depth} />; }
+      function Row({ depth }) { return <Gauge depth={depth} />; }
+      function Gauge({ depth }) { return <b>{depth}</b>; }`);
+    expect(foundBy('drilled-prop', survey)).toEqual(['Bed.depth']);
+  });
 });
 
 describe('relayed-event', () => {

@@ -1,7 +1,7 @@
 /** Chains of components that only carry a value: what `drilled-prop` and `relayed-event` have in common. */
 import type { CellFlow } from '../follow/cells';
 import type { Flow, FlowHop, FlowStop } from '../follow/flow';
-import { everyWay, roleAt, type Way } from '../follow/trail';
+import { roleAt } from '../follow/trail';
 import type { Cells } from '../follow/cells';
 
 /** A stretch of a way: the stop before the first relay, the relays, the stop after the last. */
@@ -13,6 +13,13 @@ export interface Chain {
   hops: FlowHop[];
 }
 
+/** Relays one after another, each with the hop that leads on from it, up to a stop that is none. */
+interface Stretch {
+  relays: FlowStop[];
+  hops: FlowHop[];
+  after: FlowStop;
+}
+
 const BY_HAND = new Set(['prop', 'overflow', 'event']);
 
 /** The longest chain for each first relay (seen from the home), over all cells. */
@@ -21,35 +28,100 @@ export function chains(cells: Cells, part: (flow: CellFlow) => Flow | null, rela
   for (const flow of cells.all) {
     const way = part(flow);
     if (!way || way.stops.size < relays + 2) continue;
-    for (const one of everyWay(way))
-      for (const chain of chainsOf(flow, way, one)) {
-        if (new Set(chain.relays.map((r) => r.component?.fn)).size < relays) continue;
-        const first = chain.relays[0];
-        // Fields of one object carried together are one chain.
-        const key = `${first?.component?.id ?? ''}.${first?.name.split('.')[0] ?? ''}`;
-        const known = longest.get(key);
-        if (!known || known.relays.length < chain.relays.length) longest.set(key, chain);
-      }
+    for (const chain of chainsIn(flow, way)) {
+      if (new Set(chain.relays.map((r) => r.component?.fn)).size < relays) continue;
+      const first = chain.relays[0];
+      // Fields of one object carried together are one chain.
+      const key = `${first?.component?.id ?? ''}.${first?.name.split('.')[0] ?? ''}`;
+      const known = longest.get(key);
+      if (!known || known.relays.length < chain.relays.length) longest.set(key, chain);
+    }
   }
   return [...longest.values()];
 }
 
-function chainsOf(flow: CellFlow, part: Flow, way: Way): Chain[] {
+/**
+ * The chains of one flow. Ways are not gone one by one: where components are used in many places there are far more ways
+ * than stops, and all chains are to be found.
+ */
+function chainsIn(flow: CellFlow, part: Flow): Chain[] {
   const found: Chain[] = [];
-  let from = 0;
-  for (let i = 1; i < way.stops.length; i++) {
-    const stop = way.stops[i];
-    const hop = way.hops[i - 1];
-    if (!stop || !hop) continue;
-    if (!BY_HAND.has(hop.carrier)) {
-      from = i;
-      continue;
+  const stretches = new Map<string, Stretch | null>();
+  const isRelay = (stop: FlowStop): boolean => roleAt(stop, part) === 'relay';
+  const reads = readersBelow(part);
+
+  /** The longest stretch that begins at a relay; null where it leads to nobody who uses the value. */
+  const stretchFrom = (relay: FlowStop): Stretch | null => {
+    const known = stretches.get(relay.key);
+    if (known !== undefined) return known;
+    // Components that hand a value round in a circle lead no further by it.
+    stretches.set(relay.key, null);
+    let best: Stretch | null = null;
+    for (const hop of relay.hops) {
+      const target = part.stops.get(hop.target);
+      if (!target || !BY_HAND.has(hop.carrier) || target.key === part.start) continue;
+      const further = isRelay(target)
+        ? stretchFrom(target)
+        : reads.has(target.key)
+          ? { relays: [], hops: [], after: target }
+          : null;
+      if (further && (!best || best.relays.length < further.relays.length + 1))
+        best = { relays: [relay, ...further.relays], hops: [hop, ...further.hops], after: further.after };
     }
-    if (roleAt(stop, part) === 'relay' && i < way.stops.length - 1) continue;
-    const before = way.stops[from];
-    if (before && i - from > 1)
-      found.push({ flow, before, relays: way.stops.slice(from + 1, i), after: stop, hops: way.hops.slice(from, i) });
-    from = i;
+    stretches.set(relay.key, best);
+    return best;
+  };
+
+  const otherwise = reachedOtherwise(part);
+  for (const before of inOrder(part)) {
+    if (isRelay(before) && !otherwise.has(before.key)) continue;
+    for (const hop of before.hops) {
+      const first = part.stops.get(hop.target);
+      const stretch = first && BY_HAND.has(hop.carrier) && isRelay(first) ? stretchFrom(first) : null;
+      if (stretch) found.push({ flow, before, ...stretch, hops: [hop, ...stretch.hops] });
+    }
+  }
+  return found;
+}
+
+/** Stops as they are met from the start, each before what it leads to. */
+function inOrder(part: Flow): FlowStop[] {
+  const found = new Map<string, FlowStop>();
+  const queue = [part.start];
+  for (let key = queue.pop(); key !== undefined; key = queue.pop()) {
+    const stop = part.stops.get(key);
+    if (!stop || found.has(key)) continue;
+    found.set(key, stop);
+    for (let i = stop.hops.length - 1; i >= 0; i--) queue.push(stop.hops[i]?.target ?? '');
+  }
+  return [...found.values()];
+}
+
+/** Stops that are reached other than by hand: a chain begins anew there. */
+function reachedOtherwise(part: Flow): Set<string> {
+  const found = new Set<string>();
+  for (const stop of part.stops.values())
+    for (const hop of stop.hops) if (!BY_HAND.has(hop.carrier)) found.add(hop.target);
+  return found;
+}
+
+/** Stops that use the value, and those from which it gets to one that does. */
+function readersBelow(part: Flow): Set<string> {
+  const above = new Map<string, string[]>();
+  const queue: string[] = [];
+  for (const stop of part.stops.values()) {
+    if (stop.facts.uses.length > 0) queue.push(stop.key);
+    for (const hop of stop.hops) {
+      const known = above.get(hop.target);
+      if (known) known.push(stop.key);
+      else above.set(hop.target, [stop.key]);
+    }
+  }
+  const found = new Set<string>();
+  for (let key = queue.pop(); key !== undefined; key = queue.pop()) {
+    if (found.has(key)) continue;
+    found.add(key);
+    queue.push(...(above.get(key) ?? []));
   }
   return found;
 }

@@ -4,6 +4,7 @@ import type { PlaceId } from '../../model/facts';
 import { spotOf } from './builder';
 import { readRequire } from './commonjs';
 import { computed, value } from './expressions';
+import { noteAsked } from './guards';
 import { fieldOf } from './patterns';
 import { ADDING_METHODS, COLLECTION_METHODS, MUTATING_METHODS, type MethodShape } from './methods';
 import { mutation } from './mutations';
@@ -12,7 +13,8 @@ import type { ScriptReader } from './reader';
 type Call = t.CallExpression | t.OptionalCallExpression | t.NewExpression;
 
 export function readCall(r: ScriptReader, node: Call, target: t.Node | null): PlaceId | null {
-  if (node.type !== 'OptionalCallExpression') {
+  if (node.type === 'OptionalCallExpression') noteOptional(r, node);
+  else {
     const known = r.dialect.call(r, node, target);
     if (known !== undefined) return known;
   }
@@ -34,6 +36,12 @@ export function readCall(r: ScriptReader, node: Call, target: t.Node | null): Pl
   const name = callee.type === 'Identifier' ? callee.name : '';
   if (callee.type !== 'V8IntrinsicIdentifier') return plainCall(r, node, value(r, callee), name, null, target);
   return plainCall(r, node, null, name, null);
+}
+
+/** `p?.()` and `p?.x()` ask for what they call, and for what that is called on. */
+function noteOptional(r: ScriptReader, { callee, optional }: t.OptionalCallExpression): void {
+  if (optional) noteAsked(r, callee);
+  if (callee.type === 'OptionalMemberExpression' && callee.optional) noteAsked(r, callee.object);
 }
 
 /** The arguments' places; functions among them are read here, so each is read once. */

@@ -5,6 +5,7 @@ import { spotOf } from './builder';
 import { readCall } from './calls';
 import { readExportAssignment } from './commonjs';
 import { readFunction } from './functions';
+import { noteAsked, noteCompared } from './guards';
 import { mutation, setVariable } from './mutations';
 import { bind, fieldOf } from './patterns';
 import type { ScriptReader } from './reader';
@@ -53,6 +54,7 @@ export function value(r: ScriptReader, node: t.Node | null | undefined, target: 
     case 'TaggedTemplateExpression':
       return tagged(r, node, target);
     case 'BinaryExpression':
+      noteCompared(r, node);
       return computed(r, node, [value(r, node.left), value(r, node.right)]);
     case 'UnaryExpression':
       if (node.operator === 'delete') changedInPlace(r, node.argument);
@@ -122,6 +124,7 @@ export function isPlain(node: t.Node | null | undefined): boolean {
 
 /** Reads a condition: what decides is used there. */
 export function test(r: ScriptReader, node: t.Node | null | undefined): void {
+  noteAsked(r, node);
   const place = value(r, node);
   if (place !== null && node) r.b.use({ place, kind: 'branched', fn: r.fn, at: spotOf(node) });
 }
@@ -133,6 +136,7 @@ function nameFrom(node: t.ArrowFunctionExpression | t.FunctionExpression, target
 
 function member(r: ScriptReader, node: t.MemberExpression | t.OptionalMemberExpression): PlaceId | null {
   const field = fieldOf(node.property, node.computed);
+  if (node.type === 'OptionalMemberExpression' && node.optional) noteAsked(r, node.object);
   const own = node.type === 'MemberExpression' ? r.dialect.member?.(r, node) : undefined;
   if (own != null) return own;
   const from = value(r, node.object);
@@ -212,6 +216,7 @@ function logical(r: ScriptReader, node: t.LogicalExpression, target: t.Node | nu
     test(r, node.left);
     return r.repeated('conditional', () => value(r, node.right, target));
   }
+  noteAsked(r, node.left);
   const left = value(r, node.left, target);
   const right = r.repeated('conditional', () => value(r, node.right, target));
   return either(r, node, left, right);
@@ -259,6 +264,7 @@ function assignment(r: ScriptReader, node: t.AssignmentExpression): PlaceId | nu
   if (node.left.type === 'Identifier') changedInPlace(r, node.left);
   const added = value(r, node.right);
   const logicalAssign = node.operator === '??=' || node.operator === '||=' || node.operator === '&&=';
+  if (logicalAssign) noteAsked(r, node.left);
   const result = logicalAssign ? either(r, node, before, added) : computed(r, node, [before, added]);
   bind(r, node.left, result);
   return result;

@@ -8,7 +8,9 @@ import { bind } from './patterns';
 import { Scope } from './scope';
 import type { ScriptReader } from './reader';
 import { readStatements } from './statements';
-import { isAskedFor } from './guards';
+
+/** A number that no place bears. */
+const NO_PLACE = -1;
 
 export type FunctionNode =
   | t.FunctionDeclaration
@@ -29,12 +31,6 @@ export function readFunction(
   const id = r.b.addFunction(name, 'plain', r.fn, spotOf(nameNode), node.loc?.end.line ?? 1);
   const fact = r.b.fn(id);
   fact.wraps = onlyCalls(node);
-  // One parameter is what closures take; looking through all of those for this is not worth the while.
-  const several = node.params.length > 1;
-  fact.needs = node.params.findIndex(
-    (param) => isOptional(param) || (several && param.type === 'Identifier' && isAskedFor(node.body, param.name)),
-  );
-  if (fact.needs === -1) fact.needs = node.params.length;
   const typed = propsType ?? annotationOf(node.params[0]);
   if (typed) r.propTypes.set(id, typed);
   const before = { fn: r.fn, scope: r.scope, fragment: r.fragment, seen: r.seen, repeat: r.repeat };
@@ -61,6 +57,7 @@ export function readFunction(
   } else {
     r.b.flow(value(r, node.body), fact.result);
   }
+  fact.needs = neededBy(r, node);
   const seen = r.seen;
   r.fn = before.fn;
   r.scope = before.scope;
@@ -72,6 +69,14 @@ export function readFunction(
   // What an inner function renders counts for the one around it, unless the inner one is a component itself.
   if (fact.role !== 'component') r.seen.markup ||= seen.markup;
   return fact.self;
+}
+
+/** How many of its parameters a function counts on being given, now that its body has been read. */
+function neededBy(r: ScriptReader, node: FunctionNode): number {
+  const open = node.params.findIndex(
+    (param) => isOptional(param) || (param.type === 'Identifier' && r.asked.has(r.scope.own(param.name) ?? NO_PLACE)),
+  );
+  return open === -1 ? node.params.length : open;
 }
 
 function isOptional(param: t.Node): boolean {

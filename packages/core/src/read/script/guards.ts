@@ -1,24 +1,22 @@
 /** Parameters that a function asks for before it uses them: whoever calls it may leave them out. */
 import type * as t from '@babel/types';
-import { walkNodes } from './walk';
+import type { ScriptReader } from './reader';
 
-/** Whether a function's code asks somewhere whether a parameter is there: `if (p)`, `p && …`, `p ?? …`, `p?.x`, `p === undefined`. */
-export function isAskedFor(body: t.Node, name: string): boolean {
-  const isIt = (node: t.Node | null | undefined): boolean =>
-    (node?.type === 'Identifier' && node.name === name) ||
-    (node?.type === 'UnaryExpression' && /^(!|typeof)$/.test(node.operator) && isIt(node.argument));
-  let found = false;
-  walkNodes(body, (node) => {
-    if (found) return;
-    if (node.type === 'LogicalExpression' || node.type === 'AssignmentExpression')
-      found = isIt(node.left) && (node.type === 'LogicalExpression' || /^(\?\?|\|\||&&)=$/.test(node.operator));
-    else if (node.type === 'IfStatement' || node.type === 'ConditionalExpression') found = isIt(node.test);
-    else if (node.type === 'OptionalMemberExpression') found = node.optional && isIt(node.object);
-    else if (node.type === 'OptionalCallExpression') found = node.optional && isIt(node.callee);
-    else if (node.type === 'BinaryExpression' && /^[!=]==?$/.test(node.operator))
-      found = (isIt(node.left) && isNothing(node.right)) || (isIt(node.right) && isNothing(node.left));
-  });
-  return found;
+/** Takes note that code asks whether a name holds anything: `if (p)`, `p && …`, `p ?? …`, `p?.x`. */
+export function noteAsked(r: ScriptReader, node: t.Node | null | undefined): void {
+  let asked = node;
+  while (asked?.type === 'UnaryExpression' && (asked.operator === '!' || asked.operator === 'typeof'))
+    asked = asked.argument;
+  if (asked?.type !== 'Identifier') return;
+  const place = r.scope.lookup(asked.name);
+  if (place !== undefined) r.asked.add(place);
+}
+
+/** Takes note of what is compared with nothing: `p === undefined`, `typeof p !== 'string'`. */
+export function noteCompared(r: ScriptReader, node: t.BinaryExpression): void {
+  if (!/^[!=]==?$/.test(node.operator)) return;
+  if (isNothing(node.right)) noteAsked(r, node.left);
+  else if (isNothing(node.left)) noteAsked(r, node.right);
 }
 
 /** `null`, `undefined`, a type as `typeof` names it; or another text: where nothing is given, it is just not that one. */

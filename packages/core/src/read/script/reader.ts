@@ -121,6 +121,8 @@ export class ScriptReader {
   readonly stores: StoreBeingMade[] = [];
   /** Change functions of the module's own variables that functions assign to, by the variable's place. */
   readonly variables = new Map<PlaceId, PlaceId>();
+  /** Places that code asks for before it uses them. */
+  readonly asked = new Set<PlaceId>();
   /** Channels between pages, by the variable that holds them. */
   readonly broadcasts = new Map<PlaceId, string>();
   /** What the module's own constants are set to. */
