@@ -16,7 +16,6 @@ import {
   type FileFacts,
   type SourceFile,
 } from '@vectura/core';
-import { inParallel } from './inParallel';
 import { ReadPool } from './pool';
 import { reasonOf, walk, type Found } from './walk';
 
@@ -79,7 +78,7 @@ export async function surveyFolder(root: string, options: SurveyOptions = {}): P
   });
   const before = new Map([...(options.memory?.files ?? [])].map(([file, { facts }]) => [file, facts]));
   await prepareReaders(found.sources.map((file) => file.path));
-  const configs = await readConfigs(root, found.configs);
+  const configs = readConfigs(root, found.configs);
   const files = await readFacts(root, found.sources, vueVersions(configs), options);
   for (const { path: file, reason } of found.unreadable) files.push(unreadable(file, reason));
   options.onProgress?.({ phase: 'linking', done: files.length, total: files.length });
@@ -247,13 +246,15 @@ function unreadable(file: string, reason: string): FileFacts {
   return facts;
 }
 
-async function readConfigs(root: string, found: readonly Found[]): Promise<ConfigFile[]> {
-  const configs: ConfigFile[] = [];
-  await inParallel(found, 8, async (file) => {
-    const text = await fs.readFile(path.join(root, file.path), 'utf8').catch(() => null);
-    if (text !== null) configs.push({ path: file.path, text });
+function readConfigs(root: string, found: readonly Found[]): ConfigFile[] {
+  return found.flatMap((file): ConfigFile[] => {
+    try {
+      return [{ path: file.path, text: readFileSync(path.join(root, file.path), 'utf8') }];
+    } catch {
+      // Gone or closed since it was found: nothing is configured there.
+      return [];
+    }
   });
-  return configs.sort((a, b) => (a.path < b.path ? -1 : 1));
 }
 
 function projectName(root: string, configs: readonly ConfigFile[]): string {

@@ -1,10 +1,12 @@
-/** Which files of a folder are sources: a walk that respects `.gitignore` and leaves out what nobody wrote by hand. */
-import { promises as fs } from 'node:fs';
+/**
+ * Which files of a folder are sources: a walk that respects `.gitignore` and leaves out what nobody wrote by hand. It looks
+ * at once, not in turns with other work: for thousands of small steps the turns take longer than the steps.
+ */
+import { readFileSync, readdirSync, statSync, type Dirent } from 'node:fs';
 import path from 'node:path';
 import ignore, { type Ignore } from 'ignore';
 import picomatch from 'picomatch';
 import { BUNDLER_CONFIG, familyOf } from '@vectura/core';
-import { inParallel } from './inParallel';
 
 export interface Found {
   /** Relative to the root, with `/`. */
@@ -35,6 +37,8 @@ const STORY_FILE = /\.(stories|story)\.[^.]+$/;
 const GENERATED = /(\.generated\.|\.gen\.|\.min\.[cm]?js$|\.bundle\.js$|-min\.js$)/;
 const DECLARATION = /\.d\.[cm]?ts$/;
 const CONFIG = /^([tj]sconfig[^/]*\.json|package\.json)$/;
+/** After so many steps a walk lets other work in, a cancel among it. */
+const STEPS = 500;
 const MARKUP_FILE = /\.(jsx|tsx|vue|svelte)$/;
 const MARKUP_TEXT = /<[A-Z][\w.]*[\s/>]|createElement|extends\s+(React\.)?(Pure)?Component/;
 
@@ -77,19 +81,16 @@ export async function walk(root: string, options: WalkOptions = {}): Promise<Wal
   };
 
   /** Looks through one folder and returns the folders inside it that are to be looked through. */
-  const visit = async ({ folder, rules: above, why }: Folder): Promise<Folder[]> => {
-    options.signal?.throwIfAborted();
-    let entries;
+  const visit = ({ folder, rules: above, why }: Folder): Folder[] => {
+    let entries: Dirent[];
     try {
-      entries = await fs.readdir(path.join(root, folder), { withFileTypes: true });
+      entries = readdirSync(path.join(root, folder), { withFileTypes: true });
     } catch (error) {
       if (folder === '') throw error;
       result.unreadable.push({ path: folder, reason: reasonOf(error) });
       return [];
     }
-    const rules = entries.some((entry) => entry.name === '.gitignore')
-      ? [...above, await readRules(root, folder)]
-      : above;
+    const rules = entries.some((entry) => entry.name === '.gitignore') ? [...above, readRules(root, folder)] : above;
     const inside: Folder[] = [];
     for (const entry of entries) {
       const relative = folder ? `${folder}/${entry.name}` : entry.name;
@@ -104,34 +105,43 @@ export async function walk(root: string, options: WalkOptions = {}): Promise<Wal
     return inside;
   };
 
-  for (let level: Folder[] = [{ folder: '', rules: [], why: null }]; level.length > 0;) {
-    const below: Folder[] = [];
-    await inParallel(level, 16, async (folder) => {
-      below.push(...(await visit(folder)));
-    });
-    level = below;
-  }
+  const folders: Folder[] = [{ folder: '', rules: [], why: null }];
+  await inTurns(folders, options.signal, (folder) => folders.push(...visit(folder)));
   // Output folders count as sources only where nothing else is: a published package has nothing but them.
-  if (output.length > 0 && (await hasComponents(root, sources))) {
+  if (output.length > 0 && hasComponents(root, sources)) {
     for (const _ of output) skip('output');
   } else sources.push(...output);
-  const describeAll = async (paths: readonly string[], into: Found[]): Promise<void> => {
-    await inParallel(paths, 32, async (relative) => {
+  const describeAll = (paths: readonly string[], into: Found[]): Promise<void> =>
+    inTurns(paths, options.signal, (relative) => {
       try {
-        into.push(await describe(root, relative));
+        into.push(describe(root, relative));
       } catch (error) {
         result.unreadable.push({ path: relative, reason: reasonOf(error) });
       }
     });
-  };
   await describeAll(sources, result.sources);
   await describeAll(configs, result.configs);
   result.configs.sort(byPath);
   result.sources.sort(byPath);
   result.unreadable.sort(byPath);
-  // Folders are looked through side by side; what is told of them does not depend on which came first.
   result.skipped = Object.fromEntries(Object.entries(result.skipped).sort(([a], [b]) => (a < b ? -1 : 1)));
   return result;
+}
+
+/** Does some work for each item, those included that are added meanwhile. Throws where `signal` says so. */
+async function inTurns<T>(
+  items: readonly T[],
+  signal: AbortSignal | undefined,
+  work: (item: T) => void,
+): Promise<void> {
+  let steps = 0;
+  for (const item of items) {
+    if (steps++ % STEPS === 0) {
+      await new Promise(setImmediate);
+      signal?.throwIfAborted();
+    }
+    work(item);
+  }
 }
 
 function byPath(a: { path: string }, b: { path: string }): number {
@@ -163,26 +173,29 @@ function isIgnored(relative: string, rules: readonly Rules[]): boolean {
   });
 }
 
-async function readRules(root: string, folder: string): Promise<Rules> {
+function readRules(root: string, folder: string): Rules {
   const matcher = ignore();
   try {
-    matcher.add(await fs.readFile(path.join(root, folder, '.gitignore'), 'utf8'));
+    matcher.add(readFileSync(path.join(root, folder, '.gitignore'), 'utf8'));
   } catch {
     // An unreadable .gitignore ignores nothing.
   }
   return { folder, matcher };
 }
 
-async function describe(root: string, relative: string): Promise<Found> {
-  const stat = await fs.stat(path.join(root, relative));
+function describe(root: string, relative: string): Found {
+  const stat = statSync(path.join(root, relative));
   return { path: relative, bytes: stat.size, modified: stat.mtimeMs };
 }
 
-async function hasComponents(root: string, sources: readonly string[]): Promise<boolean> {
+function hasComponents(root: string, sources: readonly string[]): boolean {
   if (sources.some((file) => MARKUP_FILE.test(file))) return true;
   for (const file of sources.slice(0, 500)) {
-    const text = await fs.readFile(path.join(root, file), 'utf8').catch(() => '');
-    if (MARKUP_TEXT.test(text)) return true;
+    try {
+      if (MARKUP_TEXT.test(readFileSync(path.join(root, file), 'utf8'))) return true;
+    } catch {
+      // What cannot be read is told of where it is read.
+    }
   }
   return false;
 }
