@@ -171,6 +171,7 @@ export class Stops {
       if (kind === 'handler') stop.uses.push({ kind, detail: detail ?? '', ...seat });
       else if (kind === 'effect' && path === 0 && this.isFunctionPlace(entry.file, entry.fact.place))
         stop.uses.push({ kind, detail: 'effect', ...seat });
+      else if (kind === 'outside' && path === 0) stop.uses.push({ kind, detail: detail ?? '', ...seat });
       else if (kind === 'shown' && field && detail === 'spread')
         stop.uses.push({ kind: 'handler', detail: field.toLowerCase(), ...seat });
     }

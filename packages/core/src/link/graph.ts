@@ -57,6 +57,7 @@ export class Graph {
   /** The object a class component's methods stand on, by its function. */
   readonly instanceOf = new Map<number, number>();
   readonly boxes = new Set<number>();
+  readonly keys = new Set<number>();
   /** Cells that a change inside what they hold changes too. */
   readonly deepCells = new Set<number>();
   /** The component function whose handle a place is: what is put there, a parent may reach. */
@@ -155,6 +156,7 @@ export class Graph {
     });
     for (const { exposes, fn } of file.handles) this.handleOf.set(base + exposes, fnBase + fn);
     for (const box of file.boxes) this.boxes.add(base + box);
+    for (const key of file.keys) this.keys.add(base + key);
     for (const flow of file.flows)
       this.addEdge(base + flow.from, base + flow.to, flow.op, flow.field ?? '', flow.except ?? null);
     for (const fact of file.calls) {

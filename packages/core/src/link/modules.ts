@@ -36,7 +36,8 @@ export class Modules {
   private readonly manifests: Manifests;
   private readonly known = new Map<string, Resolution>();
 
-  constructor(files: readonly FileFacts[], configs: readonly ConfigFile[]) {
+  /** `files` are all that imports may lead to. */
+  constructor(files: readonly { path: string }[], configs: readonly ConfigFile[]) {
     files.forEach((file, index) => this.byPath.set(file.path, index));
     for (const [index, file] of files.entries()) if (isModel(file.path)) this.models.set(file.path, index);
     this.aliases = readAliases(configs);
@@ -126,6 +127,26 @@ export class Modules {
     }
     return null;
   }
+}
+
+/** Which of further paths the imports of some files lead to, where they lead to none of those files. */
+export function importedAmong(
+  files: readonly FileFacts[],
+  further: readonly string[],
+  configs: readonly ConfigFile[],
+): Set<string> {
+  const all = [...files, ...further.map((path) => ({ path }))];
+  const among = new Modules(files, configs);
+  const withFurther = new Modules(all, configs);
+  const found = new Set<string>();
+  for (const { path, imports, exports } of files)
+    for (const { source } of [...imports, ...exports]) {
+      if (source === null || among.resolve(path, source).kind === 'file') continue;
+      const leads = withFurther.resolve(path, source);
+      const to = leads.kind === 'file' ? all[leads.file] : undefined;
+      if (to) found.add(to.path);
+    }
+  return found;
 }
 
 function matchAlias(alias: AliasSet['paths'][number], specifier: string): string | null {

@@ -120,7 +120,8 @@ export class Program {
         family: this.graph.files[file]?.family ?? 'react',
         file,
         ...typedProps(this.graph, fact, file),
-        takesRest: (fact.takesRest ?? false) || mixesUnknown(this.graph, fact, file),
+        // What was not read as a component has not said which props it takes.
+        takesRest: (fact.takesRest ?? fact.props === undefined) || mixesUnknown(this.graph, fact, file),
         propsPlace: fact.params[0] === undefined ? null : this.graph.at(file, fact.params[0]),
       };
       this.components.set(fn, info);

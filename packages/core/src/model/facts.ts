@@ -411,6 +411,8 @@ export interface FileFacts {
   starts: StartFact[];
   /** Places of objects that are not the value themselves but hold it: atoms, signals, references. */
   boxes: PlaceId[];
+  /** Places whose value tells the elements of a list apart: no use of it, but not nothing either. */
+  keys: PlaceId[];
   imports: ImportFact[];
   exports: ExportFact[];
   gaps: GapFact[];
@@ -426,4 +428,4 @@ export interface FileFacts {
 }
 
 /** Raised whenever the shape or meaning of facts changes, so that cached ones are read anew. */
-export const FACTS_VERSION = 12;
+export const FACTS_VERSION = 13;

@@ -38,6 +38,7 @@ export const unusedProp: Rule = {
         // Setting it is what it is for: whoever binds it is told.
         if (asksFor(linked, component.propsPlace, prop.name)) continue;
         const local = locals.explore({ place: component.propsPlace, path, context });
+        if (local.visited.some(({ place }) => program.graph.keys.has(place))) continue;
         if (local.uses.length + local.outsideCalls.length + local.called.length + local.exits.length > 0) continue;
         found.push({
           message: `${component.name} takes ${prop.name} and does nothing with it: passing it changes nothing on the screen.`,

@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { readFile } from '@vectura/core';
@@ -67,6 +67,31 @@ test('from the cache, from memory and from nothing the answer is the same', asyn
   expect(accepting).toBe(survey);
   expect(accepting.config.accepted).toHaveLength(1);
   await source.destroy();
+});
+
+test('files that sources import are sources, whatever their folder is called; what nobody imports there stays out', async () => {
+  mkdirSync(path.join(root, 'lib'));
+  writeFileSync(path.join(root, 'tsconfig.json'), '{ "compilerOptions": { "paths": { "@/*": ["./*"] } } }');
+  writeFileSync(
+    path.join(root, 'App.jsx'),
+    `import { Tray } from '@/lib/tray'; export const App = () => <Tray units="c" />;`,
+  );
+  writeFileSync(
+    path.join(root, 'lib/tray.jsx'),
+    `import { sign } from './sign'; export const Tray = ({ units }) => <b>{sign(units)}</b>;`,
+  );
+  writeFileSync(path.join(root, 'lib/sign.js'), `export const sign = (units) => units + '°';`);
+  writeFileSync(path.join(root, 'lib/old.jsx'), `export const Old = () => <b />;`);
+  const memory = emptyMemory();
+  const survey = await surveyFolder(root, { memory });
+  const { files, project } = survey.document();
+  expect(files.map((file) => file.path)).toEqual(['App.jsx', 'Tray.jsx', 'lib/sign.js', 'lib/tray.jsx']);
+  expect(project.skipped).toEqual({ output: 1 });
+  expect(await surveyFolder(root, { memory })).toBe(survey);
+  writeFileSync(path.join(root, 'App.jsx'), `export const App = () => <b />;`);
+  const after = (await surveyFolder(root, { memory })).document();
+  expect(after.files.map((file) => file.path)).toEqual(['App.jsx', 'Tray.jsx']);
+  expect(after.project.skipped).toEqual({ output: 3 });
 });
 
 test('a survey can be cancelled', async () => {

@@ -8,6 +8,7 @@ import {
   FACTS_VERSION,
   MAX_BYTES,
   Survey,
+  importedAmong,
   prepareReaders,
   readFile,
   unpack,
@@ -17,7 +18,7 @@ import {
   type SourceFile,
 } from '@vectura/core';
 import { ReadPool } from './pool';
-import { reasonOf, walk, type Found } from './walk';
+import { byPath, reasonOf, walk, type Found, type WalkResult } from './walk';
 
 export interface Progress {
   phase: 'looking' | 'reading' | 'linking';
@@ -77,21 +78,15 @@ export async function surveyFolder(root: string, options: SurveyOptions = {}): P
     ...(options.signal ? { signal: options.signal } : {}),
   });
   const before = new Map([...(options.memory?.files ?? [])].map(([file, { facts }]) => [file, facts]));
-  await prepareReaders(found.sources.map((file) => file.path));
+  await prepareReaders([...found.sources, ...found.output].map((file) => file.path));
   const configs = readConfigs(root, found.configs);
-  const files = await readFacts(root, found.sources, vueVersions(configs), options);
+  const { files, skipped } = await readSources(root, found, configs, options);
   for (const { path: file, reason } of found.unreadable) files.push(unreadable(file, reason));
   options.onProgress?.({ phase: 'linking', done: files.length, total: files.length });
   options.signal?.throwIfAborted();
   const name = options.name ?? projectName(root, configs);
   // Everything but the files themselves; where that is as it was, and so is what they say, the last survey still holds.
-  const frame = JSON.stringify([
-    name,
-    configs,
-    { ...config, accepted: [] },
-    found.skipped,
-    files.map((file) => file.path),
-  ]);
+  const frame = JSON.stringify([name, configs, { ...config, accepted: [] }, skipped, files.map((file) => file.path)]);
   const { memory } = options;
   if (memory?.last?.frame === frame) {
     const changed = files.filter((file) => before.get(file.path) !== file);
@@ -106,7 +101,7 @@ export async function surveyFolder(root: string, options: SurveyOptions = {}): P
       return memory.last.survey;
     }
   }
-  const survey = new Survey({ name, files, configs, skipped: found.skipped }, config);
+  const survey = new Survey({ name, files, configs, skipped }, config);
   if (memory) memory.last = { survey, frame };
   return survey;
 }
@@ -142,6 +137,35 @@ async function readConfig(root: string, file: string | undefined): Promise<Confi
   if (parsed.success) return parsed.data;
   const issue = parsed.error.issues[0];
   throw new UnusableInput(`${where}: ${issue?.path.join('.') ?? ''} ${issue?.message ?? 'is not understood'}.`);
+}
+
+/**
+ * The facts of all sources. Files in a folder of the name that output usually has are sources too where a source imports
+ * them: many applications keep what they share in `lib`.
+ */
+async function readSources(
+  root: string,
+  found: WalkResult,
+  configs: readonly ConfigFile[],
+  options: SurveyOptions,
+): Promise<{ files: FileFacts[]; skipped: Record<string, number> }> {
+  const vueOf = vueVersions(configs);
+  const memory = options.memory ?? emptyMemory();
+  let sources = found.sources;
+  let files = await readFacts(root, sources, vueOf, { ...options, memory });
+  for (let left = found.output; left.length > 0;) {
+    const paths = left.map((file) => file.path);
+    const imported = importedAmong(files, paths, configs);
+    if (imported.size === 0) break;
+    sources = [...sources, ...left.filter((file) => imported.has(file.path))].sort(byPath);
+    left = left.filter((file) => !imported.has(file.path));
+    files = await readFacts(root, sources, vueOf, { ...options, memory });
+  }
+  const wanted = new Set(sources.map((file) => file.path));
+  for (const file of memory.files.keys()) if (!wanted.has(file)) memory.files.delete(file);
+  const output = (found.skipped.output ?? 0) - (sources.length - found.sources.length);
+  const { output: _, ...skipped } = found.skipped;
+  return { files, skipped: output > 0 ? { ...found.skipped, output } : skipped };
 }
 
 async function readFacts(
@@ -193,7 +217,6 @@ async function readFacts(
   report();
   cache?.put(fresh);
   if (memory) {
-    memory.files.clear();
     for (const file of sources) {
       const known = facts.get(file.path);
       if (known)

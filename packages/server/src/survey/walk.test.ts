@@ -65,6 +65,24 @@ test('output folders count only where nothing else holds components', async () =
   expect(await found()).toEqual(['index.js', 'src/Zone.jsx']);
 });
 
+test('folders of sources may be called what output is called, where no package builds into them', async () => {
+  lay({
+    'package.json': '{}',
+    'src/a.jsx': '<b/>',
+    'src/lib/b.js': '',
+    'src/build/c.js': '',
+    'src/dist/d.js': '',
+    'lib/e.js': '',
+    'parts/package.json': '{}',
+    'parts/out/f.js': '',
+  });
+  const result = await walk(root);
+  expect(result.sources.map((file) => file.path)).toEqual(['src/a.jsx', 'src/build/c.js', 'src/lib/b.js']);
+  expect(result.skipped).toEqual({ output: 3 });
+  // What else speaks against them than a name that sources have too is kept out for good.
+  expect(result.output.map((file) => file.path).sort()).toEqual(['lib/e.js', 'parts/out/f.js']);
+});
+
 test('include brings back, exclude takes out', async () => {
   lay({ 'src/a.jsx': '', 'src/a.test.jsx': '', 'src/b.jsx': '' });
   expect(await found({ include: ['**/*.test.jsx'], exclude: ['**/b.jsx'] })).toEqual(['src/a.jsx', 'src/a.test.jsx']);

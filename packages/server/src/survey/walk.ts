@@ -18,6 +18,8 @@ export interface Found {
 export interface WalkResult {
   sources: Found[];
   configs: Found[];
+  /** Files in folders of output, which were left out (and counted so) because sources were found elsewhere. */
+  output: Found[];
   /** How many files were left out, by reason. */
   skipped: Record<string, number>;
   /** Folders and files that could not be read. */
@@ -30,7 +32,9 @@ export interface WalkOptions {
   signal?: AbortSignal;
 }
 
-const OUTPUT = /^(dist|build|out|lib|es|cjs|coverage|build-\w+)$/;
+const OUTPUT = /^(dist|es|cjs|coverage|build-\w+)$/;
+/** Names that are given to folders of sources too: output where a package builds, beside its manifest. */
+const OUTPUT_OF_PACKAGE = /^(build|out|lib)$/;
 const TEST_FOLDER = /^(__tests__|__mocks__|__fixtures__|tests?|e2e|cypress)$/;
 const TEST_FILE = /\.(test|spec|cy|e2e)\.[^.]+$/;
 const STORY_FILE = /\.(stories|story)\.[^.]+$/;
@@ -57,7 +61,7 @@ interface Folder {
 
 /** Walks a folder. Throws where the folder itself cannot be read; everything below it is reported instead. */
 export async function walk(root: string, options: WalkOptions = {}): Promise<WalkResult> {
-  const result: WalkResult = { sources: [], configs: [], skipped: {}, unreadable: [] };
+  const result: WalkResult = { sources: [], configs: [], output: [], skipped: {}, unreadable: [] };
   const included = options.include?.length ? picomatch([...options.include], { dot: true }) : null;
   const excluded = options.exclude?.length ? picomatch([...options.exclude], { dot: true }) : null;
   const output: string[] = [];
@@ -90,6 +94,7 @@ export async function walk(root: string, options: WalkOptions = {}): Promise<Wal
       result.unreadable.push({ path: folder, reason: reasonOf(error) });
       return [];
     }
+    const isPackage = folder === '' || entries.some((entry) => entry.name === 'package.json');
     const rules = entries.some((entry) => entry.name === '.gitignore') ? [...above, readRules(root, folder)] : above;
     const inside: Folder[] = [];
     for (const entry of entries) {
@@ -97,7 +102,7 @@ export async function walk(root: string, options: WalkOptions = {}): Promise<Wal
       if (entry.isSymbolicLink()) {
         if (familyOf(entry.name) !== null || !entry.name.includes('.')) skip('link');
       } else if (entry.isDirectory()) {
-        const reason = why ?? folderReason(entry.name, relative, rules);
+        const reason = why ?? folderReason(entry.name, relative, rules, isPackage);
         if ((reason === 'node_modules' || reason === 'hidden') && !included) skip(`${reason} folder`);
         else inside.push({ folder: relative, rules, why: reason });
       } else if (entry.isFile()) visitFile(relative, entry.name, rules, why);
@@ -108,9 +113,9 @@ export async function walk(root: string, options: WalkOptions = {}): Promise<Wal
   const folders: Folder[] = [{ folder: '', rules: [], why: null }];
   await inTurns(folders, options.signal, (folder) => folders.push(...visit(folder)));
   // Output folders count as sources only where nothing else is: a published package has nothing but them.
-  if (output.length > 0 && hasComponents(root, sources)) {
-    for (const _ of output) skip('output');
-  } else sources.push(...output);
+  const isOutput = output.length > 0 && hasComponents(root, sources);
+  if (isOutput) for (const _ of output) skip('output');
+  else sources.push(...output);
   const describeAll = (paths: readonly string[], into: Found[]): Promise<void> =>
     inTurns(paths, options.signal, (relative) => {
       try {
@@ -121,6 +126,7 @@ export async function walk(root: string, options: WalkOptions = {}): Promise<Wal
     });
   await describeAll(sources, result.sources);
   await describeAll(configs, result.configs);
+  if (isOutput) await describeAll(output.filter(isByHand), result.output);
   result.configs.sort(byPath);
   result.sources.sort(byPath);
   result.unreadable.sort(byPath);
@@ -144,16 +150,22 @@ async function inTurns<T>(
   }
 }
 
-function byPath(a: { path: string }, b: { path: string }): number {
+export function byPath(a: { path: string }, b: { path: string }): number {
   return a.path < b.path ? -1 : 1;
 }
 
-function folderReason(name: string, relative: string, rules: readonly Rules[]): string | null {
+/** Whether a file in a folder of output may be a source after all: nothing but the folder's name speaks against it. */
+function isByHand(relative: string): boolean {
+  const [folders, name] = [path.posix.dirname(relative).split('/'), path.posix.basename(relative)];
+  return fileReason(name) === null && !folders.some((folder) => OUTPUT.test(folder) || TEST_FOLDER.test(folder));
+}
+
+function folderReason(name: string, relative: string, rules: readonly Rules[], isPackage: boolean): string | null {
   if (name === 'node_modules') return 'node_modules';
   if (name.startsWith('.')) return 'hidden';
   if (TEST_FOLDER.test(name)) return 'test';
   if (isIgnored(`${relative}/`, rules)) return 'gitignore';
-  return OUTPUT.test(name) ? 'output' : null;
+  return OUTPUT.test(name) || (isPackage && OUTPUT_OF_PACKAGE.test(name)) ? 'output' : null;
 }
 
 function fileReason(name: string): string | null {

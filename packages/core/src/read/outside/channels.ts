@@ -66,7 +66,7 @@ export function isBus(r: ScriptReader, node: t.Node): boolean {
 function globalCall(r: ScriptReader, node: t.CallExpression, name: string): PlaceId | undefined {
   if (name !== 'fetch' || r.scope.lookup('fetch') !== undefined) return undefined;
   const address = addressOf(r, node.arguments[0]);
-  readArguments(r, node);
+  r.b.handOut(readArguments(r, node), 'fetch', r.fn, spotOf(node));
   return keyedCell(r, 'remote', address, `remote:${address}`, spotOf(node)).value;
 }
 

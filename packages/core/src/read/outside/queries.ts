@@ -40,7 +40,8 @@ const useQuery: CallReader = (r, node, target) => {
   r.seen.hooks = true;
   const options = objectOf(r, node.arguments[0]);
   const key = options ? property(options, 'queryKey') : node.arguments[0];
-  readArguments(r, node);
+  // What it is asked with decides what it brings.
+  r.b.handOut(readArguments(r, node), 'query', r.fn, spotOf(node));
   const name = keyText(r, key) ?? (target?.type === 'Identifier' ? target.name : 'query');
   return result(r, name, node);
 };

@@ -7,17 +7,17 @@ import { keyedCell } from '../stores/cells';
 
 function addressPart(name: string): CallReader {
   return (r, node) => {
-    readArguments(r, node);
     r.seen.hooks = true;
+    r.b.handOut(readArguments(r, node), name, r.fn, spotOf(node));
     return keyedCell(r, 'url', name, `url:${name}`, spotOf(node)).value;
   };
 }
 
 /** `const [search, setSearch] = useSearchParams()`. */
 const useSearchParams: CallReader = (r, node) => {
-  readArguments(r, node);
   r.seen.hooks = true;
   const at = spotOf(node);
+  r.b.handOut(readArguments(r, node), 'useSearchParams', r.fn, at);
   const cell = keyedCell(r, 'url', 'search', 'url:search', at);
   const pair = r.b.place('object', '', r.fn, at);
   r.b.flow(cell.value, pair, 'put', '0');

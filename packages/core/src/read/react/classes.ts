@@ -29,6 +29,8 @@ const LIFECYCLE: Record<string, string> = {
 };
 
 export function readClassComponent(r: ScriptReader, node: ClassNode, name: string): PlaceId | undefined {
+  // React asks for a class of its own above; others may have a method of that name too.
+  if (!node.superClass) return undefined;
   const renders = node.body.body.some(
     (m) => m.type === 'ClassMethod' && !m.static && fieldOf(m.key, m.computed) === 'render',
   );

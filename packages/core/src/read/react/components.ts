@@ -6,8 +6,11 @@ import type { ScriptReader, Seen } from '../script/reader';
 
 /** Called once a function's body has been read. */
 export function settleFunction(r: ScriptReader, fact: FunctionFact, seen: Seen): void {
-  const capital = /^[A-Z]/.test(fact.name);
+  // In markup, only names that begin with a small letter are elements of the page.
+  const capital = /^[_$]*[A-Z]/.test(fact.name);
   if (capital && (seen.markup || seen.hooks)) return makeComponent(r, fact);
+  // Whatever its name, what returns markup may be rendered as a component under another one.
+  if (seen.markup) describeProps(r, fact);
   if (/^use[A-Z0-9]/.test(fact.name)) fact.role = 'hook';
   else if (fact.parent !== 0) fact.role = 'closure';
   else if (capital) {

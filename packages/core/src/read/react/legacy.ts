@@ -28,7 +28,7 @@ export function readLegacy(r: ScriptReader, node: t.CallExpression, target: t.No
   const like = {
     type: 'ClassExpression',
     id: null,
-    superClass: null,
+    superClass: { type: 'Identifier', name: 'Component' },
     body,
     loc: node.loc,
   } as unknown as t.ClassExpression;

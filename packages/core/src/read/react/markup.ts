@@ -107,7 +107,15 @@ function readHostAttributes(r: ScriptReader, opening: t.JSXOpeningElement): void
       }
       const place = attributeValue(r, attribute);
       const name = attribute.name.type === 'JSXIdentifier' ? attribute.name.name : '';
-      if (place === null || name === 'key' || name === 'ref') continue;
+      if (place === null) continue;
+      if (name === 'key') {
+        r.b.facts.keys.push(place);
+        continue;
+      }
+      if (name === 'ref') {
+        r.b.handOut([place], 'ref', r.fn, at);
+        continue;
+      }
       const event = /^on([A-Z]\w*)$/.exec(name)?.[1];
       if (event) r.b.use({ place, kind: 'handler', detail: event.toLowerCase(), fn: r.fn, at });
       else r.b.use({ place, kind: 'shown', fn: r.fn, at });
@@ -136,7 +144,10 @@ function readSiteAttributes(
     const written = attribute.name.type === 'JSXIdentifier' ? attribute.name.name : tagName(attribute.name);
     const name = r.dialect.propName?.(written) ?? written;
     const given = attributeValue(r, attribute);
-    if (name === 'key') continue;
+    if (name === 'key') {
+      if (given !== null) r.b.facts.keys.push(given);
+      continue;
+    }
     const literal = literalOf(r, attribute);
     // A literal is a value too: it lives with the component that writes it.
     const place = given ?? r.b.place(literal === null ? 'unknown' : 'object', '', r.fn, at);

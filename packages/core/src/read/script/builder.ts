@@ -55,6 +55,7 @@ export class FactsBuilder {
       channels: [],
       starts: [],
       boxes: [],
+      keys: [],
       imports: [],
       exports: [],
       gaps: [],
@@ -102,6 +103,11 @@ export class FactsBuilder {
 
   use(use: UseFact): void {
     this.facts.uses.push(use);
+  }
+
+  /** What is handed to something outside that takes it for itself: it is used there, and no further followed. */
+  handOut(places: readonly (PlaceId | null | undefined)[], detail: string, fn: FunctionId, at: Spot): void {
+    for (const place of places) if (place != null) this.use({ place, kind: 'outside', detail, fn, at });
   }
 
   addFunction(name: string, role: FunctionRole, parent: FunctionId | null, at: Spot, endLine: number): FunctionId {

@@ -110,7 +110,11 @@ function bindArray(r: ScriptReader, pattern: t.ArrayPattern, from: PlaceId | nul
 function assignMember(r: ScriptReader, target: t.MemberExpression, from: PlaceId | null): void {
   const object = value(r, target.object);
   if (target.computed) value(r, target.property as t.Expression);
-  if (object === null) return;
+  if (object === null) {
+    // `document.title = title`: what is not the project's takes it.
+    r.b.handOut([from], r.source(target), r.fn, spotOf(target));
+    return;
+  }
   mutation(r, object, fieldOf(target.property, target.computed), target, `${r.source(target)} = …`);
   // What is set is the cell's from then on; it is no longer the value that was given.
   if (from === null || r.dialect.setsCell?.(r, target)) return;

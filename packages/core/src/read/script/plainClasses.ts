@@ -109,6 +109,8 @@ function readMember(
         );
         b.fn(id).params.push(given);
         b.flow(given, param);
+        // Instances are not told apart: what one of them does with what it alone was given cannot be followed.
+        b.handOut([given], `new ${b.fn(id).name}`, id, spotOf(member));
       }
       // `constructor(private units: Units)` is a field too.
       member.params.forEach((param, index) => {

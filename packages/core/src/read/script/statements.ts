@@ -111,7 +111,7 @@ export function readStatement(r: ScriptReader, node: t.Statement): void {
       if (node.finalizer) readBlock(r, node.finalizer.body);
       return;
     case 'ThrowStatement':
-      value(r, node.argument);
+      r.b.handOut([value(r, node.argument)], 'throw', r.fn, spotOf(node));
       return;
     case 'LabeledStatement':
       return readStatement(r, node.body);

@@ -48,7 +48,7 @@ export const reactRedux: Library = {
   packages: /^react-redux$/,
   calls: { 'connect()': connect },
   model: `
-    export function useSelector(select) { return select(shared('redux')); }
+    export function useSelector(select, same) { same?.(); return select(shared('redux')); }
     useSelector.withTypes = () => useSelector;
     export function useStore() { return { getState: () => shared('redux') }; }
     useStore.withTypes = () => useStore;

@@ -166,7 +166,11 @@ const configureStore: CallReader = (r, node) => {
   return store(r, object ? combined(r, object, reducer ?? undefined) : value(r, reducer), node);
 };
 
-const createStore: CallReader = (r, node) => store(r, readArguments(r, node)[0] ?? null, node);
+const createStore: CallReader = (r, node) => {
+  const [reducer = null, ...others] = readArguments(r, node);
+  r.b.handOut(others, 'createStore', r.fn, spotOf(node));
+  return store(r, reducer, node);
+};
 
 function store(r: ScriptReader, reducer: PlaceId | null, node: t.Node): PlaceId | null {
   if (reducer === null) return null;

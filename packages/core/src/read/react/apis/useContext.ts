@@ -6,6 +6,7 @@ import type { Recogniser } from './index';
 export const useContext: Recogniser = (r, node) => {
   const context = readArguments(r, node)[0] ?? null;
   if (context === null) return null;
+  r.b.handOut([context], 'useContext', r.fn, spotOf(node));
   const result = r.b.place('read', '', r.fn, spotOf(node));
   r.b.facts.contextReads.push({ context, result, fn: r.fn, at: spotOf(node) });
   return result;

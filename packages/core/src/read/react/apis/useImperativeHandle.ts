@@ -6,6 +6,7 @@ import type { Recogniser } from './index';
 
 export const useImperativeHandle: Recogniser = (r, node) => {
   const [handle = null, make = null] = readArguments(r, { ...node, arguments: node.arguments.slice(0, 2) });
+  r.b.handOut([handle], 'useImperativeHandle', r.fn, spotOf(node));
   if (handle === null || make === null) return null;
   const made = resultOf(r, node, make, 'handle');
   r.b.facts.handles.push({ handle, exposes: made, fn: r.fn, at: spotOf(node) });

@@ -1,6 +1,11 @@
 /** `useReducer`: a cell whose change function is `dispatch`; the second argument is its first value. */
+import { spotOf } from '../../script/builder';
 import { readArguments } from '../../script/calls';
 import { pairCell } from './cells';
 import type { Recogniser } from './index';
 
-export const useReducer: Recogniser = (r, node, target) => pairCell(r, node, target, readArguments(r, node)[1] ?? null);
+export const useReducer: Recogniser = (r, node, target) => {
+  const [reducer, first = null, start] = readArguments(r, node);
+  r.b.handOut([reducer, start], 'useReducer', r.fn, spotOf(node));
+  return pairCell(r, node, target, first);
+};

@@ -1,9 +1,11 @@
 /** `useSyncExternalStore`: the value is what the second function returns, read anew whenever the first tells. */
+import { spotOf } from '../../script/builder';
 import { readArguments } from '../../script/calls';
 import { resultOf } from './cells';
 import type { Recogniser } from './index';
 
 export const useSyncExternalStore: Recogniser = (r, node) => {
-  const [, snapshot = null] = readArguments(r, node);
+  const [subscribe, snapshot = null, onServer] = readArguments(r, node);
+  r.b.handOut([subscribe, onServer], 'useSyncExternalStore', r.fn, spotOf(node));
   return snapshot === null ? null : resultOf(r, node, snapshot, 'snapshot');
 };

@@ -1,0 +1,137 @@
+/** Whatever a component does with a prop, it is not said to do nothing with it. */
+import { foundBy, surveyOf } from '../testing/project';
+
+function trayWith(use: string, props: string, beside: string): string {
+  return `import React, { useState, useEffect, useMemo, useReducer, useSyncExternalStore, useContext, createContext, useCallback, useRef, useImperativeHandle, useDeferredValue, cloneElement, createElement } from 'react';
+    import { useQuery } from '@tanstack/react-query';
+    import { useSearchParams, useNavigate, Link } from 'react-router-dom';
+    import { useForm } from 'some-forms';
+    import { createStore } from 'redux';
+    import { useSelector, useDispatch } from 'react-redux';
+    import { create } from 'zustand';
+    import { useAtom } from 'jotai';
+    import useSWR from 'swr';
+    ${beside}
+    export function Tray({ ${props} }) { ${use} }`;
+}
+
+describe('a prop is used', () => {
+  test.each([
+    ['key', 'return <b key={value} />'],
+    ['key on site', 'return <Bed key={value} />', 'value', 'function Bed() { return <b/>; }'],
+    ['ref host', 'return <b ref={value} />'],
+    ['query key', 'const q = useQuery({ queryKey: [value], queryFn: () => 1 }); return <b>{q.data}</b>'],
+    ['query opts', 'const q = useQuery({ queryKey: ["a"], queryFn: () => 1, ...value }); return <b>{q.data}</b>'],
+    [
+      'query via hook',
+      'const q = useBench({ initialData: value }); return <b>{q.data}</b>',
+      'value',
+      'const useBench = (options) => { const { data, ...rest } = useQuery({ queryKey: ["a"], ...options }); return { data, ...rest }; };',
+    ],
+    ['query fn', 'const q = useQuery({ queryKey: ["a"], queryFn: () => load(value) }); return <b>{q.data}</b>'],
+    ['query fn prop', 'const q = useQuery({ queryKey: ["a"], queryFn: value }); return <b>{q.data}</b>'],
+    ['swr', 'const q = useSWR(value, load); return <b>{q.data}</b>'],
+    [
+      'class',
+      'const app = new Garden({ plugins: [local, ...value] }); return <b>{app.render()}</b>',
+      'value',
+      'class Garden { constructor({ plugins }) { this.plugins = plugins; } render() { return this.plugins.map((p) => p.name); } }',
+    ],
+    ['outside class', 'const app = new Outside(value); return <b>{app.x}</b>'],
+    ['reducer', 'const [s, d] = useReducer(value, 1); return <b onClick={d}>{s}</b>'],
+    ['reducer init', 'const [s, d] = useReducer((x) => x, 1, value); return <b onClick={d}>{s}</b>'],
+    ['external subscribe', 'const s = useSyncExternalStore(value, () => 1); return <b>{s}</b>'],
+    ['external server', 'const s = useSyncExternalStore(() => () => {}, () => 1, value); return <b>{s}</b>'],
+    ['external via', 'const s = useSyncExternalStore((cb) => value.subscribe(cb), () => 1); return <b>{s}</b>'],
+    ['effect fn', 'useEffect(value, []); return <b/>'],
+    ['effect when', 'useEffect(() => { load(); }, [value]); return <b/>'],
+    ['effect in', 'useEffect(() => { document.title = value; }); return <b/>'],
+    ['memo fn', 'const x = useMemo(value, []); return <b>{x}</b>'],
+    ['callback fn', 'const x = useCallback(value, []); return <b onClick={x}/>'],
+    ['imperative', 'useImperativeHandle(value, () => ({ a() {} })); return <b/>'],
+    ['form', 'const f = useForm({ defaultValues: value }); return <b>{f.x}</b>'],
+    ['store', 'const s = createStore((x) => x, value); return <b>{s.x}</b>'],
+    ['select', 'const s = useSelector(value); return <b>{s}</b>'],
+    ['select eq', 'const s = useSelector((x) => x.a, value); return <b>{s}</b>'],
+    ['select in', 'const s = useSelector((x) => x.beds[value]); return <b>{s}</b>'],
+    ['select by id', 'const s = useSelector((x) => x.beds.find((b) => b.id === value)); return <b>{s}</b>'],
+    ['dispatch', 'const d = useDispatch(); return <b onClick={() => d({ type: "a", payload: value })} />'],
+    ['navigate', 'const go = useNavigate(); return <b onClick={() => go(value)} />'],
+    ['search init', 'const [s] = useSearchParams(value); return <b>{s}</b>'],
+    ['link', 'return <Link to={value}>x</Link>'],
+    ['outside comp', 'return <Out.Side thing={value} />'],
+    ['clone', 'return cloneElement(value, { a: 1 })'],
+    ['clone props', 'return cloneElement(<b/>, value)'],
+    ['create', 'return createElement("b", value)'],
+    ['create child', 'return createElement("b", null, value)'],
+    ['template', 'return <b className={`a ${value}`} />'],
+    ['style', 'return <b style={{ color: value }} />'],
+    ['tag', 'const Tag = value; return <Tag />'],
+    ['tag member', 'return <value.Part />'],
+    ['throw', 'if (load()) throw value; return <b/>'],
+    ['context', 'const C = useContext(value); return <b>{C}</b>'],
+    ['deferred', 'const x = useDeferredValue(value); return <b>{x}</b>'],
+    ['switch', 'switch (value) { case 1: return <b/>; default: return null; }'],
+    ['for', 'const l = []; for (const v of value) l.push(<b key={v} />); return <p>{l}</p>'],
+    ['for in', 'const l = []; for (const v in value) l.push(v); return <p>{l}</p>'],
+    ['while', 'let n = 0; while (n < value) n++; return <p>{n}</p>'],
+    ['spread', 'return <b {...value} />'],
+    ['reassigned', 'value = value ?? 1; return <b>{value}</b>'],
+    ['default of another', 'return <b>{other}</b>', 'value, other = value'],
+    ['in type guard', 'return isThing(value) ? <b/> : null'],
+    ['in', 'return "a" in value ? <b/> : null'],
+    ['instanceof', 'return value instanceof Date ? <b/> : null'],
+    ['new Map', 'const m = new Map(value); return <b>{m.size}</b>'],
+    ['tagged', 'return <b className={css`a ${value}`} />'],
+    ['iife', 'return <b>{(() => value)()}</b>'],
+    ['async', 'const run = async () => { await fetch(value); }; return <b onClick={run} />'],
+    ['assign to ref', 'const r = useRef(); r.current = value; return <b onClick={() => r.current()} />'],
+    ['assign to outside', 'window.tray = value; return <b/>'],
+    ['assign to member of param', 'const o = make(); o.x = value; return <b>{o}</b>'],
+    ['delete', 'delete value.x; return <b/>'],
+    ['as key of computed object', 'return <b>{MAP[value]}</b>'],
+    ['as computed field', 'return <b {...{ [value]: 1 }} />'],
+    ['export render fn', 'return value()'],
+    ['method', 'return <b>{value.toFixed(1)}</b>'],
+    ['optional', 'return <b>{value?.x}</b>'],
+    ['return obj', 'return value'],
+    ['array', 'return [value]'],
+    ['dangerous', 'return <b dangerouslySetInnerHTML={{ __html: value }} />'],
+    [
+      'zustand selector',
+      'const s = useStore(value); return <b>{s}</b>',
+      'value',
+      'const useStore = create((set) => ({ a: 1 }));',
+    ],
+    ['jotai', 'const [a] = useAtom(value); return <b>{a}</b>'],
+    [
+      'hook returning',
+      'const h = useH(value); return <b {...h} />',
+      'value',
+      'function useH(v) { return { title: v }; }',
+    ],
+    [
+      'hook with obj',
+      'const { t } = useH({ v: value }); return <b title={t} />',
+      'value',
+      'function useH({ v }) { return { t: v }; }',
+    ],
+    ['curried', 'const f = make(value)(1); return <b>{f}</b>', 'value', 'const make = (v) => (n) => v + n;'],
+    ['recursive', 'return value > 0 ? <Tray value={value - 1} /> : null'],
+    ['void', 'void value; return <b/>'],
+    ['label', 'loop: for (const x of value) { if (x) break loop; } return <b/>'],
+    ['try', 'try { load(value); } catch {} return <b/>'],
+  ])('%s', (_how, use, props = 'value', beside = '') => {
+    const survey = surveyOf({ 'src/Tray.jsx': trayWith(use, props, beside) });
+    expect(foundBy('unused-prop', survey).filter((name) => name === 'Tray.value')).toEqual([]);
+  });
+});
+
+test.each([
+  ['nowhere', 'return <b />'],
+  ['among what decides when a value is computed anew, alone', 'const x = useMemo(() => 1, [value]); return <b>{x}</b>'],
+  ['as the value of a name that nothing reads', 'const other = value; return <b />'],
+])('a prop that is met %s is not used', (_how, use) => {
+  const survey = surveyOf({ 'src/Tray.jsx': trayWith(use, 'value', '') });
+  expect(foundBy('unused-prop', survey)).toEqual(['Tray.value']);
+});
