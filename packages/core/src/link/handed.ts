@@ -46,8 +46,9 @@ export class Handed {
       if (seen.has(key)) continue;
       seen.add(key);
       const local = this.locals.explore(at);
-      for (const { call, context } of local.called)
-        if (this.program.callKind(call) === 'handed') this.join(fn, start.context, call, context);
+      // What a function has as a field (`search.cancel()`) is another function.
+      for (const { call, context, part } of local.called)
+        if (!part && this.program.callKind(call) === 'handed') this.join(fn, start.context, call, context);
       for (const exit of local.exits) {
         if (exit.derived) continue;
         for (const crossing of crossings.cross(exit)) if (!crossing.part) queue.push(crossing.to);

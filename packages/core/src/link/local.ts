@@ -156,7 +156,9 @@ class Exploration {
     if (fn === here) return this.move({ place: edge.to, path, flags, context: state.context, from: index, key });
     const shared = program.isShared(state.context);
     if (program.isModule(fn)) {
-      if (shared) this.move({ place: edge.to, path, flags, context: state.context, from: index, key });
+      // Markup that a module writes belongs to nobody until a component shows it.
+      if (shared || program.ownerOf(state.context) === undefined)
+        this.move({ place: edge.to, path, flags, context: state.context, from: index, key });
       return;
     }
     const unit = program.unitOf(fn);
@@ -229,7 +231,8 @@ class Exploration {
     }
     if (state.path !== 0) return;
     for (const call of graph.callsWithCallee(state.place))
-      for (const context of this.runsAt(state, graph.fnOfCall(call), index)) local.called.push({ call, context });
+      for (const context of this.runsAt(state, graph.fnOfCall(call), index))
+        local.called.push({ call, context, part: change.part });
   }
 
   private intoCall(call: number, state: State, index: number, change: Change): void {
@@ -289,7 +292,8 @@ class Exploration {
     const unit = program.unitOf(fn);
     for (const caller of graph.callersOfFunction(fn)) {
       const around = graph.fnOfCall(caller);
-      if (program.unitOf(around) !== unit && !(program.isShared(state.context) && program.isModule(around))) continue;
+      const byModule = program.isModule(around) && program.ownerOf(state.context) === undefined;
+      if (program.unitOf(around) !== unit && !byModule) continue;
       this.outOf(caller, program.adjust(state.context, graph.fnOfCall(caller)), state, index);
     }
     this.leave('returned', state, index, fn);

@@ -12,8 +12,12 @@ import type { Program } from './program';
 export interface Placement {
   /** The component it is rendered inside; null where it is mounted. */
   under: number | null;
-  /** Sites of context providers between it and its author's root, the nearest first. */
+  /** Sites of context providers between it and its author's root, or that of `from`; the nearest first. */
   providers: { site: number; context: number }[];
+  /** The component above which further providers stand, where those up to its author's root could not be told. */
+  from?: number;
+  /** It could not be followed to where it is shown, and is taken to be where it is written. */
+  guessed?: true;
   repeat: Repeat;
 }
 
@@ -122,7 +126,10 @@ export class RenderTree {
   private placesAround(piece: number, context: number): Placement[] {
     const found = this.placesOf(piece, context);
     if (found.length > 0) return found;
-    return [{ under: this.program.ownerOf(context)?.fn ?? null, providers: [], repeat: 'once' }];
+    const owner = this.program.ownerOf(context)?.fn;
+    // What a module hands to something outside is mounted by that.
+    if (owner === undefined) return [{ under: null, providers: [], repeat: 'once' }];
+    return [{ under: owner, providers: [], guessed: true, repeat: 'once' }];
   }
 
   /** Where a piece of markup, made in one run, is rendered. */
@@ -156,7 +163,7 @@ export class RenderTree {
           const through = target.provides === null ? [] : [{ site: exit.target, context: target.provides }];
           for (const p of around)
             found.push({
-              under: p.under,
+              ...p,
               providers: [...through, ...p.providers],
               repeat: strongerRepeat(p.repeat, strongerRepeat(exit.repeat, site.fact.repeat)),
             });
@@ -172,40 +179,51 @@ export class RenderTree {
           for (const i of inside)
             for (const a of around)
               found.push({
-                under: i.under,
-                providers: [...i.providers, ...a.providers],
+                ...above(i, a.providers, a),
                 repeat: strongerRepeat(i.repeat, strongerRepeat(a.repeat, site.fact.repeat)),
               });
         }
       } else if (exit.kind === 'inner') {
         const inside = this.follow(exit.at, depth + 1);
-        const to = program.ownerOf(at.context)?.fn;
-        const above = to === undefined ? [] : this.providersBetween(exit.target, to, 0);
-        for (const i of repeated(inside, exit.repeat))
-          for (const providers of above.length > 0 ? above : [[]])
-            found.push({ ...i, providers: [...i.providers, ...providers] });
+        // Further up stands whatever stands above the component it is shown in, however that one came to be there.
+        for (const i of repeated(inside, exit.repeat)) found.push({ ...i, from: i.from ?? exit.target });
       } else if (exit.kind === 'returned') {
         for (const caller of this.handed.callersOf(exit.target, exit.at.context)) {
           const inside = this.follow({ place: caller.place, path: exit.at.path, context: caller.context }, depth + 1);
           const from = program.ownerOf(caller.context)?.fn;
           const to = program.ownerOf(at.context)?.fn;
-          const above = from === undefined || to === undefined ? [] : this.providersBetween(from, to, 0);
           for (const i of repeated(inside, strongerRepeat(exit.repeat, caller.repeat)))
-            for (const providers of above.length > 0 ? above : [[]])
-              found.push({ ...i, providers: [...i.providers, ...providers] });
+            found.push(...(from === undefined ? [i] : this.reaching(i, from, to)));
         }
       }
     }
     for (const { use, context, derived, repeat } of local.uses) {
       const fact = graph.uses[use];
       if (!fact || derived || fact.fact.inside === undefined) continue;
-      const inside = this.placesOf(graph.at(fact.file, fact.fact.inside), context);
-      found.push(...repeated(inside, strongerRepeat(repeat, fact.fact.repeat ?? 'once')));
+      const often = strongerRepeat(repeat, fact.fact.repeat ?? 'once');
+      const piece = graph.at(fact.file, fact.fact.inside);
+      const unit = program.unitOf(graph.fnAt(fact.file, fact.fact.fn));
+      const inner = program.components.has(unit) && unit !== program.ownerOf(context)?.fn;
+      // A component written inside another shows what that one holds.
+      if (inner)
+        for (const run of program.rootsOf(unit))
+          for (const i of repeated(this.placesOf(piece, run), often)) found.push({ ...i, from: i.from ?? unit });
+      else found.push(...repeated(this.placesOf(piece, context), often));
     }
     return unique(found);
   }
 
-  /** The providers between a component and one that stands above it, on each way from one to the other. */
+  /** A placement in one component of markup that another wrote, with the providers between the two. */
+  private reaching(inside: Placement, from: number, to: number | undefined): Placement[] {
+    if (inside.from !== undefined) return [inside];
+    const between = to === undefined ? [] : this.providersBetween(from, to, 0);
+    return between.length > 0 ? between.map((providers) => above(inside, providers)) : [{ ...inside, from }];
+  }
+
+  /**
+   * The providers between a component and one that stands above it, on each way from one to the other; none where there is
+   * no way, or too long a one.
+   */
   private providersBetween(from: number, to: number, depth: number): Placement['providers'][] {
     const { program } = this;
     const { graph } = program;
@@ -258,18 +276,25 @@ export class RenderTree {
     const known = this.environments.get(key);
     if (known) return known;
     const found = new Set<number>();
-    const seen = new Set([component]);
-    const queue = [component];
-    for (let at = queue.pop(); at !== undefined; at = queue.pop()) {
-      const placements = this.placementsOf.get(at);
-      if (!placements && this.isStart(at)) found.add(-1);
-      for (const placement of placements ?? []) {
-        const provider = placement.providers.find((p) => p.context === context);
-        if (provider) found.add(provider.site);
-        else if (placement.author === null) found.add(-1);
-        else if (!seen.has(placement.author)) {
-          seen.add(placement.author);
-          queue.push(placement.author);
+    // Ways that are told for certain come first: on those that are not, a provider may stand that is not seen.
+    for (const guessing of [false, true]) {
+      const seen = new Set([component]);
+      const queue = [component];
+      for (let at = queue.pop(); at !== undefined; at = queue.pop()) {
+        const placements = this.placementsOf.get(at);
+        if (!placements && !guessing && this.isStart(at)) found.add(-1);
+        for (const placement of placements ?? []) {
+          if (placement.guessed && !guessing) continue;
+          const provider = placement.providers.find((p) => p.context === context);
+          if (provider) found.add(provider.site);
+          const above = placement.from ?? placement.author;
+          if (provider) continue;
+          if (above === null) {
+            if (!guessing) found.add(-1);
+          } else if (!seen.has(above)) {
+            seen.add(above);
+            queue.push(above);
+          }
         }
       }
     }
@@ -286,13 +311,14 @@ export class RenderTree {
       const way = below.get(at) ?? [];
       const placements = this.placementsOf.get(at);
       if (!placements && this.isStart(at)) return way;
-      for (const { providers, author, under } of placements ?? []) {
-        if (providers.some((provider) => provider.context === context)) continue;
-        const from = under === null || under === author ? way : [under, ...way];
-        if (author === null) return from;
-        if (below.has(author)) continue;
-        below.set(author, [author, ...from]);
-        queue.push(author);
+      for (const { providers, author, under, from, guessed } of placements ?? []) {
+        if (guessed || providers.some((provider) => provider.context === context)) continue;
+        const above = from ?? author;
+        const shown = under === null || under === above ? way : [under, ...way];
+        if (above === null) return shown;
+        if (below.has(above)) continue;
+        below.set(above, [above, ...shown]);
+        queue.push(above);
       }
     }
     return [];
@@ -318,6 +344,17 @@ function add(map: Map<number, Set<number>>, key: number, value: number): void {
   else map.set(key, new Set([value]));
 }
 
+/** A placement with what stands further up; where that is to be looked for elsewhere, it stays as it is. */
+function above(
+  placement: Placement,
+  providers: Placement['providers'],
+  { from, guessed }: Pick<Placement, 'from' | 'guessed'> = {},
+): Placement {
+  if (placement.from !== undefined) return placement;
+  const further = { ...placement, providers: [...placement.providers, ...providers] };
+  return { ...further, ...(from === undefined ? {} : { from }), ...(guessed ? { guessed } : {}) };
+}
+
 function repeated(placements: readonly Placement[], repeat: Repeat): Placement[] {
   return placements.map((p) => ({ ...p, repeat: strongerRepeat(p.repeat, repeat) }));
 }
@@ -325,7 +362,7 @@ function repeated(placements: readonly Placement[], repeat: Repeat): Placement[]
 function unique(placements: Placement[]): Placement[] {
   const seen = new Set<string>();
   return placements.filter((p) => {
-    const key = `${p.under}:${p.repeat}:${p.providers.map((q) => q.site).join(',')}`;
+    const key = `${p.under}:${p.from ?? ''}:${p.guessed ? '?' : ''}:${p.repeat}:${p.providers.map((q) => q.site).join(',')}`;
     return !seen.has(key) && seen.add(key);
   });
 }

@@ -27,7 +27,7 @@ test('routes as elements: what stands inside another is shown at its outlet', ()
   ]);
 });
 
-test('a route table outside any component: entries, nested, lazy', () => {
+test('a route table outside any component stands where its router does: nested, lazy', () => {
   const found = placed({
     'src/Late.jsx': `export function Component() { return <u>late</u>; }`,
     'src/App.jsx': `${PARTS}
@@ -38,8 +38,89 @@ test('a route table outside any component: entries, nested, lazy', () => {
     'Component by - under Frame',
     'Frame by Shell under Shell',
     'House by - under Frame',
-    'Shell by - under -',
+    'Shell by - under App',
   ]);
+});
+
+describe('a router made elsewhere', () => {
+  const shared = {
+    'src/units.js': `import { createContext } from 'react'; export const Units = createContext(null);`,
+    'src/House.jsx': `import { useContext } from 'react'; import { Units } from './units'; export function House() { return <b>{useContext(Units)}</b>; }`,
+    'src/main.jsx': `import { useState } from 'react'; import { createRoot } from 'react-dom/client'; import { RouterProvider } from 'react-router-dom'; import { router } from './router'; import { Units } from './units';
+      function Root() { const [units] = useState('kelvin'); return <Units.Provider value={units}><App /></Units.Provider>; }
+      function App() { return <Frame><RouterProvider router={router} /></Frame>; }
+      function Frame({ children }) { return <main>{children}</main>; }
+      createRoot(document.body).render(<Root />);`,
+  };
+  test.each([
+    [
+      'a list written where it is made',
+      `import { createBrowserRouter } from 'react-router-dom'; import { House } from './House';
+       export const router = createBrowserRouter([{ path: '/', element: <House /> }]);`,
+      '',
+    ],
+    [
+      'a list of another module',
+      `import { createHashRouter } from 'react-router-dom'; import { table } from './table'; export const router = createHashRouter(table);`,
+      `import { House } from './House'; export const table = [{ path: '/', children: [{ index: true, element: <House /> }] }];`,
+    ],
+    [
+      'a list that a function brings, with others spread into it',
+      `import { createMemoryRouter } from 'react-router-dom'; import { tableOf } from './table'; export const router = createMemoryRouter([...tableOf('/')]);`,
+      `import { House } from './House'; export function tableOf(path) { return [{ path, Component: House }]; }`,
+    ],
+    [
+      'elements',
+      `import { createBrowserRouter, createRoutesFromElements, Route } from 'react-router-dom'; import { House } from './House';
+       export const router = createBrowserRouter(createRoutesFromElements(<Route path="/" element={<House />} />));`,
+      '',
+    ],
+  ])('%s: its routes are shown where it is given, below the providers there', (_what, router, table) => {
+    const sources = { ...shared, 'src/router.jsx': router, ...(table ? { 'src/table.jsx': table } : {}) };
+    expect(placed(sources).filter((line) => line.startsWith('House'))).toEqual(['House by - under Frame']);
+    expect(surveyOf(sources).findings()).toEqual([]);
+    expect(trailsOf(surveyOf(sources), 'Root.units')).toEqual(['Root.units > context:House.units']);
+  });
+
+  test('a context that only some other part provides is still missed', () => {
+    const sources = {
+      ...shared,
+      'src/router.jsx': `import { createBrowserRouter } from 'react-router-dom'; import { House } from './House';
+        export const router = createBrowserRouter([{ path: '/', element: <House /> }]);`,
+      'src/main.jsx': `import { createRoot } from 'react-dom/client'; import { RouterProvider } from 'react-router-dom'; import { router } from './router'; import { Units } from './units';
+        function App() { return <main><Units.Provider value="kelvin"><i /></Units.Provider><RouterProvider router={router} /></main>; }
+        createRoot(document.body).render(<App />);`,
+    };
+    expect(
+      surveyOf(sources)
+        .findings()
+        .map(({ rule, component }) => `${rule} ${component}`),
+    ).toEqual(['missing-provider House']);
+  });
+
+  test('routes listed elsewhere stand at the outlet of the route around them', () => {
+    const sources = {
+      ...shared,
+      'src/router.jsx': `import { createBrowserRouter, Outlet } from 'react-router-dom'; import { zones } from './zones';
+        function Shell() { return <section><Outlet /></section>; }
+        export const router = createBrowserRouter([{ element: <Shell />, children: zones }]);`,
+      'src/zones.jsx': `import { House } from './House'; export const zones = [{ path: 'house', element: <House /> }];`,
+    };
+    expect(
+      placed(sources)
+        .filter((line) => /^(House|Shell)/.test(line))
+        .sort(),
+    ).toEqual(['House by - under Shell', 'Shell by - under Frame']);
+  });
+});
+
+test('a list of other things with a path is what it is', () => {
+  const survey = surveyOf({
+    'src/App.jsx': `const LINKS = [{ path: '/a', label: 'Trays' }];
+      export function App() { return LINKS.map((link) => <Sign key={link.path} label={link.label} />); }
+      function Sign({ label }) { return <b>{label}</b>; }`,
+  });
+  expect(trailsOf(survey, 'Sign.label')).toEqual(['App.label > Sign.label']);
 });
 
 test('pages by the file tree stand under the layouts around them', () => {

@@ -19,8 +19,15 @@ export function joinRoutes(program: Program): void {
   graph.files.forEach((facts, file) => {
     for (const route of facts.routes) {
       if (route.piece === null) continue;
-      const places = route.parent !== null ? outletsAbove(route.parent) : route.atOutlet ? outermost() : [];
+      const places = route.parent !== null ? shownIn(route.parent) : route.atOutlet ? outermost() : [];
       for (const place of places) graph.join(graph.at(file, route.piece), place);
+    }
+
+    /** Where the routes inside one are shown: at its outlets; where none is found, beside what it shows itself. */
+    function shownIn(parent: number): number[] {
+      const outlets = outletsAbove(parent);
+      const piece = facts.routes[parent]?.piece;
+      return outlets.length > 0 || piece == null ? outlets : [graph.at(file, piece)];
     }
 
     /** The outlets of the nearest route above that renders something. */

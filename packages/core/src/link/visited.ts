@@ -50,8 +50,8 @@ export interface CallUse extends Change {
 export interface Local {
   uses: LocalUse[];
   outsideCalls: CallUse[];
-  /** Calls of the value itself, where it is a function. */
-  called: { call: number; context: number }[];
+  /** Calls of the value itself, where it is a function; or (`part`) of one of its fields. */
+  called: { call: number; context: number; part: boolean }[];
   exits: Exit[];
   /** Every place it came to, for asking by any of its local names. */
   visited: readonly Visited[];

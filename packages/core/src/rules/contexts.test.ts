@@ -47,6 +47,50 @@ describe('missing-provider', () => {
   });
 });
 
+describe('missing-provider: ways that are not told for certain', () => {
+  const soil = `const Soil = createContext(null); const entry = createRoot(document.body).render(<App />);
+    function Bed() { return <b>{useContext(Soil)}</b>; }`;
+
+  test.each([
+    [
+      'markup in what a package is given',
+      `import { useTable } from 'some-table';
+       function App() { const table = useTable([{ cell: () => <Bed /> }]); return <Soil.Provider value={1}>{table.rows}</Soil.Provider>; }`,
+      [],
+    ],
+    [
+      'markup that nothing shows',
+      'function App() { const bed = <Bed />; show(bed); return <Soil.Provider value={1}><i /></Soil.Provider>; }',
+      [],
+    ],
+    ['markup where it is shown', 'function App() { const bed = <Bed />; return <p>{bed}</p>; }', ['Bed.Soil']],
+    [
+      'a component inside another, below its provider',
+      'function App() { function Plot() { return <Bed />; } return <Soil.Provider value={1}><Plot /></Soil.Provider>; }',
+      [],
+    ],
+    [
+      'a component inside another, beside its provider',
+      'function App() { function Plot() { return <Bed />; } return <p><Soil.Provider value={1}><i /></Soil.Provider><Plot /></p>; }',
+      ['Bed.Soil'],
+    ],
+    [
+      'markup of a component, shown by one inside it',
+      'function App() { const bed = <Bed />; function Plot() { return <p>{bed}</p>; } return <Soil.Provider value={1}><Plot /></Soil.Provider>; }',
+      [],
+    ],
+    [
+      'markup that a function brings to whoever calls it',
+      'function App() { return <Frame show={() => <Bed />} />; } function Frame({ show }) { return <Soil.Provider value={1}>{show()}</Soil.Provider>; }',
+      [],
+    ],
+  ])('%s', (_what, app, found) => {
+    expect(foundBy('missing-provider', one(`import { createRoot } from 'react-dom/client'; ${soil} ${app}`))).toEqual(
+      found,
+    );
+  });
+});
+
 describe('unread-provider', () => {
   test('a context that is provided and read nowhere', () => {
     const survey = one(

@@ -78,7 +78,50 @@ describe('unsent-event', () => {
   });
 });
 
+describe('unsent-event: topics that nothing of the project sends', () => {
+  test.each([
+    ['on an emitter of its own', "import mitt from 'mitt'; const bus = mitt();", 'bus', ['Bed.dug']],
+    [
+      'on an emitter of its own making',
+      "import { EventEmitter } from 'events'; const garden = new EventEmitter();",
+      'garden',
+      ['Bed.dug'],
+    ],
+    [
+      'on a connection that a package makes',
+      "import { connect } from 'some-socket'; const socket = connect('/beds');",
+      'socket',
+      [],
+    ],
+    ['on what a package brings ready-made', "import { weather } from 'some-weather';", 'weather', []],
+  ])('%s', (_what, made, bus, found) => {
+    const survey = one(`${made}
+      function Bed() { const [n, setN] = useState(0); useEffect(() => { ${bus}.on('dug', setN); return () => ${bus}.off('dug', setN); }, []); return <b>{n}</b>; }`);
+    expect(foundBy('unsent-event', survey)).toEqual(found);
+  });
+
+  test('on something a package made for this component', () => {
+    const survey = one(`import { useMotion } from 'some-motion';
+      function Bed() { const [n, setN] = useState(0); const depth = useMotion(0); useEffect(() => depth.on('settled', setN), [depth]); return <b>{n}</b>; }`);
+    expect(foundBy('unsent-event', survey)).toEqual([]);
+  });
+});
+
 describe('payload-mismatch', () => {
+  test('what a package makes of a function is another function', () => {
+    const survey = one(`import { useTable } from 'some-table';
+      function App() { return <Bed rowOf={(row, depth) => row.at(depth)} />; }
+      function Bed({ rowOf }) { const table = useTable({ rowOf }); return <b>{table.rows()}</b>; }`);
+    expect(foundBy('payload-mismatch', survey)).toEqual([]);
+  });
+
+  test('what a function has as a field is another function', () => {
+    const survey =
+      one(`function App() { const dig = (bed, depth) => console.log(bed * depth); dig.stop = () => {}; return <Bed onDig={dig} />; }
+      function Bed({ onDig }) { return <b onClick={() => onDig.stop()} />; }`);
+    expect(foundBy('payload-mismatch', survey)).toEqual([]);
+  });
+
   test('more arguments are needed than are given', () => {
     const survey =
       one(`function App() { const [n, setN] = useState(0); return <Bed n={n} onDig={(bed, depth) => setN(bed * depth)} />; }

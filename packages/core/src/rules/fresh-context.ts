@@ -67,6 +67,7 @@ function Gauge() {
           .readersOf(target.provides)
           .flatMap(({ unit }) => program.runsOf(unit).map((run) => program.contexts.owner[run])),
       ).size;
+      if (readers === 0) return [];
       return [
         {
           message: `${author.name} hands ${context} a new value on every render: ${readers === 1 ? 'its one reader renders' : `its ${readers} readers render`} again each time, changed or not.`,

@@ -35,11 +35,19 @@ export function topics(linked: Linked): Topic[] {
   return [...found.values()];
 }
 
+/** What packages make that nobody but the program sends over; a connection or a chart sends by itself. */
+const EMITTER = /mitt|emit|event|bus|pub-?sub|vue|subject|signal|channel|observ/i;
+
 function isOutside(linked: Linked, place: number): boolean {
   const { graph } = linked.program;
   return graph.trace(place).some((origin) => {
     const imported = graph.resolutionOfPlace.get(origin.place);
-    // An emitter made by a package's function is the project's own; one that comes ready-made is not.
-    return imported !== undefined && imported.resolution.kind !== 'file';
+    if (imported !== undefined) return imported.resolution.kind !== 'file';
+    const made = graph.calls[graph.callOfResult.get(origin.place) ?? -1];
+    if (!made) return false;
+    return graph.trace(graph.at(made.file, made.fact.callee)).some((maker) => {
+      const from = graph.resolutionOfPlace.get(maker.place);
+      return from !== undefined && from.resolution.kind !== 'file' && !EMITTER.test(`${from.source} ${made.fact.name}`);
+    });
   });
 }

@@ -2,7 +2,7 @@
 import type { CallReader, Library } from '../library';
 import { spotOf } from '../script/builder';
 import { readArguments } from '../script/calls';
-import { readOutlet, readRouteTable, readUseRoutes } from '../react/routes';
+import { readOutlet, readRouteElements, readRouteTable, readUseRoutes } from '../react/routes';
 import { keyedCell } from '../stores/cells';
 
 function addressPart(name: string): CallReader {
@@ -37,6 +37,8 @@ export const router: Library = {
     useSearchParams,
     useRoutes: readUseRoutes,
     useOutlet: readOutlet,
+    createRoutesFromElements: readRouteElements,
+    createRoutesFromChildren: readRouteElements,
     createBrowserRouter: readRouteTable,
     createHashRouter: readRouteTable,
     createMemoryRouter: readRouteTable,

@@ -9,6 +9,7 @@ import { settleFunction } from './components';
 import { noteDeclared, settleDeclared } from './declaredProps';
 import { settleRuns } from '../singleFile/runs';
 import { readMarkup } from './markup';
+import { readRouteList } from './routes';
 import { readBroadcastHandler } from '../outside/channels';
 import { readAction, readPlainReducer } from '../stores/redux';
 
@@ -23,6 +24,7 @@ const react: Dialect = {
   },
 
   classLike: readClassComponent,
+  list: readRouteList,
   object: (r, node) => readAction(r, node, null),
   functionRead: readPlainReducer,
   settle: settleFunction,

@@ -6,7 +6,7 @@ import type * as t from '@babel/types';
 import type { PlaceId } from '../../model/facts';
 import type { CallReader } from '../library';
 import { spotOf } from '../script/builder';
-import { importPlace } from '../script/calls';
+import { importPlace, readArguments } from '../script/calls';
 import { value } from '../script/expressions';
 import { importedModule } from '../script/lazyImport';
 import { nameFromPath } from '../script/names';
@@ -31,10 +31,63 @@ export function readRouteElement(r: ScriptReader, node: t.JSXElement, piece: Pla
     addOutlet(r, piece, spotOf(tag));
     return false;
   }
+  if (name === 'RouterProvider') showRoutes(r, node, piece);
   if (name !== 'Route') return false;
   readRoute(r, node, null, piece);
   return true;
 }
+
+/** The field of a table, or of a router made of one, under which the markup of its outermost routes stands. */
+const ROUTES = '(routes)';
+
+/** `<RouterProvider router={router} />`: the router's routes are shown where it stands. */
+function showRoutes(r: ScriptReader, node: t.JSXElement, piece: PlaceId): void {
+  for (const attribute of node.openingElement.attributes) {
+    if (attribute.type !== 'JSXAttribute' || attribute.name.name !== 'router') continue;
+    const given = attribute.value?.type === 'JSXExpressionContainer' ? attribute.value.expression : null;
+    // The attribute is read once more as any other is.
+    if (given?.type === 'Identifier' || given?.type === 'MemberExpression') showTable(r, value(r, given), piece, given);
+  }
+}
+
+function showTable(r: ScriptReader, table: PlaceId | null, inside: PlaceId, node: t.Node): void {
+  if (table === null) return;
+  const at = spotOf(node);
+  const place = r.b.part(table, ROUTES, r.fn, at);
+  r.b.use({ place, kind: 'shown', inside, repeat: 'conditional', fn: r.fn, at });
+}
+
+/** A list written as a table of routes, whoever it is for; undefined for any other list. */
+export function readRouteList(r: ScriptReader, node: t.ArrayExpression): PlaceId | undefined {
+  const routes = node.elements.filter((one) => one !== null && one.type !== 'SpreadElement');
+  if (routes.length === 0 || !routes.every((one) => isRoute(one)) || !routes.some((one) => showsSomething(one)))
+    return undefined;
+  const table = r.b.place('object', '', r.fn, spotOf(node));
+  readObjects(r, node, { parent: null, around: null, table });
+  return table;
+}
+
+function isRoute(node: t.Node): boolean {
+  if (node.type !== 'ObjectExpression') return false;
+  return ['path', 'index', 'children'].some((field) => property(node, field) !== null) || showsSomething(node);
+}
+
+/** Whether an object has the markup of a route, or routes inside it that do. */
+function showsSomething(node: t.Node): boolean {
+  if (node.type !== 'ObjectExpression') return false;
+  if (property(node, 'element')?.type === 'JSXElement') return true;
+  const addressed = property(node, 'path') !== null || property(node, 'index') !== null;
+  if (addressed && (property(node, 'Component') !== null || property(node, 'lazy') !== null)) return true;
+  const children = property(node, 'children');
+  return children?.type === 'ArrayExpression' && children.elements.some((one) => one !== null && showsSomething(one));
+}
+
+/** `createRoutesFromElements(<Route … />)` */
+export const readRouteElements: CallReader = (r, node) => {
+  const table = r.b.place('object', 'routes', r.fn, spotOf(node));
+  for (const place of readArguments(r, node)) r.b.flow(place, table, 'put', ROUTES);
+  return table;
+};
 
 function readRoute(r: ScriptReader, node: t.JSXElement, parent: number | null, around: PlaceId): void {
   const at = spotOf(node.openingElement.name);
@@ -110,8 +163,12 @@ function lazySite(r: ScriptReader, node: t.Node, at: ReturnType<typeof spotOf>):
 
 /** `createBrowserRouter([…])`: what stands outside any component is an entry. */
 export const readRouteTable: CallReader = (r, node, target) => {
-  readObjects(r, node.arguments[0], null, null);
-  return r.b.place('object', target?.type === 'Identifier' ? target.name : 'router', r.fn, spotOf(node));
+  const [routes, ...others] = node.arguments;
+  const router = r.b.place('object', target?.type === 'Identifier' ? target.name : 'router', r.fn, spotOf(node));
+  if (routes?.type === 'ArrayExpression') readObjects(r, routes, { parent: null, around: null, table: router });
+  else r.b.flow(value(r, routes), router);
+  for (const other of others) value(r, other);
+  return router;
 };
 
 /** `useRoutes([…])` brings the markup of whichever route fits. */
@@ -119,26 +176,33 @@ export const readUseRoutes: CallReader = (r, node) => {
   r.seen.hooks = true;
   r.seen.markup = true;
   const piece = r.b.place('markup', '', r.fn, spotOf(node));
-  readObjects(r, node.arguments[0], null, piece);
+  const [routes] = node.arguments;
+  if (routes?.type === 'ArrayExpression') readObjects(r, routes, { parent: null, around: piece, table: null });
+  else showTable(r, value(r, routes), piece, node);
   return piece;
 };
 
-function readObjects(
-  r: ScriptReader,
-  node: t.Node | null | undefined,
-  parent: number | null,
-  around: PlaceId | null,
-  atOutlet = false,
-): void {
+/** Where the routes of a list stand. */
+interface Standing {
+  /** The nearest route around them that shows something. */
+  parent: number | null;
+  /** The markup they are shown in, where that is known where the table stands. */
+  around: PlaceId | null;
+  /** What holds the markup of the outermost ones, to be shown wherever that gets to. */
+  table: PlaceId | null;
+  atOutlet?: boolean;
+}
+
+function readObjects(r: ScriptReader, node: t.Node | null | undefined, standing: Standing): void {
   const list = plain(r, node);
   if (list?.type !== 'ArrayExpression') {
-    if (node) value(r, node);
+    readTable(r, node, standing);
     return;
   }
   for (const element of list.elements) {
     const object = objectOf(r, element);
     if (!object) {
-      if (element) value(r, element);
+      readTable(r, element?.type === 'SpreadElement' ? element.argument : element, standing);
       continue;
     }
     const at = spotOf(object);
@@ -157,19 +221,32 @@ function readObjects(
     const shown = piece ?? (beside?.type === 'ObjectExpression' ? sitesOf(r, beside, at) : null);
     if (shown !== null && property(object, 'props')) openProps(r, shown);
     const path = textOf(r, property(object, 'path')) ?? '';
+    const { parent, around, table, atOutlet } = standing;
     const route = add(r, { parent, path }, shown, around, at, atOutlet);
-    for (const one of ['errorElement', 'loader', 'action']) {
+    if (parent === null && shown !== null && table !== null) r.b.flow(shown, table, 'put', ROUTES);
+    for (const one of ['errorElement', 'loader', 'action', 'handle']) {
       const given = property(object, one);
       if (given) value(r, given);
     }
     const children = property(object, 'children');
-    if (children) readObjects(r, children, route, around, atOutlet);
+    // Routes below one that shows nothing of its own stand where it does.
+    if (children) readObjects(r, children, { ...standing, parent: shown === null ? parent : route });
   }
+}
+
+/** Routes written elsewhere: whatever holds them. */
+function readTable(r: ScriptReader, node: t.Node | null | undefined, { parent, around, table }: Standing): void {
+  const from = value(r, node);
+  if (from === null || !node) return;
+  const at = spotOf(node);
+  if (parent !== null) r.b.facts.routes.push({ parent, piece: r.b.part(from, ROUTES, r.fn, at), at });
+  else if (around !== null) showTable(r, from, around, node);
+  else if (table !== null) r.b.flow(from, table);
 }
 
 /** A table whose outermost routes are shown at the outlet of what is mounted. */
 export function readRoutes(r: ScriptReader, node: t.Node | null): void {
-  readObjects(r, node, null, null, true);
+  readObjects(r, node, { parent: null, around: null, table: null, atOutlet: true });
 }
 
 /** Several components of one route, each at an outlet of its own name. */

@@ -122,9 +122,9 @@ export function isPlain(node: t.Node | null | undefined): boolean {
   return !!node && /^(StringLiteral|NumericLiteral|BooleanLiteral|TemplateLiteral)$/.test(node.type);
 }
 
-/** Reads a condition: what decides is used there. */
-export function test(r: ScriptReader, node: t.Node | null | undefined): void {
-  noteAsked(r, node);
+/** Reads a condition: what decides is used there. `asks`: the code goes on where the answer is no. */
+export function test(r: ScriptReader, node: t.Node | null | undefined, asks = true): void {
+  if (asks) noteAsked(r, node);
   const place = value(r, node);
   if (place !== null && node) r.b.use({ place, kind: 'branched', fn: r.fn, at: spotOf(node) });
 }
@@ -195,6 +195,8 @@ function readMethod(r: ScriptReader, node: t.ObjectMethod, field: string): Place
 
 /** A list; null where nothing in it is followed. */
 function array(r: ScriptReader, node: t.ArrayExpression): PlaceId | null {
+  const known = r.dialect.list?.(r, node);
+  if (known !== undefined) return known;
   let made: PlaceId | null = null;
   const add = (from: PlaceId | null, field: string | null): void => {
     if (from === null) return;

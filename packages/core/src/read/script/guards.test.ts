@@ -9,6 +9,8 @@ function neededBy(text: string): number | undefined {
 describe('parameters that a function counts on', () => {
   it.each([
     ['function move(bench, to) { place(bench, to); }', 2],
+    ['function move(bench, to) { if (!to) throw new Error(); place(bench, to); }', 2],
+    ['function move(bench, to) { if (to === undefined) { throw new Error(); } place(bench, to); }', 1],
     ['function move(bench, to = 0) { place(bench, to); }', 1],
     ['function move(bench, ...more) { place(bench, more); }', 1],
     ['const move = (bench, to) => { if (to) place(bench, to); }', 1],

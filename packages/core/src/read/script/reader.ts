@@ -51,6 +51,8 @@ export interface Dialect {
   member?(r: ScriptReader, node: t.MemberExpression): PlaceId | null;
   /** An object at the top of a module the family gives a meaning to; `undefined` leaves it to the plain reading. */
   objectLike?(r: ScriptReader, node: t.ObjectExpression, name: string | null): PlaceId | undefined;
+  /** A list the family gives a meaning to; `undefined` leaves it to the plain reading. */
+  list?(r: ScriptReader, node: t.ArrayExpression): PlaceId | undefined;
   /** What a prop written in markup stands among the props as. */
   propName?(name: string): string;
   /** Whether a field that is set is a cell of the family's own. */

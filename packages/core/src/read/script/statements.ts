@@ -60,7 +60,8 @@ export function readStatement(r: ScriptReader, node: t.Statement): void {
     case 'BlockStatement':
       return readBlock(r, node.body);
     case 'IfStatement':
-      test(r, node.test);
+      // Where it throws, it counts on what it asks for.
+      test(r, node.test, !throws(node.consequent));
       r.repeated('conditional', () => {
         readStatement(r, node.consequent);
         if (node.alternate) readStatement(r, node.alternate);
@@ -125,6 +126,12 @@ export function readStatement(r: ScriptReader, node: t.Statement): void {
     default:
       return;
   }
+}
+
+/** Whether a branch does nothing but throw. */
+function throws(node: t.Statement): boolean {
+  if (node.type === 'BlockStatement') return node.body.length > 0 && throws(node.body[node.body.length - 1] ?? node);
+  return node.type === 'ThrowStatement';
 }
 
 function functionDeclaration(r: ScriptReader, node: t.FunctionDeclaration, otherwise = ''): PlaceId {
