@@ -50,7 +50,7 @@ export class Handed {
       for (const { call, context, part } of local.called)
         if (!part && this.program.callKind(call) === 'handed') this.join(fn, start.context, call, context);
       for (const exit of local.exits) {
-        if (exit.derived) continue;
+        if (exit.derived || exit.part) continue;
         for (const crossing of crossings.cross(exit)) if (!crossing.part) queue.push(crossing.to);
       }
     }

@@ -10,6 +10,43 @@ function sites(survey: Survey): string[] {
     .sites.map((s) => `${s.name} of ${short(s.of)} by ${short(s.by)} under ${short(s.under)} ${s.repeat}`);
 }
 
+describe('a tag that is an element of the page unless something else is handed in', () => {
+  const survey = (use: string, beside = ''): ReturnType<typeof surveyOf> =>
+    surveyOf({
+      'src/App.jsx': `${beside}
+        export function App({ any }) { return <main>${use}</main>; }
+        function Heading({ as: Tag = 'h2', children }) { return <Tag>{children}</Tag>; }`,
+    });
+  const unresolved = (of: ReturnType<typeof surveyOf>): (string | null)[] =>
+    of.findings().flatMap(({ rule, name }) => (rule === 'unresolved' ? [name] : []));
+
+  test.each([
+    ['as it is', '<Heading>a</Heading>', []],
+    ['as another element', '<Heading as="h1">a</Heading>', []],
+    ['as what nobody can tell', '<Heading as={any}>a</Heading>', ['Tag']],
+  ])('%s', (_how, use, found) => {
+    const of = survey(use);
+    expect(unresolved(of)).toEqual(found);
+    expect(of.document().sites.find((site) => site.name === 'Tag')?.reason).toMatch(
+      found.length > 0 ? /decided/ : /element of the page/,
+    );
+  });
+
+  test('as a component', () => {
+    const of = survey('<Heading as={Sign}>a</Heading>', 'function Sign({ children }) { return <b>{children}</b>; }');
+    expect(unresolved(of)).toEqual([]);
+    expect(of.document().sites.find((site) => site.name === 'Tag')?.of).toBe('src/App.jsx#Sign');
+  });
+
+  test('held by a name of its own, it is no site', () => {
+    const of = surveyOf({
+      'src/App.jsx': `export function App({ open }) { const Tag = open ? 'section' : 'aside'; return <Tag title={open}>a</Tag>; }`,
+    });
+    expect(of.document().sites).toEqual([]);
+    expect(of.findings()).toEqual([]);
+  });
+});
+
 describe('the two parents of a site', () => {
   test.each([
     ['written directly', `function App() { return <div><Leaf /></div>; }`, ['Leaf of Leaf by App under App once']],

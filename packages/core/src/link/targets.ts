@@ -26,9 +26,12 @@ export interface SiteTarget {
   reason: string | null;
   /** True where the tag belongs to a package outside the project. */
   outside: boolean;
+  /** True where it is an element of the page unless something else is handed in, and nobody hands in what cannot be followed. */
+  element: boolean;
 }
 
 const ROUNDS = 3;
+const HANDED_IN = 'Which component it is, is decided by whoever hands it in.';
 
 export class Targets {
   readonly all: SiteTarget[];
@@ -39,6 +42,7 @@ export class Targets {
   constructor(private readonly graph: Graph) {
     this.all = graph.sites.map((_, site) => this.resolve(site));
     this.resolveHandedIn();
+    this.settleElements();
     for (const target of this.all)
       if (target.components.length > 0 || target.provides !== null || target.consumes !== null) target.reason = null;
   }
@@ -53,6 +57,7 @@ export class Targets {
       consumes: null,
       reason: null,
       outside: false,
+      element: false,
     };
     const entry = graph.sites[site];
     if (!entry) return target;
@@ -148,7 +153,30 @@ export class Targets {
     }
     const list = this.asked.get(taker) ?? [];
     this.asked.set(taker, [...list, { site, origin, fn: taker }]);
-    target.reason ??= 'Which component it is, is decided by whoever hands it in.';
+    target.element ||= this.isElementByDefault(origin, taker);
+    target.reason ??= HANDED_IN;
+  }
+
+  /** A tag that is an element by default is one only where nobody hands in what cannot be followed. */
+  private settleElements(): void {
+    const { graph } = this;
+    this.all.forEach(({ components }, site) => {
+      for (const fn of components)
+        for (const { site: inner, origin } of this.asked.get(fn) ?? []) {
+          const given = graph.sites[site]?.fact.props.find((prop) => prop.name === origin.path[0]);
+          const target = this.all[inner];
+          if (target && given && given.literal === null && target.components.length === 0) target.element = false;
+        }
+    });
+    for (const target of this.all)
+      if (target.element && target.reason === HANDED_IN)
+        target.reason = 'It is an element of the page: nobody hands in anything else.';
+  }
+
+  /** `component: Tag = 'div'` */
+  private isElementByDefault({ path }: Origin, taker: number): boolean {
+    const prop = this.graph.functions[taker]?.fact.props?.find((one) => one.name === path[0]);
+    return path.length === 1 && /^['"`]/.test(prop?.default ?? '');
   }
 
   /** What the callers of a function give for one of its parameters. A call it came back through says which is meant. */

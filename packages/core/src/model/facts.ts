@@ -179,6 +179,8 @@ export interface SitePropFact {
   place: PlaceId | null;
   /** The source text of a literal value. */
   literal: string | null;
+  /** Which value is given, or whether any is, is decided where it is written. */
+  chosen?: true;
   at: Spot;
 }
 
@@ -428,4 +430,4 @@ export interface FileFacts {
 }
 
 /** Raised whenever the shape or meaning of facts changes, so that cached ones are read anew. */
-export const FACTS_VERSION = 14;
+export const FACTS_VERSION = 15;

@@ -1,4 +1,6 @@
 /** State changed in place, where only its change function makes the change show. */
+import type { Linked } from '../link';
+import type { Graph } from '../link/graph';
 import { stopsOfItself } from '../follow/flow';
 import { isAnew, isPart, wasDerived, wasFrozen } from '../link/visited';
 import { FAMILIES } from '../model/families';
@@ -40,11 +42,11 @@ export function Bench() {
   check({ linked, cells }) {
     const { program, locals } = linked;
     const { graph } = program;
-    const mutated = new Map<number, { text: string; field: string; file: number; at: Spot }[]>();
+    const mutated = new Map<number, { text: string; field: string; file: number; fn: number; at: Spot }[]>();
     graph.files.forEach((facts, file) => {
-      for (const { object, field, text, at } of facts.mutations) {
+      for (const { object, field, text, fn, at } of facts.mutations) {
         const place = graph.at(file, object);
-        const one = { text, field, file, at };
+        const one = { text, field, file, fn: graph.fnAt(file, fn), at };
         mutated.set(place, [...(mutated.get(place) ?? []), one]);
       }
     });
@@ -68,7 +70,7 @@ export function Bench() {
             const whose = stop.component?.fn === cell.home ? cell.name : `${cell.name} of ${home?.name ?? ''}`;
             const what = isPart(visited) ? `a part of ${whose}` : whose;
             const key = `${one.file}:${one.at.line}:${one.at.column}`;
-            if (found.has(key)) continue;
+            if (found.has(key) || isSetAnew(linked, cell.setter.place, one.fn)) continue;
             found.set(key, {
               message: `${stop.component?.name ?? ''} changes ${what} in place (${one.text}): nothing is rendered again, and the screen keeps showing the old value.`,
               component: stop.component?.name ?? null,
@@ -92,3 +94,30 @@ export function Bench() {
     }
   },
 };
+
+/** Whether the function that changes a value also sets it to one put together anew: then the change shows. */
+function isSetAnew({ program: { graph } }: Linked, setter: number, around: number): boolean {
+  return graph.calls.some(({ fact, file }, call) => {
+    const [arg] = fact.args;
+    if (arg == null || graph.fnOfCall(call) !== around) return false;
+    if (!graph.trace(graph.at(file, fact.callee)).some((origin) => origin.place === setter)) return false;
+    return isPutTogether(graph, graph.at(file, arg));
+  });
+}
+
+/** Whether a value is an object made where it is given, by way of names alone. */
+function isPutTogether(graph: Graph, start: number): boolean {
+  const seen = new Set<number>();
+  const queue = [start];
+  for (let at = queue.pop(); at !== undefined; at = queue.pop()) {
+    if (seen.has(at)) continue;
+    seen.add(at);
+    const kind = graph.places[at]?.kind;
+    if (kind === 'object') return true;
+    if (kind === 'cell') continue;
+    for (let edge = graph.firstInto(at); edge; edge = edge.nextInto)
+      if (edge.op === 'same') queue.push(edge.from);
+      else if (kind === 'computed') return true;
+  }
+  return false;
+}

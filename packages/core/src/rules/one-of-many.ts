@@ -34,7 +34,7 @@ export function Bench({ label }) {
     const { graph } = program;
     return passings(linked).flatMap(({ site, fact, file, component, author }) => {
       const ref = fact.props.find((prop) => prop.name === 'ref');
-      if (!author || ref?.place == null) return [];
+      if (!author || ref?.place == null || ref.chosen) return [];
       // In a loop of its own, or in a function that someone else calls many times.
       const inFunction = graph.fnAt(file, fact.fn) !== author.fn;
       const repeated = inFunction && (linked.render.placements[site] ?? []).some((one) => one.repeat === 'many');

@@ -22,7 +22,7 @@ export const unresolved: Rule = {
     const told = new Set<string>();
     graph.sites.forEach(({ fact, file }, site) => {
       const target = program.siteTargets[site];
-      if (!target?.reason || target.outside) return;
+      if (!target?.reason || target.outside || target.element) return;
       const author = program.component(render.authors[site] ?? -1);
       told.add(`${file}:${fact.name.split('.')[0] ?? ''}`);
       found.push({

@@ -1,6 +1,23 @@
 /** Values that are changed: in place, from outside, or without telling anybody. */
 import { foundBy, one, surveyOf } from '../testing/project';
 
+describe('direct-write and a setter beside it', () => {
+  const app = (change: string): ReturnType<typeof one> =>
+    one(`function App() { const [beds, setBeds] = useState([]);
+      function add(bed) { ${change} }
+      return <b onClick={() => add(1)}>{beds.length}</b>; }`);
+  test.each([
+    ['alone', 'beds.push(bed);', ['App.beds']],
+    ['set to itself again', 'beds.push(bed); setBeds(beds);', ['App.beds']],
+    ['set to itself under another name', 'const all = beds; all.push(bed); setBeds(all);', ['App.beds']],
+    ['set to a list put together anew', 'beds.push(bed); setBeds([...beds]);', []],
+    ['set to a copy', 'beds.push(bed); setBeds(beds.slice());', []],
+    ['set elsewhere', 'beds.push(bed); } function clear() { setBeds([]);', ['App.beds']],
+  ])('%s', (_what, change, found) => {
+    expect(foundBy('direct-write', app(change))).toEqual(found);
+  });
+});
+
 describe('direct-write', () => {
   test.each([
     ['pushing to a list', 'beds.push(1)', ['Plot.beds']],

@@ -21,7 +21,7 @@ export function readMarkup(r: ScriptReader, node: t.JSXElement | t.JSXFragment):
 
 function readElement(r: ScriptReader, node: t.JSXElement, piece: PlaceId): void {
   const tag = node.openingElement.name;
-  if (isHost(tag)) {
+  if (isHost(tag) || namesElement(r, tag)) {
     readHostAttributes(r, node.openingElement);
     r.depth++;
     readChildren(r, node.children, piece);
@@ -67,6 +67,12 @@ function isHost(tag: t.JSXOpeningElement['name']): boolean {
   return tag.type === 'JSXIdentifier' && /^[a-z]/.test(tag.name);
 }
 
+/** A tag held by a name that stands for elements of the page: `const Tag = href ? 'a' : 'button'`. */
+function namesElement(r: ScriptReader, tag: t.JSXOpeningElement['name']): boolean {
+  const place = tag.type === 'JSXIdentifier' ? r.scope.lookup(tag.name) : undefined;
+  return place !== undefined && r.elementNames.has(place);
+}
+
 function tagName(tag: t.JSXOpeningElement['name']): string {
   if (tag.type === 'JSXIdentifier') return tag.name;
   if (tag.type === 'JSXNamespacedName') return `${tag.namespace.name}:${tag.name.name}`;
@@ -85,6 +91,10 @@ function attributeValue(r: ScriptReader, attribute: t.JSXAttribute): PlaceId | n
   if (!given || given.type === 'StringLiteral') return null;
   if (given.type === 'JSXExpressionContainer') return value(r, given.expression);
   return value(r, given);
+}
+
+function isChosen({ value: given }: t.JSXAttribute): boolean {
+  return given?.type === 'JSXExpressionContainer' && /^(Conditional|Logical)Expression$/.test(given.expression.type);
 }
 
 function literalOf(r: ScriptReader, attribute: t.JSXAttribute): string | null {
@@ -153,7 +163,7 @@ function readSiteAttributes(
     const place = given ?? r.b.place(literal === null ? 'unknown' : 'object', '', r.fn, at);
     named.add(name);
     r.b.flow(place, propsPlace, 'put', name);
-    props.unshift({ name, place, literal, at });
+    props.unshift({ name, place, literal, at, ...(isChosen(attribute) ? { chosen: true } : {}) });
   }
 }
 

@@ -123,6 +123,8 @@ export class ScriptReader {
   readonly stores: StoreBeingMade[] = [];
   /** Change functions of the module's own variables that functions assign to, by the variable's place. */
   readonly variables = new Map<PlaceId, PlaceId>();
+  /** Names that hold those of elements of the page. */
+  readonly elementNames = new Set<PlaceId>();
   /** Places that code asks for before it uses them. */
   readonly asked = new Set<PlaceId>();
   /** Channels between pages, by the variable that holds them. */

@@ -40,6 +40,7 @@ export function readStatement(r: ScriptReader, node: t.Statement): void {
     case 'VariableDeclaration':
       for (const { id, init } of node.declarations) {
         const from = value(r, init, id);
+        if (id.type === 'Identifier' && isText(init)) noteElementName(r, id.name);
         bind(r, id, from !== null && init ? (r.dialect.declared?.(r, id, init, from) ?? from) : from);
       }
       return;
@@ -126,6 +127,17 @@ export function readStatement(r: ScriptReader, node: t.Statement): void {
     default:
       return;
   }
+}
+
+function noteElementName(r: ScriptReader, name: string): void {
+  const place = r.scope.lookup(name);
+  if (place !== undefined) r.elementNames.add(place);
+}
+
+/** A text, or one of several. */
+function isText(node: t.Node | null | undefined): boolean {
+  if (node?.type === 'ConditionalExpression') return isText(node.consequent) && isText(node.alternate);
+  return node?.type === 'StringLiteral';
 }
 
 /** Whether a branch does nothing but throw. */
