@@ -72,7 +72,7 @@ export class Manifests {
       if (!OUTPUT.test(inside)) return [path];
       const stem = inside
         .replace(OUTPUT, '')
-        .replace(/^(esm|cjs|es)\//, '')
+        .replace(/^(esm|cjs|es|js|lib|umd)\//, '')
         .replace(/\.d\.ts$/, '')
         .replace(/\.[cm]?js$/, '');
       const source = normalise(`${manifest.folder}/src/${stem}`);

@@ -153,7 +153,7 @@ export class Targets {
     }
     const list = this.asked.get(taker) ?? [];
     this.asked.set(taker, [...list, { site, origin, fn: taker }]);
-    target.element ||= this.isElementByDefault(origin, taker);
+    target.element ||= (this.graph.sites[site]?.fact.elseElement ?? false) || this.isElementByDefault(origin, taker);
     target.reason ??= HANDED_IN;
   }
 

@@ -186,6 +186,8 @@ export interface SitePropFact {
 
 /** One place in markup where a component is rendered. */
 export interface SiteFact {
+  /** It is an element of the page where its tag is not given. */
+  elseElement?: boolean;
   /** The tag as written. */
   name: string;
   /** The place the tag reads. */
@@ -430,4 +432,4 @@ export interface FileFacts {
 }
 
 /** Raised whenever the shape or meaning of facts changes, so that cached ones are read anew. */
-export const FACTS_VERSION = 15;
+export const FACTS_VERSION = 16;

@@ -3,6 +3,31 @@ import { foundBy, one, surveyOf } from '../testing/project';
 
 const APP = `function App() { const [depth, setDepth] = useState(1); return <main onClick={() => setDepth(depth + 1)}><Bed depth={depth} /></main>; }`;
 
+describe('state of a class that is derived before each rendering', () => {
+  const bed = (derive: string): ReturnType<typeof one> =>
+    one(`class Bed extends React.Component { state = { depth: this.props.depth }; ${derive} render() { return <b>{this.state.depth}</b>; } }
+      function App() { const [depth, setDepth] = useState(1); return <main title={depth} onClick={() => setDepth(2)}><Bed depth={depth} /></main>; }`);
+
+  test('without, the copy goes stale', () => {
+    expect(foundBy('frozen-read', bed(''))).toEqual(['Bed.depth']);
+  });
+
+  test.each([
+    ['from the props', 'static getDerivedStateFromProps(props) { return { depth: props.depth }; }'],
+    [
+      'where they changed',
+      'static getDerivedStateFromProps(props, state) { if (props.depth === state.depth) return null; return { depth: props.depth }; }',
+    ],
+    [
+      'after an update',
+      'componentDidUpdate(before) { if (before.depth !== this.props.depth) this.setState({ depth: this.props.depth }); }',
+    ],
+  ])('%s, it is kept in step', (_how, derive) => {
+    expect(foundBy('frozen-read', bed(derive))).toEqual([]);
+    expect(foundBy('mirrored-state', bed(derive))).toEqual(['Bed.depth']);
+  });
+});
+
 describe('a state that starts as a prop', () => {
   const bed = (body: string): ReturnType<typeof one> => one(`${APP}\nfunction Bed({ depth }) { ${body} }`);
 

@@ -132,3 +132,35 @@ describe('silent-write', () => {
     expect(foundBy('silent-write', store(set))).toHaveLength(found);
   });
 });
+
+describe('one-of-many, chosen among them', () => {
+  const app = (ref: string): ReturnType<typeof one> =>
+    one(`const Bed = forwardRef(function Bed({ n }, ref) { return <b ref={ref}>{n}</b>; });
+      function App({ beds, at }) { const first = useRef(null); useEffect(() => { first.current.focus(); });
+        const rows = []; beds.forEach((n, i) => { ${ref} }); return <main>{rows}</main>; }`);
+  test.each([
+    ['one for all', 'rows.push(<Bed key={n} n={n} ref={first} />);', ['App.first']],
+    ['given to one by its value', 'rows.push(<Bed key={n} n={n} ref={n === at ? first : null} />);', []],
+    [
+      'given to one by a branch',
+      'if (i === 0) { rows.push(<Bed key={n} n={n} ref={first} />); } else { rows.push(<Bed key={n} n={n} />); }',
+      [],
+    ],
+  ])('%s', (_how, ref, found) => {
+    expect(foundBy('one-of-many', app(ref))).toEqual(found);
+  });
+});
+
+describe('bare-store: a reference that is always there', () => {
+  const bed = (use: string): ReturnType<typeof one> =>
+    one(`function Bed() { const box = useRef(null); useEffect(() => { ${use} }); return <b ref={box} />; }`);
+  test.each([
+    ['decided by the reference itself', 'if (box) start();', ['Bed.box']],
+    ['decided by what it holds', 'if (box.current) start();', []],
+    ['asked for by habit, before what it holds', 'if (box && box.current) start();', []],
+    ['asked for by habit, after another condition', 'if (ready && box && box.current.open) start();', []],
+    ['asked for by habit, around what it holds', 'if (box) { box.current.focus(); }', []],
+  ])('%s', (_how, use, found) => {
+    expect(foundBy('bare-store', bed(use))).toEqual(found);
+  });
+});

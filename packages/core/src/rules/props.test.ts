@@ -40,6 +40,16 @@ describe('unknown-prop', () => {
   });
 });
 
+describe('a component that renders nothing', () => {
+  test('says with its props what the one around it reads of them', () => {
+    const survey = one(`const Column = () => null;
+      function Table({ children }) { return <p>{Children.map(children, (column) => column.props.title)}</p>; }
+      function App() { return <Table><Column title="bed" wide /></Table>; }`);
+    expect(foundBy('unknown-prop', survey)).toEqual([]);
+    expect(foundBy('unused-prop', survey)).toEqual([]);
+  });
+});
+
 describe('unused-prop', () => {
   test.each([
     ['never named again', '<b />', ['Bed.depth']],

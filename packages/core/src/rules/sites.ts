@@ -51,3 +51,9 @@ export function isOffered({ program, render }: Linked, file: number): boolean {
 
 /** Given by the framework itself, not by name. */
 export const OWN_ATTRIBUTES = new Set(['key', 'ref', 'children']);
+
+/** A component without any markup only says something to the one it stands in, which reads its props for itself. */
+export function rendersNothing({ program: { graph } }: Linked, fn: number): boolean {
+  const entry = graph.functions[fn];
+  return !entry || graph.edgesInto(graph.at(entry.file, entry.fact.result)).length === 0;
+}

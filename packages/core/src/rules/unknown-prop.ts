@@ -2,7 +2,7 @@
 import { FAMILIES } from '../model/families';
 import { isSigned } from '../model/signs';
 import { nearest } from '../follow/names';
-import { OWN_ATTRIBUTES, passings } from './sites';
+import { OWN_ATTRIBUTES, passings, rendersNothing } from './sites';
 import { named, seat, type Rule } from './rule';
 
 export const unknownProp: Rule = {
@@ -35,6 +35,7 @@ export function Bench() {
   check({ linked }) {
     return passings(linked).flatMap(({ fact, file, component, author }) => {
       if (component.takesRest || component.openType || FAMILIES[component.family].attributesFall) return [];
+      if (rendersNothing(linked, component.fn)) return [];
       const taken = new Set(component.props.map((prop) => prop.name));
       return fact.props.flatMap(({ name, at }) => {
         if (name === null || taken.has(name) || OWN_ATTRIBUTES.has(name) || isSigned(name)) return [];

@@ -2,6 +2,7 @@
 import type { Linked } from '../link';
 import { updateProp } from '../model/signs';
 import { named, seat, type Rule } from './rule';
+import { rendersNothing } from './sites';
 
 export const unusedProp: Rule = {
   id: 'unused-prop',
@@ -67,10 +68,4 @@ function namesReached({ program: { graph } }: Linked): ReadonlySet<string> {
       .filter((file) => file.gaps.some((gap) => gap.what === 'instance'))
       .flatMap((file) => file.places.flatMap((place) => (place.kind === 'part' ? [place.name] : []))),
   );
-}
-
-/** A component without any markup only says something to the one it stands in, which reads its props for itself. */
-function rendersNothing({ program: { graph } }: Linked, fn: number): boolean {
-  const entry = graph.functions[fn];
-  return !entry || graph.edgesInto(graph.at(entry.file, entry.fact.result)).length === 0;
 }

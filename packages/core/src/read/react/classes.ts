@@ -3,12 +3,13 @@
  * field of the state is a cell of its own, changed by `setState` with that field.
  */
 import type * as t from '@babel/types';
-import type { PlaceId } from '../../model/facts';
+import type { FunctionFact, PlaceId } from '../../model/facts';
 import { spotOf } from '../script/builder';
 import { value } from '../script/expressions';
 import { readFunction } from '../script/functions';
 import { fieldOf } from '../script/patterns';
 import type { ClassInstance, ScriptReader } from '../script/reader';
+import { walkNodes } from '../script/walk';
 import { makeComponent } from './components';
 import { declare } from './declaredProps';
 import { noteMounting } from './starts';
@@ -116,9 +117,50 @@ function readMember(
   }
   b.flow(method, self, 'put', name);
   const fact = b.facts.functions.find((fn) => fn.self === method);
+  if (name === 'getDerivedStateFromProps' && fact) return deriveState(r, member, fact, instance);
   if (name === 'render' && fact) b.flow(fact.result, b.fn(instance.fn).result);
   else if (Object.hasOwn(LIFECYCLE, name))
     b.use({ place: method, kind: 'effect', detail: LIFECYCLE[name] ?? '', fn: instance.fn, at: spotOf(member.key) });
+}
+
+/** `static getDerivedStateFromProps(props, state)`: before each rendering, the fields it returns are set. */
+function deriveState(
+  r: ScriptReader,
+  member: t.ClassMethod | t.ClassPrivateMethod,
+  fact: FunctionFact,
+  instance: ClassInstance,
+): void {
+  const { b } = r;
+  const [props, state] = fact.params;
+  const own = b.fn(instance.fn).params[0];
+  if (props !== undefined && own !== undefined) b.flow(own, props);
+  if (state !== undefined) b.flow(instance.state, state);
+  const at = spotOf(member.key);
+  const fn = b.facts.functions.indexOf(fact);
+  for (const [field, key] of fieldsReturned(member.body)) {
+    const { setter } = stateCell(r, instance, field, key);
+    b.call({
+      callee: setter,
+      name: 'setState',
+      args: [b.part(fact.result, field, fn, at)],
+      repeat: 'conditional',
+      fn,
+      at,
+    });
+  }
+  b.use({ place: fact.self, kind: 'effect', detail: 'update', fn: instance.fn, at });
+}
+
+/** The fields of the objects a function returns, with where each is first written. */
+function fieldsReturned(body: t.Node): Map<string, t.Node> {
+  const fields = new Map<string, t.Node>();
+  walkNodes(body, (node, within) => {
+    if (within || node.type !== 'ReturnStatement' || node.argument?.type !== 'ObjectExpression') return;
+    for (const one of node.argument.properties)
+      if (one.type === 'ObjectProperty' && !fields.has(fieldOf(one.key, one.computed)))
+        fields.set(fieldOf(one.key, one.computed), one.key);
+  });
+  return fields;
 }
 
 function readStatic(r: ScriptReader, name: string, node: t.Node | null | undefined, self: PlaceId): void {

@@ -43,6 +43,7 @@ function readElement(r: ScriptReader, node: t.JSXElement, piece: PlaceId): void 
     fn: r.fn,
     at: spotOf(node.openingElement.name),
     ...(r.depth > 0 ? { nested: true } : {}),
+    ...(r.elementsElse.has(tagPlace) ? { elseElement: true } : {}),
   };
   r.b.facts.sites.push(site);
   // A tag held by a local name or handed in as a prop is a value that is used here.
@@ -163,7 +164,7 @@ function readSiteAttributes(
     const place = given ?? r.b.place(literal === null ? 'unknown' : 'object', '', r.fn, at);
     named.add(name);
     r.b.flow(place, propsPlace, 'put', name);
-    props.unshift({ name, place, literal, at, ...(isChosen(attribute) ? { chosen: true } : {}) });
+    props.unshift({ name, place, literal, at, ...(r.chosen || isChosen(attribute) ? { chosen: true } : {}) });
   }
 }
 

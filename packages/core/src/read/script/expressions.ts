@@ -215,9 +215,7 @@ function array(r: ScriptReader, node: t.ArrayExpression): PlaceId | null {
 
 function logical(r: ScriptReader, node: t.LogicalExpression, target: t.Node | null): PlaceId | null {
   if (node.operator === '&&') {
-    // `box && box.current`: that the reference itself is there is asked for by habit, and decides nothing.
-    if (asksForBox(node)) value(r, node.left);
-    else test(r, node.left);
+    if (!readBoxGuard(r, node.left, node.right)) test(r, node.left);
     return r.repeated('conditional', () => value(r, node.right, target));
   }
   noteAsked(r, node.left);
@@ -226,21 +224,16 @@ function logical(r: ScriptReader, node: t.LogicalExpression, target: t.Node | nu
   return either(r, node, left, right);
 }
 
-/** Whether the last of some conditions asks for a reference, and the first of those after it for what that holds. */
-function asksForBox({ left, right }: t.LogicalExpression): boolean {
-  const box = left.type === 'LogicalExpression' && left.operator === '&&' ? left.right : left;
-  let held: t.Node = right;
-  while (held.type === 'LogicalExpression' && held.operator === '&&') held = held.left;
-  if (held.type === 'UnaryExpression') held = held.argument;
-  if (held.type === 'CallExpression') held = held.callee;
-  while (held.type === 'MemberExpression' && held.object.type === 'MemberExpression') held = held.object;
-  return (
-    box.type === 'Identifier' &&
-    held.type === 'MemberExpression' &&
-    held.object.type === 'Identifier' &&
-    held.object.name === box.name &&
-    fieldOf(held.property, held.computed) === 'current'
-  );
+/**
+ * Reads conditions the last of which only asks, by habit, that a reference is there whose content what comes after is
+ * about: that decides nothing. False, and nothing read, for all others.
+ */
+export function readBoxGuard(r: ScriptReader, condition: t.Node, after: t.Node): boolean {
+  const last = condition.type === 'LogicalExpression' && condition.operator === '&&' ? condition.right : condition;
+  if (last.type !== 'Identifier' || !r.source(after).includes(`${last.name}.current`)) return false;
+  noteAsked(r, last);
+  value(r, condition);
+  return true;
 }
 
 function conditional(r: ScriptReader, node: t.ConditionalExpression, target: t.Node | null): PlaceId | null {

@@ -77,6 +77,8 @@ export class ScriptReader {
   fn: FunctionId = 0;
   scope = new Scope(null, 0);
   repeat: Repeat = 'once';
+  /** Inside a loop, what is being read is done for some of its turns only. */
+  chosen = false;
   /** What `this` stands for, inside a class that is followed. */
   self: PlaceId | null = null;
   /** The class being read, where it is a component. */
@@ -125,6 +127,8 @@ export class ScriptReader {
   readonly variables = new Map<PlaceId, PlaceId>();
   /** Names that hold those of elements of the page. */
   readonly elementNames = new Set<PlaceId>();
+  /** Names that hold one of an element of the page where nothing else is given. */
+  readonly elementsElse = new Set<PlaceId>();
   /** Places that code asks for before it uses them. */
   readonly asked = new Set<PlaceId>();
   /** Channels between pages, by the variable that holds them. */
@@ -145,12 +149,15 @@ export class ScriptReader {
 
   /** Runs `read` with everything in it rendered at least as often as `repeat` says. */
   repeated<T>(repeat: Repeat, read: () => T): T {
-    const before = this.repeat;
+    const { repeat: before, chosen } = this;
     this.repeat = strongerRepeat(before, repeat);
+    // A loop within starts anew: whatever it does, it does for all.
+    this.chosen = repeat === 'conditional' ? chosen || before === 'many' : repeat === 'many' ? false : chosen;
     try {
       return read();
     } finally {
       this.repeat = before;
+      this.chosen = chosen;
     }
   }
 

@@ -4,7 +4,7 @@ import type { PlaceId } from '../../model/facts';
 import { spotOf } from './builder';
 import { importPlace } from './calls';
 import { declareBlock, declarePattern } from './declare';
-import { isFunction, test, value } from './expressions';
+import { isFunction, readBoxGuard, test, value } from './expressions';
 import { readFunction } from './functions';
 import { nameFromPath } from './names';
 import { bind } from './patterns';
@@ -40,7 +40,7 @@ export function readStatement(r: ScriptReader, node: t.Statement): void {
     case 'VariableDeclaration':
       for (const { id, init } of node.declarations) {
         const from = value(r, init, id);
-        if (id.type === 'Identifier' && isText(init)) noteElementName(r, id.name);
+        if (id.type === 'Identifier') noteElementName(r, id.name, init);
         bind(r, id, from !== null && init ? (r.dialect.declared?.(r, id, init, from) ?? from) : from);
       }
       return;
@@ -62,7 +62,7 @@ export function readStatement(r: ScriptReader, node: t.Statement): void {
       return readBlock(r, node.body);
     case 'IfStatement':
       // Where it throws, it counts on what it asks for.
-      test(r, node.test, !throws(node.consequent));
+      if (!readBoxGuard(r, node.test, node.consequent)) test(r, node.test, !throws(node.consequent));
       r.repeated('conditional', () => {
         readStatement(r, node.consequent);
         if (node.alternate) readStatement(r, node.alternate);
@@ -129,9 +129,12 @@ export function readStatement(r: ScriptReader, node: t.Statement): void {
   }
 }
 
-function noteElementName(r: ScriptReader, name: string): void {
+function noteElementName(r: ScriptReader, name: string, init: t.Node | null | undefined): void {
   const place = r.scope.lookup(name);
-  if (place !== undefined) r.elementNames.add(place);
+  if (place === undefined) return;
+  if (isText(init)) r.elementNames.add(place);
+  else if (init?.type === 'LogicalExpression' && init.operator !== '&&' && isText(init.right))
+    r.elementsElse.add(place);
 }
 
 /** A text, or one of several. */
