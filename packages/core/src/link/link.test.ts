@@ -38,6 +38,14 @@ describe('a tag that is an element of the page unless something else is handed i
     expect(of.document().sites.find((site) => site.name === 'Tag')?.of).toBe('src/App.jsx#Sign');
   });
 
+  test('named by everyone who renders it', () => {
+    const of = surveyOf({
+      'src/App.jsx': `export function App() { return <main><Title level="h1" /><Title level="h2" /></main>; }
+        function Title({ level: Level }) { return <Level>a</Level>; }`,
+    });
+    expect(unresolved(of)).toEqual([]);
+  });
+
   test('held by a name of its own, it is no site', () => {
     const of = surveyOf({
       'src/App.jsx': `export function App({ open }) { const Tag = open ? 'section' : 'aside'; return <Tag title={open}>a</Tag>; }`,

@@ -157,17 +157,25 @@ export class Targets {
     target.reason ??= HANDED_IN;
   }
 
-  /** A tag that is an element by default is one only where nobody hands in what cannot be followed. */
+  /** A tag is an element by default, or where everybody hands in the name of one; not where that cannot be followed. */
   private settleElements(): void {
     const { graph } = this;
+    const named = new Set<SiteTarget>();
+    const spread = new Set<SiteTarget>();
+    const open = new Set<SiteTarget>();
     this.all.forEach(({ components }, site) => {
       for (const fn of components)
         for (const { site: inner, origin } of this.asked.get(fn) ?? []) {
-          const given = graph.sites[site]?.fact.props.find((prop) => prop.name === origin.path[0]);
+          const props = graph.sites[site]?.fact.props ?? [];
+          const given = props.find((prop) => prop.name === origin.path[0]);
           const target = this.all[inner];
-          if (target && given && given.literal === null && target.components.length === 0) target.element = false;
+          if (!target) continue;
+          if (given) (given.literal === null ? open : named).add(target);
+          else if (props.some((prop) => prop.name === null)) spread.add(target);
         }
     });
+    for (const target of named) target.element ||= !spread.has(target);
+    for (const target of open) target.element = false;
     for (const target of this.all)
       if (target.element && target.reason === HANDED_IN)
         target.reason = 'It is an element of the page: nobody hands in anything else.';

@@ -3,6 +3,35 @@ import { foundBy, one, surveyOf } from '../testing/project';
 
 const APP = `function App() { const [depth, setDepth] = useState(1); return <main onClick={() => setDepth(depth + 1)}><Bed depth={depth} /></main>; }`;
 
+describe('what is copied once on purpose', () => {
+  const bed = (use: string, state: string): ReturnType<typeof one> =>
+    one(`function App() { const [depth, setDepth] = useState(1); return <main title={depth} onClick={() => setDepth(2)}>${use}</main>; }
+      function Bed({ depth }) { ${state} }`);
+  test.each([
+    [
+      'a constant that a child starts from',
+      '<Bed depth={3} />',
+      'const [own, setOwn] = useState(depth); return <b onClick={() => setOwn(4)}>{own}</b>;',
+      [],
+    ],
+    [
+      'a value that comes later',
+      '<Bed depth={depth} />',
+      'const [debouncedDepth, setDebounced] = useState(depth); useEffect(() => { const late = setTimeout(() => setDebounced(depth), 9); return () => clearTimeout(late); }, [depth]); return <b>{debouncedDepth}</b>;',
+      [],
+    ],
+    [
+      'a value with a home of its own',
+      '<Bed depth={depth} />',
+      'const [own, setOwn] = useState(depth); return <b onClick={() => setOwn(4)}>{own}</b>;',
+      ['Bed.own'],
+    ],
+  ])('%s', (_what, use, state, found) => {
+    expect(foundBy('mirrored-state', bed(use, state))).toEqual(found);
+    expect(foundBy('frozen-read', bed(use, state))).toEqual([]);
+  });
+});
+
 describe('state of a class that is derived before each rendering', () => {
   const bed = (derive: string): ReturnType<typeof one> =>
     one(`class Bed extends React.Component { state = { depth: this.props.depth }; ${derive} render() { return <b>{this.state.depth}</b>; } }

@@ -35,6 +35,8 @@ export function copies(linked: Linked, cells: Cells): Copy[] {
   const seen = new Set<string>();
   for (const source of cells.all)
     for (const stop of source.values?.stops.values() ?? []) {
+      // What never changes is a first value, and no home of its own.
+      if (source.cell.kind === 'constant') break;
       if (!stop.component || !stop.facts.uses.some((use) => use.kind === 'copied')) continue;
       const local = locals.explore(stop.at);
       for (const visited of local.visited)

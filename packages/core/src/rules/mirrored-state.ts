@@ -38,8 +38,8 @@ function Dial({ level, onTurn }) {
     return copies(linked, cells).flatMap(({ copy, component, from, sources, changed, followed }) => {
       if (!(changed || followed) || /^(initial|default|start)/i.test(lastPart(from))) return [];
       const { cell } = copy;
-      // Kept to tell what changed, not to be shown in its place.
-      if (/^(prev|previous|last|old)/i.test(cell.name)) return [];
+      // Kept to tell what changed, or to come later than it: not to be shown in its place.
+      if (/^(prev|previous|last|old)|debounce|throttle|deferred|delayed/i.test(cell.name)) return [];
       const [source] = sources;
       const home = source?.cell.home == null ? undefined : linked.program.component(source.cell.home);
       const what = followed && !changed ? 'is kept in step by an effect' : 'then changes on its own';

@@ -140,6 +140,7 @@ function noteElementName(r: ScriptReader, name: string, init: t.Node | null | un
 /** A text, or one of several. */
 function isText(node: t.Node | null | undefined): boolean {
   if (node?.type === 'ConditionalExpression') return isText(node.consequent) && isText(node.alternate);
+  if (node?.type === 'TSAsExpression' || node?.type === 'TSSatisfiesExpression') return isText(node.expression);
   return node?.type === 'StringLiteral';
 }
 
