@@ -395,3 +395,20 @@ test('what a hook in another file reads is seen where the component calls the ho
   expect(trails[0]?.stops[1]).toMatchObject({ component: 'Gauge', file: 'src/App.jsx', line: 4 });
   expect(readers).toMatchObject([{ component: 'Gauge', name: 'scale', file: 'src/App.jsx', line: 5 }]);
 });
+
+describe('a last parameter that takes all further arguments', () => {
+  const app = (use: string): ReturnType<typeof one> =>
+    one(`function App() { const [depth, setDepth] = useState(1); const [soil] = useState('clay'); return <Bed onDig={() => setDepth(2)} text={${use}} />; }
+      function Bed({ text, onDig }) { return <b onClick={onDig}>{text}</b>; }
+      const all = (first, ...more) => more;
+      const nth = (first, ...more) => more[0];
+      const joined = (...more) => more.join(' ');`);
+  test.each([
+    ['brings the list', 'all(1, depth)', ['App.depth > Bed.text']],
+    ['brings one of them', 'nth(1, depth)', ['App.depth > Bed.text']],
+    ['brings what is computed of them', 'joined(1, soil, depth)', ['App.depth > (derived)Bed.text']],
+    ['is not what comes before it', 'nth(depth, 1)', []],
+  ])('%s', (_what, use, trails) => {
+    expect(trailsOf(app(use), 'App.depth').filter((line) => !line.startsWith('up'))).toEqual(trails);
+  });
+});

@@ -190,11 +190,11 @@ export class Crossings {
     const { graph } = this.program;
     const found: Crossing[] = [];
     for (const { fn, context } of this.handed?.calleesOf(exit.target, exit.at.context) ?? []) {
-      const entry = graph.functions[fn];
-      const param = entry?.fact.params[exit.index];
-      if (!entry || param === undefined) continue;
+      const param = graph.paramOf(fn, exit.index);
+      const path = param?.field == null ? exit.at.path : this.program.paths.cons(param.field, exit.at.path);
+      if (!param || path === null) continue;
       found.push({
-        to: { place: graph.at(entry.file, param), path: exit.at.path, context },
+        to: { place: param.place, path, context },
         carrier: this.handed?.rendersMarkup(fn) ? 'slot' : 'callback',
         site: null,
         context: null,

@@ -126,6 +126,20 @@ export class Graph {
     return this.fnAt(this.fileOfPlace[place] ?? 0, this.places[place]?.fn ?? 0);
   }
 
+  /**
+   * Where an argument arrives in a function: its parameter, and the field of that it becomes (`*` for one of many that a
+   * last parameter takes as a list). Null where the function takes no such argument.
+   */
+  paramOf(fn: number, index: number): { place: number; field: string | null } | null {
+    const entry = this.functions[fn];
+    if (!entry) return null;
+    const { params, takesMore } = entry.fact;
+    const last = params.length - 1;
+    const param = params[takesMore ? Math.min(index, last) : index];
+    if (param === undefined) return null;
+    return { place: this.at(entry.file, param), field: takesMore && index >= last ? '*' : null };
+  }
+
   fnOfCall(call: number): number {
     const entry = this.calls[call];
     return entry ? this.fnAt(entry.file, entry.fact.fn) : -1;

@@ -249,17 +249,17 @@ class Exploration {
   }
 
   private enter(fn: number, param: number, call: number, state: State, index: number): void {
-    const { graph, contexts, components } = this.program;
-    const entry = graph.functions[fn];
-    const place = entry?.fact.params[param];
-    if (!entry || components.has(fn)) return;
+    const { graph, contexts, components, paths } = this.program;
+    if (!graph.functions[fn] || components.has(fn)) return;
     const context = contexts.push(state.context, call);
     if (context === null) {
       // Recursion or very deep helpers: what comes out is taken as computed from what went in.
       this.toResult(call, state, index, DERIVED);
       return;
     }
-    if (place !== undefined) this.move({ ...state, place: graph.at(entry.file, place), context, from: index });
+    const taken = graph.paramOf(fn, param);
+    const path = taken?.field == null ? state.path : paths.cons(taken.field, state.path);
+    if (taken && path !== null) this.move({ ...state, place: taken.place, path, context, from: index });
   }
 
   private intoUnknown(call: number, arg: number, state: State, index: number, change: Change): void {

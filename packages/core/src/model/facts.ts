@@ -104,6 +104,8 @@ export interface FunctionFact {
   result: PlaceId;
   /** How many arguments it counts on: parameters before the first that has a default, takes the rest or is asked for. */
   needs: number;
+  /** The last of its parameters takes all further arguments, as a list. */
+  takesMore?: true;
   /** True where the body does nothing but call one function: a wrapper that hands the call on. */
   wraps: boolean;
   at: Spot;

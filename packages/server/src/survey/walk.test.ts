@@ -83,6 +83,19 @@ test('folders of sources may be called what output is called, where no package b
   expect(result.output.map((file) => file.path).sort()).toEqual(['lib/e.js', 'parts/out/f.js']);
 });
 
+test('tests and stories of a package that is nothing but output are none of its sources', async () => {
+  lay({
+    'package.json': '{}',
+    'dist/Tray.jsx': '<b/>',
+    'dist/Tray.stories.jsx': '',
+    'dist/tests/a.js': '',
+    'dist/b.test.js': '',
+  });
+  const result = await walk(root);
+  expect(result.sources.map((file) => file.path)).toEqual(['dist/Tray.jsx']);
+  expect(result.skipped).toEqual({ story: 1, test: 2 });
+});
+
 test('include brings back, exclude takes out', async () => {
   lay({ 'src/a.jsx': '', 'src/a.test.jsx': '', 'src/b.jsx': '' });
   expect(await found({ include: ['**/*.test.jsx'], exclude: ['**/b.jsx'] })).toEqual(['src/a.jsx', 'src/a.test.jsx']);

@@ -79,8 +79,12 @@ export async function walk(root: string, options: WalkOptions = {}): Promise<Wal
       : included?.(relative)
         ? null
         : (why ?? fileReason(name) ?? (isIgnored(relative, rules) ? 'gitignore' : null));
-    if (reason === 'output') output.push(relative);
-    else if (reason) skip(reason);
+    if (reason === 'output') {
+      // Whether or not the folder turns out to hold the sources, tests and their like are none.
+      const own = fileReason(name);
+      if (own) skip(own);
+      else output.push(relative);
+    } else if (reason) skip(reason);
     else sources.push(relative);
   };
 
@@ -102,7 +106,10 @@ export async function walk(root: string, options: WalkOptions = {}): Promise<Wal
       if (entry.isSymbolicLink()) {
         if (familyOf(entry.name) !== null || !entry.name.includes('.')) skip('link');
       } else if (entry.isDirectory()) {
-        const reason = why ?? folderReason(entry.name, relative, rules, isPackage);
+        const reason =
+          why === 'output' && TEST_FOLDER.test(entry.name)
+            ? 'test'
+            : (why ?? folderReason(entry.name, relative, rules, isPackage));
         if ((reason === 'node_modules' || reason === 'hidden') && !included) skip(`${reason} folder`);
         else inside.push({ folder: relative, rules, why: reason });
       } else if (entry.isFile()) visitFile(relative, entry.name, rules, why);

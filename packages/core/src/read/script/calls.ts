@@ -193,7 +193,10 @@ function shapedCall(r: ScriptReader, node: Call, collection: PlaceId | null, sha
       if (gathered !== null) r.b.flow(made, gathered);
     }
   } else {
-    for (const argument of readArguments(r, node)) if (collection !== null) r.b.flow(argument, collection);
+    const args = readArguments(r, node);
+    // Whatever it is computed with is no element.
+    if (shape.returns === 'computed') return computed(r, node, [collection, ...args]);
+    for (const argument of args) if (collection !== null) r.b.flow(argument, collection);
   }
   switch (shape.returns) {
     case 'self':

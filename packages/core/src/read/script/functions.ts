@@ -45,7 +45,8 @@ export function readFunction(
     fact.params.push(place);
     declarePattern(r, param);
     if (param.type === 'RestElement') {
-      // The rest of the arguments as a list: each later argument arrives as one element.
+      // Each further argument arrives as one element of the list.
+      fact.takesMore = true;
       bind(r, param.argument, place);
     } else bind(r, param, place);
   });

@@ -27,6 +27,7 @@ export const COLLECTION_METHODS: Record<string, MethodShape> = {
   sort: { itemParam: 0, returns: 'self', uses: 'computed' },
   toSorted: { itemParam: 0, returns: 'copy', uses: 'computed' },
   reduce: { itemParam: 1, gatherParam: 0, returns: 'gathered', uses: 'computed' },
+  join: { returns: 'computed', uses: 'computed' },
   slice: { returns: 'copy', uses: null },
   reverse: { returns: 'self', uses: null },
   toReversed: { returns: 'copy', uses: null },

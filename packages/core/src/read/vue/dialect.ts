@@ -214,8 +214,7 @@ export const vue: Dialect = {
     const place = object.type === 'Identifier' ? r.scope.lookup(object.name) : undefined;
     return place !== undefined && r.references.has(place) && fieldOf(field, byKey) === 'value';
   },
-  named: (r, place, node) =>
-    r.inTemplate && r.importOf.get(place) === undefined ? unwrapped(r, place, spotOf(node)) : undefined,
+  named: (r, place, node) => (r.inTemplate ? unwrapped(r, place, spotOf(node)) : undefined),
   call(r, node, target) {
     if (node.type === 'NewExpression') {
       if (isVue(r, node.callee)) return readNewVue(r, node);

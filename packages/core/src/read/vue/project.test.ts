@@ -573,6 +573,24 @@ test('provided for all of the application', () => {
   expect(findingsOf(survey)).toEqual([]);
 });
 
+test('a reference of another module is its value where a template names it', () => {
+  const survey = surveyOf({
+    ...VUE3,
+    'src/state.js': `import { ref } from 'vue'; export const lit = ref(false); export const word = (on) => (on ? 'on' : 'off');`,
+    'src/App.vue': sfc(
+      `import { lit, word } from './state'; import Lamp from './Lamp.vue'; function flip() { lit.value = !lit.value; }`,
+      `<div @click="flip"><Lamp :lit="lit" /><b v-if="lit">{{ word(lit) }}</b></div>`,
+    ),
+    'src/Lamp.vue': sfc(`defineProps(['lit']);`, `<i>{{ lit }}</i>`),
+  });
+  expect(trailsOf(survey, 'store:lit')).toEqual([
+    '[lit].lit > store:App.lit',
+    '[lit].lit > store:App.lit > Lamp.lit',
+    'up App.set lit > store:[lit].lit',
+  ]);
+  expect(findingsOf(survey).filter((finding) => finding.startsWith('bare-store'))).toEqual([]);
+});
+
 test('what has its rules from elsewhere: watchers, models by macro, references themselves, stores of one’s own', () => {
   const survey = surveyOf({
     ...VUE3,
