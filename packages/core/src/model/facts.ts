@@ -338,8 +338,10 @@ export interface ChannelFact {
   topic: string;
   does: 'listens' | 'sends' | 'ends';
   handler: PlaceId | null;
-  /** The object it is sent or listened to on; null for the window. */
+  /** The object it is sent or listened to on; null for the window, and where that is not the project's. */
   bus: PlaceId | null;
+  /** It is heard on something that the page brings, which sends by itself: an element, a connection. */
+  elsewhere?: true;
   /** The fields of what is sent, where it is written out. */
   fields: string[] | null;
   fn: FunctionId;
@@ -434,4 +436,4 @@ export interface FileFacts {
 }
 
 /** Raised whenever the shape or meaning of facts changes, so that cached ones are read anew. */
-export const FACTS_VERSION = 17;
+export const FACTS_VERSION = 18;

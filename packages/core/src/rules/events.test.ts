@@ -100,6 +100,19 @@ describe('unsent-event: topics that nothing of the project sends', () => {
     expect(foundBy('unsent-event', survey)).toEqual(found);
   });
 
+  test.each([
+    ['the page’s own event', "window.addEventListener('afterprint', grow)", []],
+    ['an event of one’s own', "window.addEventListener('bed:dug', grow)", ['Bed.bed:dug']],
+    ['an event of an element', "box.current.addEventListener('bed:dug', grow)", []],
+    ['an event of something that is shown', "chart.on('click', grow)", []],
+    ['what the building tool says', "import.meta.hot.on('bed:dug', grow)", []],
+  ])('%s', (_what, listens, found) => {
+    const survey = one(`const chart = makeChart();
+      function Bed() { const [n, setN] = useState(0); const box = useRef(null); const grow = () => setN((m) => m + 1);
+        useEffect(() => { ${listens}; }); return <b ref={box}>{n}</b>; }`);
+    expect(foundBy('unsent-event', survey)).toEqual(found);
+  });
+
   test('on something a package made for this component', () => {
     const survey = one(`import { useMotion } from 'some-motion';
       function Bed() { const [n, setN] = useState(0); const depth = useMotion(0); useEffect(() => depth.on('settled', setN), [depth]); return <b>{n}</b>; }`);

@@ -27,6 +27,7 @@ export function topics(linked: Linked): Topic[] {
       const component = program.component(unit) ?? program.ownerOf(program.runsOf(unit)[0] ?? -1) ?? null;
       const topic = found.get(fact.topic) ?? { name: fact.topic, sends: [], listens: [], outside: false };
       found.set(fact.topic, topic);
+      topic.outside ||= fact.elsewhere ?? false;
       topic.outside ||= fact.bus !== null && isOutside(linked, graph.at(file, fact.bus));
       if (fact.does === 'sends') topic.sends.push({ fact, file, component });
       if (fact.does === 'listens') topic.listens.push({ fact, file, component });

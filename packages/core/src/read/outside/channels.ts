@@ -13,7 +13,9 @@ import { changeCall, keyedCell, property, textOf } from '../stores/cells';
 
 /** Events browsers send by themselves: hearing them is no channel of the program's. */
 const NATIVE =
-  /^(abort|animation\w*|auxclick|before\w*|blur|cancel|canplay\w*|change|click|close|compositi\w*|contextmenu|copy|cut|dblclick|devicemotion|deviceorientation|DOMContentLoaded|drag\w*|drop|ended|error|focus\w*|form\w*|fullscreen\w*|gesture\w*|gotpointercapture|hashchange|input|invalid|key(down|press|up)|languagechange|load\w*|lostpointercapture|message\w*|mouse\w*|offline|online|orientationchange|page\w*|paste|pause|play\w*|pointer\w*|popstate|progress|readystatechange|reset|resize|scroll\w*|select\w*|storage|submit|toggle|touch\w*|transition\w*|unhandledrejection|unload|visibilitychange|wheel)$/;
+  /^(abort|addtrack|afterprint|animation\w*|appinstalled|auxclick|before\w*|blur|cancel|canplay\w*|change|click|close|compositi\w*|controllerchange|contextmenu|copy|cuechange|cut|dataavailable|dblclick|devicemotion|deviceorientation|DOMContentLoaded|drag\w*|drop|durationchange|emptied|encrypted|ended|error|freeze|focus\w*|form\w*|fullscreen\w*|gesture\w*|gotpointercapture|hashchange|inactive|input|invalid|key(down|press|up)|languagechange|load\w*|lostpointercapture|message\w*|mouse\w*|offline|online|orientationchange|page\w*|paste|pause|play\w*|pointer\w*|popstate|progress|ratechange|readystatechange|rejectionhandled|removetrack|reset|resize|resume|scroll\w*|securitypolicyviolation|seek\w+|select\w*|slotchange|stalled|statechange|storage|submit|suspend|timeupdate|toggle|touch\w*|transition\w*|unhandledrejection|unload|updatefound|versionchange|visibilitychange|volumechange|wheel)$/;
+
+const PAGE = /^(window|document|globalThis|self|top|parent)$/;
 
 const LISTEN = new Set(['$on', '$once', 'on', 'addListener', 'once', 'subscribe', 'listen']);
 const SEND = new Set(['$emit', 'emit', 'publish', 'fire', 'trigger', 'broadcast']);
@@ -44,7 +46,9 @@ export function readChannelCall(r: ScriptReader, node: t.CallExpression): PlaceI
     return null;
   }
   if (method === 'addEventListener' || method === 'removeEventListener')
-    return windowCall(r, node, method === 'addEventListener');
+    return windowCall(r, node, callee.object, method === 'addEventListener');
+  // What a building tool or the page says by itself is no channel of the program's.
+  if (rootOf(callee.object).type === 'MetaProperty') return undefined;
   // A component's own methods of such names are no bus.
   if (r.component && callee.object.type === 'ThisExpression') return undefined;
   if (method.startsWith('$') && !isBus(r, callee.object)) return undefined;
@@ -58,9 +62,17 @@ export function isBus(r: ScriptReader, node: t.Node): boolean {
     const place = r.scope.lookup(node.name);
     return place === undefined || r.b.facts.places[place]?.fn === 0;
   }
-  return (
-    node.type === 'MemberExpression' && /bus|hub|emitter|events|^\$root$/i.test(fieldOf(node.property, node.computed))
-  );
+  return isNamedBus(node);
+}
+
+function isNamedBus(node: t.Node): boolean {
+  const name =
+    node.type === 'Identifier'
+      ? node.name
+      : node.type === 'MemberExpression'
+        ? fieldOf(node.property, node.computed)
+        : '';
+  return /bus|hub|emitter|events|channel|^\$root$/i.test(name);
 }
 
 function globalCall(r: ScriptReader, node: t.CallExpression, name: string): PlaceId | undefined {
@@ -93,7 +105,12 @@ function storageCall(r: ScriptReader, node: t.CallExpression, method: string): P
 }
 
 /** `window.addEventListener('plant:moved', …)`; the browser's own events are left to the plain reading. */
-function windowCall(r: ScriptReader, node: t.CallExpression, starts: boolean): PlaceId | null | undefined {
+function windowCall(
+  r: ScriptReader,
+  node: t.CallExpression,
+  object: t.Node,
+  starts: boolean,
+): PlaceId | null | undefined {
   const topic = textOf(r, node.arguments[0]);
   if (topic === null || NATIVE.test(topic)) return undefined;
   const [, handler = null] = readArguments(r, node);
@@ -102,7 +119,16 @@ function windowCall(r: ScriptReader, node: t.CallExpression, starts: boolean): P
     return null;
   }
   listen(r, topic, handler, node, 'detail', null);
+  const fact = r.b.facts.channels.at(-1);
+  const root = rootOf(object);
+  if (fact && !(root.type === 'Identifier' && PAGE.test(root.name))) fact.elsewhere = true;
   return null;
+}
+
+function rootOf(node: t.Node): t.Node {
+  let root = node;
+  while (root.type === 'MemberExpression' || root.type === 'OptionalMemberExpression') root = root.object;
+  return root;
 }
 
 function busCall(r: ScriptReader, node: t.CallExpression, object: t.Node, method: string): PlaceId | null | undefined {
@@ -124,6 +150,8 @@ function busCall(r: ScriptReader, node: t.CallExpression, object: t.Node, method
       });
     return undefined;
   }
+  // A map, a player, a chart: what bears the name of an event of the page comes from what is shown.
+  if (LISTEN.has(method) && !method.startsWith('$') && NATIVE.test(topic) && !isNamedBus(object)) return undefined;
   const bus = value(r, object);
   const [, given = null] = readArguments(r, node);
   if (SEND.has(method)) {
