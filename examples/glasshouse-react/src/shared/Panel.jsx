@@ -1,9 +1,11 @@
 import { Heading } from './Heading';
 
-export function Panel({ title, children }) {
+const HEADINGS = ['h1', 'h2', 'h3'];
+
+export function Panel({ title, depth = 0, children }) {
   return (
     <section>
-      <Heading as="h1">{title}</Heading>
+      <Heading as={HEADINGS[depth]}>{title}</Heading>
       {children}
     </section>
   );
