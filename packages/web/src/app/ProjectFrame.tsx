@@ -1,8 +1,8 @@
 /** The frame around every view of a project: the views in the order in which people work, and what is found by typing. */
-import { useComputedColorScheme, useMantineColorScheme } from '@mantine/core';
 import { Suspense, useEffect, useMemo } from 'react';
 import { Link, NavLink, Outlet, useParams } from 'react-router';
 import { Note } from '../parts/Note';
+import { SchemeSwitch } from '../parts/SchemeSwitch';
 import { Finder } from './Finder';
 import { KeysOverlay } from './KeysOverlay';
 import { findingName, messageOf, useAcceptedQuery, useProjectsQuery, useSurveyQuery } from './api';
@@ -80,7 +80,7 @@ export function ProjectFrame() {
           {survey.data?.project.name ?? project?.name ?? ''}
         </Link>
         <button type="button" className={styles.find} onClick={() => dispatch(show('finder'))}>
-          Find a component or value <kbd>Ctrl K</kbd>
+          Find<span className={styles.what}> a component or value</span> <kbd>Ctrl K</kbd>
         </button>
       </header>
       {job.state !== 'idle' && survey.data ? <Surveying id={id} job={job} slim /> : null}
@@ -101,15 +101,5 @@ export function ProjectFrame() {
       {survey.data && overlay === 'finder' && <Finder id={id} document={survey.data} />}
       {overlay === 'keys' && <KeysOverlay />}
     </div>
-  );
-}
-
-function SchemeSwitch() {
-  const { setColorScheme } = useMantineColorScheme();
-  const next = useComputedColorScheme('light') === 'dark' ? 'light' : 'dark';
-  return (
-    <button type="button" className={styles.scheme} onClick={() => setColorScheme(next)}>
-      {next === 'dark' ? 'Dark' : 'Light'}
-    </button>
   );
 }

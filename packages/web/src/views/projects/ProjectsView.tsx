@@ -13,6 +13,7 @@ import {
 } from '../../app/api';
 import { when } from '../../model/when';
 import { Foot } from '../../parts/Foot';
+import { SchemeSwitch } from '../../parts/SchemeSwitch';
 import styles from './ProjectsView.module.css';
 
 /** Where a project's sources are, in words where the place itself means nothing to the user. */
@@ -56,6 +57,7 @@ export function ProjectsView() {
       <header className={styles.head}>
         <Link to="/">Vectura</Link>
         <h1>Projects</h1>
+        <SchemeSwitch />
       </header>
       <main className={styles.body}>
         <section
