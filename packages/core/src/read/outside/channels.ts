@@ -9,7 +9,7 @@ import { readArguments } from '../script/calls';
 import { value } from '../script/expressions';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
-import { changeCall, keyedCell, property, textOf } from '../stores/cells';
+import { changeCall, keyedCell, property, remoteKey, textOf } from '../stores/cells';
 
 /** Events browsers send by themselves: hearing them is no channel of the program's. */
 const NATIVE =
@@ -77,16 +77,21 @@ function isNamedBus(node: t.Node): boolean {
 
 function globalCall(r: ScriptReader, node: t.CallExpression, name: string): PlaceId | undefined {
   if (name !== 'fetch' || r.scope.lookup('fetch') !== undefined) return undefined;
-  const address = addressOf(r, node.arguments[0]);
-  r.b.handOut(readArguments(r, node), 'fetch', r.fn, spotOf(node));
-  return keyedCell(r, 'remote', address, `remote:${address}`, spotOf(node)).value;
+  const [first] = node.arguments;
+  const at = spotOf(node);
+  const address = addressOf(r, first);
+  r.b.handOut(readArguments(r, node), 'fetch', r.fn, at);
+  // An address put together elsewhere says nothing of what is there.
+  const shown = address ?? (first ? r.source(first) : 'fetch');
+  return keyedCell(r, 'remote', shown, remoteKey(r, shown, at, address !== null), at).value;
 }
 
-function addressOf(r: ScriptReader, node: t.Node | undefined): string {
+/** The words of an address that stand in the source; null where there are none. */
+function addressOf(r: ScriptReader, node: t.Node | undefined): string | null {
   const text = textOf(r, node);
-  if (text !== null) return text;
-  if (node?.type === 'TemplateLiteral') return node.quasis.map((quasi) => quasi.value.raw).join('…');
-  return node ? r.source(node) : 'fetch';
+  if (text !== null || node?.type !== 'TemplateLiteral') return text;
+  const words = node.quasis.map((quasi) => quasi.value.raw).join('…');
+  return /\w/.test(words) ? words : null;
 }
 
 function storageCall(r: ScriptReader, node: t.CallExpression, method: string): PlaceId | null | undefined {

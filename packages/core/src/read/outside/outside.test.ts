@@ -125,3 +125,39 @@ test('what a child offers is carried only by holders from where it is called in 
   expect(carried).not.toContain('flush');
   expect(carried).toContain('shut');
 });
+
+describe('what is asked for by a key', () => {
+  const cells = (text: string): string[] =>
+    one(text)
+      .document()
+      .cells.filter((cell) => cell.kind === 'remote')
+      .map((cell) => cell.name)
+      .sort();
+  const query = `import { useQuery } from '@tanstack/react-query'; const keys = { bed: (id) => ['bed', id], plot: (id) => ['plot', id] };`;
+
+  test.each([
+    [
+      'the same words are the same data',
+      `${query} const useA = () => useQuery({ queryKey: ['beds', 'all'] }); const useB = () => useQuery({ queryKey: ['beds', 'all'] });`,
+      ['beds/all'],
+    ],
+    [
+      'what makes the keys tells them apart',
+      `${query} const useA = (id) => useQuery({ queryKey: keys.bed(id) }); const useB = (id) => useQuery({ queryKey: keys.plot(id) }); const useC = (id) => useQuery({ queryKey: keys.bed(id) });`,
+      ['keys.bed', 'keys.plot'],
+    ],
+    [
+      'a key that is handed in says nothing: each is its own',
+      `${query} const useA = (key) => useQuery({ queryKey: key }); const useB = (key) => useQuery({ queryKey: key });`,
+      ['useA', 'useB'],
+    ],
+    [
+      'addresses by their words',
+      'const useA = () => fetch(`/beds/${1}`); const useB = () => fetch(`/beds/${2}`); const useC = (url) => fetch(url); const useD = (url) => fetch(url);',
+      ['/beds/…', 'url', 'url'],
+    ],
+  ])('%s', (_what, text, names) => {
+    const uses = [...text.matchAll(/const (use[A-D]) =/g)].map(([, hook]) => `<b>{${hook ?? ''}(1).data}</b>`).join('');
+    expect(cells(`${text} export function App() { return <main>${uses}</main>; }`)).toEqual(names);
+  });
+});

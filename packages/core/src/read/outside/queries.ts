@@ -7,9 +7,9 @@ import { readArguments } from '../script/calls';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { isFunction } from '../script/expressions';
-import { keyedCell, objectOf, plain, property } from '../stores/cells';
+import { keyedCell, objectOf, plain, property, remoteKey } from '../stores/cells';
 
-/** The words of a query's key that stand in the source. */
+/** The words of a query's key that stand in the source: texts, and what the module or others make keys with. */
 function keyText(r: ScriptReader, node: t.Node | null | undefined): string | null {
   const found = plain(r, node);
   if (found?.type === 'StringLiteral') return found.value;
@@ -18,12 +18,24 @@ function keyText(r: ScriptReader, node: t.Node | null | undefined): string | nul
     const words = found.elements.flatMap((one) => (one ? (keyText(r, one) ?? []) : []));
     return words.length > 0 ? words.join('/') : null;
   }
+  const maker = found?.type === 'CallExpression' ? found.callee : found;
+  if (maker?.type === 'MemberExpression' || (maker?.type === 'Identifier' && maker !== found))
+    return belongsToAll(r, maker) ? r.source(maker) : null;
   return null;
 }
 
-function result(r: ScriptReader, name: string, node: t.Node): PlaceId {
+/** Whether a name means the same wherever it is used: what is imported, or stands at a module's top level. */
+function belongsToAll(r: ScriptReader, node: t.Node): boolean {
+  let root = node;
+  while (root.type === 'MemberExpression') root = root.object;
+  const place = root.type === 'Identifier' ? r.scope.lookup(root.name) : undefined;
+  return place !== undefined && r.b.facts.places[place]?.fn === 0;
+}
+
+/** `shared`: whoever asks by the same name gets the same. */
+function result(r: ScriptReader, name: string, node: t.Node, shared = true): PlaceId {
   const at = spotOf(node);
-  const cell = keyedCell(r, 'remote', name, `remote:${name}`, at);
+  const cell = keyedCell(r, 'remote', name, remoteKey(r, name, at, shared), at);
   const object = r.b.place('object', name, r.fn, at);
   r.b.flow(cell.value, object, 'put', 'data');
   const state = r.b.place('computed', '', r.fn, at);
@@ -42,8 +54,9 @@ const useQuery: CallReader = (r, node, target) => {
   const key = options ? property(options, 'queryKey') : node.arguments[0];
   // What it is asked with decides what it brings.
   r.b.handOut(readArguments(r, node), 'query', r.fn, spotOf(node));
-  const name = keyText(r, key) ?? (target?.type === 'Identifier' ? target.name : 'query');
-  return result(r, name, node);
+  const text = keyText(r, key);
+  const own = target?.type === 'Identifier' ? target.name : r.b.fn(r.fn).name;
+  return result(r, text ?? (own || 'query'), node, text !== null);
 };
 
 /** `createApi({ endpoints: (build) => ({ trays: build.query(…) }) })` makes a hook for each endpoint. */

@@ -41,6 +41,11 @@ export function keyedCell(r: ScriptReader, kind: CellFactKind, name: string, key
   return { field: '', value: place, setter };
 }
 
+/** The key of what comes from elsewhere: its name, or, where that says nothing of what it is, where it is asked for. */
+export function remoteKey(r: ScriptReader, name: string, at: Spot, shared: boolean): string {
+  return shared ? `remote:${name}` : `remote:${r.b.facts.path}:${at.line}:${at.column}`;
+}
+
 /** A call of a change function, where the source changes the cell. */
 export function callChange(r: ScriptReader, setter: PlaceId, name: string, given: PlaceId | null, at: Spot): void {
   const here = r.b.place('setter', name, r.fn, at);
