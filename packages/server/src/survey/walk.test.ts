@@ -83,6 +83,19 @@ test('folders of sources may be called what output is called, where no package b
   expect(result.output.map((file) => file.path).sort()).toEqual(['lib/e.js', 'parts/out/f.js']);
 });
 
+test('bundles are told by their looks, whatever they are called', async () => {
+  const bundle = 'function a(b){return b?{c:b}:{c:0};}'.repeat(1000);
+  lay({
+    'src/a.jsx': '<b/>',
+    'src/vendor.js': bundle,
+    'src/written.js': bundle.replaceAll('}', '}\n'),
+    'src/picture.js': `export default "${'x'.repeat(30_000)}";`,
+  });
+  const result = await walk(root);
+  expect(result.sources.map((file) => file.path)).toEqual(['src/a.jsx', 'src/picture.js', 'src/written.js']);
+  expect(result.skipped).toEqual({ generated: 1 });
+});
+
 test('tests and stories of a package that is nothing but output are none of its sources', async () => {
   lay({
     'package.json': '{}',

@@ -2,7 +2,7 @@
  * Which files of a folder are sources: a walk that respects `.gitignore` and leaves out what nobody wrote by hand. It looks
  * at once, not in turns with other work: for thousands of small steps the turns take longer than the steps.
  */
-import { readFileSync, readdirSync, statSync, type Dirent } from 'node:fs';
+import { closeSync, openSync, readFileSync, readSync, readdirSync, statSync, type Dirent } from 'node:fs';
 import path from 'node:path';
 import ignore, { type Ignore } from 'ignore';
 import picomatch from 'picomatch';
@@ -126,7 +126,9 @@ export async function walk(root: string, options: WalkOptions = {}): Promise<Wal
   const describeAll = (paths: readonly string[], into: Found[]): Promise<void> =>
     inTurns(paths, options.signal, (relative) => {
       try {
-        into.push(describe(root, relative));
+        const found = describe(root, relative);
+        if (isMinified(root, found)) skip('generated');
+        else into.push(found);
       } catch (error) {
         result.unreadable.push({ path: relative, reason: reasonOf(error) });
       }
@@ -205,6 +207,27 @@ function readRules(root: string, folder: string): Rules {
 function describe(root: string, relative: string): Found {
   const stat = statSync(path.join(root, relative));
   return { path: relative, bytes: stat.size, modified: stat.mtimeMs };
+}
+
+/** A script of this many bytes may be a bundle; what people write by hand has shorter lines than this on the average. */
+const BUNDLE_BYTES = 20_000;
+const LONG_LINE = 500;
+const SNIFFED_BYTES = 64 * 1024;
+
+/** Whether a script was put together by a machine for machines, by how its beginning looks. Throws where it cannot be read. */
+function isMinified(root: string, { path: relative, bytes }: Found): boolean {
+  if (bytes < BUNDLE_BYTES || !/\.[cm]?js$/.test(relative)) return false;
+  const file = openSync(path.join(root, relative), 'r');
+  try {
+    const buffer = Buffer.alloc(Math.min(bytes, SNIFFED_BYTES));
+    const start = buffer.subarray(0, readSync(file, buffer)).toString('latin1');
+    const lines = start.split('\n').length;
+    // Pictures and tables written as one long text are data, however long.
+    const code = start.match(/[;{}]/g)?.length ?? 0;
+    return start.length / lines > LONG_LINE && code > start.length / 100;
+  } finally {
+    closeSync(file);
+  }
 }
 
 function hasComponents(root: string, sources: readonly string[]): boolean {
