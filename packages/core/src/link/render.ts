@@ -126,9 +126,15 @@ export class RenderTree {
   private placesAround(piece: number, context: number): Placement[] {
     const found = this.placesOf(piece, context);
     if (found.length > 0) return found;
-    const owner = this.program.ownerOf(context)?.fn;
-    // What a module hands to something outside is mounted by that.
-    if (owner === undefined) return [{ under: null, providers: [], repeat: 'once' }];
+    const { program } = this;
+    const owner = program.ownerOf(context)?.fn;
+    if (owner === undefined) {
+      // What a module, or a function it calls, hands to something outside is mounted by that; what a function only
+      // brings is shown by whoever calls it.
+      const { outsideCalls } = this.locals.explore({ place: piece, path: 0, context });
+      const mounted = outsideCalls.length > 0 || program.isModule(program.contexts.owner[context] ?? -1);
+      return [{ under: null, providers: [], repeat: 'once', ...(mounted ? {} : { guessed: true }) }];
+    }
     return [{ under: owner, providers: [], guessed: true, repeat: 'once' }];
   }
 

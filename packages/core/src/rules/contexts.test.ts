@@ -63,6 +63,16 @@ describe('missing-provider: ways that are not told for certain', () => {
       'function App() { const bed = <Bed />; show(bed); return <Soil.Provider value={1}><i /></Soil.Provider>; }',
       [],
     ],
+    [
+      'markup that a class brings to something outside',
+      "import { Base } from 'some-canvas'; class Shape extends Base { paint() { return <Bed />; } } function App() { return <Soil.Provider value={1}><i /></Soil.Provider>; }",
+      [],
+    ],
+    [
+      'markup that a function mounts',
+      'function App() { return <i />; } function start() { createRoot(document.body).render(<Bed />); } start();',
+      ['Bed.Soil'],
+    ],
     ['markup where it is shown', 'function App() { const bed = <Bed />; return <p>{bed}</p>; }', ['Bed.Soil']],
     [
       'a component inside another, below its provider',

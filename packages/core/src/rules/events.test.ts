@@ -113,6 +113,13 @@ describe('unsent-event: topics that nothing of the project sends', () => {
     expect(foundBy('unsent-event', survey)).toEqual(found);
   });
 
+  test('on something that is handed in', () => {
+    const survey = one(
+      `export function Bed({ editor }) { const [n, setN] = useState(0); useEffect(() => { editor.on('dug', setN); return () => editor.off('dug', setN); }, []); return <b>{n}</b>; }`,
+    );
+    expect(foundBy('unsent-event', survey)).toEqual([]);
+  });
+
   test('on something a package made for this component', () => {
     const survey = one(`import { useMotion } from 'some-motion';
       function Bed() { const [n, setN] = useState(0); const depth = useMotion(0); useEffect(() => depth.on('settled', setN), [depth]); return <b>{n}</b>; }`);
@@ -126,6 +133,19 @@ describe('payload-mismatch', () => {
       function App() { return <Bed rowOf={(row, depth) => row.at(depth)} />; }
       function Bed({ rowOf }) { const table = useTable({ rowOf }); return <b>{table.rows()}</b>; }`);
     expect(foundBy('payload-mismatch', survey)).toEqual([]);
+  });
+
+  test.each([
+    ['computed with', '(bed, depth) => setN(bed * depth)', ['Bed.onDig']],
+    ['handed on to what counts on it', '(bed, depth) => both(bed, depth)', ['Bed.onDig']],
+    ['handed on to what asks for it', '(bed, depth) => either(bed, depth)', []],
+    ['handed on to something outside', '(bed, depth) => outside(bed, depth)', []],
+  ])('an argument that is %s', (_how, takes, found) => {
+    const survey = one(`import { outside } from 'some-garden';
+      const both = (bed, depth) => bed + depth; const either = (bed, depth) => (depth ? bed : 0);
+      function App() { const [n, setN] = useState(0); return <Bed n={n} onDig={${takes}} />; }
+      function Bed({ n, onDig }) { return <b title={n} onClick={() => onDig(2)} />; }`);
+    expect(foundBy('payload-mismatch', survey)).toEqual(found);
   });
 
   test('what a function has as a field is another function', () => {

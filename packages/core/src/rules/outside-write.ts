@@ -1,4 +1,5 @@
 /** Shared state changed from a component, past the functions meant for it. */
+import type { Linked } from '../link';
 import { cellsHeld } from '../link/held';
 import { beside, named, seat, type Draft, type Rule } from './rule';
 import type { Spot } from '../model/facts';
@@ -61,7 +62,7 @@ export const Gauge = observer(() => <b onClick={() => units.change('kelvin')}>{u
         const cell = cellsHeld(graph, graph.at(file, object), field)
           .map((one) => shared.get(one))
           .find((one) => one !== undefined);
-        if (!cell) continue;
+        if (!cell || makesOne(linked, cell, component.fn)) continue;
         found.push({
           message: `${component.name} changes ${cell.id} itself (${text}): its home does not know who changes it.`,
           component: component.name,
@@ -75,3 +76,16 @@ export const Gauge = observer(() => <b onClick={() => units.change('kelvin')}>{u
     return found;
   },
 };
+
+/** Whether a component makes the instance of a class whose field is set: then that is its own. */
+function makesOne({ program }: Linked, { id, file }: { id: string; file: number }, component: number): boolean {
+  const { graph } = program;
+  const owner = id.slice(0, Math.max(id.lastIndexOf('.'), 0));
+  return graph.functions.some(
+    ({ fact, file: own }, fn) =>
+      own === file &&
+      owner !== '' &&
+      fact.name === owner &&
+      graph.callersOfFunction(fn).some((call) => program.unitOf(graph.fnOfCall(call)) === component),
+  );
+}

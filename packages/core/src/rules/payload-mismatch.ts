@@ -138,7 +138,7 @@ function misfit(linked: Linked, call: number, fn: number): { sent: string; taken
     return [at, ...bound].some(
       (one) =>
         graph.usesOf(one).length > 0 ||
-        graph.callsWithArg(one).length > 0 ||
+        graph.callsWithArg(one).some((call) => countsOn(linked, call, one)) ||
         graph.callsWithCallee(one).length > 0 ||
         graph.callsWithReceiver(one).length > 0 ||
         graph.edgesOutOf(one).some((edge) => !bound.includes(edge.to)),
@@ -163,6 +163,13 @@ function misfit(linked: Linked, call: number, fn: number): { sent: string; taken
   )
     return { sent: `calls ${given.name}(${sent.join(', ')})`, taken: `takes (${taken.join(', ')})` };
   return null;
+}
+
+/** Whether what a call calls counts on one of its arguments: what is handed on outside may do without. */
+function countsOn({ program: { graph } }: Linked, call: number, place: number): boolean {
+  const entry = graph.calls[call];
+  const index = entry?.fact.args.findIndex((arg) => arg !== null && graph.at(entry.file, arg) === place) ?? -1;
+  return graph.targetsOf(call).some((fn) => index < (graph.functions[fn]?.fact.needs ?? 0));
 }
 
 function paramName(linked: Linked, file: number, param: number | undefined): string {

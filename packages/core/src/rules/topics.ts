@@ -44,6 +44,8 @@ function isOutside(linked: Linked, place: number): boolean {
   return graph.trace(place).some((origin) => {
     const imported = graph.resolutionOfPlace.get(origin.place);
     if (imported !== undefined) return imported.resolution.kind !== 'file';
+    // Handed in by whoever uses the component: nobody here sends over it.
+    if (graph.places[origin.place]?.kind === 'param') return true;
     const made = graph.calls[graph.callOfResult.get(origin.place) ?? -1];
     if (!made) return false;
     return graph.trace(graph.at(made.file, made.fact.callee)).some((maker) => {

@@ -35,6 +35,8 @@ export const unusedProp: Rule = {
       for (const prop of component.props) {
         const path = program.paths.cons(prop.name, 0);
         if (!prop.declared || path === null || prop.name.startsWith('_') || reached.has(prop.name)) continue;
+        // The family takes it for itself, whatever the component's type says.
+        if (prop.name === 'key') continue;
         const context = program.rootsOf(component.fn)[0] ?? 0;
         // Setting it is what it is for: whoever binds it is told.
         if (asksFor(linked, component.propsPlace, prop.name)) continue;

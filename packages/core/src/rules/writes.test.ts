@@ -18,6 +18,15 @@ describe('direct-write and a setter beside it', () => {
   });
 });
 
+test('a field of an instance that a component makes itself is its own', () => {
+  const survey = (made: string): ReturnType<typeof one> =>
+    one(`class Pump { open = false; run() { this.open = !this.open; } }
+      const shared = new Pump();
+      function Bed() { const pump = useRef(null); useEffect(() => { pump.current = ${made}; pump.current.open = true; }, []); return <b />; }`);
+  expect(foundBy('outside-write', survey('new Pump()'))).toEqual([]);
+  expect(foundBy('outside-write', survey('shared'))).toEqual(['Bed.open']);
+});
+
 describe('direct-write', () => {
   test.each([
     ['pushing to a list', 'beds.push(1)', ['Plot.beds']],

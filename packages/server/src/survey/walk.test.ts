@@ -27,6 +27,7 @@ test('tests, stories, declarations, generated and hidden files are no sources, a
     'src/vendor.min.js': '',
     'src/api.generated.ts': '',
     'src/__tests__/a.jsx': '',
+    'src/__testfixtures__/b.jsx': '',
     'src/.hidden.js': '',
     '.cache/x.js': '',
     'node_modules/a/index.js': '',
@@ -35,7 +36,7 @@ test('tests, stories, declarations, generated and hidden files are no sources, a
   const result = await walk(root);
   expect(result.sources.map((file) => file.path)).toEqual(['src/Tray.jsx']);
   expect(result.skipped).toEqual({
-    test: 2,
+    test: 3,
     story: 1,
     'type declaration': 1,
     generated: 2,
@@ -72,13 +73,14 @@ test('folders of sources may be called what output is called, where no package b
     'src/lib/b.js': '',
     'src/build/c.js': '',
     'src/dist/d.js': '',
+    'dist-esm/g.js': '',
     'lib/e.js': '',
     'parts/package.json': '{}',
     'parts/out/f.js': '',
   });
   const result = await walk(root);
   expect(result.sources.map((file) => file.path)).toEqual(['src/a.jsx', 'src/build/c.js', 'src/lib/b.js']);
-  expect(result.skipped).toEqual({ output: 3 });
+  expect(result.skipped).toEqual({ output: 4 });
   // What else speaks against them than a name that sources have too is kept out for good.
   expect(result.output.map((file) => file.path).sort()).toEqual(['lib/e.js', 'parts/out/f.js']);
 });

@@ -32,10 +32,10 @@ export interface WalkOptions {
   signal?: AbortSignal;
 }
 
-const OUTPUT = /^(dist|es|cjs|coverage|build-\w+)$/;
+const OUTPUT = /^(dist|dist-\w+|es|cjs|coverage|build-\w+)$/;
 /** Names that are given to folders of sources too: output where a package builds, beside its manifest. */
 const OUTPUT_OF_PACKAGE = /^(build|out|lib)$/;
-const TEST_FOLDER = /^(__tests__|__mocks__|__fixtures__|tests?|e2e|cypress)$/;
+const TEST_FOLDER = /^(__tests__|__mocks__|__fixtures__|__testfixtures__|__snapshots__|tests?|e2e|cypress)$/;
 const TEST_FILE = /\.(test|spec|cy|e2e)\.[^.]+$/;
 const STORY_FILE = /\.(stories|story)\.[^.]+$/;
 const GENERATED = /(\.generated\.|\.gen\.|\.min\.[cm]?js$|\.bundle\.js$|-min\.js$)/;
