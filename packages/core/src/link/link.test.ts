@@ -10,6 +10,24 @@ function sites(survey: Survey): string[] {
     .sites.map((s) => `${s.name} of ${short(s.of)} by ${short(s.by)} under ${short(s.under)} ${s.repeat}`);
 }
 
+test('a tag that is read from a context is what is provided', () => {
+  const survey = one(`const Parts = createContext(null);
+    const useParts = () => { const parts = useContext(Parts); if (!parts) throw new Error('none'); return parts; };
+    function App({ own }) { const [units] = useState('c'); return <Frame own={own}><Desk units={units} /></Frame>; }
+    function Frame({ own, children }) { const parts = useMemo(() => ({ Sign, Other: null, ...own }), [own]); return <Parts.Provider value={parts}>{children}</Parts.Provider>; }
+    function Desk({ units }) { const { Sign: Shown, Other } = useParts(); return <p><Shown text={units} /><Other /></p>; }
+    function Sign({ text }) { return <b>{text}</b>; }`);
+  const of = (name: string): string | null | undefined =>
+    survey
+      .document()
+      .sites.find((site) => site.name === name)
+      ?.of?.replace(/.*#/, '') ?? null;
+  expect([of('Shown'), of('Other')]).toEqual(['Sign', null]);
+  expect(survey.trail('App.units').readers.map((reader) => `${reader.component}.${reader.name}`)).toEqual([
+    'Sign.text',
+  ]);
+});
+
 describe('a tag that is an element of the page unless something else is handed in', () => {
   const survey = (use: string, beside = ''): ReturnType<typeof surveyOf> =>
     surveyOf({

@@ -37,10 +37,13 @@ export class Targets {
   readonly all: SiteTarget[];
   private names: Map<string, number[]> | null = null;
   /** Sites whose tag is handed in as a prop, by component; filled while resolving. */
+  /** Sites whose tag is read from a context; filled while resolving. */
+  private readonly readFrom: { site: number; origin: Origin }[] = [];
   private readonly asked = new Map<number, { site: number; origin: Origin; fn: number }[]>();
 
   constructor(private readonly graph: Graph) {
     this.all = graph.sites.map((_, site) => this.resolve(site));
+    this.resolveProvided();
     this.resolveHandedIn();
     this.settleElements();
     for (const target of this.all)
@@ -73,6 +76,7 @@ export class Targets {
         this.handedIn(site, origin, target);
         continue;
       }
+      if (graph.places[origin.place]?.kind === 'read') this.readFrom.push({ site, origin });
       const named = this.byName(origin, entry.file);
       if (named !== null) {
         add(target, { fn: named, via: -1 });
@@ -219,6 +223,41 @@ export class Targets {
   private functionsOf(origin: Origin): Target[] {
     const fn = origin.path.length === 0 ? this.graph.functionOfSelf.get(origin.place) : undefined;
     return fn === undefined ? [] : [{ fn, via: this.madeBy(fn, origin) }];
+  }
+
+  /** A tag that is read from a context is whatever those who provide it give. */
+  private resolveProvided(): void {
+    if (this.readFrom.length === 0) return;
+    const { graph } = this;
+    const contextOf = new Map<number, number>();
+    for (const { fact, file } of graph.contextReads)
+      for (const origin of graph.trace(graph.at(file, fact.context))) {
+        const context = origin.path.length === 0 ? graph.contextOfPlace.get(origin.place) : undefined;
+        if (context !== undefined) contextOf.set(graph.at(file, fact.result), context);
+      }
+    for (const { site, origin } of this.readFrom) {
+      const target = this.all[site];
+      const context = contextOf.get(origin.place);
+      if (!target || context === undefined) continue;
+      this.all.forEach(({ provides }, provider) => {
+        const entry = graph.sites[provider];
+        const given = entry?.fact.props.find((prop) => prop.name === 'value');
+        if (provides !== context || !entry || given?.place == null) return;
+        for (const from of this.traceComputed(graph.at(entry.file, given.place), origin.path))
+          this.takeGiven(from, target);
+      });
+    }
+  }
+
+  /** As tracing, but on through what is computed once and kept. */
+  private traceComputed(place: number, path: readonly string[]): Origin[] {
+    const { graph } = this;
+    return graph.trace(place, [...path]).flatMap((origin) => {
+      if (graph.places[origin.place]?.kind !== 'cell') return [origin];
+      return graph
+        .edgesInto(origin.place)
+        .flatMap((edge) => (edge.op === 'same' ? graph.trace(edge.from, origin.path) : []));
+    });
   }
 
   private resolveHandedIn(): void {
