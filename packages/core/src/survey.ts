@@ -17,7 +17,7 @@ import { everyWay, followValue, roleAt } from './follow/trail';
 import { whyNot } from './follow/whyNot';
 import { compareHomes } from './homes';
 import type { Thumb } from './homes/thumb';
-import { linkProject, type Linked, type ProjectInput } from './link';
+import { linkProject, takeEdits, type Linked, type ProjectInput } from './link';
 import { findingsOf, partAccepted, runRules, type Found, type Told } from './rules';
 import { DEFAULT_CONFIG, type Config } from './rules/config';
 import { flowDocument, waysOf, type Ways } from './write/flowDocument';
@@ -32,12 +32,23 @@ export class Survey {
   private written: FlowDocument | null = null;
   private margins: Map<string, MarginEntry[]> | null = null;
 
+  /** `before` is the survey that this one goes on from, after an edit. */
   constructor(
     input: ProjectInput,
     public config: Config = DEFAULT_CONFIG,
+    before: Survey | null = null,
   ) {
-    this.linked = linkProject(input);
-    this.cells = new Cells(this.linked);
+    this.linked = linkProject(input, before?.linked);
+    this.cells = new Cells(this.linked, before?.cells);
+  }
+
+  /**
+   * The survey of the same files after some of them were edited: what the edit does not touch is taken over, and the answers
+   * equal those of a survey from nothing. Null where too much has changed for that. This survey is not to be asked any more.
+   */
+  edited(input: ProjectInput, config: Config): Survey | null {
+    const { graph } = this.linked.program;
+    return takeEdits(graph, input) ? new Survey(input, config, this) : null;
   }
 
   /**

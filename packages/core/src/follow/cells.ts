@@ -1,8 +1,9 @@
 /** The cells of a program: what hooks make for each component, contexts, and values that only a component's code holds. */
 import type { Carrier, CellKind } from '../model/documents';
-import type { CellFact, SharedCell, Spot } from '../model/facts';
+import type { CellFact, FileFacts, SharedCell, Spot } from '../model/facts';
 import type { Linked } from '../link';
 import type { Origin } from '../link/graph';
+import { Kept } from '../link/kept';
 import type { At } from '../link/visited';
 import { changeKey } from '../link/shared';
 import { isSlot, shownName } from '../model/signs';
@@ -51,33 +52,46 @@ interface GivenProp {
   file: number;
   at: Spot;
   context: number;
-  /** The child's props object, in its run. */
-  to: string;
+  /** The run of the component it is given to. */
+  to: number;
+  /** It is something that the component which gives it was handed itself. */
+  passedOn: boolean;
+}
+
+/** What is worked out file by file, or site by site, and outlasts an edit elsewhere. */
+interface KeptOfFiles {
+  /** Functions of a file that call something handed to their component. */
+  handed: Kept<number, ReadonlyMap<number, Origin[]>>;
+  /** The props a site gives. */
+  given: Kept<number, readonly GivenProp[]>;
 }
 
 export class Cells {
   readonly all: CellFlow[] = [];
   readonly byId = new Map<string, CellFlow>();
   readonly flows: Flows;
-  /** Which flows come by a stop. */
-  readonly passing = new Map<string, Set<CellFlow>>();
+  private stopsPassed: Map<string, Set<CellFlow>> | null = null;
   private readonly taken = new Map<string, number>();
   private readonly keys = new Set<string>();
-  private readonly arrivedProps = new Map<string, Set<string>>();
+  /** The props some cell was found to arrive as, by the run of the component that takes them. */
+  private readonly arrivedProps = new Map<number, Set<string>>();
   /** Functions that call something their component was handed, with where that comes from. */
   private readonly callsHanded = new Map<number, Origin[]>();
+  private readonly kept: KeptOfFiles;
   /** The props some site gives to a component, by its function; null for a spread. */
   private readonly propsGiven = new Map<number, Set<string | null>>();
 
-  constructor(private readonly linked: Linked) {
-    this.flows = new Flows(linked);
+  constructor(
+    private readonly linked: Linked,
+    private before: Cells | null = null,
+  ) {
     const { program } = linked;
-    program.graph.calls.forEach(({ fact, file }, call) => {
-      if (program.callKind(call) !== 'handed') return;
-      const origins = program.graph.trace(program.graph.at(file, fact.callee));
-      const fn = program.graph.fnOfCall(call);
-      const params = origins.filter((origin) => program.graph.places[origin.place]?.kind === 'param');
-      this.callsHanded.set(fn, [...(this.callsHanded.get(fn) ?? []), ...params]);
+    const { reads, graph } = program;
+    this.flows = new Flows(linked, before?.flows ?? null);
+    this.kept = before?.kept ?? { handed: new Kept(reads), given: new Kept(reads) };
+    graph.files.forEach((facts, file) => {
+      for (const [fn, params] of this.kept.handed.get(file, () => this.callsHandedIn(facts, file)))
+        this.callsHanded.set(fn, params);
     });
     program.graph.sites.forEach(({ fact }, site) => {
       for (const fn of program.siteTargets[site]?.components ?? []) {
@@ -90,15 +104,50 @@ export class Cells {
     this.addContexts();
     this.addLocals();
     this.addProvided();
+    this.before = null;
+  }
+
+  /** Which flows come by each stop. */
+  get passing(): ReadonlyMap<string, ReadonlySet<CellFlow>> {
+    if (this.stopsPassed) return this.stopsPassed;
+    const passed = new Map<string, Set<CellFlow>>();
+    for (const flow of this.all)
+      for (const part of [flow.values, flow.calls])
+        for (const key of part?.stops.keys() ?? []) {
+          const set = passed.get(key);
+          if (set) set.add(flow);
+          else passed.set(key, new Set([flow]));
+        }
+    this.stopsPassed = passed;
+    return passed;
+  }
+
+  private callsHandedIn(facts: FileFacts, file: number): Map<number, Origin[]> {
+    const { program } = this.linked;
+    const { graph } = program;
+    program.reads.note(file);
+    const found = new Map<number, Origin[]>();
+    facts.calls.forEach((fact, index) => {
+      const call = graph.callAt(file, index);
+      if (program.callKind(call) !== 'handed') return;
+      const fn = graph.fnOfCall(call);
+      const params = graph
+        .trace(graph.at(file, fact.callee))
+        .filter((origin) => graph.places[origin.place]?.kind === 'param');
+      const known = found.get(fn);
+      if (known) known.push(...params);
+      else found.set(fn, params);
+    });
+    return found;
   }
 
   private addCells(): void {
     const { program } = this.linked;
     const { graph, contexts } = program;
-    for (const { fact, file } of graph.cells) {
+    graph.cells.forEach(({ fact, file }) => {
       if (fact.shared) {
         this.addShared(fact, fact.shared, file);
-        continue;
+        return;
       }
       const unit = program.unitOf(graph.fnAt(file, fact.fn));
       if (fact.kind !== 'derived') this.addOfModules(fact, file, unit);
@@ -120,7 +169,7 @@ export class Cells {
           context: null,
         });
       }
-    }
+    });
   }
 
   /** A cell made by a function that modules call: it is there once, and goes by the variable it is kept in. */
@@ -129,7 +178,7 @@ export class Cells {
     const { graph } = program;
     const runs = program.moduleRunsOf(unit);
     if (runs.length === 0) return;
-    const alone = graph.cells.filter((one) => one.file === file && one.fact.fn === fact.fn).length === 1;
+    const alone = graph.files[file]?.cells.filter((one) => one.fn === fact.fn).length === 1;
     for (const { context, call } of runs) {
       const result = graph.at(graph.calls[call]?.file ?? file, graph.calls[call]?.fact.result ?? 0);
       const kept = graph.edgesOutOf(result).find((edge) => edge.op === 'same' && graph.places[edge.to]?.name);
@@ -189,10 +238,7 @@ export class Cells {
     const { program, render } = this.linked;
     const { graph } = program;
     graph.contexts.forEach(({ fact, file }, context) => {
-      const homes = new Set<number | null>();
-      program.siteTargets.forEach((target, site) => {
-        if (target.provides === context) homes.add(render.authors[site] ?? null);
-      });
+      const homes = new Set(program.providersOf(context).map((site) => render.authors[site] ?? null));
       if (fact.maybe && homes.size === 0 && this.linked.crossings.readersOf(context).length === 0) return;
       const [home = null] = homes;
       this.add({
@@ -216,10 +262,12 @@ export class Cells {
    * that writes them is their home, so that every prop has one.
    */
   private addLocals(): void {
-    const given = this.linked.program.graph.sites.flatMap((_, site) => this.givenAt(site));
+    const given = this.linked.program.graph.sites.flatMap((_, site) =>
+      this.kept.given.get(site, () => this.givenAt(site)),
+    );
     // What a component only passes on has its home further up: that comes first, and then reaches here by itself.
-    let pending = given.filter((prop) => !this.isReached(prop) && this.passesOn(prop));
-    for (const prop of given) if (!this.isReached(prop) && !this.passesOn(prop)) this.addLocal(prop);
+    let pending = given.filter((prop) => !this.isReached(prop) && prop.passedOn);
+    for (const prop of given) if (!this.isReached(prop) && !prop.passedOn) this.addLocal(prop);
     while (pending.length > 0) {
       const left: GivenProp[] = [];
       let added = false;
@@ -256,7 +304,7 @@ export class Cells {
       const run = program.runsOf(program.unitOf(graph.fnAt(file, fact.fn)))[0];
       if (!constant || run === undefined) return;
       const name = graph.contexts[context]?.fact.name ?? 'value';
-      this.addLocal({ name, place, file, at: given.at, context: run, to: '' });
+      this.addLocal({ name, place, file, at: given.at, context: run });
     });
   }
 
@@ -267,17 +315,18 @@ export class Cells {
     const entry = graph.sites[site];
     if (!entry) return [];
     const { fact, file } = entry;
+    program.reads.note(file);
     const context = program.runsOf(program.unitOf(graph.fnAt(file, fact.fn)))[0];
     if (context === undefined) return [];
     const [first] = program.targetsAt(site, context);
     const props = first === undefined ? null : program.component(first.fn)?.propsPlace;
     if (first === undefined || props == null) return [];
-    const to = `${props}:${program.contexts.root(first.fn, first.via)}`;
-    return fact.props.flatMap(({ name, place, at }) =>
-      name === null || name === 'children' || name === 'ref' || isSlot(name) || place === null
-        ? []
-        : [{ name, place: graph.at(file, place), file, at, context, to }],
-    );
+    const to = program.contexts.root(first.fn, first.via);
+    return fact.props.flatMap(({ name, place: local, at }) => {
+      if (name === null || name === 'children' || name === 'ref' || isSlot(name) || local === null) return [];
+      const place = graph.at(file, local);
+      return [{ name, place, file, at, context, to, passedOn: this.sourcesOf(place).length > 0 }];
+    });
   }
 
   private isReached(prop: GivenProp): boolean {
@@ -285,29 +334,25 @@ export class Cells {
   }
 
   /** The component's own props a given value comes from, directly or through a function that calls them. */
-  private sourcesOf(prop: GivenProp): Origin[] {
+  private sourcesOf(place: number): Origin[] {
     const { graph } = this.linked.program;
-    return graph.trace(prop.place).flatMap((origin) => {
+    return graph.trace(place).flatMap((origin) => {
       if (graph.places[origin.place]?.kind === 'param') return [origin];
       const fn = graph.functionOfSelf.get(origin.place);
       return fn === undefined ? [] : (this.callsHanded.get(fn) ?? []);
     });
   }
 
-  private passesOn(prop: GivenProp): boolean {
-    return this.sourcesOf(prop).length > 0;
-  }
-
   /** Whether some site gives the component the prop it passes on. */
   private comesFromAbove(prop: GivenProp): boolean {
     const { graph } = this.linked.program;
-    return this.sourcesOf(prop).some(({ place, path }) => {
+    return this.sourcesOf(prop.place).some(({ place, path }) => {
       const names = this.propsGiven.get(graph.fnOfPlace(place));
       return !!names && (names.has(null) || names.has(path[0] ?? null));
     });
   }
 
-  private addLocal({ file, place, name: prop, at, context }: GivenProp): void {
+  private addLocal({ file, place, name: prop, at, context }: Omit<GivenProp, 'to' | 'passedOn'>): void {
     const { program } = this.linked;
     const { graph } = program;
     const held = graph.places[place];
@@ -362,11 +407,15 @@ export class Cells {
   private flowOf(cell: CellInfo): CellFlow {
     const shared = SHARED_CARRIER[cell.kind] ?? 'store';
     const name = cell.home === null ? cell.name.slice(cell.name.lastIndexOf('.') + 1) : cell.name;
-    return {
+    const flow = {
       cell,
       values: cell.value && !cell.callable ? this.flows.from(cell.value, name, 'value', shared) : null,
       calls: cell.setter ? this.flows.from(cell.setter, cell.setterName, 'function', shared) : null,
     };
+    const known = this.before?.byId.get(cell.id);
+    return known && known.values === flow.values && known.calls === flow.calls && isSame(known.cell, cell)
+      ? known
+      : flow;
   }
 
   private add(cell: CellInfo): void {
@@ -378,15 +427,33 @@ export class Cells {
     this.all.push(flow);
     this.byId.set(cell.id, flow);
     for (const part of [flow.values, flow.calls])
-      for (const stop of part?.stops.values() ?? []) {
-        const set = this.passing.get(stop.key);
-        if (set) set.add(flow);
-        else this.passing.set(stop.key, new Set([flow]));
-        const head = this.linked.program.paths.head(stop.at.path);
-        const start = `${stop.at.place}:${stop.at.context}`;
-        const heads = this.arrivedProps.get(start);
+      for (const { component, at } of part?.stops.values() ?? []) {
+        if (!component || component.propsPlace !== at.place) continue;
+        const head = this.linked.program.paths.head(at.path);
+        const heads = this.arrivedProps.get(at.context);
         if (heads) heads.add(head);
-        else this.arrivedProps.set(start, new Set([head]));
+        else this.arrivedProps.set(at.context, new Set([head]));
       }
   }
+}
+
+/** Whether two cells are the same, made of the same facts. */
+function isSame(a: CellInfo, b: CellInfo): boolean {
+  return (
+    a.name === b.name &&
+    a.kind === b.kind &&
+    a.home === b.home &&
+    a.file === b.file &&
+    a.spot === b.spot &&
+    a.setterName === b.setterName &&
+    a.callable === b.callable &&
+    a.context === b.context &&
+    a.quiet === b.quiet &&
+    isSameAt(a.value, b.value) &&
+    isSameAt(a.setter, b.setter)
+  );
+}
+
+function isSameAt(a: At | null, b: At | null): boolean {
+  return a === b || (!!a && !!b && a.place === b.place && a.path === b.path && a.context === b.context);
 }

@@ -5,6 +5,7 @@
 import type { Carrier } from '../model/documents';
 import type { ComponentInfo } from '../link/program';
 import type { Linked } from '../link';
+import { Kept } from '../link/kept';
 import type { At } from '../link/visited';
 import { Stops, type Departure, type Mode, type StopFacts } from './stops';
 
@@ -33,13 +34,22 @@ const MAX_STOPS = 20_000;
 
 export class Flows {
   readonly stops: Stops;
+  private readonly known: Kept<string, Flow>;
 
-  constructor(private readonly linked: Linked) {
-    this.stops = new Stops(linked);
+  constructor(
+    private readonly linked: Linked,
+    before: Flows | null,
+  ) {
+    this.stops = new Stops(linked, before?.stops ?? null);
+    this.known = before?.known ?? new Kept(linked.program.reads);
   }
 
   /** `shared` is how the value reaches components from where no component holds it. */
   from(at: At, name: string, mode: Mode, shared: Carrier = 'store'): Flow {
+    return this.known.get(`${mode}:${keyOf(at)}:${shared}:${name}`, () => this.follow(at, name, mode, shared));
+  }
+
+  private follow(at: At, name: string, mode: Mode, shared: Carrier): Flow {
     const start = keyOf(at);
     const flow: Flow = { mode, start, stops: new Map() };
     const queue: FlowStop[] = [this.open(flow, at, name)];

@@ -7,6 +7,7 @@ import { TAKEN, type Spot } from '../model/facts';
 import { isWay, shownName } from '../model/signs';
 import type { Linked } from '../link';
 import type { Graph } from '../link/graph';
+import { Kept } from '../link/kept';
 import { isPart, wasDerived, type At, type Exit, type Local, type Visited } from '../link/visited';
 
 export type Mode = 'value' | 'function';
@@ -46,19 +47,21 @@ export interface StopFacts {
 }
 
 export class Stops {
-  private readonly known = new Map<string, StopFacts>();
+  private readonly known: Kept<string, StopFacts>;
 
-  constructor(private readonly linked: Linked) {}
+  constructor(
+    private readonly linked: Linked,
+    before: Stops | null,
+  ) {
+    this.known = before?.known ?? new Kept(linked.program.reads);
+  }
 
   /** `name` is what the value is called where it arrives; it only matters for names that are passed along. */
   at(at: At, mode: Mode, name: string): StopFacts {
-    const key = `${mode}:${at.place}:${at.path}:${at.context}:${name}`;
-    let stop = this.known.get(key);
-    if (!stop) {
-      stop = mode === 'value' ? this.ofValue(at, name) : this.ofFunction(at, name);
-      this.known.set(key, stop);
-    }
-    return stop;
+    return this.known.get(`${mode}:${at.place}:${at.path}:${at.context}:${name}`, () => {
+      this.linked.program.noteRun(at.context);
+      return mode === 'value' ? this.ofValue(at, name) : this.ofFunction(at, name);
+    });
   }
 
   private ofValue(at: At, name: string): StopFacts {
@@ -147,7 +150,7 @@ export class Stops {
     let fn = graph.fnOfCall(call);
     let run = program.adjust(context, fn);
     for (let steps = 0; steps < 16; steps++) {
-      if (program.components.has(fn)) return null;
+      if (program.isComponent(fn)) return null;
       const outerCall = contexts.call[run] ?? -1;
       const called = outerCall !== -1 && program.targetsIn(outerCall, contexts.parent[run] ?? -1).includes(fn);
       const parent = graph.functions[fn]?.parent ?? -1;

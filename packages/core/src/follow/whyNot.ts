@@ -329,10 +329,8 @@ function wayFromNearest(
 /** A site one component writes of another, with what it is given. */
 function siteOf(linked: Linked, author: number, child: number) {
   const { program, render } = linked;
-  const site = program.siteTargets.findIndex(
-    (target, index) => render.authors[index] === author && target.components.includes(child),
-  );
-  const entry = program.graph.sites[site];
+  const site = program.sitesOf(child).find((one) => render.authors[one] === author);
+  const entry = program.graph.sites[site ?? -1];
   if (!entry) return null;
   const { props, at } = entry.fact;
   return { props, at: { file: program.graph.path(entry.file), line: at.line, column: at.column } };

@@ -14,19 +14,20 @@ export function joinAbove(program: Program): Reached {
   const names = new Set<string>();
   const places = new Set<number>();
   graph.files.forEach((facts, file) => {
+    const joins: [number, number][] = [];
     for (const { place, outermost, fn } of facts.above) {
       const component = program.unitOf(graph.fnAt(file, fn));
       const holders = outermost ? outermostOf(program) : authorsOf(program, component);
       for (const holder of holders) {
         const entry = graph.functions[holder];
         if (entry?.fact.own === undefined) continue;
-        graph.join(graph.at(entry.file, entry.fact.own), graph.at(file, place));
+        joins.push([graph.at(entry.file, entry.fact.own), graph.at(file, place)]);
         places.add(graph.at(file, place));
         names.add(`${file}:${facts.places[place]?.name ?? ''}`);
       }
     }
+    graph.joinAll('above', file, joins);
   });
-  if (places.size > 0) graph.forgetTraces();
   return { names, places };
 }
 

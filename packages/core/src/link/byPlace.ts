@@ -18,7 +18,7 @@ export class ByPlace<T> {
     return this.values[place] !== undefined;
   }
 
-  set(place: number, value: T): void {
+  set(place: number, value: T | undefined): void {
     while (this.values.length < place) this.values.push(undefined);
     this.values[place] = value;
   }

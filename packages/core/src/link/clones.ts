@@ -2,37 +2,59 @@
  * Elements that are given more props by someone who did not write them: which sites a clone's props reach. Each piece of
  * markup is followed as a value to the clones it gets to.
  */
+import { push } from './byPlace';
 import type { Crossings } from './crossing';
+import { about, Kept } from './kept';
 import type { Locals } from './local';
 import type { At } from './visited';
 import type { Program } from './program';
 
 const MAX_PLACES = 500;
 
+/** A clone that some markup gets to, and the run in which it is made. */
+interface Given {
+  clone: number;
+  run: number;
+}
+
 export class Clones {
   private readonly sites = new Map<string, { site: number; context: number }[]>();
+  private readonly followed: Kept<string, readonly Given[]>;
 
   constructor(
     private readonly program: Program,
     private readonly locals: Locals,
     private readonly crossings: Crossings,
+    before: Clones | null,
   ) {
+    this.followed = before?.followed ?? new Kept(program.reads);
     const { graph } = program;
-    if (graph.clones.length === 0) return;
     const elements = new Map<number, number[]>();
-    graph.clones.forEach(({ fact, file }, clone) => {
-      const place = graph.at(file, fact.element);
-      elements.set(place, [...(elements.get(place) ?? []), clone]);
-    });
-    graph.sites.forEach(({ fact, file }, site) => {
-      // Only the outermost elements of what is handed over are what the other side holds.
-      if (fact.nested) return;
-      for (const context of program.runsOf(program.unitOf(graph.fnAt(file, fact.fn))))
-        this.follow(site, { place: graph.at(file, fact.inside), path: 0, context }, elements);
-    });
+    graph.clones.forEach(({ fact, file }, clone) => push(elements, graph.at(file, fact.element), clone));
+    if (elements.size > 0)
+      graph.sites.forEach(({ fact, file }, site) => {
+        // Only the outermost elements of what is handed over are what the other side holds.
+        if (fact.nested) return;
+        for (const context of program.runsOf(program.unitOf(graph.fnAt(file, fact.fn)))) {
+          const start = { place: graph.at(file, fact.inside), path: 0, context };
+          const given = this.followed.get(`${start.place}:${context}`, () => this.follow(start, elements));
+          for (const { clone, run } of given) this.join(clone, run, site, context);
+        }
+      });
+    if (before) this.touchChanged(before);
   }
 
-  private follow(site: number, start: At, elements: ReadonlyMap<number, number[]>): void {
+  private touchChanged(before: Clones): void {
+    const { reads } = this.program;
+    const keys = new Set([...this.sites.keys(), ...before.sites.keys()]);
+    for (const key of keys)
+      if (JSON.stringify(this.sites.get(key)) !== JSON.stringify(before.sites.get(key)))
+        reads.touch(about.clones(Number(key.slice(0, key.indexOf(':')))));
+  }
+
+  private follow(start: At, elements: ReadonlyMap<number, number[]>): Given[] {
+    this.program.noteRun(start.context);
+    const given: Given[] = [];
     const seen = new Set<string>();
     const queue = [start];
     for (let at = queue.pop(); at && seen.size < MAX_PLACES; at = queue.pop()) {
@@ -42,11 +64,12 @@ export class Clones {
       const local = this.locals.explore(at);
       for (const visited of local.visited)
         for (const clone of elements.get(visited.place) ?? [])
-          if (visited.path === 0) this.join(clone, visited.context, site, start.context);
+          if (visited.path === 0) given.push({ clone, run: visited.context });
       for (const exit of local.exits)
         if (!exit.derived)
           for (const crossing of this.crossings.cross(exit)) if (!crossing.part) queue.push(crossing.to);
     }
+    return given;
   }
 
   private join(clone: number, run: number, site: number, context: number): void {
@@ -63,6 +86,7 @@ export class Clones {
 
   /** The sites a clone made in one run gives its props to. */
   sitesOf(clone: number, run: number): readonly { site: number; context: number }[] {
+    this.program.reads.note(about.clones(clone));
     return this.sites.get(`${clone}:${this.program.contexts.owner[run]}`) ?? [];
   }
 }

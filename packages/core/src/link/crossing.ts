@@ -5,6 +5,7 @@ import type { At, Exit } from './visited';
 import type { Clones } from './clones';
 import type { Handed } from './handed';
 import type { Program } from './program';
+import type { Reader, Readers } from './readers';
 
 /** The provider sites of a context a component may stand under; -1 stands for none. */
 export type Environment = (context: number, component: number) => ReadonlySet<number>;
@@ -20,51 +21,18 @@ export interface Crossing {
 }
 
 export class Crossings {
-  private readonly readers = new Map<number, { place: number; unit: number }[]>();
-
   /** `environment` null: a context's value is taken to reach all who read the context. */
   constructor(
     private readonly program: Program,
+    private readonly readers: Readers,
     private readonly environment: Environment | null,
     private readonly handed: Handed | null,
     private readonly clones: Clones | null = null,
-  ) {
-    const { graph } = program;
-    for (const { fact, file } of graph.contextReads)
-      for (const origin of graph.trace(graph.at(file, fact.context))) {
-        const context = origin.path.length === 0 ? graph.contextOfPlace.get(origin.place) : undefined;
-        if (context !== undefined)
-          this.addReader(context, graph.at(file, fact.result), program.unitOf(graph.fnAt(file, fact.fn)));
-      }
-    program.siteTargets.forEach((target, site) => {
-      if (target.consumes !== null) this.addConsumer(target.consumes, site);
-    });
-  }
+  ) {}
 
   /** The places a context is read into, with the function that reads it. */
-  readersOf(context: number): readonly { place: number; unit: number }[] {
-    return this.readers.get(context) ?? [];
-  }
-
-  private addReader(context: number, place: number, unit: number): void {
-    const list = this.readers.get(context);
-    if (list) list.push({ place, unit });
-    else this.readers.set(context, [{ place, unit }]);
-  }
-
-  /** `<Units.Consumer>{(units) => …}</Units.Consumer>` reads into the function's parameter. */
-  private addConsumer(context: number, site: number): void {
-    const { graph } = this.program;
-    const entry = graph.sites[site];
-    const children = entry?.fact.props.find((prop) => prop.name === 'children')?.place;
-    if (!entry || children == null) return;
-    for (const origin of graph.trace(graph.at(entry.file, children))) {
-      const fn = graph.functionOfSelf.get(origin.place);
-      const fact = fn === undefined ? undefined : graph.functions[fn];
-      const param = fact?.fact.params[0];
-      if (fn !== undefined && fact && param !== undefined)
-        this.addReader(context, graph.at(fact.file, param), this.program.unitOf(fn));
-    }
+  readersOf(context: number): readonly Reader[] {
+    return this.readers.of(context);
   }
 
   cross(exit: Exit): Crossing[] {

@@ -1,5 +1,6 @@
 /** What modules export, through any chain of modules that only pass it on. */
 import type { FileFacts } from '../model/facts';
+import type { Reads } from './kept';
 import type { Modules, Resolution } from './modules';
 
 export class Exports {
@@ -8,6 +9,7 @@ export class Exports {
     private readonly files: readonly FileFacts[],
     private readonly modules: Modules,
     private readonly at: (file: number, place: number) => number,
+    private readonly reads: Reads,
   ) {}
 
   /** What a module only passes on from a package comes from that package. */
@@ -19,6 +21,7 @@ export class Exports {
       const facts = this.files[at.file];
       if (!facts || seen.has(`${at.file}#${at.name}`)) continue;
       seen.add(`${at.file}#${at.name}`);
+      this.reads.note(at.file);
       for (const fact of facts.exports) {
         if (fact.source === null || (fact.name !== at.name && fact.name !== '*')) continue;
         const resolution = this.modules.resolve(facts.path, fact.source);
@@ -38,6 +41,7 @@ export class Exports {
     const key = `${file}#${name}`;
     if (seen.has(key)) return null;
     seen.add(key);
+    this.reads.note(file);
     const facts = this.files[file];
     if (!facts) return null;
     for (const fact of facts.exports) {
@@ -68,6 +72,7 @@ export class Exports {
       const facts = this.files[next];
       if (!facts || seen.has(next)) continue;
       seen.add(next);
+      this.reads.note(next);
       for (const fact of facts.exports) {
         if (fact.name !== '*') {
           if (fact.name !== 'default' || next === file) names.add(fact.name);

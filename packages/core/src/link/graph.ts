@@ -15,14 +15,18 @@ import type {
   SiteFact,
   UseFact,
 } from '../model/facts';
-import { isLeftOut } from '../model/signs';
-import { WHOLE } from '../read/script/commonjs';
+import { Blocks, roomFor } from './blocks';
 import { ByPlace, push } from './byPlace';
-import { Chains, type Edge } from './edges';
-import { Exports, sourceOf } from './exports';
-import { fieldMatches } from './intern';
+import { Callers } from './callers';
+import { CrossEdges, type Joint } from './crossEdges';
+import { Chains, rankOf, type Edge, type Stage } from './edges';
+import { Imports } from './imports';
+import { about, type Reads } from './kept';
 import { Modules, type ConfigFile, type Resolution } from './modules';
 import { Shared } from './shared';
+import { Traces, type Origin } from './trace';
+
+export type { Origin };
 
 /** An item of one file with the project-wide numbers it needs. */
 interface Numbered<T> {
@@ -30,29 +34,37 @@ interface Numbered<T> {
   file: number;
 }
 
-/** Where a value was found to come from: a definition, and the field path still to be read from it. */
-export interface Origin {
-  place: number;
-  path: string[];
-  /** The calls whose results it came back through, the last one first met. */
-  calls?: readonly number[];
+interface NumberedFunction extends Numbered<FunctionFact> {
+  parent: number;
 }
 
 const NONE: readonly number[] = [];
 
 export class Graph {
   readonly modules: Modules;
-  private readonly exports: Exports;
-  readonly places: Place[] = [];
+  readonly files: FileFacts[];
+  private readonly placeBlocks = new Blocks<Place>();
+  private readonly functionBlocks = new Blocks<NumberedFunction>();
+  private readonly callBlocks = new Blocks<Numbered<CallFact>>();
+  private readonly siteBlocks = new Blocks<Numbered<SiteFact>>();
+  private readonly useBlocks = new Blocks<Numbered<UseFact>>();
+  private readonly cellBlocks = new Blocks<Numbered<CellFact>>();
+  private readonly readBlocks = new Blocks<Numbered<ContextReadFact>>();
+  private readonly cloneBlocks = new Blocks<Numbered<CloneFact>>();
+  // Lists with holes: `forEach` and its like pass them by, `for … of` does not.
+  readonly places = this.placeBlocks.all;
+  readonly functions = this.functionBlocks.all;
+  readonly calls = this.callBlocks.all;
+  readonly sites = this.siteBlocks.all;
+  readonly uses = this.useBlocks.all;
+  readonly cells = this.cellBlocks.all;
+  readonly contextReads = this.readBlocks.all;
+  readonly clones = this.cloneBlocks.all;
+  readonly placeBase = this.placeBlocks.bases;
   readonly fileOfPlace: number[] = [];
-  readonly functions: (Numbered<FunctionFact> & { parent: number })[] = [];
-  readonly calls: Numbered<CallFact>[] = [];
-  readonly sites: Numbered<SiteFact>[] = [];
-  readonly uses: Numbered<UseFact>[] = [];
-  readonly cells: Numbered<CellFact>[] = [];
   readonly contexts: Numbered<ContextFact>[] = [];
-  readonly contextReads: Numbered<ContextReadFact>[] = [];
-  readonly clones: Numbered<CloneFact>[] = [];
+  /** The numbers of each file's contexts. */
+  private readonly contextsOf: number[][] = [];
   readonly cloneOfProps = new Map<number, number>();
   /** The object a class component's methods stand on, by its function. */
   readonly instanceOf = new Map<number, number>();
@@ -60,10 +72,10 @@ export class Graph {
   readonly keys = new Set<number>();
   /** Cells that a change inside what they hold changes too. */
   readonly deepCells = new Set<number>();
+  /** Places that other files may import. */
+  private readonly exported = new Set<number>();
   /** The component function whose handle a place is: what is put there, a parent may reach. */
   readonly handleOf = new Map<number, number>();
-  readonly placeBase: number[] = [];
-  readonly functionBase: number[] = [];
 
   private readonly out: Chains;
   private readonly into: Chains;
@@ -79,25 +91,26 @@ export class Graph {
   private readonly callsByArg: ByPlace<number[]>;
   private readonly callsByReceiver: ByPlace<number[]>;
   private readonly usesByPlace: ByPlace<number[]>;
-  private readonly traced = new Map<number, Origin[]>();
-  private readonly targets = new Map<number, readonly number[]>();
-  private readonly callersOf = new Map<number, number[]>();
-  /** How each import resolved, by file and in the order of its imports. */
-  readonly resolutions: Resolution[][] = [];
+  private readonly traces: Traces;
+  private readonly crossing: CrossEdges;
+  private readonly imports: Imports;
+  private readonly callers: Callers;
   readonly shared: Shared;
   /** Components that a wrapper adds props to. */
-  readonly injected = new Set<number>();
-  readonly resolutionOfPlace = new Map<number, { source: string; resolution: Resolution }>();
+  get injected(): ReadonlySet<number> {
+    return this.shared.injected;
+  }
 
   constructor(
-    readonly files: readonly FileFacts[],
+    files: readonly FileFacts[],
     configs: readonly ConfigFile[],
+    readonly reads: Reads,
   ) {
+    this.files = [...files];
     this.modules = new Modules(files, configs);
-    this.exports = new Exports(files, this.modules, (file, place) => this.at(file, place));
-    const places = files.reduce((sum, file) => sum + file.places.length, 0);
-    this.out = new Chains(places);
-    this.into = new Chains(places);
+    const places = files.reduce((sum, file) => sum + roomFor(file.places.length), 0);
+    this.out = new Chains(places, 'nextOut');
+    this.into = new Chains(places, 'nextInto');
     this.functionOfSelf = new ByPlace(places);
     this.functionOfResult = new ByPlace(places);
     this.callOfResult = new ByPlace(places);
@@ -105,12 +118,56 @@ export class Graph {
     this.callsByArg = new ByPlace(places);
     this.callsByReceiver = new ByPlace(places);
     this.usesByPlace = new ByPlace(places);
-    files.forEach((file, index) => this.addFile(file, index));
-    files.forEach((file, index) => this.joinImports(file, index));
-    this.shared = new Shared(this);
-    this.calls.forEach((_, call) => {
-      for (const fn of this.targetsOf(call)) push(this.callersOf, fn, call);
+    this.traces = new Traces(this, reads, files);
+    this.crossing = new CrossEdges(this, reads);
+    this.imports = new Imports(this, reads);
+    this.callers = new Callers(this, reads);
+    this.files.forEach((file, index) => {
+      this.openBlocks(file, index);
+      this.addFile(file, index);
     });
+    this.shared = new Shared(this, reads);
+    this.join();
+  }
+
+  /** Everything that leads from one file into another, stage by stage. */
+  private join(): void {
+    this.see('imports');
+    this.imports.settle();
+    this.shared.settle();
+    this.see('routes');
+    this.callers.settle();
+  }
+
+  /**
+   * Takes over other facts of some files, and touches whatever else that changes. False, and nothing done, where it changes
+   * more than can be told file by file.
+   */
+  replace(changes: ReadonlyMap<number, FileFacts>): boolean {
+    for (const [file, facts] of changes) {
+      const before = this.files[file];
+      if (!before || !this.fits(file, facts) || !sameFrame(before, facts)) return false;
+    }
+    for (const file of changes.keys()) this.crossing.loosen(file);
+    for (const [file, facts] of changes) {
+      this.clear(file);
+      this.files[file] = facts;
+      this.fillBlocks(facts, file);
+      this.addFile(facts, file);
+      this.reads.touch(file);
+    }
+    this.join();
+    return true;
+  }
+
+  /** Edges of this rank and above are not to be followed yet. */
+  get limit(): number {
+    return this.traces.limit;
+  }
+
+  /** From now on, only what is known before a stage is seen; `null`: all of it. */
+  see(stage: Stage | null): void {
+    this.traces.see(stage);
   }
 
   /** The project-wide number of a place of one file. */
@@ -119,7 +176,7 @@ export class Graph {
   }
 
   fnAt(file: number, fn: number): number {
-    return (this.functionBase[file] ?? 0) + fn;
+    return (this.functionBlocks.bases[file] ?? 0) + fn;
   }
 
   fnOfPlace(place: number): number {
@@ -142,24 +199,94 @@ export class Graph {
 
   fnOfCall(call: number): number {
     const entry = this.calls[call];
-    return entry ? this.fnAt(entry.file, entry.fact.fn) : -1;
+    if (!entry) return -1;
+    this.reads.note(entry.file);
+    return this.fnAt(entry.file, entry.fact.fn);
   }
 
   path(file: number): string {
     return this.files[file]?.path ?? '';
   }
 
-  private addFile(file: FileFacts, index: number): void {
-    const base = this.places.length;
-    const fnBase = this.functions.length;
-    this.placeBase.push(base);
-    this.functionBase.push(fnBase);
-    for (const place of file.places) {
-      this.places.push(place);
-      this.fileOfPlace.push(index);
+  private openBlocks(file: FileFacts, index: number): void {
+    this.placeBlocks.open(file.places);
+    this.functionBlocks.open(this.functionsOf(file, index, this.functions.length));
+    this.callBlocks.open(numbered(file.calls, index));
+    this.siteBlocks.open(numbered(file.sites, index));
+    this.useBlocks.open(numbered(file.uses, index));
+    this.cellBlocks.open(numbered(file.cells, index));
+    this.readBlocks.open(numbered(file.contextReads, index));
+    this.cloneBlocks.open(numbered(file.clones, index));
+    for (let i = this.fileOfPlace.length; i < this.places.length; i++) this.fileOfPlace.push(index);
+    this.contextsOf.push(
+      file.contexts.map((fact) => {
+        const known = fact.key === null ? undefined : this.contextOfKey.get(fact.key);
+        const context = known ?? this.contexts.push({ fact, file: index }) - 1;
+        if (fact.key !== null) this.contextOfKey.set(fact.key, context);
+        if (known !== undefined && fact.hasDefault) this.defaulted.add(known);
+        return context;
+      }),
+    );
+  }
+
+  private fits(file: number, facts: FileFacts): boolean {
+    return (
+      this.placeBlocks.fits(file, facts.places.length) &&
+      this.functionBlocks.fits(file, facts.functions.length) &&
+      this.callBlocks.fits(file, facts.calls.length) &&
+      this.siteBlocks.fits(file, facts.sites.length) &&
+      this.useBlocks.fits(file, facts.uses.length) &&
+      this.cellBlocks.fits(file, facts.cells.length) &&
+      this.readBlocks.fits(file, facts.contextReads.length) &&
+      this.cloneBlocks.fits(file, facts.clones.length)
+    );
+  }
+
+  private fillBlocks(file: FileFacts, index: number): void {
+    this.placeBlocks.replace(index, file.places);
+    this.functionBlocks.replace(index, this.functionsOf(file, index, this.fnAt(index, 0)));
+    this.callBlocks.replace(index, numbered(file.calls, index));
+    this.siteBlocks.replace(index, numbered(file.sites, index));
+    this.useBlocks.replace(index, numbered(file.uses, index));
+    this.cellBlocks.replace(index, numbered(file.cells, index));
+    this.readBlocks.replace(index, numbered(file.contextReads, index));
+    this.cloneBlocks.replace(index, numbered(file.clones, index));
+    this.contextsOf[index]?.forEach((context, i) => {
+      const entry = this.contexts[context];
+      const fact = file.contexts[i];
+      if (entry?.file === index && fact) this.contexts[context] = { fact, file: index };
+    });
+  }
+
+  private functionsOf(file: FileFacts, index: number, base: number): NumberedFunction[] {
+    return file.functions.map((fact) => ({
+      fact,
+      file: index,
+      parent: fact.parent === null ? -1 : base + fact.parent,
+    }));
+  }
+
+  /** Forgets what the places and functions of a file's block were. */
+  private clear(file: number): void {
+    const places = this.placeBlocks.rangeOf(file);
+    for (let place = places.from; place < places.to; place++) {
+      this.out.clear(place);
+      this.into.clear(place);
+      for (const beside of [this.functionOfSelf, this.functionOfResult, this.callOfResult])
+        beside.set(place, undefined);
+      for (const beside of [this.callsByCallee, this.callsByArg, this.callsByReceiver, this.usesByPlace])
+        beside.set(place, undefined);
+      for (const map of [this.contextOfPlace, this.siteOfProps, this.cloneOfProps, this.handleOf]) map.delete(place);
+      for (const set of [this.boxes, this.keys, this.deepCells, this.exported]) set.delete(place);
     }
+    const functions = this.functionBlocks.rangeOf(file);
+    for (let fn = functions.from; fn < functions.to; fn++) this.instanceOf.delete(fn);
+  }
+
+  private addFile(file: FileFacts, index: number): void {
+    const base = this.at(index, 0);
+    const fnBase = this.fnAt(index, 0);
     file.functions.forEach((fact, i) => {
-      this.functions.push({ fact, file: index, parent: fact.parent === null ? -1 : fnBase + fact.parent });
       this.functionOfSelf.set(base + fact.self, fnBase + i);
       this.functionOfResult.set(base + fact.result, fnBase + i);
     });
@@ -169,53 +296,69 @@ export class Graph {
       this.handleOf.set(base + fact.instance, fnBase + i);
     });
     for (const { exposes, fn } of file.handles) this.handleOf.set(base + exposes, fnBase + fn);
+    for (const { place } of file.exports) if (place !== null) this.exported.add(base + place);
     for (const box of file.boxes) this.boxes.add(base + box);
     for (const key of file.keys) this.keys.add(base + key);
+    const own = rankOf('facts', index);
     for (const flow of file.flows)
-      this.addEdge(base + flow.from, base + flow.to, flow.op, flow.field ?? '', flow.except ?? null);
-    for (const fact of file.calls) {
-      const id = this.calls.push({ fact, file: index }) - 1;
-      push(this.callsByCallee, base + fact.callee, id);
-      this.callOfResult.set(base + fact.result, id);
-      if (fact.receiver !== null) push(this.callsByReceiver, base + fact.receiver, id);
-      fact.args.forEach((arg, i) => {
-        if (arg !== null && fact.args.indexOf(arg) === i) push(this.callsByArg, base + arg, id);
+      this.addEdge(base + flow.from, base + flow.to, flow.op, flow.field ?? '', flow.except ?? null, own);
+    const calls = this.callBlocks.bases[index] ?? 0;
+    file.calls.forEach((fact, i) => {
+      push(this.callsByCallee, base + fact.callee, calls + i);
+      this.callOfResult.set(base + fact.result, calls + i);
+      if (fact.receiver !== null) push(this.callsByReceiver, base + fact.receiver, calls + i);
+      fact.args.forEach((arg, position) => {
+        if (arg !== null && fact.args.indexOf(arg) === position) push(this.callsByArg, base + arg, calls + i);
       });
-    }
-    for (const fact of file.uses) push(this.usesByPlace, base + fact.place, this.uses.push({ fact, file: index }) - 1);
-    for (const fact of file.sites)
-      this.siteOfProps.set(base + fact.propsPlace, this.sites.push({ fact, file: index }) - 1);
-    for (const fact of file.clones)
-      this.cloneOfProps.set(base + fact.propsPlace, this.clones.push({ fact, file: index }) - 1);
-    for (const fact of file.cells) {
-      this.cells.push({ fact, file: index });
-      if (fact.inPlace) this.deepCells.add(base + fact.value);
-    }
-    for (const fact of file.contexts) {
-      const known = fact.key === null ? undefined : this.contextOfKey.get(fact.key);
-      const context = known ?? this.contexts.push({ fact, file: index }) - 1;
-      if (fact.key !== null) this.contextOfKey.set(fact.key, context);
-      if (known !== undefined && fact.hasDefault) this.defaulted.add(known);
-      this.contextOfPlace.set(base + fact.place, context);
-    }
-    for (const fact of file.contextReads) this.contextReads.push({ fact, file: index });
+    });
+    const uses = this.useBlocks.bases[index] ?? 0;
+    file.uses.forEach((fact, i) => push(this.usesByPlace, base + fact.place, uses + i));
+    file.sites.forEach((fact, i) =>
+      this.siteOfProps.set(base + fact.propsPlace, (this.siteBlocks.bases[index] ?? 0) + i),
+    );
+    file.clones.forEach((fact, i) =>
+      this.cloneOfProps.set(base + fact.propsPlace, (this.cloneBlocks.bases[index] ?? 0) + i),
+    );
+    for (const fact of file.cells) if (fact.inPlace) this.deepCells.add(base + fact.value);
+    file.contexts.forEach((fact, i) => this.contextOfPlace.set(base + fact.place, this.contextsOf[index]?.[i] ?? -1));
+  }
+
+  callAt(file: number, call: number): number {
+    return (this.callBlocks.bases[file] ?? 0) + call;
+  }
+
+  /** The number of a site of one file. */
+  siteAt(file: number, site: number): number {
+    return (this.siteBlocks.bases[file] ?? 0) + site;
   }
 
   /** A place that stands in no file's facts; it belongs to the top level of one. */
   addPlace(file: number, place: Place): number {
-    this.fileOfPlace.push(file);
-    return this.places.push(place) - 1;
+    const number = this.placeBlocks.push(place);
+    this.fileOfPlace[number] = file;
+    return number;
   }
 
-  /** Lets what one place holds flow into another, for reasons only the whole project shows. */
-  join(from: number, to: number): void {
-    if (from !== to) this.addEdge(from, to, 'same', '', null);
+  settle(rank: number, wanted: readonly Joint[]): void {
+    this.crossing.settle(rank, wanted);
   }
 
-  /** To be called once places were joined: what was traced before may lead further now. */
-  forgetTraces(): void {
-    this.traced.clear();
-    this.targets.clear();
+  /** Joins a file's places to others, as a stage of linking finds them: what it joined before and does not now is parted. */
+  joinAll(stage: Stage, file: number, joins: readonly (readonly [from: number, to: number])[]): void {
+    const wanted = joins.flatMap(([from, to]) =>
+      from === to ? [] : [{ from, to, op: 'same' as const, field: '', except: null }],
+    );
+    this.settle(rankOf(stage, file), wanted);
+  }
+
+  /** How each import of a file resolved, in the order of its imports. */
+  resolutionsOf(file: number): readonly Resolution[] {
+    return this.imports.resolutionsOf(file);
+  }
+
+  /** What an imported place was imported from. */
+  importedAs(place: number): { source: string; resolution: Resolution } | undefined {
+    return this.imports.importedAs(place);
   }
 
   /** The functions a place is known to hold. */
@@ -225,50 +368,29 @@ export class Graph {
     );
   }
 
-  private addEdge(from: number, to: number, op: FlowOp, field: string, except: readonly string[] | null): void {
-    const edge: Edge = { from, to, op, field, except, nextOut: undefined, nextInto: undefined };
-    const out = this.out.add(from, edge);
-    if (out) out.nextOut = edge;
-    const into = this.into.add(to, edge);
-    if (into) into.nextInto = edge;
+  addEdge(from: number, to: number, op: FlowOp, field: string, except: readonly string[] | null, rank: number): Edge {
+    const edge: Edge = { from, to, op, field, except, rank, nextOut: undefined, nextInto: undefined };
+    this.out.add(from, edge);
+    this.into.add(to, edge);
+    return edge;
   }
 
-  private joinImports(file: FileFacts, index: number): void {
-    const list: Resolution[] = [];
-    for (const fact of file.imports) {
-      const resolution = this.modules.resolve(file.path, fact.source);
-      list.push(resolution);
-      const to = this.at(index, fact.place);
-      this.resolutionOfPlace.set(to, { source: fact.source, resolution });
-      const from = sourceOf(resolution);
-      if (from === null) continue;
-      const whole = this.exports.exportOf(from, WHOLE, new Set());
-      if (fact.imported === '*') {
-        if (whole !== null) this.addEdge(whole, to, 'same', '', null);
-        for (const [name, place] of this.exports.exportsOf(from))
-          if (name !== WHOLE) this.addEdge(place, to, 'put', name, null);
-      } else {
-        const place = this.exports.exportOf(from, fact.imported, new Set());
-        if (place !== null) this.addEdge(place, to, 'same', '', null);
-        // What CommonJS exports is a module's default, and its fields are its names.
-        else if (whole !== null && fact.imported === 'default') this.addEdge(whole, to, 'same', '', null);
-        else if (whole !== null) this.addEdge(whole, to, 'get', fact.imported, null);
-        else {
-          const passed = this.exports.passedOn(from, fact.imported);
-          if (passed) this.resolutionOfPlace.set(to, passed);
-        }
-      }
-    }
-    this.resolutions.push(list);
+  removeEdge(edge: Edge): void {
+    this.out.remove(edge.from, edge);
+    this.into.remove(edge.to, edge);
   }
 
   /** The first of the edges that lead out of a place; `nextOut` is the one after it. */
   firstOut(place: number): Edge | undefined {
+    const file = this.fileOfPlace[place] ?? 0;
+    this.reads.note(file);
+    if (this.exported.has(place)) this.reads.note(about.importers(file));
     return this.out.first(place);
   }
 
   /** The first of the edges that lead into a place; `nextInto` is the one after it. */
   firstInto(place: number): Edge | undefined {
+    this.reads.note(this.fileOfPlace[place] ?? 0);
     return this.into.first(place);
   }
 
@@ -298,89 +420,33 @@ export class Graph {
   }
   /** Calls that are known to call a function. */
   callersOfFunction(fn: number): readonly number[] {
-    return this.callersOf.get(fn) ?? NONE;
+    return this.callers.of(fn);
   }
 
   /** The functions of the project a call is known to call, whatever the run; empty where it depends on the run. */
   targetsOf(call: number): readonly number[] {
-    let found = this.targets.get(call);
-    if (found) return found;
-    this.targets.set(call, NONE);
-    const entry = this.calls[call];
-    const functions: number[] = [];
-    if (entry)
-      for (const origin of this.trace(this.at(entry.file, entry.fact.callee))) {
-        const fn = origin.path.length === 0 ? this.functionOfSelf.get(origin.place) : undefined;
-        if (fn !== undefined) functions.push(fn);
-      }
-    found = functions.length > 0 ? functions : NONE;
-    this.targets.set(call, found);
-    return found;
+    return this.traces.targetsOf(call);
   }
 
-  /**
-   * Where the value of a place comes from, followed back through names, fields, imports and the results of known
-   * functions. It stops at definitions (functions, contexts, cells, outside imports) and at parameters.
-   */
+  /** Where the value of a place comes from: see `Traces`. */
   trace(place: number, path: string[] = []): Origin[] {
-    if (path.length === 0) {
-      const known = this.traced.get(place);
-      if (known) return known;
-    }
-    const origins: Origin[] = [];
-    const seen = new Set<string | number>();
-    const queue: Origin[] = [{ place, path }];
-    for (let next = queue.pop(); next && seen.size < 400; next = queue.pop()) {
-      const plain = next.path.length === 0 && next.calls === undefined;
-      const key = plain ? next.place : `${next.place}.${next.path.join('.')}@${next.calls?.at(-1) ?? ''}`;
-      if (seen.has(key)) continue;
-      seen.add(key);
-      this.traceStep(next, queue, origins);
-    }
-    if (path.length === 0) this.traced.set(place, origins);
-    return origins;
+    return this.traces.of(place, path);
   }
+}
 
-  private traceStep(at: Origin, queue: Origin[], origins: Origin[]): void {
-    const kind = this.places[at.place]?.kind;
-    if (kind === 'function' || kind === 'context' || kind === 'param' || kind === 'cell' || kind === 'setter') {
-      origins.push(at);
-      // Members assigned to a function (`Tabs.Panel = Panel`) are fields of it.
-      if (at.path.length === 0 || kind !== 'function') return;
-    }
-    const first = this.firstInto(at.place);
-    const call = this.callOfResult.get(at.place);
-    if (call !== undefined) {
-      const targets = this.targetsOf(call);
-      if (targets.length === 0) origins.push(at);
-      for (const fn of targets) {
-        const entry = this.functions[fn];
-        if (entry)
-          queue.push({
-            place: this.at(entry.file, entry.fact.result),
-            path: at.path,
-            calls: [...(at.calls ?? []), call],
-          });
-      }
-    }
-    if (!first) {
-      if (call === undefined && kind !== 'function') origins.push(at);
-      return;
-    }
-    for (let edge: Edge | undefined = first; edge; edge = edge.nextInto) {
-      const [field, ...after] = at.path;
-      if (edge.op === 'same' || edge.op === 'taken') queue.push({ ...at, place: edge.from });
-      else if (edge.op === 'get') {
-        if (at.path.length < 5) queue.push({ ...at, place: edge.from, path: [edge.field, ...at.path] });
-      } else if (edge.op === 'put') {
-        if (field !== undefined && fieldMatches(field, edge.field))
-          queue.push({ ...at, place: edge.from, path: after });
-      } else if (edge.op === 'unwrap') {
-        queue.push({ ...at, place: edge.from });
-        if (at.path.length < 5) queue.push({ ...at, place: edge.from, path: [edge.field, ...at.path] });
-      } else if (edge.op === 'rest') {
-        if (field === undefined || !isLeftOut(field, edge.except)) queue.push({ ...at, place: edge.from });
-      }
-    }
-  }
+function numbered<T>(facts: readonly T[], file: number): Numbered<T>[] {
+  return facts.map((fact) => ({ fact, file }));
+}
+
+/** What links files other than by flows has to be the same for a file's facts to take the place of others. */
+function sameFrame(before: FileFacts, after: FileFacts): boolean {
+  return frameOf(before) === frameOf(after);
+}
+
+function frameOf(facts: FileFacts): string {
+  const contexts = facts.contexts.map(({ name, key, hasDefault, maybe }) => [name, key, hasDefault, maybe]);
+  const keys = new Set([...facts.joins, ...facts.cells.flatMap(({ shared }) => shared ?? [])].map(({ key }) => key));
+  const { routes, above, outlets, registers, side } = facts;
+  const has = [routes, above, outlets, registers].map((list) => list.length > 0);
+  return JSON.stringify([facts.family, contexts, [...keys].sort(), has, side]);
 }

@@ -5,11 +5,19 @@
 import type { Repeat } from '../model/facts';
 import type { Clones } from './clones';
 import { Crossings, type Environment } from './crossing';
+import { about, Kept } from './kept';
 import type { Locals } from './local';
 import type { At } from './visited';
 import type { Program } from './program';
+import type { Readers } from './readers';
 
 const MAX_PLACES = 2000;
+
+/** A call that a function gets to, in the run it is made in. */
+interface Called {
+  call: number;
+  context: number;
+}
 
 /** Where the result of a function goes that was handed over. */
 export interface Caller {
@@ -21,24 +29,41 @@ export interface Caller {
 export class Handed {
   private readonly callees = new Map<string, { fn: number; context: number }[]>();
   private readonly callers = new Map<string, Caller[]>();
-  private readonly markup = new Map<number, boolean>();
+  private readonly markup: Kept<number, boolean>;
+  private readonly followed: Kept<string, readonly Called[]>;
 
   constructor(
     private readonly program: Program,
     private readonly locals: Locals,
+    readers: Readers,
     environment: Environment | null,
-    clones: Clones | null = null,
+    clones: Clones,
+    before: Handed | null,
   ) {
-    const crossings = new Crossings(program, environment, null, clones);
+    this.markup = before?.markup ?? new Kept(program.reads);
+    this.followed = before?.followed ?? new Kept(program.reads);
+    const crossings = new Crossings(program, readers, environment, null, clones);
     program.graph.functions.forEach(({ fact, parent, file }, fn) => {
       if (parent === -1 || program.components.has(fn) || program.isModule(parent)) return;
       const unit = program.unitOf(fn);
-      for (const context of program.runsOf(unit))
-        this.follow(fn, { place: program.graph.at(file, fact.self), path: 0, context }, crossings);
+      for (const context of program.runsOf(unit)) {
+        const start = { place: program.graph.at(file, fact.self), path: 0, context };
+        const called = this.followed.get(`${start.place}:${context}`, () => this.follow(start, crossings));
+        for (const one of called) this.join(fn, context, one.call, one.context);
+      }
     });
+    if (before) this.touchChanged(before);
   }
 
-  private follow(fn: number, start: At, crossings: Crossings): void {
+  private touchChanged(before: Handed): void {
+    const { reads } = this.program;
+    touchKeys(before.callees, this.callees, (call) => reads.touch(about.callees(call)));
+    touchKeys(before.callers, this.callers, (fn) => reads.touch(about.handedTo(fn)));
+  }
+
+  private follow(start: At, crossings: Crossings): Called[] {
+    this.program.noteRun(start.context);
+    const found: Called[] = [];
     const seen = new Set<string>();
     const queue: At[] = [start];
     for (let at = queue.pop(); at && seen.size < MAX_PLACES; at = queue.pop()) {
@@ -48,12 +73,13 @@ export class Handed {
       const local = this.locals.explore(at);
       // What a function has as a field (`search.cancel()`) is another function.
       for (const { call, context, part } of local.called)
-        if (!part && this.program.callKind(call) === 'handed') this.join(fn, start.context, call, context);
+        if (!part && this.program.callKind(call) === 'handed') found.push({ call, context });
       for (const exit of local.exits) {
         if (exit.derived || exit.part) continue;
         for (const crossing of crossings.cross(exit)) if (!crossing.part) queue.push(crossing.to);
       }
     }
+    return found;
   }
 
   private join(fn: number, context: number, call: number, callContext: number): void {
@@ -70,6 +96,7 @@ export class Handed {
 
   /** The functions a call may call, with the run each belongs to. */
   calleesOf(call: number, context: number): readonly { fn: number; context: number }[] {
+    this.program.reads.note(about.callees(call));
     // Inside a helper or a loop's function the run is a longer one than that in which the function arrived.
     for (let c = context; c !== -1; c = this.program.contexts.parent[c] ?? -1) {
       const found = this.callees.get(`${call}:${c}`);
@@ -80,21 +107,18 @@ export class Handed {
 
   /** Where the results of a function go that was handed over. */
   callersOf(fn: number, context: number): readonly Caller[] {
+    this.program.reads.note(about.handedTo(fn));
     return this.callers.get(`${fn}:${context}`) ?? [];
   }
 
   /** Whether a function returns markup: calling it is rendering. */
   rendersMarkup(fn: number): boolean {
-    let answer = this.markup.get(fn);
-    if (answer === undefined) {
+    return this.markup.get(fn, () => {
       const { graph } = this.program;
       const entry = graph.functions[fn];
-      answer =
-        !!entry &&
-        graph.trace(graph.at(entry.file, entry.fact.result)).some((o) => graph.places[o.place]?.kind === 'markup');
-      this.markup.set(fn, answer);
-    }
-    return answer;
+      if (!entry) return false;
+      return graph.trace(graph.at(entry.file, entry.fact.result)).some((o) => graph.places[o.place]?.kind === 'markup');
+    });
   }
 }
 
@@ -102,4 +126,24 @@ function add<T>(map: Map<string, T[]>, key: string, value: T): void {
   const list = map.get(key);
   if (list) list.push(value);
   else map.set(key, [value]);
+}
+
+/** Tells of keys (`number:run`) that have another list than before. */
+function touchKeys<T extends object>(
+  before: ReadonlyMap<string, readonly T[]>,
+  after: ReadonlyMap<string, readonly T[]>,
+  touch: (number: number) => void,
+): void {
+  const numberOf = (key: string): number => Number(key.slice(0, key.indexOf(':')));
+  for (const [key, list] of after) {
+    const known = before.get(key);
+    if (known?.length !== list.length || !list.every((one, i) => isAlike(one, known[i]))) touch(numberOf(key));
+  }
+  for (const key of before.keys()) if (!after.has(key)) touch(numberOf(key));
+}
+
+function isAlike<T extends object>(a: T, b: T | undefined): boolean {
+  if (!b) return false;
+  for (const key in a) if (a[key] !== b[key]) return false;
+  return true;
 }

@@ -24,7 +24,7 @@ export function cellsHeld(graph: Graph, object: number, field: string): number[]
         const entry = graph.functions[fn];
         if (entry) queue.push({ place: graph.at(entry.file, entry.fact.result), path: at.path });
       }
-    for (let edge = graph.firstInto(at.place); edge; edge = edge.nextInto) {
+    for (let edge = graph.firstInto(at.place); edge && edge.rank < graph.limit; edge = edge.nextInto) {
       const [first, ...after] = at.path;
       if (edge.op === 'same' || edge.op === 'taken') queue.push({ place: edge.from, path: at.path });
       else if (edge.op === 'get' && at.path.length < 5)

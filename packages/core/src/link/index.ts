@@ -3,8 +3,10 @@ import { Clones } from './clones';
 import { Crossings } from './crossing';
 import { Handed } from './handed';
 import { Handles } from './handles';
+import { Answers } from './kept';
 import { Locals } from './local';
 import { Program, type ProjectInput } from './program';
+import { Readers } from './readers';
 import { Sides } from './sides';
 import { RenderTree } from './render';
 
@@ -12,36 +14,49 @@ export interface Linked {
   program: Program;
   locals: Locals;
   render: RenderTree;
+  /** Functions followed through props alone, as the render tree needs them. */
+  byProps: Handed;
   handed: Handed;
+  readers: Readers;
+  /** What rules and documents work out piece by piece. */
+  answers: Answers;
   crossings: Crossings;
   clones: Clones;
   handles: Handles;
   sides: Sides;
 }
 
-/** Links a project. Deterministic, and independent of the order of its files. */
-export function linkProject(input: ProjectInput): Linked {
-  const program = new Program(input);
-  const locals = new Locals(program);
+/**
+ * Links a project. Deterministic, and independent of the order of its files. With what was linked `before` an edit, whose
+ * graph has taken over the edited files, only what that touches is done again; what comes of it is the same.
+ */
+export function linkProject(input: ProjectInput, before: Linked | null = null): Linked {
+  const program = new Program(input, before?.program);
+  const locals = new Locals(program, before?.locals ?? null);
+  const readers = new Readers(program, before?.readers ?? null);
   // Render functions decide where markup ends up, and that decides which provider a context is read from; so functions
   // are followed twice, first through props alone.
-  const clones = new Clones(program, locals, new Crossings(program, null, null));
-  const byProps = new Handed(program, locals, null, clones);
-  const render = new RenderTree(program, locals, byProps);
+  const clones = new Clones(program, locals, new Crossings(program, readers, null, null), before?.clones ?? null);
+  const byProps = new Handed(program, locals, readers, null, clones, before?.byProps ?? null);
+  const render = new RenderTree(program, locals, byProps, before?.render ?? null);
   const environment = (context: number, component: number): ReadonlySet<number> =>
     render.environment(context, component);
-  const handed = new Handed(program, locals, environment, clones);
+  const handed = new Handed(program, locals, readers, environment, clones, before?.handed ?? null);
   return {
     program,
     locals,
     render,
+    readers,
+    answers: before?.answers ?? new Answers(program.reads),
+    byProps,
     handed,
     clones,
     handles: new Handles(program),
     sides: new Sides(program),
-    crossings: new Crossings(program, environment, handed, clones),
+    crossings: new Crossings(program, readers, environment, handed, clones),
   };
 }
 
+export { takeEdits } from './program';
 export type { ProjectInput } from './program';
 export type { ConfigFile } from './modules';

@@ -6,6 +6,7 @@
 import { isLeftOut } from '../model/signs';
 import { fieldMatches } from './intern';
 import type { Edge } from './edges';
+import { Kept } from './kept';
 import {
   changeOf,
   DERIVED,
@@ -32,18 +33,20 @@ function stateKey(state: State): string {
 }
 
 export class Locals {
-  private readonly known = new Map<string, Local>();
+  private readonly known: Kept<string, Local>;
 
-  constructor(private readonly program: Program) {}
+  constructor(
+    private readonly program: Program,
+    before: Locals | null,
+  ) {
+    this.known = before?.known ?? new Kept(program.reads);
+  }
 
   explore(at: At): Local {
-    const key = `${at.place}:${at.path}:${at.context}`;
-    let local = this.known.get(key);
-    if (!local) {
-      local = new Exploration(this.program, at).run();
-      this.known.set(key, local);
-    }
-    return local;
+    return this.known.get(`${at.place}:${at.path}:${at.context}`, () => {
+      this.program.noteRun(at.context);
+      return new Exploration(this.program, at).run();
+    });
   }
 }
 
@@ -181,7 +184,7 @@ class Exploration {
       return this.move({ place: edge.to, path, flags, context, from: index, key });
     }
     // A component written inside another reads what surrounds it; an outlet shows what its route was given.
-    if (program.components.has(unit)) {
+    if (program.isComponent(unit)) {
       for (const context of program.rootsOf(unit))
         this.exit('inner', { place: edge.to, path, context }, unit, 0, flags, index);
     }
@@ -249,8 +252,9 @@ class Exploration {
   }
 
   private enter(fn: number, param: number, call: number, state: State, index: number): void {
-    const { graph, contexts, components, paths } = this.program;
-    if (!graph.functions[fn] || components.has(fn)) return;
+    const { program } = this;
+    const { graph, contexts, paths } = program;
+    if (!graph.functions[fn] || program.isComponent(fn)) return;
     const context = contexts.push(state.context, call);
     if (context === null) {
       // Recursion or very deep helpers: what comes out is taken as computed from what went in.
@@ -282,7 +286,7 @@ class Exploration {
   private comeBack(fn: number, state: State, index: number): void {
     const { program } = this;
     const { graph, contexts } = program;
-    if (program.components.has(fn)) return this.leave('rendered', state, index, fn);
+    if (program.isComponent(fn)) return this.leave('rendered', state, index, fn);
     const call = contexts.call[state.context] ?? -1;
     if (call !== -1 && program.targetsIn(call, contexts.parent[state.context] ?? -1).includes(fn)) {
       const context = contexts.parent[state.context] ?? -1;

@@ -1,15 +1,18 @@
 /** Phase 2, linking: the facts of all files as one program of components, sites and contexts. */
-import type { FileFacts, PropFact } from '../model/facts';
+import type { FileFacts, FunctionFact, PropFact } from '../model/facts';
 import type { Family } from '../model/documents';
 import { Graph } from './graph';
 import { nameFromPath } from '../read/script/names';
+import { push } from './byPlace';
 import { Contexts, Paths } from './intern';
+import { about, Kept, Reads } from './kept';
 import type { ConfigFile } from './modules';
 import { fileRoutes } from '../read/fileRoutes';
 import { modelsFor } from './models';
 import { joinAbove, type Reached } from './above';
 import { joinRoutes } from './routes';
 import { mixesUnknown, typedProps } from './types';
+import { Runs } from './runs';
 import { Targets, type SiteTarget, type Target } from './targets';
 
 export interface ProjectInput {
@@ -38,40 +41,55 @@ export interface ComponentInfo {
 /** How a call is made: of a known function, of a function that came from elsewhere, or of something outside. */
 export type CallKind = 'known' | 'handed' | 'outside';
 
-const MAX_RUNS = 300;
-
 export class Program {
   readonly graph: Graph;
-  readonly paths = new Paths();
-  readonly contexts = new Contexts();
+  readonly reads: Reads;
+  readonly paths: Paths;
+  readonly contexts: Contexts;
   readonly components = new Map<number, ComponentInfo>();
   readonly componentById = new Map<string, ComponentInfo>();
+  private readonly targets: Targets;
+  /** By site; with holes where numbers are to spare. */
   readonly siteTargets: readonly SiteTarget[];
   private readonly vias = new Map<number, Set<number>>();
   private readonly units: number[] = [];
-  private readonly runs = new Map<number, number[]>();
+  private readonly infos: Kept<number, ComponentInfo>;
+  private readonly runs: Runs;
   private sites: Map<number, number[]> | null = null;
-  private readonly dynamic = new Map<string, readonly number[]>();
-  private readonly kinds = new Map<number, CallKind>();
+  private providers: Map<number, number[]> | null = null;
+  private readonly dynamic: Kept<string, readonly number[]>;
+  private readonly kinds: Kept<number, CallKind>;
 
   /** What reaches for whatever renders it, and was joined to that. */
   readonly reached: Reached;
 
-  constructor(readonly input: ProjectInput) {
-    // The answer must not depend on the order in which files were found.
-    const files = [...input.files].sort((a, b) => (a.path < b.path ? -1 : a.path > b.path ? 1 : 0));
-    const routes = fileRoutes(files, input.configs);
-    this.graph = new Graph([...files, ...modelsFor(files), ...routes], input.configs);
-    this.siteTargets = new Targets(this.graph).all;
-    for (const { targets, byCall } of this.siteTargets)
+  /** `before` is the program as it was before some of its files were edited; its graph has taken over their facts. */
+  constructor(
+    readonly input: ProjectInput,
+    before: Program | null = null,
+  ) {
+    this.graph = before?.graph ?? graphOf(input);
+    const { reads } = this.graph;
+    this.reads = reads;
+    this.paths = before?.paths ?? new Paths();
+    this.contexts = before?.contexts ?? new Contexts();
+    this.infos = before?.infos ?? new Kept(reads);
+    this.runs = new Runs(this, before?.runs ?? null);
+    this.dynamic = before?.dynamic ?? new Kept(reads);
+    this.kinds = before?.kinds ?? new Kept(reads);
+    this.targets = new Targets(this.graph, before?.targets ?? null);
+    this.siteTargets = this.targets.all;
+    this.siteTargets.forEach(({ targets, byCall }) => {
       for (const { fn, via } of [...targets, ...[...byCall.values()].flat()]) {
         const known = this.vias.get(fn) ?? new Set();
         if (via !== -1) this.vias.set(fn, known.add(via));
       }
-    this.collectComponents();
-    this.graph.functions.forEach((_, fn) => this.units.push(this.findUnit(fn)));
+    });
+    this.collectComponents(before);
+    this.graph.functions.forEach((_, fn) => (this.units[fn] = this.findUnit(fn)));
     joinRoutes(this);
     this.reached = joinAbove(this);
+    this.graph.see(null);
   }
 
   /** What a site renders in one run: a wrapper's tag is what the call that made it gave. */
@@ -84,49 +102,77 @@ export class Program {
 
   /** The sites that may render a component. */
   sitesOf(fn: number): readonly number[] {
+    this.reads.note(about.sites(fn));
     if (!this.sites) {
-      this.sites = new Map();
-      for (const [site, { components }] of this.siteTargets.entries())
-        for (const component of components) {
-          const known = this.sites.get(component);
-          if (known) known.push(site);
-          else this.sites.set(component, [site]);
-        }
+      const sites = new Map<number, number[]>();
+      this.siteTargets.forEach(({ components }, site) => {
+        for (const component of components) push(sites, component, site);
+      });
+      this.sites = sites;
     }
     return this.sites.get(fn) ?? [];
   }
 
+  /** The sites that provide a context. */
+  providersOf(context: number): readonly number[] {
+    if (!this.providers) {
+      const providers = new Map<number, number[]>();
+      this.siteTargets.forEach(({ provides }, site) => {
+        if (provides !== null) push(providers, provides, site);
+      });
+      this.providers = providers;
+    }
+    return this.providers.get(context) ?? [];
+  }
+
   /** The runs of a component: one, or one for each call of the wrapper that makes it. */
   rootsOf(fn: number): readonly number[] {
+    this.reads.note(about.sites(fn));
     const vias = this.vias.get(fn);
     return vias ? [...vias].map((via) => this.contexts.root(fn, via)) : [this.contexts.root(fn)];
   }
 
-  private collectComponents(): void {
+  private collectComponents(before: Program | null): void {
+    const { reads } = this;
     const rendered = new Set<number>();
-    for (const target of this.siteTargets) for (const fn of target.components) rendered.add(fn);
+    this.siteTargets.forEach(({ components }) => {
+      for (const fn of components) rendered.add(fn);
+    });
     const taken = new Map<string, number>();
     this.graph.functions.forEach(({ fact, file }, fn) => {
       if (fact.role !== 'component' && !rendered.has(fn)) return;
-      const path = this.graph.path(file);
-      const name = fact.name || nameFromPath(path);
-      const base = `${path}#${name}`;
-      const count = (taken.get(base) ?? 0) + 1;
-      taken.set(base, count);
-      const info: ComponentInfo = {
-        fn,
-        id: count === 1 ? base : `${base}~${count}`,
-        name,
-        family: this.graph.files[file]?.family ?? 'react',
-        file,
-        ...typedProps(this.graph, fact, file),
-        // What was not read as a component has not said which props it takes.
-        takesRest: (fact.takesRest ?? fact.props === undefined) || mixesUnknown(this.graph, fact, file),
-        propsPlace: fact.params[0] === undefined ? null : this.graph.at(file, fact.params[0]),
-      };
+      const plain = this.infos.get(fn, () => this.infoOf(fact, fn, file));
+      const count = (taken.get(plain.id) ?? 0) + 1;
+      taken.set(plain.id, count);
+      const known = before?.components.get(fn);
+      const id = count === 1 ? plain.id : `${plain.id}~${count}`;
+      const info = known && known.id === id && isOf(known, plain) ? known : { ...plain, id };
+      // Whether it is a component at all, and which, may be known from elsewhere.
+      if (before && info !== known) reads.touch(file);
       this.components.set(fn, info);
-      this.componentById.set(info.id, info);
+      this.componentById.set(id, info);
     });
+    before?.components.forEach(({ file }, fn) => {
+      if (!this.components.has(fn)) reads.touch(file);
+    });
+  }
+
+  private infoOf(fact: FunctionFact, fn: number, file: number): ComponentInfo {
+    const { graph } = this;
+    this.reads.note(file);
+    const path = graph.path(file);
+    const name = fact.name || nameFromPath(path);
+    return {
+      fn,
+      id: `${path}#${name}`,
+      name,
+      family: graph.files[file]?.family ?? 'react',
+      file,
+      ...typedProps(graph, fact, file),
+      // What was not read as a component has not said which props it takes.
+      takesRest: (fact.takesRest ?? fact.props === undefined) || mixesUnknown(graph, fact, file),
+      propsPlace: fact.params[0] === undefined ? null : graph.at(file, fact.params[0]),
+    };
   }
 
   /** The function a piece of code runs as part of: the component around it, else the outermost function. */
@@ -141,6 +187,7 @@ export class Program {
   }
 
   unitOf(fn: number): number {
+    this.reads.note(this.graph.functions[fn]?.file ?? 0);
     return this.units[fn] ?? fn;
   }
 
@@ -150,7 +197,12 @@ export class Program {
   }
 
   component(fn: number): ComponentInfo | undefined {
+    this.reads.note(this.graph.functions[fn]?.file ?? 0);
     return this.components.get(fn);
+  }
+
+  isComponent(fn: number): boolean {
+    return this.component(fn) !== undefined;
   }
 
   /** The run of what belongs to no component: a store's own code, a module's top level. */
@@ -163,44 +215,35 @@ export class Program {
   }
 
   ownerOf(context: number): ComponentInfo | undefined {
-    return this.components.get(this.contexts.owner[context] ?? -1);
+    const owner = this.components.get(this.contexts.owner[context] ?? -1);
+    if (owner) this.reads.note(owner.file);
+    return owner;
   }
 
   /** Every run of a function on behalf of some component, as contexts. */
   runsOf(unit: number): readonly number[] {
-    const known = this.runs.get(unit);
-    if (known) return known;
-    const found: number[] = [];
-    this.runs.set(unit, found);
-    if (this.components.has(unit)) found.push(...this.rootsOf(unit));
-    else if (!this.isModule(unit))
-      for (const call of this.graph.callersOfFunction(unit)) {
-        for (const context of this.runsOf(this.unitOf(this.graph.fnOfCall(call)))) {
-          const pushed = found.length < MAX_RUNS ? this.contexts.push(context, call) : null;
-          if (pushed !== null) found.push(pushed);
-        }
-      }
-    return found;
+    return this.runs.of(unit);
   }
 
   /** The runs of a function that modules call as they are loaded: what it makes is there once for each such call. */
-  moduleRunsOf(unit: number, depth = 0): readonly { context: number; call: number }[] {
-    if (depth > 4 || this.components.has(unit) || this.isModule(unit)) return [];
-    return this.graph.callersOfFunction(unit).flatMap((call) => {
-      const caller = this.unitOf(this.graph.fnOfCall(call));
-      const around = this.isModule(caller)
-        ? [this.sharedRun()]
-        : this.moduleRunsOf(caller, depth + 1).map((run) => run.context);
-      return around.flatMap((context) => {
-        const pushed = this.contexts.push(context, call);
-        return pushed === null ? [] : [{ context: pushed, call }];
-      });
-    });
+  moduleRunsOf(unit: number): readonly { context: number; call: number }[] {
+    return this.runs.ofModules(unit);
   }
 
   isWithin(fn: number, ancestor: number): boolean {
     for (let f = fn; f !== -1; f = this.graph.functions[f]?.parent ?? -1) if (f === ancestor) return true;
     return false;
+  }
+
+  /** What is worked out in a run depends on its component, and on the calls that lead into it. */
+  noteRun(context: number): void {
+    const { graph, contexts, reads } = this;
+    for (let c = context; c !== -1; c = contexts.parent[c] ?? -1) {
+      const call = graph.calls[contexts.call[c] ?? -1];
+      if (call) reads.note(call.file);
+    }
+    const owner = graph.functions[contexts.owner[context] ?? -1];
+    if (owner) reads.note(owner.file);
   }
 
   /** Leaves the calls whose function no longer surrounds `fn`. */
@@ -224,15 +267,14 @@ export class Program {
     const known = this.graph.targetsOf(call);
     if (known.length > 0 || context === -1) return known;
     if ((this.contexts.call[context] ?? -1) === -1 && !this.isShared(context)) return known;
-    const key = `${call}:${context}`;
-    let found = this.dynamic.get(key);
-    if (!found) {
-      this.dynamic.set(key, []);
-      const entry = this.graph.calls[call];
-      found = entry ? this.functionsIn(this.graph.at(entry.file, entry.fact.callee), context, 0) : [];
-      this.dynamic.set(key, found);
-    }
-    return found;
+    return this.dynamic.get(
+      `${call}:${context}`,
+      () => {
+        const entry = this.graph.calls[call];
+        return entry ? this.functionsIn(this.graph.at(entry.file, entry.fact.callee), context, 0) : [];
+      },
+      { value: [] },
+    );
   }
 
   private functionsIn(place: number, context: number, depth: number): number[] {
@@ -285,12 +327,7 @@ export class Program {
   }
 
   callKind(call: number): CallKind {
-    let kind = this.kinds.get(call);
-    if (!kind) {
-      kind = this.findCallKind(call);
-      this.kinds.set(call, kind);
-    }
-    return kind;
+    return this.kinds.get(call, () => this.findCallKind(call));
   }
 
   private findCallKind(call: number): CallKind {
@@ -303,4 +340,44 @@ export class Program {
     }
     return 'outside';
   }
+}
+
+function graphOf(input: ProjectInput): Graph {
+  // The answer must not depend on the order in which files were found.
+  const files = [...input.files].sort((a, b) => (a.path < b.path ? -1 : a.path > b.path ? 1 : 0));
+  const routes = fileRoutes(files, input.configs);
+  return new Graph([...files, ...modelsFor(files), ...routes], input.configs, new Reads());
+}
+
+/** Whether what is known of a component is the same but for its id. */
+function isOf(known: ComponentInfo, plain: ComponentInfo): boolean {
+  return (
+    known.name === plain.name &&
+    known.family === plain.family &&
+    known.props === plain.props &&
+    known.takesRest === plain.takesRest &&
+    known.openType === plain.openType &&
+    known.propsPlace === plain.propsPlace
+  );
+}
+
+/** Edits after which numbers of what is gone have piled up, so that it is better to begin anew. */
+const MANY_EDITS = 300;
+
+/** Lets a graph take over the files that are edited. False, and nothing done, where that is not enough. */
+export function takeEdits(graph: Graph, input: ProjectInput): boolean {
+  const numbers = new Map(graph.files.map((file, index) => [file.path, index]));
+  const changes = new Map<number, FileFacts>();
+  for (const file of input.files) {
+    const number = numbers.get(file.path);
+    if (number === undefined) return false;
+    if (graph.files[number] !== file) changes.set(number, file);
+  }
+  // The models of packages stand among the files: they have to be the same.
+  const before = modelsFor([...changes.keys()].flatMap((number) => graph.files[number] ?? []));
+  const after = modelsFor([...changes.values()]);
+  if (before.length !== after.length || before.some((model, i) => model !== after[i])) return false;
+  if (graph.reads.turn >= MANY_EDITS) return false;
+  graph.reads.turn++;
+  return graph.replace(changes);
 }

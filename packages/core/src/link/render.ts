@@ -6,6 +6,7 @@
  */
 import { strongerRepeat, type Repeat } from '../model/facts';
 import type { Handed } from './handed';
+import { about, Kept } from './kept';
 import type { Locals } from './local';
 import type { Program } from './program';
 
@@ -25,6 +26,14 @@ export interface Placement {
 export interface SitePlacement extends Placement {
   author: number | null;
 }
+
+/** Where one site is rendered, and whose markup writes it. */
+interface Placed {
+  author: number | null;
+  placements: SitePlacement[];
+}
+
+const NOWHERE = { value: [] };
 
 /** Components and what stands above and below each, by the numbers of their functions. */
 export class Links {
@@ -52,8 +61,9 @@ export class RenderTree {
   readonly hasEntries: boolean = false;
   /** Providers a component has around all it renders, without markup of their own; null: the application has. */
   private readonly ambient = new Map<number | null, Placement['providers']>();
-  private readonly known = new Map<string, Placement[] | null>();
-  private readonly environments = new Map<string, ReadonlySet<number>>();
+  private readonly known: Kept<string, Placement[]>;
+  private readonly placed: Kept<number, Placed>;
+  private readonly environments: Kept<string, ReadonlySet<number>>;
   /** Where each component is rendered, over all its sites; components that nothing renders have none. */
   private readonly placementsOf = new Map<number, SitePlacement[]>();
 
@@ -61,13 +71,22 @@ export class RenderTree {
     private readonly program: Program,
     private readonly locals: Locals,
     private readonly handed: Handed,
+    before: RenderTree | null,
   ) {
+    const { reads } = program;
+    this.known = before?.known ?? new Kept(reads);
+    this.placed = before?.placed ?? new Kept(reads);
+    this.environments = before?.environments ?? new Kept(reads);
     const entries = new Set<number>();
     this.findAmbient();
+    if (before && JSON.stringify([...before.ambient]) !== JSON.stringify([...this.ambient])) {
+      this.known.clear();
+      this.placed.clear();
+    }
     program.graph.sites.forEach((_, site) => {
-      const { author, placements } = this.place(site);
-      this.authors.push(author);
-      this.placements.push(placements);
+      const { author, placements } = this.placed.get(site, () => this.place(site));
+      this.authors[site] = author;
+      this.placements[site] = placements;
       for (const component of this.program.siteTargets[site]?.components ?? []) {
         for (const p of placements) {
           const list = this.placementsOf.get(component);
@@ -83,6 +102,19 @@ export class RenderTree {
     const unrendered = [...program.components.keys()].filter((fn) => !this.under.parents.has(fn) && !entries.has(fn));
     this.roots = [...entries, ...unrendered];
     if (this.roots.length === 0) this.roots.push(...[...program.components.keys()].slice(0, 1));
+    if (before) this.touchChanged(before);
+  }
+
+  /** Touches the components that stand elsewhere than before. */
+  private touchChanged(before: RenderTree): void {
+    const { reads } = this.program;
+    const touch = (fn: number): void => reads.touch(about.placements(fn));
+    for (const [fn, placements] of this.placementsOf)
+      if (!samePlacements(placements, before.placementsOf.get(fn))) touch(fn);
+    for (const fn of before.placementsOf.keys()) if (!this.placementsOf.has(fn)) touch(fn);
+    const startsElsewhere =
+      before.hasEntries !== this.hasEntries || (before.start !== undefined && before.start !== this.startsAt());
+    if (startsElsewhere) this.environments.clear();
   }
 
   /** Providers that stand in no markup are around all that whoever runs their function renders. */
@@ -103,10 +135,11 @@ export class RenderTree {
     return this.ambient.get(component) ?? [];
   }
 
-  private place(site: number): { author: number | null; placements: SitePlacement[] } {
-    const { graph, contexts } = this.program;
+  private place(site: number): Placed {
+    const { graph, contexts, reads } = this.program;
     const entry = graph.sites[site];
     if (!entry) return { author: null, placements: [] };
+    reads.note(entry.file);
     const unit = this.program.unitOf(graph.fnAt(entry.file, entry.fact.fn));
     const runs = this.program.runsOf(unit);
     const placements: SitePlacement[] = [];
@@ -140,13 +173,7 @@ export class RenderTree {
 
   /** Where a piece of markup, made in one run, is rendered. */
   private placesOf(piece: number, context: number): Placement[] {
-    const key = `${piece}:${context}`;
-    const known = this.known.get(key);
-    if (known !== undefined) return known ?? [];
-    this.known.set(key, null);
-    const found = this.follow({ place: piece, path: 0, context }, 0);
-    this.known.set(key, found);
-    return found;
+    return this.known.get(`${piece}:${context}`, () => this.follow({ place: piece, path: 0, context }, 0), NOWHERE);
   }
 
   private follow(at: { place: number; path: number; context: number }, depth: number): Placement[] {
@@ -209,7 +236,7 @@ export class RenderTree {
       const often = strongerRepeat(repeat, fact.fact.repeat ?? 'once');
       const piece = graph.at(fact.file, fact.fact.inside);
       const unit = program.unitOf(graph.fnAt(fact.file, fact.fact.fn));
-      const inner = program.components.has(unit) && unit !== program.ownerOf(context)?.fn;
+      const inner = program.isComponent(unit) && unit !== program.ownerOf(context)?.fn;
       // A component written inside another shows what that one holds.
       if (inner)
         for (const run of program.rootsOf(unit))
@@ -255,8 +282,12 @@ export class RenderTree {
    */
   private isStart(component: number): boolean {
     if (this.hasEntries) return false;
+    return this.startsAt() === component;
+  }
+
+  private startsAt(): number {
     this.start ??= this.findStart();
-    return this.start === component;
+    return this.start;
   }
   private start: number | undefined;
 
@@ -278,15 +309,18 @@ export class RenderTree {
    * on each way the first provider counts, and beyond the markup that renders it, it stands where that markup's author does.
    */
   environment(context: number, component: number): ReadonlySet<number> {
-    const key = `${context}:${component}`;
-    const known = this.environments.get(key);
-    if (known) return known;
+    return this.environments.get(`${context}:${component}`, () => this.findEnvironment(context, component));
+  }
+
+  private findEnvironment(context: number, component: number): ReadonlySet<number> {
+    const { reads } = this.program;
     const found = new Set<number>();
     // Ways that are told for certain come first: on those that are not, a provider may stand that is not seen.
     for (const guessing of [false, true]) {
       const seen = new Set([component]);
       const queue = [component];
       for (let at = queue.pop(); at !== undefined; at = queue.pop()) {
+        reads.note(about.placements(at));
         const placements = this.placementsOf.get(at);
         if (!placements && !guessing && this.isStart(at)) found.add(-1);
         for (const placement of placements ?? []) {
@@ -304,7 +338,6 @@ export class RenderTree {
         }
       }
     }
-    this.environments.set(key, found);
     return found;
   }
 
@@ -371,4 +404,20 @@ function unique(placements: Placement[]): Placement[] {
     const key = `${p.under}:${p.from ?? ''}:${p.guessed ? '?' : ''}:${p.repeat}:${p.providers.map((q) => q.site).join(',')}`;
     return !seen.has(key) && seen.add(key);
   });
+}
+
+function samePlacements(a: readonly SitePlacement[], b: readonly SitePlacement[] | undefined): boolean {
+  return !!b && a.length === b.length && a.every((one, i) => one === b[i] || (b[i] !== undefined && isSame(one, b[i])));
+}
+
+function isSame(a: SitePlacement, b: SitePlacement): boolean {
+  return (
+    a.author === b.author &&
+    a.under === b.under &&
+    a.from === b.from &&
+    a.guessed === b.guessed &&
+    a.repeat === b.repeat &&
+    a.providers.length === b.providers.length &&
+    a.providers.every(({ site, context }, i) => b.providers[i]?.site === site && b.providers[i].context === context)
+  );
 }

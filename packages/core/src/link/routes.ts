@@ -17,11 +17,13 @@ export function joinRoutes(program: Program): void {
     renders.set(unit, [...(renders.get(unit) ?? []), ...(program.siteTargets[site]?.components ?? [])]);
   });
   graph.files.forEach((facts, file) => {
+    const joins: [number, number][] = [];
     for (const route of facts.routes) {
       if (route.piece === null) continue;
       const places = route.parent !== null ? shownIn(route.parent) : route.atOutlet ? outermost() : [];
-      for (const place of places) graph.join(graph.at(file, route.piece), place);
+      for (const place of places) joins.push([graph.at(file, route.piece), place]);
     }
+    graph.joinAll('routes', file, joins);
 
     /** Where the routes inside one are shown: at its outlets; where none is found, beside what it shows itself. */
     function shownIn(parent: number): number[] {
@@ -36,8 +38,7 @@ export function joinRoutes(program: Program): void {
         const piece = facts.routes[at]?.piece;
         if (piece == null) continue;
         const first = facts.sites.findIndex((site) => site.inside === piece && !site.nested);
-        const base = graph.sites.findIndex((entry) => entry.file === file);
-        const components = first === -1 ? [] : (program.siteTargets[base + first]?.components ?? []);
+        const components = first === -1 ? [] : (program.siteTargets[graph.siteAt(file, first)]?.components ?? []);
         return components.flatMap((component) => below(component));
       }
       return [];

@@ -1,33 +1,62 @@
 /**
  * What is tied together across files other than by imports: places of one key (a topic, an action's type, the one store
- * of a program), props that a wrapper adds, reducers that answer another module's action, fields changed in place.
+ * of a program), props that a wrapper adds, reducers that answer another module's action, fields changed in place. Each is a
+ * stage of its own, which looks at what the stages before it joined.
  */
-import type { CellFact } from '../model/facts';
+import type { CellFact, FileFacts } from '../model/facts';
+import type { Stage } from './edges';
 import type { Graph } from './graph';
 import { cellsHeld } from './held';
+import { Kept, type Reads } from './kept';
 
 /** The key under which a cell's change function is joined. */
 export function changeKey(key: string): string {
   return `${key}!`;
 }
 
+type Joins = (readonly [from: number, to: number])[];
+
+const NO_JOINS: Joins = [];
+
 export class Shared {
   private readonly hubs = new Map<string, number>();
+  /** Components that a wrapper adds props to. */
+  readonly injected = new Set<number>();
+  private readonly kept: Record<'injected' | 'ties' | 'mutations' | 'bare', Kept<number, Joins>>;
+  private setters: ReadonlyMap<number, number> = new Map();
 
-  constructor(private readonly graph: Graph) {
+  constructor(
+    private readonly graph: Graph,
+    reads: Reads,
+  ) {
+    this.kept = { injected: new Kept(reads), ties: new Kept(reads), mutations: new Kept(reads), bare: new Kept(reads) };
+  }
+
+  /** Joins what is tied by now. */
+  settle(): void {
+    const { graph } = this;
+    graph.files.forEach((facts, file) => graph.joinAll('keys', file, this.byKey(facts, file)));
+    this.injected.clear();
+    this.stage('injected', (facts) => facts.injects.length > 0, this.injectedBy);
+    graph.files.forEach((facts, file) => this.noteInjected(facts, file));
+    this.stage('ties', (facts) => facts.ties.length > 0, this.tiedBy);
+    this.setters = this.findSetters();
+    this.stage('mutations', (facts) => this.setters.size > 0 && facts.mutations.length > 0, this.changedBy);
+    const bare = graph.files.some((facts) => facts.functions.some((fn) => fn.bare !== undefined));
+    this.stage('bare', (facts) => bare && facts.calls.length > 0, this.calledBare);
+  }
+
+  private stage(
+    stage: keyof Shared['kept'] & Stage,
+    concerns: (facts: FileFacts) => boolean,
+    joins: (facts: FileFacts, file: number) => Joins,
+  ): void {
+    const { graph } = this;
+    graph.see(stage);
     graph.files.forEach((facts, file) => {
-      for (const { key, place, into } of facts.joins) {
-        const hub = this.hubOf(key, file);
-        if (into) graph.join(graph.at(file, place), hub);
-        else graph.join(hub, graph.at(file, place));
-      }
-      for (const cell of facts.cells) if (cell.shared?.key != null) this.hubOf(cell.shared.key, file);
+      const found = concerns(facts) ? this.kept[stage].get(file, () => joins(facts, file)) : NO_JOINS;
+      graph.joinAll(stage, file, found);
     });
-    this.addInjected();
-    this.addTies();
-    this.addMutations();
-    graph.forgetTraces();
-    this.addBare();
   }
 
   /** The place all places of one key are tied to. */
@@ -40,60 +69,80 @@ export class Shared {
     return hub;
   }
 
-  private addInjected(): void {
+  private byKey(facts: FileFacts, file: number): Joins {
     const { graph } = this;
-    graph.files.forEach((facts, file) => {
-      for (const { component, props } of facts.injects)
-        for (const fn of graph.functionsAt(graph.at(file, component))) {
-          const entry = graph.functions[fn];
-          const param = entry?.fact.params[0];
-          graph.injected.add(fn);
-          if (entry && param !== undefined) graph.join(graph.at(file, props), graph.at(entry.file, param));
-        }
+    for (const cell of facts.cells) if (cell.shared?.key != null) this.hubOf(cell.shared.key, file);
+    if (facts.joins.length === 0) return NO_JOINS;
+    return facts.joins.map(({ key, place, into }) => {
+      const hub = this.hubOf(key, file);
+      return into ? [graph.at(file, place), hub] : [hub, graph.at(file, place)];
     });
   }
 
-  private addTies(): void {
+  private readonly injectedBy = (facts: FileFacts, file: number): Joins => {
     const { graph } = this;
-    graph.files.forEach((facts, file) => {
-      for (const { from, to } of facts.ties)
-        for (const origin of graph.trace(graph.at(file, to)))
-          if (origin.path.length === 0) graph.join(graph.at(file, from), origin.place);
-    });
+    graph.reads.note(file);
+    return facts.injects.flatMap(({ component, props }) =>
+      graph.functionsAt(graph.at(file, component)).flatMap((fn) => {
+        const entry = graph.functions[fn];
+        const param = entry?.fact.params[0];
+        return entry && param !== undefined ? [[graph.at(file, props), graph.at(entry.file, param)] as const] : [];
+      }),
+    );
+  };
+
+  private noteInjected(facts: FileFacts, file: number): void {
+    const { graph } = this;
+    for (const { component } of facts.injects)
+      for (const fn of graph.functionsAt(graph.at(file, component))) this.injected.add(fn);
   }
 
-  private addMutations(): void {
+  private readonly tiedBy = (facts: FileFacts, file: number): Joins => {
+    const { graph } = this;
+    graph.reads.note(file);
+    return facts.ties.flatMap(({ from, to }) =>
+      graph
+        .trace(graph.at(file, to))
+        .flatMap((origin) => (origin.path.length === 0 ? [[graph.at(file, from), origin.place] as const] : [])),
+    );
+  };
+
+  /** What changes the cells that a change in place may change, by the place of their value. */
+  private findSetters(): Map<number, number> {
     const { graph } = this;
     const setters = new Map<number, number>();
     graph.cells.forEach(({ fact, file }) => {
       const setter = setterOf(graph, fact, file);
       if ((fact.shared || fact.inPlace) && setter !== null) setters.set(graph.at(file, fact.value), setter);
     });
-    if (setters.size === 0) return;
-    graph.files.forEach((facts, file) => {
-      for (const { object, field, change } of facts.mutations) {
-        if (change === null) continue;
-        for (const cell of cellsHeld(graph, graph.at(file, object), field)) {
-          const setter = setters.get(cell);
-          if (setter !== undefined) graph.join(setter, graph.at(file, change));
-        }
-      }
-    });
+    return setters;
   }
 
-  /** A call without arguments of a function that then brings something else. */
-  private addBare(): void {
+  private readonly changedBy = (facts: FileFacts, file: number): Joins => {
     const { graph } = this;
-    if (!graph.functions.some(({ fact }) => fact.bare !== undefined)) return;
-    graph.calls.forEach(({ fact, file }, call) => {
-      if (fact.args.length > 0) return;
-      for (const fn of graph.targetsOf(call)) {
-        const entry = graph.functions[fn];
-        if (entry?.fact.bare !== undefined)
-          graph.join(graph.at(entry.file, entry.fact.bare), graph.at(file, fact.result));
-      }
+    graph.reads.note(file);
+    return facts.mutations.flatMap(({ object, field, change }) => {
+      if (change === null) return [];
+      return cellsHeld(graph, graph.at(file, object), field).flatMap((cell) => {
+        const setter = this.setters.get(cell);
+        return setter === undefined ? [] : [[setter, graph.at(file, change)] as const];
+      });
     });
-  }
+  };
+
+  /** Calls without arguments of functions that then bring something else. */
+  private readonly calledBare = (facts: FileFacts, file: number): Joins => {
+    const { graph } = this;
+    graph.reads.note(file);
+    return facts.calls.flatMap(({ args, result }, call) => {
+      if (args.length > 0) return [];
+      return graph.targetsOf(graph.callAt(file, call)).flatMap((fn) => {
+        const entry = graph.functions[fn];
+        const bare = entry?.fact.bare;
+        return entry && bare !== undefined ? [[graph.at(entry.file, bare), graph.at(file, result)] as const] : [];
+      });
+    });
+  };
 }
 
 function setterOf(graph: Graph, fact: CellFact, file: number): number | null {

@@ -10,22 +10,22 @@ export class Sides {
   /** For each file that is browser code: the file whose import made it so; itself where it is marked. */
   readonly because = new Map<number, number>();
   private readonly server = new Set<number>();
-  private readonly imports: number[][];
+  private readonly imports: readonly number[][] = [];
   readonly marked: number[];
 
   constructor(private readonly program: Program) {
     const { graph } = program;
+    this.marked = graph.files.flatMap((file, index) => (file.side === 'client' ? [index] : []));
+    if (!this.told) return;
     this.imports = graph.files.map((file, index) => {
       const found = new Set<number>();
-      for (const resolution of graph.resolutions[index] ?? [])
-        if (resolution.kind === 'file') found.add(resolution.file);
+      for (const resolution of graph.resolutionsOf(index)) if (resolution.kind === 'file') found.add(resolution.file);
       for (const { source } of file.exports) {
         const resolution = source === null ? null : graph.modules.resolve(file.path, source);
         if (resolution?.kind === 'file') found.add(resolution.file);
       }
       return [...found];
     });
-    this.marked = graph.files.flatMap((file, index) => (file.side === 'client' ? [index] : []));
     for (const file of this.marked) this.because.set(file, file);
     const queue = [...this.marked];
     for (let at = queue.shift(); at !== undefined; at = queue.shift())

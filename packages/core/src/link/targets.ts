@@ -5,6 +5,7 @@
 import { FAMILIES } from '../model/families';
 import type { Graph, Origin } from './graph';
 import { pascal } from '../model/spelling';
+import { about, Kept } from './kept';
 
 /** A component, and the wrapper's call that made it: each call makes one of its own. -1 where no wrapper did. */
 export interface Target {
@@ -33,24 +34,73 @@ export interface SiteTarget {
 const ROUNDS = 3;
 const HANDED_IN = 'Which component it is, is decided by whoever hands it in.';
 
+/** What a site's tag says by itself, without what other sites hand in. */
+interface Resolved {
+  target: SiteTarget;
+  /** Where the tag is handed in as a prop: the prop, and the component that takes it. */
+  asked: { origin: Origin; fn: number }[];
+  /** Where the tag is read from, as a context may be. */
+  readFrom: Origin[];
+}
+
 export class Targets {
+  /** By site; with holes where numbers are to spare. */
   readonly all: SiteTarget[];
+  private readonly resolved: Kept<number, Resolved>;
   private names: Map<string, number[]> | null = null;
-  /** Sites whose tag is handed in as a prop, by component; filled while resolving. */
-  /** Sites whose tag is read from a context; filled while resolving. */
+  /** Sites whose tag is read from a context. */
   private readonly readFrom: { site: number; origin: Origin }[] = [];
+  /** Sites whose tag is handed in as a prop, by component. */
   private readonly asked = new Map<number, { site: number; origin: Origin; fn: number }[]>();
 
-  constructor(private readonly graph: Graph) {
-    this.all = graph.sites.map((_, site) => this.resolve(site));
+  constructor(
+    private readonly graph: Graph,
+    before: Targets | null,
+  ) {
+    this.resolved = before?.resolved ?? new Kept(graph.reads);
+    if (before?.names) {
+      // A tag may mean another component, once there are others of its name.
+      this.names = this.findNames();
+      if (!sameNames(this.names, before.names)) this.resolved.clear();
+    }
+    this.all = graph.sites.map((_, site) => this.resolvedAt(site));
     this.resolveProvided();
     this.resolveHandedIn();
     this.settleElements();
-    for (const target of this.all)
+    this.all.forEach((target) => {
       if (target.components.length > 0 || target.provides !== null || target.consumes !== null) target.reason = null;
+    });
+    if (before) this.touchChanged(before);
   }
 
-  private resolve(site: number): SiteTarget {
+  private resolvedAt(site: number): SiteTarget {
+    const { target, asked, readFrom } = this.resolved.get(site, () => this.resolve(site));
+    for (const { origin, fn } of asked) {
+      const list = this.asked.get(fn);
+      if (list) list.push({ site, origin, fn });
+      else this.asked.set(fn, [{ site, origin, fn }]);
+    }
+    for (const origin of readFrom) this.readFrom.push({ site, origin });
+    const { targets, components, byCall } = target;
+    return { ...target, targets: [...targets], components: [...components], byCall: new Map(byCall) };
+  }
+
+  /** Touches what renders something else than before, and what is rendered elsewhere. */
+  private touchChanged(before: Targets): void {
+    const { graph } = this;
+    const { reads } = graph;
+    const sites = Math.max(this.all.length, before.all.length);
+    for (let site = 0; site < sites; site++) {
+      const one = this.all[site];
+      const other = before.all[site];
+      if (one === other || (one && other && sameTarget(one, other))) continue;
+      const entry = graph.sites[site];
+      if (entry) reads.touch(entry.file);
+      for (const fn of [...(one?.components ?? []), ...(other?.components ?? [])]) reads.touch(about.sites(fn));
+    }
+  }
+
+  private resolve(site: number): Resolved {
     const { graph } = this;
     const target: SiteTarget = {
       targets: [],
@@ -62,8 +112,10 @@ export class Targets {
       outside: false,
       element: false,
     };
+    const resolved: Resolved = { target, asked: [], readFrom: [] };
     const entry = graph.sites[site];
-    if (!entry) return target;
+    if (!entry) return resolved;
+    graph.reads.note(entry.file);
     for (const origin of graph.trace(graph.at(entry.file, entry.fact.tag))) {
       const context = graph.contextOfPlace.get(origin.place);
       if (context !== undefined) {
@@ -73,10 +125,10 @@ export class Targets {
       }
       if (this.takeFunction(origin, target) || this.takeComputed(origin, target)) continue;
       if (graph.places[origin.place]?.kind === 'param') {
-        this.handedIn(site, origin, target);
+        this.handedIn(site, origin, resolved);
         continue;
       }
-      if (graph.places[origin.place]?.kind === 'read') this.readFrom.push({ site, origin });
+      if (graph.places[origin.place]?.kind === 'read') resolved.readFrom.push(origin);
       const named = this.byName(origin, entry.file);
       if (named !== null) {
         add(target, { fn: named, via: -1 });
@@ -88,7 +140,7 @@ export class Targets {
     }
     if (target.components.length === 0)
       target.reason ??= this.notDefined(graph.at(entry.file, entry.fact.tag), entry.fact.name);
-    return target;
+    return resolved;
   }
 
   /** In families that allow it, a tag nothing declares is the one component of that name. */
@@ -97,22 +149,27 @@ export class Targets {
     const place = graph.places[origin.place];
     const family = graph.files[file]?.family ?? 'react';
     if (place?.kind !== 'unknown' || origin.path.length > 0 || !FAMILIES[family].tagsByName) return null;
-    if (!this.names) {
-      this.names = new Map();
-      for (const [fn, { fact, file: own }] of graph.functions.entries())
-        if (fact.role === 'component' && FAMILIES[graph.files[own]?.family ?? 'react'].tagsByName)
-          for (const name of new Set([fact.name, fact.ownName ?? fact.name]))
-            this.names.set(name, [...(this.names.get(name) ?? []), fn]);
-      // A name that a component was registered under is that component's alone.
-      graph.files.forEach((facts, own) => {
-        for (const { name, place: given } of facts.registers) {
-          const functions = graph.functionsAt(graph.at(own, given));
-          if (functions.length > 0) this.names?.set(name, functions);
-        }
-      });
-    }
+    this.names ??= this.findNames();
     const found = this.names.get(place.name) ?? [];
     return found.length === 1 ? (found[0] ?? null) : null;
+  }
+
+  private findNames(): Map<string, number[]> {
+    const { graph } = this;
+    const names = new Map<string, number[]>();
+    graph.functions.forEach(({ fact, file }, fn) => {
+      if (fact.role === 'component' && FAMILIES[graph.files[file]?.family ?? 'react'].tagsByName)
+        for (const name of new Set([fact.name, fact.ownName ?? fact.name]))
+          names.set(name, [...(names.get(name) ?? []), fn]);
+    });
+    // A name that a component was registered under is that component's alone.
+    graph.files.forEach((facts, own) => {
+      for (const { name, place: given } of facts.registers) {
+        const functions = graph.functionsAt(graph.at(own, given));
+        if (functions.length > 0) names.set(name, functions);
+      }
+    });
+    return names;
   }
 
   /** A tag that is computed: any of what it may come out as. */
@@ -148,15 +205,14 @@ export class Targets {
   }
 
   /** A tag that is a parameter: of a wrapper, by its calls; of a component, by the sites that render it. */
-  private handedIn(site: number, origin: Origin, target: SiteTarget): void {
+  private handedIn(site: number, origin: Origin, { target, asked }: Resolved): void {
     const taker = this.graph.fnOfPlace(origin.place);
     for (const { call, through, found } of this.givenFor(origin, target, 0)) {
       for (const one of found) add(target, one);
       // Inside a wrapper, what it renders depends on the call that made it.
       if (!through) target.byCall.set(call, [...(target.byCall.get(call) ?? []), ...found]);
     }
-    const list = this.asked.get(taker) ?? [];
-    this.asked.set(taker, [...list, { site, origin, fn: taker }]);
+    asked.push({ origin, fn: taker });
     target.element ||= (this.graph.sites[site]?.fact.elseElement ?? false) || this.isElementByDefault(origin, taker);
     target.reason ??= HANDED_IN;
   }
@@ -180,9 +236,10 @@ export class Targets {
     });
     for (const target of named) target.element ||= !spread.has(target);
     for (const target of open) target.element = false;
-    for (const target of this.all)
+    this.all.forEach((target) => {
       if (target.element && target.reason === HANDED_IN)
         target.reason = 'It is an element of the page: nobody hands in anything else.';
+    });
   }
 
   /** `component: Tag = 'div'` */
@@ -230,11 +287,12 @@ export class Targets {
     if (this.readFrom.length === 0) return;
     const { graph } = this;
     const contextOf = new Map<number, number>();
-    for (const { fact, file } of graph.contextReads)
+    graph.contextReads.forEach(({ fact, file }) => {
       for (const origin of graph.trace(graph.at(file, fact.context))) {
         const context = origin.path.length === 0 ? graph.contextOfPlace.get(origin.place) : undefined;
         if (context !== undefined) contextOf.set(graph.at(file, fact.result), context);
       }
+    });
     for (const { site, origin } of this.readFrom) {
       const target = this.all[site];
       const context = contextOf.get(origin.place);
@@ -282,7 +340,7 @@ export class Targets {
 
   private takeGiven(from: Origin, target: SiteTarget): void {
     if (this.takeFunction(from, target)) return;
-    const imported = this.graph.resolutionOfPlace.get(from.place);
+    const imported = this.graph.importedAs(from.place);
     if (imported?.resolution.kind === 'outside') {
       target.outside = true;
       target.reason = `It comes from the package “${imported.source}”, outside the project.`;
@@ -311,7 +369,7 @@ export class Targets {
       }
     }
     for (const origin of graph.trace(graph.at(entry.file, entry.fact.callee))) {
-      const imported = graph.resolutionOfPlace.get(origin.place);
+      const imported = graph.importedAs(origin.place);
       if (imported?.resolution.kind === 'outside') {
         target.outside = true;
         target.reason ??= `It is made by the package “${imported.source}”, outside the project.`;
@@ -322,7 +380,7 @@ export class Targets {
 
   private whyUnresolved(place: number, name: string, target: SiteTarget): string {
     const { graph } = this;
-    const imported = graph.resolutionOfPlace.get(place);
+    const imported = graph.importedAs(place);
     if (imported) {
       const { resolution, source } = imported;
       switch (resolution.kind) {
@@ -358,4 +416,25 @@ export class Targets {
 function add(target: SiteTarget, one: Target): void {
   if (!target.targets.some((known) => known.fn === one.fn && known.via === one.via)) target.targets.push(one);
   if (!target.components.includes(one.fn)) target.components.push(one.fn);
+}
+
+function sameTarget(a: SiteTarget, b: SiteTarget): boolean {
+  if (a.provides !== b.provides || a.consumes !== b.consumes || a.reason !== b.reason) return false;
+  if (a.outside !== b.outside || a.element !== b.element || a.byCall.size !== b.byCall.size) return false;
+  if (!sameTargets(a.targets, b.targets)) return false;
+  for (const [call, targets] of a.byCall) if (!sameTargets(targets, b.byCall.get(call))) return false;
+  return true;
+}
+
+function sameTargets(a: readonly Target[], b: readonly Target[] | undefined): boolean {
+  return !!b && a.length === b.length && a.every(({ fn, via }, i) => b[i]?.fn === fn && b[i].via === via);
+}
+
+function sameNames(a: ReadonlyMap<string, readonly number[]>, b: ReadonlyMap<string, readonly number[]>): boolean {
+  if (a.size !== b.size) return false;
+  for (const [name, functions] of a) {
+    const others = b.get(name);
+    if (others?.length !== functions.length || functions.some((fn, i) => fn !== others[i])) return false;
+  }
+  return true;
 }

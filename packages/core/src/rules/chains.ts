@@ -6,7 +6,6 @@ import type { Cells } from '../follow/cells';
 
 /** A stretch of a way: the stop before the first relay, the relays, the stop after the last. */
 export interface Chain {
-  flow: CellFlow;
   before: FlowStop;
   relays: FlowStop[];
   after: FlowStop;
@@ -28,7 +27,7 @@ export function chains(cells: Cells, part: (flow: CellFlow) => Flow | null, rela
   for (const flow of cells.all) {
     const way = part(flow);
     if (!way || way.stops.size < relays + 2) continue;
-    for (const chain of chainsIn(flow, way)) {
+    for (const chain of chainsOf(way)) {
       if (new Set(chain.relays.map((r) => r.component?.fn)).size < relays) continue;
       const first = chain.relays[0];
       // Fields of one object carried together are one chain.
@@ -40,11 +39,23 @@ export function chains(cells: Cells, part: (flow: CellFlow) => Flow | null, rela
   return [...longest.values()];
 }
 
+/** The chains of each flow: what a flow is never changes. */
+const known = new WeakMap<Flow, readonly Chain[]>();
+
+function chainsOf(part: Flow): readonly Chain[] {
+  let found = known.get(part);
+  if (!found) {
+    found = chainsIn(part);
+    known.set(part, found);
+  }
+  return found;
+}
+
 /**
  * The chains of one flow. Ways are not gone one by one: where components are used in many places there are far more ways
  * than stops, and all chains are to be found.
  */
-function chainsIn(flow: CellFlow, part: Flow): Chain[] {
+function chainsIn(part: Flow): Chain[] {
   const found: Chain[] = [];
   const stretches = new Map<string, Stretch | null>();
   const isRelay = (stop: FlowStop): boolean => roleAt(stop, part) === 'relay';
@@ -78,7 +89,7 @@ function chainsIn(flow: CellFlow, part: Flow): Chain[] {
     for (const hop of before.hops) {
       const first = part.stops.get(hop.target);
       const stretch = first && BY_HAND.has(hop.carrier) && isRelay(first) ? stretchFrom(first) : null;
-      if (stretch) found.push({ flow, before, ...stretch, hops: [hop, ...stretch.hops] });
+      if (stretch) found.push({ before, ...stretch, hops: [hop, ...stretch.hops] });
     }
   }
   return found;

@@ -1,5 +1,6 @@
 /** State that starts as a copy of something else: what `mirrored-state` and `frozen-read` have in common. */
 import type { CellFlow, Cells } from '../follow/cells';
+import type { Flow, FlowStop } from '../follow/flow';
 import type { Spot } from '../model/facts';
 import type { ComponentInfo } from '../link/program';
 import type { Linked } from '../link';
@@ -23,8 +24,34 @@ export interface Copy {
   followed: boolean;
 }
 
+const known = new WeakMap<Cells, Copy[]>();
+
 /** Every cell of a component that starts as a copy of a prop, a context's value, a store's or another cell. */
 export function copies(linked: Linked, cells: Cells): Copy[] {
+  let found = known.get(cells);
+  if (!found) {
+    found = findCopies(linked, cells);
+    known.set(cells, found);
+  }
+  return found;
+}
+
+const copied = new WeakMap<Flow, readonly FlowStop[]>();
+
+/** The stops at which a component copies a value: what a flow is never changes. */
+function copiedAt(flow: Flow | null): readonly FlowStop[] {
+  if (!flow) return [];
+  let found = copied.get(flow);
+  if (!found) {
+    found = [...flow.stops.values()].filter(
+      (stop) => stop.component && stop.facts.uses.some((use) => use.kind === 'copied'),
+    );
+    copied.set(flow, found);
+  }
+  return found;
+}
+
+function findCopies(linked: Linked, cells: Cells): Copy[] {
   const { program, locals } = linked;
   const { graph } = program;
   const found: Copy[] = [];
@@ -34,10 +61,10 @@ export function copies(linked: Linked, cells: Cells): Copy[] {
       byValue.set(`${flow.cell.value.place}:${flow.cell.home}`, flow);
   const seen = new Set<string>();
   for (const source of cells.all)
-    for (const stop of source.values?.stops.values() ?? []) {
+    for (const stop of copiedAt(source.values)) {
       // What never changes is a first value, and no home of its own.
       if (source.cell.kind === 'constant') break;
-      if (!stop.component || !stop.facts.uses.some((use) => use.kind === 'copied')) continue;
+      if (!stop.component) continue;
       const local = locals.explore(stop.at);
       for (const visited of local.visited)
         for (let edge = graph.firstOut(visited.place); edge; edge = edge.nextOut) {
@@ -102,9 +129,10 @@ export function takenOnce(linked: Linked, cells: Cells): Taken[] {
   const { graph } = linked.program;
   const found = new Map<string, Taken>();
   for (const source of cells.all) {
-    if (!changes(source)) continue;
-    for (const stop of source.values?.stops.values() ?? []) {
-      if (!stop.component || !stop.facts.uses.some((use) => use.kind === 'copied')) continue;
+    const stops = copiedAt(source.values);
+    if (stops.length === 0 || !changes(source)) continue;
+    for (const stop of stops) {
+      if (!stop.component) continue;
       for (const visited of locals.explore(stop.at).visited) {
         if (visited.path !== 0 || wasDerived(visited)) continue;
         for (let edge = graph.firstOut(visited.place); edge; edge = edge.nextOut) {

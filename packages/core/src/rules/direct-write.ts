@@ -1,6 +1,7 @@
 /** State changed in place, where only its change function makes the change show. */
 import type { Linked } from '../link';
 import type { Graph } from '../link/graph';
+import type { CellFlow } from '../follow/cells';
 import { stopsOfItself } from '../follow/flow';
 import { isAnew, isPart, wasDerived, wasFrozen } from '../link/visited';
 import { FAMILIES } from '../model/families';
@@ -40,66 +41,94 @@ export function Bench() {
     },
   },
   check({ linked, cells }) {
-    const { program, locals } = linked;
-    const { graph } = program;
-    const mutated = new Map<number, { text: string; field: string; file: number; fn: number; at: Spot }[]>();
-    graph.files.forEach((facts, file) => {
-      for (const { object, field, text, fn, at } of facts.mutations) {
-        const place = graph.at(file, object);
-        const one = { text, field, file, fn: graph.fnAt(file, fn), at };
-        mutated.set(place, [...(mutated.get(place) ?? []), one]);
-      }
-    });
+    const mutations = mutationsByPlace(linked);
+    if (mutations.size === 0) return [];
     const found = new Map<string, Draft>();
-    for (const { cell, values } of cells.all) {
-      if (cell.home === null || cell.kind !== 'state' || cell.setter === null || cell.callable) continue;
-      const family = program.component(cell.home)?.family;
-      if (!family || !FAMILIES[family].directWriteIsLost) continue;
-      for (const stop of values ? stopsOfItself(values) : []) {
-        const local = locals.explore(stop.at);
-        for (const [index, visited] of local.visited.entries())
-          for (const one of mutated.get(visited.place) ?? []) {
-            if (
-              !holds(visited.path, one, cell.name) ||
-              wasDerived(visited) ||
-              wasFrozen(visited) ||
-              isAnew(graph, local.visited, index)
-            )
-              continue;
-            const home = program.component(cell.home);
-            const whose = stop.component?.fn === cell.home ? cell.name : `${cell.name} of ${home?.name ?? ''}`;
-            const what = isPart(visited) ? `a part of ${whose}` : whose;
-            const key = `${one.file}:${one.at.line}:${one.at.column}`;
-            if (found.has(key) || isSetAnew(linked, cell.setter.place, one.fn)) continue;
-            found.set(key, {
-              message: `${stop.component?.name ?? ''} changes ${what} in place (${one.text}): nothing is rendered again, and the screen keeps showing the old value.`,
-              component: stop.component?.name ?? null,
-              name: stop.name,
-              ...seat(linked, one.file, one.at),
-              ...named([stop.component, ...(home && home !== stop.component ? [home] : [])]),
-              related: [beside(linked, cell.file, cell.spot, `${cell.name} lives here.`)],
-            });
-          }
-      }
-    }
+    const drafts = linked.answers.about<CellFlow, ReadonlyMap<string, Draft>>('direct-write');
+    for (const flow of cells.all)
+      for (const [key, draft] of drafts.get(flow, () => draftsOf(linked, flow, mutations)))
+        if (!found.has(key)) found.set(key, draft);
     return [...found.values()];
-
-    /** Whether what is changed is the value itself; of a class, also a field set on its state. */
-    function holds(path: number, one: { text: string; field: string }, name: string): boolean {
-      if (path === 0) return true;
-      const { paths } = program;
-      return (
-        one.field === name && paths.head(path) === name && paths.tail(path) === 0 && one.text.startsWith('this.state.')
-      );
-    }
   },
 };
 
+interface Mutation {
+  text: string;
+  field: string;
+  file: number;
+  fn: number;
+  at: Spot;
+}
+
+/** Changes in place, by the place of the object changed. */
+function mutationsByPlace({ program: { graph } }: Linked): Map<number, Mutation[]> {
+  const found = new Map<number, Mutation[]>();
+  graph.files.forEach((facts, file) => {
+    for (const { object, field, text, fn, at } of facts.mutations) {
+      const place = graph.at(file, object);
+      const list = found.get(place);
+      const one = { text, field, file, fn: graph.fnAt(file, fn), at };
+      if (list) list.push(one);
+      else found.set(place, [one]);
+    }
+  });
+  return found;
+}
+
+/** Where one state is changed in place, by the spot. */
+function draftsOf(
+  linked: Linked,
+  { cell, values }: CellFlow,
+  mutations: ReadonlyMap<number, readonly Mutation[]>,
+): Map<string, Draft> {
+  const { program, locals } = linked;
+  const { graph } = program;
+  const found = new Map<string, Draft>();
+  if (cell.home === null || cell.kind !== 'state' || cell.setter === null || cell.callable) return found;
+  const home = program.component(cell.home);
+  if (!home || !FAMILIES[home.family].directWriteIsLost) return found;
+  for (const stop of values ? stopsOfItself(values) : []) {
+    const local = locals.explore(stop.at);
+    for (const [index, visited] of local.visited.entries())
+      for (const one of mutations.get(visited.place) ?? []) {
+        if (
+          !holds(linked, visited.path, one, cell.name) ||
+          wasDerived(visited) ||
+          wasFrozen(visited) ||
+          isAnew(graph, local.visited, index)
+        )
+          continue;
+        const whose = stop.component?.fn === cell.home ? cell.name : `${cell.name} of ${home.name}`;
+        const what = isPart(visited) ? `a part of ${whose}` : whose;
+        const key = `${one.file}:${one.at.line}:${one.at.column}`;
+        if (found.has(key) || isSetAnew(linked, cell.setter.place, one)) continue;
+        found.set(key, {
+          message: `${stop.component?.name ?? ''} changes ${what} in place (${one.text}): nothing is rendered again, and the screen keeps showing the old value.`,
+          component: stop.component?.name ?? null,
+          name: stop.name,
+          ...seat(linked, one.file, one.at),
+          ...named([stop.component, ...(home !== stop.component ? [home] : [])]),
+          related: [beside(linked, cell.file, cell.spot, `${cell.name} lives here.`)],
+        });
+      }
+  }
+  return found;
+}
+
+/** Whether what is changed is the value itself; of a class, also a field set on its state. */
+function holds({ program: { paths } }: Linked, path: number, one: Mutation, name: string): boolean {
+  if (path === 0) return true;
+  return (
+    one.field === name && paths.head(path) === name && paths.tail(path) === 0 && one.text.startsWith('this.state.')
+  );
+}
+
 /** Whether the function that changes a value also sets it to one put together anew: then the change shows. */
-function isSetAnew({ program: { graph } }: Linked, setter: number, around: number): boolean {
-  return graph.calls.some(({ fact, file }, call) => {
+function isSetAnew({ program: { graph } }: Linked, setter: number, { file, fn }: Mutation): boolean {
+  const calls = graph.files[file]?.calls ?? [];
+  return calls.some((fact) => {
     const [arg] = fact.args;
-    if (arg == null || graph.fnOfCall(call) !== around) return false;
+    if (arg == null || graph.fnAt(file, fact.fn) !== fn) return false;
     if (!graph.trace(graph.at(file, fact.callee)).some((origin) => origin.place === setter)) return false;
     return isPutTogether(graph, graph.at(file, arg));
   });

@@ -1,7 +1,8 @@
 /** A value handed through components that only pass it on. */
 import { arrivalOf } from '../follow/trail';
-import { chains } from './chains';
-import { beside, count, list, named, seat, type Rule } from './rule';
+import type { Linked } from '../link';
+import { chains, type Chain } from './chains';
+import { beside, count, list, named, seat, type Draft, type Rule } from './rule';
 
 export const drilledProp: Rule = {
   id: 'drilled-prop',
@@ -48,27 +49,32 @@ function Gauge({ units }) {
     },
   },
   check({ linked, cells, setting }) {
-    return chains(cells, (flow) => flow.values, setting('relays')).flatMap((chain) => {
-      const first = chain.relays[0];
-      if (!first?.component) return [];
-      const carried = chain.relays.map((stop) => stop.component?.name ?? '');
-      const value = first.name;
-      const end = chain.after.component?.name ?? '';
-      const renamed = chain.after.name === value ? '' : `, where it is called ${chain.after.name}`;
-      const at = arrivalOf(linked, first);
-      return [
-        {
-          message: `${count(carried.length, 'component hands', 'components hand')} ${value} on and never ${carried.length === 1 ? 'uses' : 'use'} it: ${list(carried)} carry it from ${chain.before.component?.name ?? 'its module'} to ${end}${renamed}.`,
-          component: first.component.name,
-          name: first.name,
-          ...seat(linked, at.file, at.spot),
-          ...named([chain.before, ...chain.relays, chain.after].map((stop) => stop.component)),
-          related: chain.hops.map((hop, index) => {
-            const giver = [chain.before, ...chain.relays][index]?.component?.name ?? 'Its home';
-            return beside(linked, hop.file, hop.spot, `${giver} hands it on as ${hop.name}.`);
-          }),
-        },
-      ];
-    });
+    const drafts = linked.answers.about<Chain, Draft[]>('drilled-prop');
+    return chains(cells, (flow) => flow.values, setting('relays')).flatMap((chain) =>
+      drafts.get(chain, () => draftOf(linked, chain)),
+    );
   },
 };
+
+function draftOf(linked: Linked, chain: Chain): Draft[] {
+  const first = chain.relays[0];
+  if (!first?.component) return [];
+  const carried = chain.relays.map((stop) => stop.component?.name ?? '');
+  const value = first.name;
+  const end = chain.after.component?.name ?? '';
+  const renamed = chain.after.name === value ? '' : `, where it is called ${chain.after.name}`;
+  const at = arrivalOf(linked, first);
+  return [
+    {
+      message: `${count(carried.length, 'component hands', 'components hand')} ${value} on and never ${carried.length === 1 ? 'uses' : 'use'} it: ${list(carried)} carry it from ${chain.before.component?.name ?? 'its module'} to ${end}${renamed}.`,
+      component: first.component.name,
+      name: first.name,
+      ...seat(linked, at.file, at.spot),
+      ...named([chain.before, ...chain.relays, chain.after].map((stop) => stop.component)),
+      related: chain.hops.map((hop, index) => {
+        const giver = [chain.before, ...chain.relays][index]?.component?.name ?? 'Its home';
+        return beside(linked, hop.file, hop.spot, `${giver} hands it on as ${hop.name}.`);
+      }),
+    },
+  ];
+}

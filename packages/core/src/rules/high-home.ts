@@ -1,7 +1,7 @@
 /** State that lives higher up than anyone needs it. */
 import { Dominators, below } from '../follow/dominators';
 import { FAMILIES } from '../model/families';
-import { situationOf } from '../homes/situation';
+import type { Flow } from '../follow/flow';
 import { named, seat, type Draft, type Rule } from './rule';
 
 export const highHome: Rule = {
@@ -50,16 +50,18 @@ function Legend() {
     for (const flow of cells.all) {
       const { cell } = flow;
       if (cell.home === null || cell.kind !== 'state' || cell.callable || cell.setter === null) continue;
-      const situation = situationOf(linked, dominators, flow);
-      const { nearest, readers, writers } = situation;
       const home = program.component(cell.home);
-      const lower = nearest === null ? undefined : program.component(nearest);
       // Where only readers render again, a home too high costs nothing of the kind.
-      if (home && FAMILIES[home.family].writeRenders === 'readers') continue;
-      if (!home || !lower || lower === home || readers.length === 0 || writers.length === 0) continue;
+      if (!home || FAMILIES[home.family].writeRenders === 'readers') continue;
+      const readers = usersOf(flow.values);
+      const writers = usersOf(flow.calls);
+      if (readers.length === 0 || writers.length === 0) continue;
+      const nearest = dominators.nearest([...readers, ...writers]);
+      const lower = nearest === null ? undefined : program.component(nearest);
+      if (!lower || lower === home) continue;
       // Where the lower component comes and goes, or there are many of it, the state would be lost or multiplied.
       if (!below(render.by, home.fn).has(lower.fn) || !standsOnce(lower.fn, home.fn)) continue;
-      const fewer = situation.rendersBelow(home.fn) - situation.rendersBelow(lower.fn);
+      const fewer = below(render.by, home.fn).size - below(render.by, lower.fn).size;
       if (fewer < setting('rerenders')) continue;
       const unit = fewer === 1 ? 'component renders' : 'components render';
       found.push({
@@ -87,3 +89,17 @@ function Legend() {
     }
   },
 };
+
+const users = new WeakMap<Flow, readonly number[]>();
+
+/** The components that use a value, or call what changes it: what a flow is never changes. */
+function usersOf(flow: Flow | null): readonly number[] {
+  if (!flow) return [];
+  let found = users.get(flow);
+  if (!found) {
+    const used = [...flow.stops.values()].filter((stop) => stop.facts.uses.length > 0);
+    found = [...new Set(used.flatMap((stop) => stop.component?.fn ?? []))];
+    users.set(flow, found);
+  }
+  return found;
+}

@@ -50,10 +50,12 @@ export const Gauge = observer(() => <b onClick={() => units.change('kelvin')}>{u
     const { program } = linked;
     const { graph } = program;
     const shared = new Map<number, { id: string; file: number; at: Spot }>();
-    for (const { fact, file } of graph.cells)
+    graph.cells.forEach(({ fact, file }) => {
       // One that is made inside a component is that component's own.
       if (fact.shared && fact.shared.within === 0 && (fact.kind === 'store' || fact.kind === 'service'))
         shared.set(graph.at(file, fact.value), { id: fact.shared.id, file, at: fact.at });
+    });
+    if (shared.size === 0) return [];
     const found: Draft[] = [];
     graph.files.forEach((facts, file) => {
       for (const { object, field, text, fn, at } of facts.mutations) {

@@ -1,5 +1,6 @@
 /** What is sent does not fit what is taken. */
 import type { Linked } from '../link';
+import type { FileFacts } from '../model/facts';
 import { beside, count, list, named, seat, type Draft, type Rule } from './rule';
 import { topics } from './topics';
 
@@ -35,30 +36,10 @@ function Tray({ label, onMove }) {
     },
   },
   check({ linked }) {
-    const { program, handed } = linked;
-    const { graph } = program;
     const found = new Map<string, Draft>();
-    graph.calls.forEach(({ fact, file }, call) => {
-      if (fact.open || program.callKind(call) !== 'handed' || isMethod(linked, call)) return;
-      for (const run of program.runsOf(program.unitOf(graph.fnOfCall(call)))) {
-        const sender = program.ownerOf(run);
-        if (!sender) continue;
-        for (const { fn } of handed.calleesOf(call, run)) {
-          const taker = graph.functions[fn];
-          const receiver = program.component(program.unitOf(fn));
-          if (!taker || !receiver || receiver === sender) continue;
-          const why = misfit(linked, call, fn);
-          if (why === null) continue;
-          found.set(`${call}:${fn}`, {
-            message: `${sender.name} ${why.sent}, but ${receiver.name} ${why.taken}.`,
-            component: sender.name,
-            name: fact.name.slice(fact.name.lastIndexOf('.') + 1),
-            ...seat(linked, file, fact.at),
-            ...named([sender, receiver]),
-            related: [beside(linked, taker.file, taker.fact.at, `${receiver.name} takes it here.`)],
-          });
-        }
-      }
+    const calls = linked.answers.about<FileFacts, ReadonlyMap<string, Draft>>('payload-mismatch');
+    linked.program.graph.files.forEach((facts, file) => {
+      for (const [key, draft] of calls.get(facts, () => ofCalls(linked, facts, file))) found.set(key, draft);
     });
     for (const { name, sends, listens } of topics(linked)) {
       const sent = sends.flatMap((end) => end.fact.fields ?? ['*']);
@@ -80,6 +61,38 @@ function Tray({ label, onMove }) {
     return [...found.values()];
   },
 };
+
+/** What the calls of a file give to functions that do not take it, by the call and the function. */
+function ofCalls(linked: Linked, facts: FileFacts, file: number): Map<string, Draft> {
+  const { program, handed } = linked;
+  const { graph } = program;
+  program.reads.note(file);
+  const found = new Map<string, Draft>();
+  facts.calls.forEach((fact, index) => {
+    const call = graph.callAt(file, index);
+    if (fact.open || program.callKind(call) !== 'handed' || isMethod(linked, call)) return;
+    for (const run of program.runsOf(program.unitOf(graph.fnOfCall(call)))) {
+      const sender = program.ownerOf(run);
+      if (!sender) continue;
+      for (const { fn } of handed.calleesOf(call, run)) {
+        const taker = graph.functions[fn];
+        const receiver = program.component(program.unitOf(fn));
+        if (!taker || !receiver || receiver === sender) continue;
+        const why = misfit(linked, call, fn);
+        if (why === null) continue;
+        found.set(`${call}:${fn}`, {
+          message: `${sender.name} ${why.sent}, but ${receiver.name} ${why.taken}.`,
+          component: sender.name,
+          name: fact.name.slice(fact.name.lastIndexOf('.') + 1),
+          ...seat(linked, file, fact.at),
+          ...named([sender, receiver]),
+          related: [beside(linked, taker.file, taker.fact.at, `${receiver.name} takes it here.`)],
+        });
+      }
+    }
+  });
+  return found;
+}
 
 /** Called on a value that was handed in (`trays.includes(…)`), not handed in itself. */
 function isMethod(linked: Linked, call: number): boolean {

@@ -54,9 +54,10 @@ function Gauge() {
     };
     for (const { fact, file } of graph.contexts)
       if (fact.key === null) add(fact.name, file, graph.files[file]?.places[fact.place]?.fn ?? 0, fact.at);
-    for (const { fact, file } of graph.cells)
+    graph.cells.forEach(({ fact, file }) => {
       if (fact.shared && fact.shared.within !== 0 && fact.kind === 'store')
         add(fact.shared.id.split('.')[0] ?? fact.name, file, fact.shared.within, fact.at);
+    });
     return found;
   },
 };

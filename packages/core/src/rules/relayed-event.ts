@@ -1,7 +1,8 @@
 /** A callback re-wrapped or passed on by components that do nothing else with it. */
 import { arrivalOf } from '../follow/trail';
-import { chains } from './chains';
-import { beside, count, list, named, seat, type Rule } from './rule';
+import type { Linked } from '../link';
+import { chains, type Chain } from './chains';
+import { beside, count, list, named, seat, type Draft, type Rule } from './rule';
 
 export const relayedEvent: Rule = {
   id: 'relayed-event',
@@ -41,26 +42,31 @@ function VentLever({ onVent }) {
     },
   },
   check({ linked, cells, setting }) {
-    return chains(cells, (flow) => flow.calls, setting('relays')).flatMap((chain) => {
-      // Seen from the component that calls it, the first relay is the one right above.
-      const up = [...chain.relays].reverse();
-      const first = up[0];
-      if (!first?.component) return [];
-      const carried = up.map((stop) => stop.component?.name ?? '');
-      const from = chain.after.component?.name ?? '';
-      const at = arrivalOf(linked, first);
-      return [
-        {
-          message: `${count(carried.length, 'component passes', 'components pass')} ${chain.after.name} of ${from} on and ${carried.length === 1 ? 'does' : 'do'} nothing else with it: ${list(carried)} stand between it and ${chain.before.component?.name ?? 'its module'}.`,
-          component: first.component.name,
-          name: first.name,
-          ...seat(linked, at.file, at.spot),
-          ...named([chain.after, ...up, chain.before].map((stop) => stop.component)),
-          related: [...chain.hops]
-            .reverse()
-            .map((hop) => beside(linked, hop.file, hop.spot, `Handed down here as ${hop.name}.`)),
-        },
-      ];
-    });
+    const drafts = linked.answers.about<Chain, Draft[]>('relayed-event');
+    return chains(cells, (flow) => flow.calls, setting('relays')).flatMap((chain) =>
+      drafts.get(chain, () => draftOf(linked, chain)),
+    );
   },
 };
+
+function draftOf(linked: Linked, chain: Chain): Draft[] {
+  // Seen from the component that calls it, the first relay is the one right above.
+  const up = [...chain.relays].reverse();
+  const first = up[0];
+  if (!first?.component) return [];
+  const carried = up.map((stop) => stop.component?.name ?? '');
+  const from = chain.after.component?.name ?? '';
+  const at = arrivalOf(linked, first);
+  return [
+    {
+      message: `${count(carried.length, 'component passes', 'components pass')} ${chain.after.name} of ${from} on and ${carried.length === 1 ? 'does' : 'do'} nothing else with it: ${list(carried)} stand between it and ${chain.before.component?.name ?? 'its module'}.`,
+      component: first.component.name,
+      name: first.name,
+      ...seat(linked, at.file, at.spot),
+      ...named([chain.after, ...up, chain.before].map((stop) => stop.component)),
+      related: [...chain.hops]
+        .reverse()
+        .map((hop) => beside(linked, hop.file, hop.spot, `Handed down here as ${hop.name}.`)),
+    },
+  ];
+}

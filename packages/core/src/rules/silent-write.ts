@@ -1,4 +1,5 @@
 /** A shared value is set, and whoever subscribed is not told. */
+import type { Linked } from '../link';
 import type { FileFacts } from '../model/facts';
 import { beside, named, seat, type Draft, type Rule } from './rule';
 
@@ -57,37 +58,40 @@ export function Gauge() {
     },
   },
   check({ linked }) {
-    const { program } = linked;
-    const { graph } = program;
-    const found: Draft[] = [];
-    graph.files.forEach((facts, file) => {
-      const lists = listenerLists(facts);
-      if (lists.size === 0) return;
-      const telling = tellers(facts, lists);
-      for (const cell of facts.cells) {
-        if (!cell.shared || cell.setter === null) continue;
-        const heres = new Set(facts.flows.filter((flow) => flow.from === cell.setter).map((flow) => flow.to));
-        for (const call of facts.calls) {
-          const changed =
-            heres.has(call.callee) ||
-            facts.mutations.some((one) => one.change === call.callee && one.field === cell.name);
-          if (!changed || outermost(facts, call.fn).some((fn) => telling.has(fn))) continue;
-          const owner = program.component(program.unitOf(graph.fnAt(file, call.fn)));
-          const fn = facts.functions[call.fn];
-          found.push({
-            message: `${fn?.name || 'A function'} sets ${cell.name} and tells nobody: whoever subscribed keeps showing the old value.`,
-            component: owner?.name ?? null,
-            name: cell.name,
-            ...seat(linked, file, call.at),
-            ...named([owner]),
-            related: [beside(linked, file, cell.at, `${cell.name} lives here.`)],
-          });
-        }
-      }
-    });
-    return found;
+    const drafts = linked.answers.about<FileFacts, Draft[]>('silent-write');
+    return linked.program.graph.files.flatMap((facts, file) => drafts.get(facts, () => draftsOf(linked, facts, file)));
   },
 };
+
+function draftsOf(linked: Linked, facts: FileFacts, file: number): Draft[] {
+  const { program } = linked;
+  program.reads.note(file);
+  const found: Draft[] = [];
+  if (!facts.cells.some((cell) => cell.shared && cell.setter !== null)) return found;
+  const lists = listenerLists(facts);
+  if (lists.size === 0) return found;
+  const telling = tellers(facts, lists);
+  for (const cell of facts.cells) {
+    if (!cell.shared || cell.setter === null) continue;
+    const heres = new Set(facts.flows.filter((flow) => flow.from === cell.setter).map((flow) => flow.to));
+    for (const call of facts.calls) {
+      const changed =
+        heres.has(call.callee) || facts.mutations.some((one) => one.change === call.callee && one.field === cell.name);
+      if (!changed || outermost(facts, call.fn).some((fn) => telling.has(fn))) continue;
+      const owner = program.component(program.unitOf(program.graph.fnAt(file, call.fn)));
+      const fn = facts.functions[call.fn];
+      found.push({
+        message: `${fn?.name || 'A function'} sets ${cell.name} and tells nobody: whoever subscribed keeps showing the old value.`,
+        component: owner?.name ?? null,
+        name: cell.name,
+        ...seat(linked, file, call.at),
+        ...named([owner]),
+        related: [beside(linked, file, cell.at, `${cell.name} lives here.`)],
+      });
+    }
+  }
+  return found;
+}
 
 /** Collections that a function puts one of its parameters into: who listens. */
 function listenerLists(facts: FileFacts): Set<number> {

@@ -42,14 +42,14 @@ const EMITTER = /mitt|emit|event|bus|pub-?sub|vue|subject|signal|channel|observ/
 function isOutside(linked: Linked, place: number): boolean {
   const { graph } = linked.program;
   return graph.trace(place).some((origin) => {
-    const imported = graph.resolutionOfPlace.get(origin.place);
+    const imported = graph.importedAs(origin.place);
     if (imported !== undefined) return imported.resolution.kind !== 'file';
     // Handed in by whoever uses the component: nobody here sends over it.
     if (graph.places[origin.place]?.kind === 'param') return true;
     const made = graph.calls[graph.callOfResult.get(origin.place) ?? -1];
     if (!made) return false;
     return graph.trace(graph.at(made.file, made.fact.callee)).some((maker) => {
-      const from = graph.resolutionOfPlace.get(maker.place);
+      const from = graph.importedAs(maker.place);
       return from !== undefined && from.resolution.kind !== 'file' && !EMITTER.test(`${from.source} ${made.fact.name}`);
     });
   });

@@ -39,9 +39,9 @@ function Gauge() {
     const found: Draft[] = [];
     graph.contexts.forEach(({ fact, file }, context) => {
       if (crossings.readersOf(context).length > 0) return;
-      const site = program.siteTargets.findIndex((target) => target.provides === context);
+      const [site] = program.providersOf(context);
       // What a library exports may be read by whoever uses it.
-      if (site === -1 || (isOffered(linked, file) && isExported(graph.files[file], fact.place))) return;
+      if (site === undefined || (isOffered(linked, file) && isExported(graph.files[file], fact.place))) return;
       const author = program.component(render.authors[site] ?? -1);
       found.push({
         message: `Nothing reads ${fact.name}: ${author?.name ?? 'the entry'} provides it for nobody.`,

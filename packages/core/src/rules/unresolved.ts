@@ -36,7 +36,7 @@ export const unresolved: Rule = {
     });
     graph.files.forEach((facts, file) => {
       facts.imports.forEach((fact, index) => {
-        const resolution = graph.resolutions[file]?.[index];
+        const resolution = graph.resolutionsOf(file)[index];
         const local = facts.places[fact.place]?.name ?? '';
         if (resolution?.kind !== 'missing' || told.has(`${file}:${local}`)) return;
         found.push({

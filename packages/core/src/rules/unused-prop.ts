@@ -1,7 +1,8 @@
 /** A declared prop that the component neither uses nor hands on. */
 import type { Linked } from '../link';
+import type { ComponentInfo } from '../link/program';
 import { updateProp } from '../model/signs';
-import { named, seat, type Rule } from './rule';
+import { named, seat, type Draft, type Rule } from './rule';
 import { rendersNothing } from './sites';
 
 export const unusedProp: Rule = {
@@ -26,36 +27,45 @@ export const unusedProp: Rule = {
     },
   },
   check({ linked }) {
-    const { program, locals } = linked;
-    const found = [];
     const reached = namesReached(linked);
-    for (const component of program.components.values()) {
-      // Taking a prop out of the rest is a use of its own: it keeps the prop from being handed on.
-      if (component.propsPlace === null || component.takesRest || rendersNothing(linked, component.fn)) continue;
-      for (const prop of component.props) {
-        const path = program.paths.cons(prop.name, 0);
-        if (!prop.declared || path === null || prop.name.startsWith('_') || reached.has(prop.name)) continue;
-        // The family takes it for itself, whatever the component's type says.
-        if (prop.name === 'key') continue;
-        const context = program.rootsOf(component.fn)[0] ?? 0;
-        // Setting it is what it is for: whoever binds it is told.
-        if (asksFor(linked, component.propsPlace, prop.name)) continue;
-        const local = locals.explore({ place: component.propsPlace, path, context });
-        if (local.visited.some(({ place }) => program.graph.keys.has(place))) continue;
-        if (local.uses.length + local.outsideCalls.length + local.called.length + local.exits.length > 0) continue;
-        found.push({
-          message: `${component.name} takes ${prop.name} and does nothing with it: passing it changes nothing on the screen.`,
-          component: component.name,
-          name: prop.name,
-          ...seat(linked, component.file, prop.at),
-          ...named([component]),
-          related: [],
-        });
-      }
-    }
-    return found;
+    const unused = linked.answers.about<ComponentInfo, Draft[]>('unused-prop');
+    return [...linked.program.components.values()].flatMap((component) =>
+      unused
+        .get(component, () => unusedOf(linked, component))
+        .filter(({ name }) => name === null || !reached.has(name)),
+    );
   },
 };
+
+function unusedOf(linked: Linked, component: ComponentInfo): Draft[] {
+  const { program, locals } = linked;
+  const { propsPlace } = component;
+  program.reads.note(component.file);
+  // Taking a prop out of the rest is a use of its own: it keeps the prop from being handed on.
+  if (propsPlace === null || component.takesRest || rendersNothing(linked, component.fn)) return [];
+  return component.props.flatMap((prop): Draft[] => {
+    const path = program.paths.cons(prop.name, 0);
+    if (!prop.declared || path === null || prop.name.startsWith('_')) return [];
+    // The family takes it for itself, whatever the component's type says.
+    if (prop.name === 'key') return [];
+    const context = program.rootsOf(component.fn)[0] ?? 0;
+    // Setting it is what it is for: whoever binds it is told.
+    if (asksFor(linked, propsPlace, prop.name)) return [];
+    const local = locals.explore({ place: propsPlace, path, context });
+    if (local.visited.some(({ place }) => program.graph.keys.has(place))) return [];
+    if (local.uses.length + local.outsideCalls.length + local.called.length + local.exits.length > 0) return [];
+    return [
+      {
+        message: `${component.name} takes ${prop.name} and does nothing with it: passing it changes nothing on the screen.`,
+        component: component.name,
+        name: prop.name,
+        ...seat(linked, component.file, prop.at),
+        ...named([component]),
+        related: [],
+      },
+    ];
+  });
+}
 
 /** Whether a component asks for the change of a prop. */
 function asksFor({ program: { graph } }: Linked, props: number, prop: string): boolean {

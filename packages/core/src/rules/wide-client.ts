@@ -110,12 +110,11 @@ function needingBrowser(linked: Linked): Set<number> {
       if (/^(window|document|localStorage|navigator)\b/.test(call.name)) mark(file, call.fn);
   });
   // What is written by a component that needs it, and given something of its own, cannot be handed over from outside.
-  for (const { fact, file } of graph.sites) {
+  graph.sites.forEach(({ fact, file }, site) => {
     const author = program.unitOf(graph.fnAt(file, fact.fn));
-    if (!needs.has(author)) continue;
-    const site = graph.siteOfProps.get(graph.at(file, fact.propsPlace));
+    if (!needs.has(author)) return;
     const given = fact.props.some((prop) => prop.literal === null && prop.name !== 'children');
-    if (given) for (const fn of program.siteTargets[site ?? -1]?.components ?? []) needs.add(fn);
-  }
+    if (given) for (const fn of program.siteTargets[site]?.components ?? []) needs.add(fn);
+  });
   return needs;
 }

@@ -47,44 +47,52 @@ function Tray({ note }) {
   },
   check({ linked, cells, setting }) {
     const found = new Map<string, Draft>();
+    const drafts = linked.answers.about<Flow, readonly (Draft & { key: string })[]>('wide-prop');
     for (const { values } of cells.all) {
       if (!values || values.stops.size < 3) continue;
-      const fed = fedByRelays(values);
-      for (const stop of values.stops.values()) {
-        // The first of a chain: it carries the whole object on, and whoever handed it over is no such carrier.
-        if (
-          !stop.component ||
-          stop.key === values.start ||
-          fed.has(stop.key) ||
-          roleAt(stop, values) !== 'relay' ||
-          !carriesWhole(stop)
-        )
-          continue;
-        const chain = below(values.stops, stop);
-        const relays = chain.filter((one) => roleAt(one, values) === 'relay');
-        if (relays.length < setting('relays')) continue;
-        const fields = new Set<string>();
-        const whole = chain.some((one) => one.component && readWhole(linked, one, fields));
-        if (whole || fields.size === 0 || fields.size > setting('fields')) continue;
-        // Only where the object is seen to have more than that.
-        if (!hasMore(linked, values.stops, stop, fields)) continue;
-        const readers = chain.filter((one) => !relays.includes(one)).map((one) => one.component?.name ?? '');
-        const key = `${stop.component.id}.${stop.name}`;
-        if (found.has(key)) continue;
-        const at = arrivalOf(linked, stop);
-        found.set(key, {
-          message: `${stop.component.name} hands on all of ${stop.name}, of which ${list([...new Set(readers)]) || 'those below'} only read ${list([...fields])}.`,
-          component: stop.component.name,
-          name: stop.name,
-          ...seat(linked, at.file, at.spot),
-          ...named(chain.map((one) => one.component)),
-          related: [],
-        });
-      }
+      for (const { key, ...draft } of drafts.get(values, () => draftsOf(linked, values, setting)))
+        if (!found.has(key)) found.set(key, draft);
     }
     return [...found.values()];
   },
 };
+
+/** What there is to say of one value, by the component and the name it goes by there. */
+function draftsOf(linked: Linked, values: Flow, setting: (name: string) => number): (Draft & { key: string })[] {
+  const fed = fedByRelays(values);
+  return [...values.stops.values()].flatMap((stop) => {
+    // The first of a chain: it carries the whole object on, and whoever handed it over is no such carrier.
+    if (
+      !stop.component ||
+      stop.key === values.start ||
+      fed.has(stop.key) ||
+      roleAt(stop, values) !== 'relay' ||
+      !carriesWhole(stop)
+    )
+      return [];
+    const chain = below(values.stops, stop);
+    const relays = chain.filter((one) => roleAt(one, values) === 'relay');
+    if (relays.length < setting('relays')) return [];
+    const fields = new Set<string>();
+    const whole = chain.some((one) => one.component && readWhole(linked, one, fields));
+    if (whole || fields.size === 0 || fields.size > setting('fields')) return [];
+    // Only where the object is seen to have more than that.
+    if (!hasMore(linked, values.stops, stop, fields)) return [];
+    const readers = chain.filter((one) => !relays.includes(one)).map((one) => one.component?.name ?? '');
+    const at = arrivalOf(linked, stop);
+    return [
+      {
+        key: `${stop.component.id}.${stop.name}`,
+        message: `${stop.component.name} hands on all of ${stop.name}, of which ${list([...new Set(readers)]) || 'those below'} only read ${list([...fields])}.`,
+        component: stop.component.name,
+        name: stop.name,
+        ...seat(linked, at.file, at.spot),
+        ...named(chain.map((one) => one.component)),
+        related: [],
+      },
+    ];
+  });
+}
 
 /** The stops to which a component that only carries the object hands it on. */
 function fedByRelays(values: Flow): Set<string> {

@@ -2,7 +2,7 @@
 import type { Carrier, Cell, Component, FileEntry, FlowDocument, Hop, Mark, Role, Site } from '../model/documents';
 import type { Spot } from '../model/facts';
 import type { CellFlow, Cells } from '../follow/cells';
-import type { FlowStop } from '../follow/flow';
+import type { Flow, FlowStop } from '../follow/flow';
 import type { Mode } from '../follow/stops';
 import { roleAt } from '../follow/trail';
 import type { Linked } from '../link';
@@ -54,14 +54,21 @@ export interface Ways {
   marks: Mark[];
 }
 
-interface HopDraft extends Omit<Hop, 'id' | 'site' | 'file' | 'line' | 'column'> {
+interface HopDraft extends Omit<Hop, 'id' | 'site' | 'file' | 'line' | 'column' | 'context'> {
+  /** Tells it from all others, whatever lines it stands on. */
+  key: string;
   site: number | null;
+  /** The number of the context it goes through, and that context's id. */
+  through: number | null;
+  context: string | undefined;
   file: number;
   spot: Spot;
+  /** The hop as it was told last, with the line and column of its site. */
+  settled: { hop: Hop; line: number | undefined; column: number | undefined } | null;
 }
 
 export function waysOf(cells: Cells): Ways {
-  return { hops: draftHops(cells), marks: cells.all.flatMap((flow) => marks(flow)) };
+  return { hops: draftHops(cells), marks: cells.all.flatMap((flow) => marksOf(flow)) };
 }
 
 /** Why a file is browser code, where the project tells the sides apart. */
@@ -168,52 +175,89 @@ function order(repeat: Site['repeat']): number {
   return repeat === 'many' ? 2 : repeat === 'conditional' ? 1 : 0;
 }
 
-/** Every hop of every cell, each once. Calls of functions handed down are hops up, from the caller to the home. */
+/** Every hop of every cell, each once. */
 function draftHops(cells: Cells): HopDraft[] {
   const found = new Map<string, HopDraft>();
   const contexts = new Map(cells.all.map(({ cell }) => [cell.context, cell.id]));
-  const add = (flow: CellFlow): void => {
-    for (const part of [flow.values, flow.calls]) {
-      if (!part) continue;
-      for (const stop of part.stops.values())
-        for (const hop of stop.hops) {
-          const target = part.stops.get(hop.target);
-          if (!target) continue;
-          const below = { holder: holderOf(target, flow), name: target.name };
-          const above = { holder: holderOf(stop, flow), name: stop.name };
-          const up = part.mode === 'function';
-          const [from, to] = up ? [below, above] : [above, below];
-          const carrier = carrierOf(hop.carrier, part.mode);
-          const key = `${from.holder}.${from.name}>${to.holder}.${to.name}@${hop.site ?? ''}${carrier}`;
-          if (found.has(key)) continue;
-          found.set(key, {
-            carrier,
-            effect: hop.effect,
-            site: hop.site,
-            ...(hop.context === null ? {} : { context: contexts.get(hop.context) ?? '' }),
-            from,
-            to,
-            file: hop.file,
-            spot: hop.spot,
-          });
-        }
+  for (const flow of cells.all)
+    for (const draft of hopsOf(flow)) {
+      if (found.has(draft.key)) continue;
+      found.set(draft.key, draft);
+      const through = draft.through === null ? undefined : (contexts.get(draft.through) ?? '');
+      // A context may go by another name than before.
+      if (draft.context !== through) draft.settled = null;
+      draft.context = through;
     }
-  };
-  for (const flow of cells.all) add(flow);
   return [...found.values()];
 }
 
+const hopsKnown = new WeakMap<CellFlow, readonly HopDraft[]>();
+
+/** The hops of one cell: what a flow is never changes. Calls of functions handed down are hops up, from the caller to the home. */
+function hopsOf(flow: CellFlow): readonly HopDraft[] {
+  let found = hopsKnown.get(flow);
+  if (!found) {
+    found = [flow.values, flow.calls].flatMap((part) => (part ? hopsOfPart(flow, part) : []));
+    hopsKnown.set(flow, found);
+  }
+  return found;
+}
+
+function hopsOfPart(flow: CellFlow, part: Flow): HopDraft[] {
+  const up = part.mode === 'function';
+  return [...part.stops.values()].flatMap((stop) =>
+    stop.hops.flatMap((hop): HopDraft[] => {
+      const target = part.stops.get(hop.target);
+      if (!target) return [];
+      const below = { holder: holderOf(target, flow), name: target.name };
+      const above = { holder: holderOf(stop, flow), name: stop.name };
+      const [from, to] = up ? [below, above] : [above, below];
+      const carrier = carrierOf(hop.carrier, part.mode);
+      const key = `${from.holder}.${from.name}>${to.holder}.${to.name}@${hop.site ?? ''}${carrier}`;
+      const { effect, site, context: through, file, spot } = hop;
+      return [{ key, carrier, effect, site, through, context: undefined, from, to, file, spot, settled: null }];
+    }),
+  );
+}
+
 function settleHops(linked: Linked, drafts: readonly HopDraft[]): Hop[] {
-  const { graph } = linked.program;
   const found = new Map<string, Hop>();
-  for (const { carrier, effect, site: number, file, spot, from, to, ...rest } of drafts) {
-    const site = number === null ? null : siteId(linked, number);
-    const id = `${from.holder}.${from.name}>${to.holder}.${to.name}@${site ?? ''}${carrier}`;
-    if (found.has(id)) continue;
-    const { line, column } = spot;
-    found.set(id, { id, carrier, effect, site, ...rest, from, to, file: graph.path(file), line, column });
+  for (const draft of drafts) {
+    const hop = settleHop(linked, draft);
+    if (!found.has(hop.id)) found.set(hop.id, hop);
   }
   return [...found.values()];
+}
+
+/** A hop on the lines it stands on by now. */
+function settleHop(linked: Linked, draft: HopDraft): Hop {
+  const { graph } = linked.program;
+  const { carrier, effect, from, to, file, context } = draft;
+  const { line, column } = draft.spot;
+  const at = draft.site === null ? undefined : graph.sites[draft.site]?.fact.at;
+  const { settled } = draft;
+  if (
+    settled?.hop.line === line &&
+    settled.hop.column === column &&
+    settled.line === at?.line &&
+    settled.column === at?.column
+  )
+    return settled.hop;
+  const site = draft.site === null ? null : siteId(linked, draft.site);
+  const hop: Hop = {
+    id: `${from.holder}.${from.name}>${to.holder}.${to.name}@${site ?? ''}${carrier}`,
+    carrier,
+    effect,
+    site,
+    ...(context === undefined ? {} : { context }),
+    from,
+    to,
+    file: graph.path(file),
+    line,
+    column,
+  };
+  draft.settled = { hop, line: at?.line, column: at?.column };
+  return hop;
 }
 
 /** A function handed down carries calls up. */
@@ -223,6 +267,17 @@ function carrierOf(carrier: Carrier, mode: Mode): Carrier {
 
 function holderOf(stop: FlowStop, flow: CellFlow): string {
   return stop.component?.id ?? flow.cell.id;
+}
+
+const marksKnown = new WeakMap<CellFlow, readonly Mark[]>();
+
+function marksOf(flow: CellFlow): readonly Mark[] {
+  let found = marksKnown.get(flow);
+  if (!found) {
+    found = marks(flow);
+    marksKnown.set(flow, found);
+  }
+  return found;
 }
 
 /** What each component does with a cell. */

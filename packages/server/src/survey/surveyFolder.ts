@@ -101,7 +101,11 @@ export async function surveyFolder(root: string, options: SurveyOptions = {}): P
       return memory.last.survey;
     }
   }
-  const survey = new Survey({ name, files, configs, skipped }, config);
+  const input = { name, files, configs, skipped };
+  const last = memory?.last?.frame === frame ? memory.last.survey : null;
+  // What goes on from it takes it apart; should that fail, nothing is left to go on from.
+  if (memory) memory.last = null;
+  const survey = last?.edited(input, config) ?? new Survey(input, config);
   if (memory) memory.last = { survey, frame };
   return survey;
 }

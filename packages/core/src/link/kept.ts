@@ -1,0 +1,186 @@
+/**
+ * Answers that outlast an edit. Each is kept with what it was read from: files, and a few things that hang together across
+ * files. Once one of those is touched, the answer is worked out anew when it is next asked for.
+ *
+ * Turns count the surveys of one project. Within a turn, things are touched phase by phase: an answer of one phase depends on
+ * that phase and those before it alone, so what was worked out in this turn holds to its end.
+ */
+
+/** What an answer may depend on, as numbers: the facts of a file, and what other files make of something in it. */
+export const about = {
+  file: (file: number): number => file,
+  /** What imports the exports of a file. */
+  importers: (file: number): number => 1_000_000 + file,
+  callers: (fn: number): number => 10_000_000 + fn,
+  sites: (component: number): number => 20_000_000 + component,
+  placements: (component: number): number => 30_000_000 + component,
+  readers: (context: number): number => 40_000_000 + context,
+  /** The functions that were handed to a call. */
+  callees: (call: number): number => 50_000_000 + call,
+  /** The calls a function was handed to. */
+  handedTo: (fn: number): number => 60_000_000 + fn,
+  clones: (clone: number): number => 70_000_000 + clone,
+};
+
+/** What an answer was read from; long lists also as a set. */
+interface Frame {
+  from: number[];
+  set: Set<number> | null;
+}
+
+const FEW = 12;
+
+/** What is being read at the moment, and when each thing was touched last. */
+export class Reads {
+  turn = 0;
+  private readonly touched = new Map<number, number>();
+  private frame: Frame | null = null;
+
+  /** The answer that is being worked out depends on something. */
+  note(thing: number): void {
+    const { frame } = this;
+    if (frame) add(frame, thing);
+  }
+
+  noteAll(things: readonly number[]): void {
+    const { frame } = this;
+    if (frame) for (const thing of things) add(frame, thing);
+  }
+
+  /** What was read from something no longer holds. */
+  touch(thing: number): void {
+    if (this.turn > 0) this.touched.set(thing, this.turn);
+  }
+
+  isTouched(thing: number): boolean {
+    return this.turn > 0 && this.touched.get(thing) === this.turn;
+  }
+
+  /** Whether none of some things was touched after a turn. */
+  hold(things: readonly number[], since: number): boolean {
+    const { touched } = this;
+    if (touched.size > 0) for (const thing of things) if ((touched.get(thing) ?? 0) > since) return false;
+    return true;
+  }
+
+  /** Works something out that no answer is to depend on as a whole. */
+  aside<V>(work: () => V): V {
+    const outer = this.frame;
+    this.frame = null;
+    try {
+      return work();
+    } finally {
+      this.frame = outer;
+    }
+  }
+
+  /** Works something out, and tells from what. */
+  during<V>(work: () => V): { value: V; from: number[] } {
+    const outer = this.frame;
+    const frame: Frame = { from: [], set: null };
+    this.frame = frame;
+    try {
+      return { value: work(), from: frame.from };
+    } finally {
+      this.frame = outer;
+      this.noteAll(frame.from);
+    }
+  }
+}
+
+function add(frame: Frame, thing: number): void {
+  const { from } = frame;
+  if (from[from.length - 1] === thing) return;
+  if (frame.set) {
+    if (frame.set.has(thing)) return;
+    frame.set.add(thing);
+  } else if (from.includes(thing)) return;
+  else if (from.length >= FEW) frame.set = new Set([...from, thing]);
+  from.push(thing);
+}
+
+interface Entry<V> {
+  value: V;
+  from: readonly number[];
+  /** The turn in which it was last found to hold. */
+  turn: number;
+}
+
+/** Where answers are kept. */
+interface Entries<K, V> {
+  get(key: K): Entry<V> | undefined;
+  set(key: K, entry: Entry<V>): unknown;
+}
+
+/** Answers by key, each kept as long as it holds. */
+export class Kept<K, V> {
+  private entries: Entries<K, V>;
+
+  constructor(
+    private readonly reads: Reads,
+    private readonly fresh: () => Entries<K, V> = () => new Map<K, Entry<V>>(),
+  ) {
+    this.entries = fresh();
+  }
+
+  /** The answer for a key. `meanwhile` is the answer for whoever asks for it while it is being worked out. */
+  get(key: K, make: () => V, meanwhile?: { value: V }): V {
+    const known = this.known(key);
+    if (known) return known.value;
+    const { reads } = this;
+    if (meanwhile) this.entries.set(key, { value: meanwhile.value, from: [], turn: reads.turn });
+    const { value, from } = reads.during(make);
+    this.entries.set(key, { value, from, turn: reads.turn });
+    return value;
+  }
+
+  private known(key: K): Entry<V> | null {
+    const { reads } = this;
+    const entry = this.entries.get(key);
+    if (!entry) return null;
+    if (entry.turn !== reads.turn) {
+      if (!reads.hold(entry.from, entry.turn)) return null;
+      entry.turn = reads.turn;
+    }
+    reads.noteAll(entry.from);
+    return entry;
+  }
+
+  clear(): void {
+    this.entries = this.fresh();
+  }
+}
+
+/** Answers about things that come and go (a file's facts, a component, a flow): each is kept as long as its thing is. */
+export class Answers {
+  private readonly tables = new Map<string, unknown>();
+
+  constructor(private readonly reads: Reads) {}
+
+  /** The table of a name. Each name stands for one kind of thing and one kind of answer. */
+  about<K extends object, V>(name: string): Kept<K, V> {
+    let table = this.tables.get(name);
+    if (!table) {
+      table = new Kept<K, V>(this.reads, () => new WeakMap<K, Entry<V>>());
+      this.tables.set(name, table);
+    }
+    // Whoever asks for a name always asks with the same types.
+    return table as Kept<K, V>;
+  }
+}
+
+/** Touches what has another list than before. */
+export function touchChanged<K>(
+  reads: Reads,
+  before: ReadonlyMap<K, readonly number[]>,
+  after: ReadonlyMap<K, readonly number[]>,
+  thing: (key: K) => number,
+): void {
+  if (reads.turn === 0) return;
+  for (const [key, list] of after) if (!isSameList(before.get(key), list)) reads.touch(thing(key));
+  for (const key of before.keys()) if (!after.has(key)) reads.touch(thing(key));
+}
+
+function isSameList(a: readonly number[] | undefined, b: readonly number[]): boolean {
+  return a !== undefined && a.length === b.length && a.every((item, i) => item === b[i]);
+}

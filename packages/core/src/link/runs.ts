@@ -1,0 +1,131 @@
+/**
+ * The runs of a function: on behalf of which components, and by which calls, its code runs. Functions that call each other in
+ * a circle are run by whoever calls into the circle from outside, on a shortest way within it.
+ */
+import type { Graph } from './graph';
+import { Kept } from './kept';
+import type { Program } from './program';
+
+const MAX_RUNS = 300;
+
+export class Runs {
+  private readonly known: Kept<number, readonly number[]>;
+  private circles: Map<number, readonly number[]> | null = null;
+
+  constructor(
+    private readonly program: Program,
+    before: Runs | null,
+  ) {
+    this.known = before?.known ?? new Kept(program.reads);
+  }
+
+  /** Every run of a function on behalf of some component, as contexts. */
+  of(unit: number): readonly number[] {
+    return this.known.get(unit, () => this.find(unit));
+  }
+
+  private find(unit: number): readonly number[] {
+    const { program } = this;
+    const { graph, contexts } = program;
+    program.reads.note(graph.functions[unit]?.file ?? 0);
+    if (program.components.has(unit)) return program.rootsOf(unit);
+    if (program.isModule(unit)) return [];
+    const found: number[] = [];
+    this.circles ??= program.reads.aside(() => circlesOf(program));
+    const circle = new Set(this.circles.get(unit) ?? [unit]);
+    /** The calls that lead from a function of the circle to this one. */
+    const ways = new Map<number, number[]>([[unit, []]]);
+    for (const [member, way] of ways)
+      for (const call of graph.callersOfFunction(member)) {
+        const caller = program.unitOf(graph.fnOfCall(call));
+        if (circle.has(caller)) {
+          if (!ways.has(caller)) ways.set(caller, [call, ...way]);
+          continue;
+        }
+        for (const context of this.of(caller)) {
+          if (found.length >= MAX_RUNS) break;
+          let run: number | null = contexts.push(context, call);
+          for (const further of way) run = run === null ? null : contexts.push(run, further);
+          if (run !== null) found.push(run);
+        }
+      }
+    return found;
+  }
+
+  /** The runs of a function that modules call as they are loaded: what it makes is there once for each such call. */
+  ofModules(unit: number, depth = 0): readonly { context: number; call: number }[] {
+    const { program } = this;
+    if (depth > 4 || program.components.has(unit) || program.isModule(unit)) return [];
+    return program.graph.callersOfFunction(unit).flatMap((call) => {
+      const caller = program.unitOf(program.graph.fnOfCall(call));
+      const around = program.isModule(caller)
+        ? [program.sharedRun()]
+        : this.ofModules(caller, depth + 1).map((run) => run.context);
+      return around.flatMap((context) => {
+        const pushed = program.contexts.push(context, call);
+        return pushed === null ? [] : [{ context: pushed, call }];
+      });
+    });
+  }
+}
+
+/**
+ * Functions that call each other in circles, by each of them: strongly connected parts of the graph of who calls whom
+ * (Tarjan, "Depth-First Search and Linear Graph Algorithms", 1972), without recursion of our own.
+ */
+function circlesOf(program: Program): Map<number, readonly number[]> {
+  const { graph } = program;
+  const circles = new Map<number, readonly number[]>();
+  const order = new Map<number, number>();
+  const low = new Map<number, number>();
+  const stack: number[] = [];
+  const waiting = new Set<number>();
+  for (const start of unitsCalled(graph, program)) {
+    if (order.has(start)) continue;
+    const path: { unit: number; callers: number[]; next: number }[] = [];
+    const enter = (unit: number): void => {
+      order.set(unit, order.size);
+      low.set(unit, order.size - 1);
+      stack.push(unit);
+      waiting.add(unit);
+      path.push({ unit, callers: callersOf(program, unit), next: 0 });
+    };
+    enter(start);
+    for (let at = path.at(-1); at; at = path.at(-1)) {
+      const caller = at.callers[at.next++];
+      const lowest = low.get(at.unit) ?? 0;
+      if (caller !== undefined) {
+        if (!order.has(caller)) enter(caller);
+        else if (waiting.has(caller)) low.set(at.unit, Math.min(lowest, order.get(caller) ?? 0));
+        continue;
+      }
+      path.pop();
+      const below = path.at(-1);
+      if (below) low.set(below.unit, Math.min(low.get(below.unit) ?? 0, lowest));
+      if (lowest !== order.get(at.unit)) continue;
+      const part = stack.splice(stack.lastIndexOf(at.unit));
+      for (const unit of part) waiting.delete(unit);
+      if (part.length > 1) for (const unit of part) circles.set(unit, part);
+    }
+  }
+  return circles;
+}
+
+/** The functions that may be part of a circle: not components, which render each other, nor modules, which nobody calls. */
+function unitsCalled(graph: Graph, program: Program): number[] {
+  const units = new Set<number>();
+  graph.functions.forEach((_, fn) => {
+    if (graph.callersOfFunction(fn).length > 0 && isHelper(program, fn)) units.add(fn);
+  });
+  return [...units];
+}
+
+function callersOf(program: Program, unit: number): number[] {
+  const { graph } = program;
+  const callers = new Set(graph.callersOfFunction(unit).map((call) => program.unitOf(graph.fnOfCall(call))));
+  return [...callers].filter((caller) => isHelper(program, caller));
+}
+
+function isHelper(program: Program, fn: number): boolean {
+  return !program.components.has(fn) && !program.isModule(fn) && program.unitOf(fn) === fn;
+}
