@@ -129,4 +129,3 @@ describe.each(readdirSync(EXAMPLES))('%s', (example) => {
     );
   });
 });
-

@@ -58,6 +58,8 @@ interface GivenProp {
   passedOn: boolean;
 }
 
+type Given = Omit<GivenProp, 'to' | 'passedOn'>;
+
 /** What is worked out file by file, or site by site, and outlasts an edit elsewhere. */
 interface KeptOfFiles {
   /** Functions of a file that call something handed to their component. */
@@ -78,6 +80,7 @@ export class Cells {
   /** Functions that call something their component was handed, with where that comes from. */
   private readonly callsHanded = new Map<number, Origin[]>();
   private readonly kept: KeptOfFiles;
+  private readonly locals: Kept<Given, Omit<CellInfo, 'id'> | null>;
   /** The props some site gives to a component, by its function; null for a spread. */
   private readonly propsGiven = new Map<number, Set<string | null>>();
 
@@ -88,6 +91,7 @@ export class Cells {
     const { program } = linked;
     const { reads, graph } = program;
     this.flows = new Flows(linked, before?.flows ?? null);
+    this.locals = linked.answers.about('cells: local');
     this.kept = before?.kept ?? { handed: new Kept(reads), given: new Kept(reads) };
     graph.files.forEach((facts, file) => {
       for (const [fn, params] of this.kept.handed.get(file, () => this.callsHandedIn(facts, file)))
@@ -352,23 +356,30 @@ export class Cells {
     });
   }
 
-  private addLocal({ file, place, name: prop, at, context }: Omit<GivenProp, 'to' | 'passedOn'>): void {
+  private addLocal(given: Given): void {
+    const { program } = this.linked;
+    const cell = this.locals.get(given, () => this.localOf(given));
+    if (!cell) return;
+    const owner = cell.home === null ? undefined : program.component(cell.home);
+    this.add({ ...cell, id: this.idOf(owner?.id ?? program.graph.path(cell.file), cell.name) });
+  }
+
+  /** The cell a given value is, but for its id; null for markup, which is no value of its own. */
+  private localOf({ file, place, name: prop, at, context }: Given): Omit<CellInfo, 'id'> | null {
     const { program } = this.linked;
     const { graph } = program;
+    program.reads.note(file);
     const held = graph.places[place];
     const name = held?.name && /^(binding|function|import|part)$/.test(held.kind) ? held.name : shownName(prop);
-    const home = program.contexts.owner[context] ?? null;
     const origins = graph.trace(place);
     const isFunction =
       origins.length > 0 && origins.every((o) => graph.places[o.place]?.kind === 'function' && o.path.length === 0);
-    if (origins.some((o) => graph.places[o.place]?.kind === 'markup')) return;
+    if (origins.some((o) => graph.places[o.place]?.kind === 'markup')) return null;
     const constant = origins.every((o) => /^(import|unknown|object|binding)$/.test(graph.places[o.place]?.kind ?? ''));
-    const owner = home === null ? undefined : program.component(home);
-    this.add({
-      id: this.idOf(owner?.id ?? graph.path(file), name),
+    return {
       name,
       kind: constant && !isFunction ? 'constant' : 'derived',
-      home,
+      home: program.contexts.owner[context] ?? null,
       file,
       spot: held && held.at.line > 0 && held.name === name ? held.at : at,
       value: { place, path: 0, context },
@@ -376,7 +387,7 @@ export class Cells {
       setterName: isFunction ? name : '',
       callable: isFunction,
       context: null,
-    });
+    };
   }
 
   private idOf(owner: string, name: string): string {

@@ -8,10 +8,13 @@ export class Blocks<T> {
   readonly bases: number[] = [];
   private readonly rooms: number[] = [];
 
+  /** `spare` is how many numbers a file gets at least beyond those it needs. */
+  constructor(private readonly spare: number) {}
+
   /** Sets up the block of the next file. */
   open(items: readonly T[]): number {
     const base = this.all.length;
-    const room = roomFor(items.length);
+    const room = roomFor(items.length, this.spare);
     this.bases.push(base);
     this.rooms.push(room);
     for (let i = 0; i < items.length; i++) this.all[base + i] = items[i] as T;
@@ -44,9 +47,7 @@ export class Blocks<T> {
   }
 }
 
-/** How many numbers a file gets for so many things. */
-export function roomFor(count: number): number {
-  return count + Math.ceil(count / 4) + SPARE;
+/** How many numbers a file gets for so many things: a file that is worked on may grow by a quarter, a small one by more. */
+export function roomFor(count: number, spare: number): number {
+  return count + Math.ceil(count / 4) + spare;
 }
-
-const SPARE = 8;

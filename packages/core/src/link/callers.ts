@@ -1,18 +1,30 @@
 /** Who calls each function, as far as that is known whatever the run. */
-import type { Graph } from './graph';
+import type { FileFacts } from '../model/facts';
 import { push } from './byPlace';
-import { about, touchChanged, type Reads } from './kept';
+import type { Graph } from './graph';
+import { about, Kept, touchChanged, type Reads } from './kept';
 
 const NONE: readonly number[] = [];
 
+/** The functions each call of a file calls, for those where that is known. */
+type Called = readonly (readonly [call: number, functions: readonly number[]])[];
+
 export class Callers {
-  private readonly targets: (readonly number[])[] = [];
-  private callers = new Map<number, number[]>();
+  private readonly known: Kept<number, Called>;
+  private readonly now: Called[] = [];
+  private callers: ReadonlyMap<number, readonly number[]> = new Map();
 
   constructor(
     private readonly graph: Graph,
     private readonly reads: Reads,
-  ) {}
+  ) {
+    this.known = new Kept(reads);
+  }
+
+  /** The calls of every function that is called; the same map as long as none comes or goes. */
+  get all(): ReadonlyMap<number, readonly number[]> {
+    return this.callers;
+  }
 
   of(fn: number): readonly number[] {
     this.reads.note(about.callers(fn));
@@ -21,18 +33,41 @@ export class Callers {
 
   settle(): void {
     const { graph } = this;
-    let changed = false;
-    graph.calls.forEach((_, call) => {
-      const found = graph.targetsOf(call);
-      changed ||= found !== this.targets[call];
-      this.targets[call] = found;
+    let changed = this.callers.size === 0;
+    graph.files.forEach((facts, file) => {
+      const called = this.known.get(file, () => this.calledIn(facts, file));
+      const before = this.now[file];
+      if (called === before) return;
+      changed ||= !before || !isSame(before, called);
+      this.now[file] = called;
     });
-    const before = this.callers;
-    if (!changed && before.size > 0) return;
-    this.callers = new Map();
-    graph.calls.forEach((_, call) => {
-      for (const fn of this.targets[call] ?? NONE) push(this.callers, fn, call);
-    });
-    touchChanged(this.reads, before, this.callers, about.callers);
+    if (!changed) return;
+    const callers = new Map<number, number[]>();
+    for (const called of this.now)
+      for (const [call, functions] of called) for (const fn of functions) push(callers, fn, call);
+    touchChanged(this.reads, this.callers, callers, about.callers);
+    this.callers = callers;
   }
+
+  private calledIn(facts: FileFacts, file: number): Called {
+    const { graph } = this;
+    this.reads.note(file);
+    return facts.calls.flatMap((_, index) => {
+      const call = graph.callAt(file, index);
+      const functions = graph.targetsOf(call);
+      return functions.length > 0 ? [[call, functions] as const] : [];
+    });
+  }
+}
+
+function isSame(a: Called, b: Called): boolean {
+  return (
+    a.length === b.length &&
+    a.every(([call, functions], i) => {
+      const other = b[i];
+      return (
+        other?.[0] === call && functions.length === other[1].length && functions.every((fn, j) => fn === other[1][j])
+      );
+    })
+  );
 }

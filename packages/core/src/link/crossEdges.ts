@@ -34,6 +34,10 @@ export class CrossEdges {
     }
   }
 
+  has(rank: number): boolean {
+    return this.made.has(rank);
+  }
+
   settle(rank: number, wanted: readonly Joint[]): void {
     const { graph } = this;
     const before = this.made.get(rank);

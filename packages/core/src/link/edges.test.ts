@@ -36,7 +36,7 @@ test('after the last edge is gone, others are added where it stood', () => {
 });
 
 test('a block has room for a few more things, and none of another file moves', () => {
-  const blocks = new Blocks<string>();
+  const blocks = new Blocks<string>(4);
   blocks.open(['house']);
   const second = blocks.open(['tray']);
   expect(blocks.fits(0, 6)).toBe(true);

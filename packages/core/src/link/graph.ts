@@ -40,17 +40,20 @@ interface NumberedFunction extends Numbered<FunctionFact> {
 
 const NONE: readonly number[] = [];
 
+/** A function of a few lines has some ten places. */
+const SPARE_PLACES = 48;
+
 export class Graph {
   readonly modules: Modules;
   readonly files: FileFacts[];
-  private readonly placeBlocks = new Blocks<Place>();
-  private readonly functionBlocks = new Blocks<NumberedFunction>();
-  private readonly callBlocks = new Blocks<Numbered<CallFact>>();
-  private readonly siteBlocks = new Blocks<Numbered<SiteFact>>();
-  private readonly useBlocks = new Blocks<Numbered<UseFact>>();
-  private readonly cellBlocks = new Blocks<Numbered<CellFact>>();
-  private readonly readBlocks = new Blocks<Numbered<ContextReadFact>>();
-  private readonly cloneBlocks = new Blocks<Numbered<CloneFact>>();
+  private readonly placeBlocks = new Blocks<Place>(SPARE_PLACES);
+  private readonly functionBlocks = new Blocks<NumberedFunction>(12);
+  private readonly callBlocks = new Blocks<Numbered<CallFact>>(16);
+  private readonly siteBlocks = new Blocks<Numbered<SiteFact>>(8);
+  private readonly useBlocks = new Blocks<Numbered<UseFact>>(16);
+  private readonly cellBlocks = new Blocks<Numbered<CellFact>>(6);
+  private readonly readBlocks = new Blocks<Numbered<ContextReadFact>>(4);
+  private readonly cloneBlocks = new Blocks<Numbered<CloneFact>>(2);
   // Lists with holes: `forEach` and its like pass them by, `for … of` does not.
   readonly places = this.placeBlocks.all;
   readonly functions = this.functionBlocks.all;
@@ -96,6 +99,8 @@ export class Graph {
   private readonly imports: Imports;
   private readonly callers: Callers;
   readonly shared: Shared;
+  /** How many functions of each file bring something else where they are called without arguments. */
+  private readonly bare: number[] = [];
   /** Components that a wrapper adds props to. */
   get injected(): ReadonlySet<number> {
     return this.shared.injected;
@@ -108,7 +113,7 @@ export class Graph {
   ) {
     this.files = [...files];
     this.modules = new Modules(files, configs);
-    const places = files.reduce((sum, file) => sum + roomFor(file.places.length), 0);
+    const places = files.reduce((sum, file) => sum + roomFor(file.places.length, SPARE_PLACES), 0);
     this.out = new Chains(places, 'nextOut');
     this.into = new Chains(places, 'nextInto');
     this.functionOfSelf = new ByPlace(places);
@@ -128,6 +133,10 @@ export class Graph {
     });
     this.shared = new Shared(this, reads);
     this.join();
+  }
+
+  get hasBare(): boolean {
+    return this.bare.some((count) => count > 0);
   }
 
   /** Everything that leads from one file into another, stage by stage. */
@@ -286,6 +295,7 @@ export class Graph {
   private addFile(file: FileFacts, index: number): void {
     const base = this.at(index, 0);
     const fnBase = this.fnAt(index, 0);
+    this.bare[index] = file.functions.filter((fact) => fact.bare !== undefined).length;
     file.functions.forEach((fact, i) => {
       this.functionOfSelf.set(base + fact.self, fnBase + i);
       this.functionOfResult.set(base + fact.result, fnBase + i);
@@ -345,6 +355,7 @@ export class Graph {
 
   /** Joins a file's places to others, as a stage of linking finds them: what it joined before and does not now is parted. */
   joinAll(stage: Stage, file: number, joins: readonly (readonly [from: number, to: number])[]): void {
+    if (joins.length === 0 && !this.crossing.has(rankOf(stage, file))) return;
     const wanted = joins.flatMap(([from, to]) =>
       from === to ? [] : [{ from, to, op: 'same' as const, field: '', except: null }],
     );
@@ -421,6 +432,11 @@ export class Graph {
   /** Calls that are known to call a function. */
   callersOfFunction(fn: number): readonly number[] {
     return this.callers.of(fn);
+  }
+
+  /** The calls of every function that is called, by function; the same map as long as none comes or goes. */
+  get calledFunctions(): ReadonlyMap<number, readonly number[]> {
+    return this.callers.all;
   }
 
   /** The functions of the project a call is known to call, whatever the run; empty where it depends on the run. */

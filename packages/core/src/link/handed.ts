@@ -2,7 +2,7 @@
  * Functions handed over and called elsewhere: callbacks, render functions, change functions given to a provider. Each
  * function written inside a component is followed as a value to the calls it ends up in.
  */
-import type { Repeat } from '../model/facts';
+import type { FileFacts, Repeat } from '../model/facts';
 import type { Clones } from './clones';
 import { Crossings, type Environment } from './crossing';
 import { about, Kept } from './kept';
@@ -19,6 +19,13 @@ interface Called {
   context: number;
 }
 
+/** The calls that a function gets to which belongs to one run. */
+interface Handing {
+  fn: number;
+  context: number;
+  called: readonly Called[];
+}
+
 /** Where the result of a function goes that was handed over. */
 export interface Caller {
   place: number;
@@ -31,6 +38,7 @@ export class Handed {
   private readonly callers = new Map<string, Caller[]>();
   private readonly markup: Kept<number, boolean>;
   private readonly followed: Kept<string, readonly Called[]>;
+  private readonly inFiles: Kept<number, readonly Handing[]>;
 
   constructor(
     private readonly program: Program,
@@ -42,17 +50,30 @@ export class Handed {
   ) {
     this.markup = before?.markup ?? new Kept(program.reads);
     this.followed = before?.followed ?? new Kept(program.reads);
+    this.inFiles = before?.inFiles ?? new Kept(program.reads);
     const crossings = new Crossings(program, readers, environment, null, clones);
-    program.graph.functions.forEach(({ fact, parent, file }, fn) => {
-      if (parent === -1 || program.components.has(fn) || program.isModule(parent)) return;
-      const unit = program.unitOf(fn);
-      for (const context of program.runsOf(unit)) {
-        const start = { place: program.graph.at(file, fact.self), path: 0, context };
-        const called = this.followed.get(`${start.place}:${context}`, () => this.follow(start, crossings));
+    program.graph.files.forEach((facts, file) => {
+      for (const { fn, context, called } of this.inFiles.get(file, () => this.handedIn(facts, file, crossings)))
         for (const one of called) this.join(fn, context, one.call, one.context);
-      }
     });
     if (before) this.touchChanged(before);
+  }
+
+  /** The functions of a file that end up in some call that was handed them. */
+  private handedIn(facts: FileFacts, file: number, crossings: Crossings): Handing[] {
+    const { program } = this;
+    const { graph } = program;
+    program.reads.note(file);
+    return facts.functions.flatMap(({ self }, index) => {
+      const fn = graph.fnAt(file, index);
+      const parent = graph.functions[fn]?.parent ?? -1;
+      if (parent === -1 || program.isComponent(fn) || program.isModule(parent)) return [];
+      return program.runsOf(program.unitOf(fn)).flatMap((context) => {
+        const start = { place: graph.at(file, self), path: 0, context };
+        const called = this.followed.get(`${start.place}:${context}`, () => this.follow(start, crossings));
+        return called.length > 0 ? [{ fn, context, called }] : [];
+      });
+    });
   }
 
   private touchChanged(before: Handed): void {

@@ -52,7 +52,7 @@ export class Program {
   /** By site; with holes where numbers are to spare. */
   readonly siteTargets: readonly SiteTarget[];
   private readonly vias = new Map<number, Set<number>>();
-  private readonly units: number[] = [];
+  private readonly units: number[];
   private readonly infos: Kept<number, ComponentInfo>;
   private readonly runs: Runs;
   private sites: Map<number, number[]> | null = null;
@@ -86,7 +86,10 @@ export class Program {
       }
     });
     this.collectComponents(before);
-    this.graph.functions.forEach((_, fn) => (this.units[fn] = this.findUnit(fn)));
+    this.units = before?.units ?? [];
+    this.graph.functions.forEach(({ file }, fn) => {
+      if (!before || reads.isTouched(file)) this.units[fn] = this.findUnit(fn);
+    });
     joinRoutes(this);
     this.reached = joinAbove(this);
     this.graph.see(null);

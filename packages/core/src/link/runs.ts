@@ -2,7 +2,7 @@
  * The runs of a function: on behalf of which components, and by which calls, its code runs. Functions that call each other in
  * a circle are run by whoever calls into the circle from outside, on a shortest way within it.
  */
-import type { Graph } from './graph';
+import { push } from './byPlace';
 import { Kept } from './kept';
 import type { Program } from './program';
 
@@ -74,21 +74,21 @@ export class Runs {
  * (Tarjan, "Depth-First Search and Linear Graph Algorithms", 1972), without recursion of our own.
  */
 function circlesOf(program: Program): Map<number, readonly number[]> {
-  const { graph } = program;
+  const callers = callersAmongHelpers(program);
   const circles = new Map<number, readonly number[]>();
   const order = new Map<number, number>();
   const low = new Map<number, number>();
   const stack: number[] = [];
   const waiting = new Set<number>();
-  for (const start of unitsCalled(graph, program)) {
+  for (const start of callers.keys()) {
     if (order.has(start)) continue;
-    const path: { unit: number; callers: number[]; next: number }[] = [];
+    const path: { unit: number; callers: readonly number[]; next: number }[] = [];
     const enter = (unit: number): void => {
       order.set(unit, order.size);
       low.set(unit, order.size - 1);
       stack.push(unit);
       waiting.add(unit);
-      path.push({ unit, callers: callersOf(program, unit), next: 0 });
+      path.push({ unit, callers: callers.get(unit) ?? [], next: 0 });
     };
     enter(start);
     for (let at = path.at(-1); at; at = path.at(-1)) {
@@ -111,21 +111,21 @@ function circlesOf(program: Program): Map<number, readonly number[]> {
   return circles;
 }
 
-/** The functions that may be part of a circle: not components, which render each other, nor modules, which nobody calls. */
-function unitsCalled(graph: Graph, program: Program): number[] {
-  const units = new Set<number>();
-  graph.functions.forEach((_, fn) => {
-    if (graph.callersOfFunction(fn).length > 0 && isHelper(program, fn)) units.add(fn);
-  });
-  return [...units];
-}
-
-function callersOf(program: Program, unit: number): number[] {
+/**
+ * The helpers that call each helper, for those that may be in a circle. Components render each other and nobody calls a module;
+ * who is called by such alone is in no circle either.
+ */
+function callersAmongHelpers(program: Program): Map<number, number[]> {
   const { graph } = program;
-  const callers = new Set(graph.callersOfFunction(unit).map((call) => program.unitOf(graph.fnOfCall(call))));
-  return [...callers].filter((caller) => isHelper(program, caller));
-}
-
-function isHelper(program: Program, fn: number): boolean {
-  return !program.components.has(fn) && !program.isModule(fn) && program.unitOf(fn) === fn;
+  const isHelper = (fn: number): boolean =>
+    program.unitOf(fn) === fn && !program.components.has(fn) && !program.isModule(fn);
+  const found = new Map<number, number[]>();
+  for (const [fn, calls] of graph.calledFunctions) {
+    if (!isHelper(fn)) continue;
+    for (const call of calls) {
+      const caller = program.unitOf(graph.fnOfCall(call));
+      if (graph.calledFunctions.has(caller) && isHelper(caller)) push(found, fn, caller);
+    }
+  }
+  return found;
 }

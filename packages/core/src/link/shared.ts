@@ -42,7 +42,7 @@ export class Shared {
     this.stage('ties', (facts) => facts.ties.length > 0, this.tiedBy);
     this.setters = this.findSetters();
     this.stage('mutations', (facts) => this.setters.size > 0 && facts.mutations.length > 0, this.changedBy);
-    const bare = graph.files.some((facts) => facts.functions.some((fn) => fn.bare !== undefined));
+    const bare = graph.hasBare;
     this.stage('bare', (facts) => bare && facts.calls.length > 0, this.calledBare);
   }
 

@@ -36,6 +36,31 @@ export function copies(linked: Linked, cells: Cells): Copy[] {
   return found;
 }
 
+/** A place where a component takes a copy of a value, and what holds the copy from then on. */
+interface Taking {
+  stop: FlowStop;
+  component: ComponentInfo;
+  local: Local;
+  visited: Visited;
+  to: number;
+}
+
+/** Where a value is copied once. */
+function takingsOf(linked: Linked, flow: Flow): Taking[] {
+  const { program, locals } = linked;
+  return copiedAt(flow).flatMap((stop) => {
+    const { component } = stop;
+    if (!component) return [];
+    const local = locals.explore(stop.at);
+    return local.visited.flatMap((visited) =>
+      program.graph.edgesOutOf(visited.place).flatMap(({ op, to }): Taking[] => {
+        if (op !== 'frozen' || wasDerived(visited) || isInstance(linked, local, visited)) return [];
+        return [{ stop, component, local, visited, to }];
+      }),
+    );
+  });
+}
+
 const copied = new WeakMap<Flow, readonly FlowStop[]>();
 
 /** The stops at which a component copies a value: what a flow is never changes. */
@@ -52,48 +77,42 @@ function copiedAt(flow: Flow | null): readonly FlowStop[] {
 }
 
 function findCopies(linked: Linked, cells: Cells): Copy[] {
-  const { program, locals } = linked;
-  const { graph } = program;
+  const takings = linked.answers.about<Flow, readonly Taking[]>('copies');
   const found: Copy[] = [];
   const byValue = new Map<string, CellFlow>();
   for (const flow of cells.all)
     if (flow.cell.value && flow.cell.home !== null && flow.cell.kind === 'state')
       byValue.set(`${flow.cell.value.place}:${flow.cell.home}`, flow);
   const seen = new Set<string>();
-  for (const source of cells.all)
-    for (const stop of copiedAt(source.values)) {
-      // What never changes is a first value, and no home of its own.
-      if (source.cell.kind === 'constant') break;
-      if (!stop.component) continue;
-      const local = locals.explore(stop.at);
-      for (const visited of local.visited)
-        for (let edge = graph.firstOut(visited.place); edge; edge = edge.nextOut) {
-          if (edge.op !== 'frozen') continue;
-          const copy = byValue.get(`${edge.to}:${stop.component.fn}`);
-          if (!copy || copy === source || wasDerived(visited)) continue;
-          if (isInstance(linked, local, visited)) continue;
-          // The first of a list, a field of one's own object: not the same fact.
-          if (isPart(visited) && (source.cell.home === stop.component.fn || ofList(linked, local, visited))) continue;
-          const key = `${copy.cell.id}<${source.cell.id}`;
-          if (seen.has(key)) continue;
-          seen.add(key);
-          const known = found.find((one) => one.copy === copy);
-          if (known) {
-            known.sources.push(source);
-            known.sourceChanges ||= changes(source);
-            continue;
-          }
-          found.push({
-            copy,
-            component: stop.component,
-            from: stop.name,
-            sources: [source],
-            changed: writersOf(copy).some((one) => !isFollowing(one.facts.uses)),
-            sourceChanges: changes(source),
-            followed: writersOf(copy).some((one) => isFollowing(one.facts.uses)),
-          });
-        }
+  for (const source of cells.all) {
+    const { values } = source;
+    // What never changes is a first value, and no home of its own.
+    if (!values || source.cell.kind === 'constant' || copiedAt(values).length === 0) continue;
+    for (const { stop, component, local, visited, to } of takings.get(values, () => takingsOf(linked, values))) {
+      const copy = byValue.get(`${to}:${component.fn}`);
+      if (!copy || copy === source) continue;
+      // The first of a list, a field of one's own object: not the same fact.
+      if (isPart(visited) && (source.cell.home === component.fn || ofList(linked, local, visited))) continue;
+      const key = `${copy.cell.id}<${source.cell.id}`;
+      if (seen.has(key)) continue;
+      seen.add(key);
+      const known = found.find((one) => one.copy === copy);
+      if (known) {
+        known.sources.push(source);
+        known.sourceChanges ||= changes(source);
+        continue;
+      }
+      found.push({
+        copy,
+        component,
+        from: stop.name,
+        sources: [source],
+        changed: writersOf(copy).some((one) => !isFollowing(one.facts.uses)),
+        sourceChanges: changes(source),
+        followed: writersOf(copy).some((one) => isFollowing(one.facts.uses)),
+      });
     }
+  }
   return found;
 }
 

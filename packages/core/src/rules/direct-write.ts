@@ -2,7 +2,7 @@
 import type { Linked } from '../link';
 import type { Graph } from '../link/graph';
 import type { CellFlow } from '../follow/cells';
-import { stopsOfItself } from '../follow/flow';
+import { stopsOfItself, type FlowStop } from '../follow/flow';
 import { isAnew, isPart, wasDerived, wasFrozen } from '../link/visited';
 import { FAMILIES } from '../model/families';
 import { beside, named, seat, type Draft, type Rule } from './rule';
@@ -41,13 +41,14 @@ export function Bench() {
     },
   },
   check({ linked, cells }) {
-    const mutations = mutationsByPlace(linked);
-    if (mutations.size === 0) return [];
-    const found = new Map<string, Draft>();
-    const drafts = linked.answers.about<CellFlow, ReadonlyMap<string, Draft>>('direct-write');
-    for (const flow of cells.all)
-      for (const [key, draft] of drafts.get(flow, () => draftsOf(linked, flow, mutations)))
+    if (!linked.program.graph.files.some((facts) => facts.mutations.length > 0)) return [];
+    const found = new Map<Spot, Draft>();
+    const drafts = linked.answers.about<CellFlow, ReadonlyMap<Spot, Draft>>('direct-write');
+    for (const flow of cells.all) {
+      if (flow.cell.kind !== 'state' || flow.cell.setter === null) continue;
+      for (const [key, draft] of drafts.get(flow, () => draftsOf(linked, flow)))
         if (!found.has(key)) found.set(key, draft);
+    }
     return [...found.values()];
   },
 };
@@ -60,38 +61,31 @@ interface Mutation {
   at: Spot;
 }
 
-/** Changes in place, by the place of the object changed. */
-function mutationsByPlace({ program: { graph } }: Linked): Map<number, Mutation[]> {
-  const found = new Map<number, Mutation[]>();
-  graph.files.forEach((facts, file) => {
-    for (const { object, field, text, fn, at } of facts.mutations) {
-      const place = graph.at(file, object);
-      const list = found.get(place);
-      const one = { text, field, file, fn: graph.fnAt(file, fn), at };
-      if (list) list.push(one);
-      else found.set(place, [one]);
-    }
-  });
-  return found;
+/** Changes in place of the object a place holds. */
+function mutationsAt({ program: { graph } }: Linked, place: number): readonly Mutation[] {
+  const file = graph.fileOfPlace[place] ?? 0;
+  const mutations = graph.files[file]?.mutations ?? [];
+  return mutations.flatMap(({ object, field, text, fn, at }) =>
+    graph.at(file, object) === place ? [{ text, field, file, fn: graph.fnAt(file, fn), at }] : [],
+  );
 }
 
-/** Where one state is changed in place, by the spot. */
-function draftsOf(
-  linked: Linked,
-  { cell, values }: CellFlow,
-  mutations: ReadonlyMap<number, readonly Mutation[]>,
-): Map<string, Draft> {
+/** Where one state is changed in place, by the spot, which is the same however its lines move. */
+function draftsOf(linked: Linked, { cell, values }: CellFlow): Map<Spot, Draft> {
   const { program, locals } = linked;
   const { graph } = program;
-  const found = new Map<string, Draft>();
-  if (cell.home === null || cell.kind !== 'state' || cell.setter === null || cell.callable) return found;
+  const found = new Map<Spot, Draft>();
+  if (cell.home === null || cell.setter === null || cell.callable || !values) return found;
   const home = program.component(cell.home);
   if (!home || !FAMILIES[home.family].directWriteIsLost) return found;
-  for (const stop of values ? stopsOfItself(values) : []) {
+  let itself: Set<FlowStop> | null = null;
+  for (const stop of values.stops.values()) {
     const local = locals.explore(stop.at);
     for (const [index, visited] of local.visited.entries())
-      for (const one of mutations.get(visited.place) ?? []) {
+      for (const one of mutationsAt(linked, visited.place)) {
+        itself ??= new Set(stopsOfItself(values));
         if (
+          !itself.has(stop) ||
           !holds(linked, visited.path, one, cell.name) ||
           wasDerived(visited) ||
           wasFrozen(visited) ||
@@ -100,9 +94,8 @@ function draftsOf(
           continue;
         const whose = stop.component?.fn === cell.home ? cell.name : `${cell.name} of ${home.name}`;
         const what = isPart(visited) ? `a part of ${whose}` : whose;
-        const key = `${one.file}:${one.at.line}:${one.at.column}`;
-        if (found.has(key) || isSetAnew(linked, cell.setter.place, one)) continue;
-        found.set(key, {
+        if (found.has(one.at) || isSetAnew(linked, cell.setter.place, one)) continue;
+        found.set(one.at, {
           message: `${stop.component?.name ?? ''} changes ${what} in place (${one.text}): nothing is rendered again, and the screen keeps showing the old value.`,
           component: stop.component?.name ?? null,
           name: stop.name,

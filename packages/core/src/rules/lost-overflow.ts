@@ -1,7 +1,7 @@
 /** Attributes that have nowhere to go. */
 import { isSigned } from '../model/signs';
 import { named, seat, type Rule } from './rule';
-import { passings } from './sites';
+import { passings, takenBy } from './sites';
 
 const sfc = (script: string, template: string): string =>
   `<script setup>\n${script}\n</script>\n<template>\n${template}\n</template>\n`;
@@ -28,7 +28,7 @@ export const lostOverflow: Rule = {
     return passings(linked).flatMap(({ fact, file, component, author }) => {
       const taker = graph.functions[component.fn]?.fact;
       if (!taker?.losesRest || component.takesRest) return [];
-      const taken = new Set(component.props.map((prop) => prop.name));
+      const taken = takenBy(component);
       return fact.props.flatMap(({ name, at }) => {
         if (name === null || taken.has(name) || isSigned(name) || name === 'ref') return [];
         return [

@@ -49,6 +49,18 @@ export function isOffered({ program, render }: Linked, file: number): boolean {
   return !render.hasEntries || program.graph.modules.offers(program.graph.path(file));
 }
 
+const taken = new WeakMap<ComponentInfo, ReadonlySet<string>>();
+
+/** The names of the props a component takes. */
+export function takenBy(component: ComponentInfo): ReadonlySet<string> {
+  let names = taken.get(component);
+  if (!names) {
+    names = new Set(component.props.map((prop) => prop.name));
+    taken.set(component, names);
+  }
+  return names;
+}
+
 /** Given by the framework itself, not by name. */
 export const OWN_ATTRIBUTES = new Set(['key', 'ref', 'children']);
 

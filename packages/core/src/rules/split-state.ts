@@ -37,6 +37,7 @@ function Tray({ label, open, onOpen }) {
   check({ linked, cells }) {
     const { program, render, locals } = linked;
     const found: Draft[] = [];
+    let changing: ReadonlySet<number> | null = null;
     for (const flow of cells.all) {
       const { cell } = flow;
       if (cell.home === null || cell.kind !== 'state' || cell.setter === null || cell.callable || !cell.value) continue;
@@ -78,12 +79,18 @@ function Tray({ label, open, onOpen }) {
 
     /** Whether a function calls the change function of some state. */
     function changesState(fn: number): boolean {
-      return cells.all.some(({ calls, cell }) => {
-        if (!cell.setter || !calls) return false;
-        return locals
-          .explore(cell.setter)
-          .called.some(({ call }) => program.isWithin(program.graph.fnOfCall(call), fn));
-      });
+      changing ??= functionsThatChange();
+      return changing.has(fn);
+    }
+
+    /** The functions in which some state's change function is called, and those around them. */
+    function functionsThatChange(): Set<number> {
+      const functions = new Set<number>();
+      for (const { calls, cell } of cells.all)
+        for (const { call } of cell.setter && calls ? locals.explore(cell.setter).called : [])
+          for (let fn = program.graph.fnOfCall(call); fn !== -1; fn = program.graph.functions[fn]?.parent ?? -1)
+            functions.add(fn);
+      return functions;
     }
   },
 };

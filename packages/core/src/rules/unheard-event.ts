@@ -57,7 +57,11 @@ export function Tally() {
         });
     }
     const sites = new Map<number, Passing[]>();
-    for (const one of passings(linked)) sites.set(one.component.fn, [...(sites.get(one.component.fn) ?? []), one]);
+    for (const one of passings(linked)) {
+      const list = sites.get(one.component.fn);
+      if (list) list.push(one);
+      else sites.set(one.component.fn, [one]);
+    }
     for (const component of program.components.values()) {
       const own = sites.get(component.fn) ?? [];
       // At each of its sites it has to be certain what is passed.

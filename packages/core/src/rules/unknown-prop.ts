@@ -2,7 +2,7 @@
 import { FAMILIES } from '../model/families';
 import { isSigned } from '../model/signs';
 import { nearest } from '../follow/names';
-import { OWN_ATTRIBUTES, passings, rendersNothing } from './sites';
+import { OWN_ATTRIBUTES, passings, rendersNothing, takenBy } from './sites';
 import { named, seat, type Rule } from './rule';
 
 export const unknownProp: Rule = {
@@ -35,8 +35,9 @@ export function Bench() {
   check({ linked }) {
     return passings(linked).flatMap(({ fact, file, component, author }) => {
       if (component.takesRest || component.openType || FAMILIES[component.family].attributesFall) return [];
+      const taken = takenBy(component);
+      if (fact.props.every(({ name }) => name === null || taken.has(name))) return [];
       if (rendersNothing(linked, component.fn)) return [];
-      const taken = new Set(component.props.map((prop) => prop.name));
       return fact.props.flatMap(({ name, at }) => {
         if (name === null || taken.has(name) || OWN_ATTRIBUTES.has(name) || isSigned(name)) return [];
         const [near] = nearest(name, [...taken]);

@@ -1,7 +1,7 @@
 /** A whole object carried down, of which one or two fields are read. */
 import type { Flow, FlowStop } from '../follow/flow';
 import { arrivalOf, roleAt } from '../follow/trail';
-import { isPart, wasDerived } from '../link/visited';
+import { isPart, wasDerived, type Local } from '../link/visited';
 import type { Linked } from '../link';
 import { list, named, seat, type Draft, type Rule } from './rule';
 
@@ -138,20 +138,31 @@ function hasMore(
 
 /** Adds the fields a component reads of the object; true where it uses the object as a whole. */
 function readWhole(linked: Linked, stop: FlowStop, fields: Set<string>): boolean {
-  const { graph } = linked.program;
   const local = linked.locals.explore(stop.at);
+  const read = linked.answers.about<Local, Read>('wide-prop: read').get(local, () => readOf(linked, local));
+  for (const field of read.fields) fields.add(field);
+  return read.whole || stop.hops.some((hop) => hop.effect === 'derived');
+}
+
+/** What becomes of an object in one component: the fields read of it, and whether it is used as a whole. */
+interface Read {
+  fields: readonly string[];
+  whole: boolean;
+}
+
+function readOf(linked: Linked, local: Local): Read {
+  const { graph } = linked.program;
+  const fields: string[] = [];
   for (const visited of local.visited) {
     if (visited.path !== 0 || isPart(visited) || wasDerived(visited)) continue;
     for (let edge = graph.firstOut(visited.place); edge; edge = edge.nextOut) {
-      if (edge.op === 'rest') return true;
+      if (edge.op === 'rest') return { fields, whole: true };
       if (edge.op !== 'get') continue;
-      if (edge.field === '*') return true;
-      fields.add(edge.field);
+      if (edge.field === '*') return { fields, whole: true };
+      fields.push(edge.field);
     }
   }
   const isWhole = (one: { part: boolean; path: number; derived: boolean }): boolean =>
     !one.part && !one.derived && one.path === 0;
-  return (
-    local.uses.some(isWhole) || local.outsideCalls.some(isWhole) || stop.hops.some((hop) => hop.effect === 'derived')
-  );
+  return { fields, whole: local.uses.some(isWhole) || local.outsideCalls.some(isWhole) };
 }

@@ -148,7 +148,7 @@ function sites(linked: Linked): Site[] {
     // A context's provider is no component: it shows in the hops that go through it.
     if (!target || target.provides !== null || target.consumes !== null) return [];
     const placements = render.placements[site] ?? [];
-    const under = [...new Set(placements.map((p) => p.under))];
+    const under = placements.length === 1 ? [placements[0]?.under] : [...new Set(placements.map((p) => p.under))];
     const repeat = placements.reduce<Site['repeat']>(
       (worst, p) => (order(p.repeat) > order(worst) ? p.repeat : worst),
       fact.repeat,

@@ -47,10 +47,12 @@ const SLICE = 60;
 export interface Memory {
   files: Map<string, { bytes: number; modified: number; vue: 2 | 3 | undefined; facts: FileFacts }>;
   last: { survey: Survey; frame: string } | null;
+  /** Which files in folders of output were imported, in the order they were looked for, and by which imports that was told. */
+  imported: { told: string; paths: ReadonlySet<string> }[];
 }
 
 export function emptyMemory(): Memory {
-  return { files: new Map(), last: null };
+  return { files: new Map(), last: null, imported: [] };
 }
 
 export interface SurveyOptions {
@@ -157,9 +159,9 @@ async function readSources(
   const memory = options.memory ?? emptyMemory();
   let sources = found.sources;
   let files = await readFacts(root, sources, vueOf, { ...options, memory });
-  for (let left = found.output; left.length > 0;) {
+  for (let left = found.output, round = 0; left.length > 0; round++) {
     const paths = left.map((file) => file.path);
-    const imported = importedAmong(files, paths, configs);
+    const imported = importedByAny(files, paths, configs, memory, round);
     if (imported.size === 0) break;
     sources = [...sources, ...left.filter((file) => imported.has(file.path))].sort(byPath);
     left = left.filter((file) => !imported.has(file.path));
@@ -170,6 +172,24 @@ async function readSources(
   const output = (found.skipped.output ?? 0) - (sources.length - found.sources.length);
   const { output: _, ...skipped } = found.skipped;
   return { files, skipped: output > 0 ? { ...found.skipped, output } : skipped };
+}
+
+/** As `importedAmong`; where all imports are as they were when it was asked last, so is the answer. */
+function importedByAny(
+  files: readonly FileFacts[],
+  further: readonly string[],
+  configs: readonly ConfigFile[],
+  memory: Memory,
+  round: number,
+): ReadonlySet<string> {
+  const sourcesOf = ({ imports, exports }: FileFacts): string =>
+    [...imports, ...exports].map(({ source }) => source ?? '').join(' ');
+  const told = JSON.stringify([further, configs, files.map((file) => [file.path, sourcesOf(file)])]);
+  const known = memory.imported[round];
+  if (known?.told === told) return known.paths;
+  const found = importedAmong(files, further, configs);
+  memory.imported[round] = { told, paths: found };
+  return found;
 }
 
 async function readFacts(
