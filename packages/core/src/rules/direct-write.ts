@@ -61,10 +61,13 @@ interface Mutation {
   at: Spot;
 }
 
+const NO_MUTATIONS: readonly Mutation[] = [];
+
 /** Changes in place of the object a place holds. */
 function mutationsAt({ program: { graph } }: Linked, place: number): readonly Mutation[] {
   const file = graph.fileOfPlace[place] ?? 0;
   const mutations = graph.files[file]?.mutations ?? [];
+  if (mutations.length === 0) return NO_MUTATIONS;
   return mutations.flatMap(({ object, field, text, fn, at }) =>
     graph.at(file, object) === place ? [{ text, field, file, fn: graph.fnAt(file, fn), at }] : [],
   );
