@@ -1,13 +1,11 @@
 /** The cells of a program: what hooks make for each component, contexts, and values that only a component's code holds. */
 import type { Carrier, CellKind } from '../model/documents';
-import type { CellFact, FileFacts, SharedCell, Spot } from '../model/facts';
+import type { CellFact, SharedCell, Spot } from '../model/facts';
 import type { Linked } from '../link';
-import type { Origin } from '../link/graph';
-import { Kept } from '../link/kept';
 import type { At } from '../link/visited';
 import { changeKey } from '../link/shared';
-import { isSlot, shownName } from '../model/signs';
 import { Flows, type Flow } from './flow';
+import { GivenProps, type Given, type GivenProp } from './given';
 
 export interface CellInfo {
   id: string;
@@ -45,29 +43,6 @@ export interface CellFlow {
   calls: Flow | null;
 }
 
-/** A prop a site gives to a component, and where it arrives. */
-interface GivenProp {
-  name: string;
-  place: number;
-  file: number;
-  at: Spot;
-  context: number;
-  /** The run of the component it is given to. */
-  to: number;
-  /** It is something that the component which gives it was handed itself. */
-  passedOn: boolean;
-}
-
-type Given = Omit<GivenProp, 'to' | 'passedOn'>;
-
-/** What is worked out file by file, or site by site, and outlasts an edit elsewhere. */
-interface KeptOfFiles {
-  /** Functions of a file that call something handed to their component. */
-  handed: Kept<number, ReadonlyMap<number, Origin[]>>;
-  /** The props a site gives. */
-  given: Kept<number, readonly GivenProp[]>;
-}
-
 export class Cells {
   readonly all: CellFlow[] = [];
   readonly byId = new Map<string, CellFlow>();
@@ -77,33 +52,14 @@ export class Cells {
   private readonly keys = new Set<string>();
   /** The props some cell was found to arrive as, by the run of the component that takes them. */
   private readonly arrivedProps = new Map<number, Set<string>>();
-  /** Functions that call something their component was handed, with where that comes from. */
-  private readonly callsHanded = new Map<number, Origin[]>();
-  private readonly kept: KeptOfFiles;
-  private readonly locals: Kept<Given, Omit<CellInfo, 'id'> | null>;
-  /** The props some site gives to a component, by its function; null for a spread. */
-  private readonly propsGiven = new Map<number, Set<string | null>>();
+  private readonly given: GivenProps;
 
   constructor(
     private readonly linked: Linked,
     private before: Cells | null = null,
   ) {
-    const { program } = linked;
-    const { reads, graph } = program;
     this.flows = new Flows(linked, before?.flows ?? null);
-    this.locals = linked.answers.about('cells: local');
-    this.kept = before?.kept ?? { handed: new Kept(reads), given: new Kept(reads) };
-    graph.files.forEach((facts, file) => {
-      for (const [fn, params] of this.kept.handed.get(file, () => this.callsHandedIn(facts, file)))
-        this.callsHanded.set(fn, params);
-    });
-    program.graph.sites.forEach(({ fact }, site) => {
-      for (const fn of program.siteTargets[site]?.components ?? []) {
-        const names = this.propsGiven.get(fn) ?? new Set();
-        for (const prop of fact.props) names.add(prop.name);
-        this.propsGiven.set(fn, names);
-      }
-    });
+    this.given = new GivenProps(linked, before?.given ?? null);
     this.addCells();
     this.addContexts();
     this.addLocals();
@@ -124,25 +80,6 @@ export class Cells {
         }
     this.stopsPassed = passed;
     return passed;
-  }
-
-  private callsHandedIn(facts: FileFacts, file: number): Map<number, Origin[]> {
-    const { program } = this.linked;
-    const { graph } = program;
-    program.reads.note(file);
-    const found = new Map<number, Origin[]>();
-    facts.calls.forEach((fact, index) => {
-      const call = graph.callAt(file, index);
-      if (program.callKind(call) !== 'handed') return;
-      const fn = graph.fnOfCall(call);
-      const params = graph
-        .trace(graph.at(file, fact.callee))
-        .filter((origin) => graph.places[origin.place]?.kind === 'param');
-      const known = found.get(fn);
-      if (known) known.push(...params);
-      else found.set(fn, params);
-    });
-    return found;
   }
 
   private addCells(): void {
@@ -266,9 +203,7 @@ export class Cells {
    * that writes them is their home, so that every prop has one.
    */
   private addLocals(): void {
-    const given = this.linked.program.graph.sites.flatMap((_, site) =>
-      this.kept.given.get(site, () => this.givenAt(site)),
-    );
+    const given = this.given.all;
     // What a component only passes on has its home further up: that comes first, and then reaches here by itself.
     let pending = given.filter((prop) => !this.isReached(prop) && prop.passedOn);
     for (const prop of given) if (!this.isReached(prop) && !prop.passedOn) this.addLocal(prop);
@@ -277,7 +212,7 @@ export class Cells {
       let added = false;
       for (const prop of pending) {
         if (this.isReached(prop)) continue;
-        if (added || this.comesFromAbove(prop)) left.push(prop);
+        if (added || this.given.comesFromAbove(prop)) left.push(prop);
         else {
           this.addLocal(prop);
           added = true;
@@ -312,82 +247,16 @@ export class Cells {
     });
   }
 
-  /** The props a site gives to a component of the project. */
-  private givenAt(site: number): GivenProp[] {
-    const { program } = this.linked;
-    const { graph } = program;
-    const entry = graph.sites[site];
-    if (!entry) return [];
-    const { fact, file } = entry;
-    program.reads.note(file);
-    const context = program.runsOf(program.unitOf(graph.fnAt(file, fact.fn)))[0];
-    if (context === undefined) return [];
-    const [first] = program.targetsAt(site, context);
-    const props = first === undefined ? null : program.component(first.fn)?.propsPlace;
-    if (first === undefined || props == null) return [];
-    const to = program.contexts.root(first.fn, first.via);
-    return fact.props.flatMap(({ name, place: local, at }) => {
-      if (name === null || name === 'children' || name === 'ref' || isSlot(name) || local === null) return [];
-      const place = graph.at(file, local);
-      return [{ name, place, file, at, context, to, passedOn: this.sourcesOf(place).length > 0 }];
-    });
-  }
-
   private isReached(prop: GivenProp): boolean {
     return this.arrivedProps.get(prop.to)?.has(prop.name) ?? false;
   }
 
-  /** The component's own props a given value comes from, directly or through a function that calls them. */
-  private sourcesOf(place: number): Origin[] {
-    const { graph } = this.linked.program;
-    return graph.trace(place).flatMap((origin) => {
-      if (graph.places[origin.place]?.kind === 'param') return [origin];
-      const fn = graph.functionOfSelf.get(origin.place);
-      return fn === undefined ? [] : (this.callsHanded.get(fn) ?? []);
-    });
-  }
-
-  /** Whether some site gives the component the prop it passes on. */
-  private comesFromAbove(prop: GivenProp): boolean {
-    const { graph } = this.linked.program;
-    return this.sourcesOf(prop.place).some(({ place, path }) => {
-      const names = this.propsGiven.get(graph.fnOfPlace(place));
-      return !!names && (names.has(null) || names.has(path[0] ?? null));
-    });
-  }
-
   private addLocal(given: Given): void {
     const { program } = this.linked;
-    const cell = this.locals.get(given, () => this.localOf(given));
+    const cell = this.given.cellOf(given);
     if (!cell) return;
     const owner = cell.home === null ? undefined : program.component(cell.home);
     this.add({ ...cell, id: this.idOf(owner?.id ?? program.graph.path(cell.file), cell.name) });
-  }
-
-  /** The cell a given value is, but for its id; null for markup, which is no value of its own. */
-  private localOf({ file, place, name: prop, at, context }: Given): Omit<CellInfo, 'id'> | null {
-    const { program } = this.linked;
-    const { graph } = program;
-    program.reads.note(file);
-    const held = graph.places[place];
-    const name = held?.name && /^(binding|function|import|part)$/.test(held.kind) ? held.name : shownName(prop);
-    const origins = graph.trace(place);
-    const isFunction =
-      origins.length > 0 && origins.every((o) => graph.places[o.place]?.kind === 'function' && o.path.length === 0);
-    if (origins.some((o) => graph.places[o.place]?.kind === 'markup')) return null;
-    const constant = origins.every((o) => /^(import|unknown|object|binding)$/.test(graph.places[o.place]?.kind ?? ''));
-    return {
-      name,
-      kind: constant && !isFunction ? 'constant' : 'derived',
-      home: program.contexts.owner[context] ?? null,
-      file,
-      spot: held && held.at.line > 0 && held.name === name ? held.at : at,
-      value: { place, path: 0, context },
-      setter: isFunction ? { place, path: 0, context } : null,
-      setterName: isFunction ? name : '',
-      callable: isFunction,
-      context: null,
-    };
   }
 
   private idOf(owner: string, name: string): string {

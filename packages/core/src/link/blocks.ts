@@ -14,7 +14,8 @@ export class Blocks<T> {
   /** Sets up the block of the next file. */
   open(items: readonly T[]): number {
     const base = this.all.length;
-    const room = roomFor(items.length, this.spare);
+    // A file that is worked on may grow by a quarter, a small one by more.
+    const room = items.length + Math.ceil(items.length / 4) + this.spare;
     this.bases.push(base);
     this.rooms.push(room);
     for (let i = 0; i < items.length; i++) this.all[base + i] = items[i] as T;
@@ -45,9 +46,4 @@ export class Blocks<T> {
     const from = this.bases[file] ?? 0;
     return { from, to: from + (this.rooms[file] ?? 0) };
   }
-}
-
-/** How many numbers a file gets for so many things: a file that is worked on may grow by a quarter, a small one by more. */
-export function roomFor(count: number, spare: number): number {
-  return count + Math.ceil(count / 4) + spare;
 }

@@ -86,6 +86,7 @@ export class Crossings {
     const { paths } = program;
     const site = program.graph.sites[siteNumber];
     const found: Crossing[] = [];
+    if (site) program.reads.note(site.file);
     for (const { fn, via } of program.targetsAt(siteNumber, context)) {
       const component = program.component(fn);
       if (!site || component?.propsPlace == null) continue;
@@ -120,6 +121,7 @@ export class Crossings {
     if (path === null) return [];
     return program.sitesOf(owner).flatMap((site) => {
       const entry = graph.sites[site];
+      if (entry) program.reads.note(entry.file);
       const ref = entry?.fact.props.find((prop) => prop.name === 'ref');
       if (!entry || ref?.place == null) return [];
       const place = graph.at(entry.file, ref.place);
@@ -158,6 +160,7 @@ export class Crossings {
     const { graph } = this.program;
     const found: Crossing[] = [];
     for (const { fn, context } of this.handed?.calleesOf(exit.target, exit.at.context) ?? []) {
+      this.program.reads.note(graph.functions[fn]?.file ?? 0);
       const param = graph.paramOf(fn, exit.index);
       const path = param?.field == null ? exit.at.path : this.program.paths.cons(param.field, exit.at.path);
       if (!param || path === null) continue;

@@ -2,20 +2,7 @@
  * The facts of all files as one graph. Places, functions, calls, sites, uses and cells get project-wide numbers; flows
  * become edges in both directions; imports are joined to what they import.
  */
-import type {
-  CallFact,
-  CellFact,
-  CloneFact,
-  ContextFact,
-  ContextReadFact,
-  FileFacts,
-  FlowOp,
-  FunctionFact,
-  Place,
-  SiteFact,
-  UseFact,
-} from '../model/facts';
-import { Blocks, roomFor } from './blocks';
+import type { ContextFact, FileFacts, FlowOp, Place } from '../model/facts';
 import { ByPlace, push } from './byPlace';
 import { Callers } from './callers';
 import { CrossEdges, type Joint } from './crossEdges';
@@ -23,47 +10,27 @@ import { Chains, rankOf, type Edge, type Stage } from './edges';
 import { Imports } from './imports';
 import { about, type Reads } from './kept';
 import { Modules, type ConfigFile, type Resolution } from './modules';
+import { Numbers, type Numbered } from './numbers';
 import { Shared } from './shared';
 import { Traces, type Origin } from './trace';
 
 export type { Origin };
 
-/** An item of one file with the project-wide numbers it needs. */
-interface Numbered<T> {
-  fact: T;
-  file: number;
-}
-
-interface NumberedFunction extends Numbered<FunctionFact> {
-  parent: number;
-}
-
 const NONE: readonly number[] = [];
-
-/** A function of a few lines has some ten places. */
-const SPARE_PLACES = 48;
 
 export class Graph {
   readonly modules: Modules;
   readonly files: FileFacts[];
-  private readonly placeBlocks = new Blocks<Place>(SPARE_PLACES);
-  private readonly functionBlocks = new Blocks<NumberedFunction>(12);
-  private readonly callBlocks = new Blocks<Numbered<CallFact>>(16);
-  private readonly siteBlocks = new Blocks<Numbered<SiteFact>>(8);
-  private readonly useBlocks = new Blocks<Numbered<UseFact>>(16);
-  private readonly cellBlocks = new Blocks<Numbered<CellFact>>(6);
-  private readonly readBlocks = new Blocks<Numbered<ContextReadFact>>(4);
-  private readonly cloneBlocks = new Blocks<Numbered<CloneFact>>(2);
-  // Lists with holes: `forEach` and its like pass them by, `for … of` does not.
-  readonly places = this.placeBlocks.all;
-  readonly functions = this.functionBlocks.all;
-  readonly calls = this.callBlocks.all;
-  readonly sites = this.siteBlocks.all;
-  readonly uses = this.useBlocks.all;
-  readonly cells = this.cellBlocks.all;
-  readonly contextReads = this.readBlocks.all;
-  readonly clones = this.cloneBlocks.all;
-  readonly placeBase = this.placeBlocks.bases;
+  private readonly numbers = new Numbers();
+  readonly places = this.numbers.places.all;
+  readonly functions = this.numbers.functions.all;
+  readonly calls = this.numbers.calls.all;
+  readonly sites = this.numbers.sites.all;
+  readonly uses = this.numbers.uses.all;
+  readonly cells = this.numbers.cells.all;
+  readonly contextReads = this.numbers.contextReads.all;
+  readonly clones = this.numbers.clones.all;
+  readonly placeBase = this.numbers.places.bases;
   readonly fileOfPlace: number[] = [];
   readonly contexts: Numbered<ContextFact>[] = [];
   /** The numbers of each file's contexts. */
@@ -113,7 +80,11 @@ export class Graph {
   ) {
     this.files = [...files];
     this.modules = new Modules(files, configs);
-    const places = files.reduce((sum, file) => sum + roomFor(file.places.length, SPARE_PLACES), 0);
+    this.files.forEach((file, index) => {
+      this.numbers.open(file, index);
+      for (let i = this.fileOfPlace.length; i < this.places.length; i++) this.fileOfPlace.push(index);
+    });
+    const places = this.places.length;
     this.out = new Chains(places, 'nextOut');
     this.into = new Chains(places, 'nextInto');
     this.functionOfSelf = new ByPlace(places);
@@ -128,7 +99,7 @@ export class Graph {
     this.imports = new Imports(this, reads);
     this.callers = new Callers(this, reads);
     this.files.forEach((file, index) => {
-      this.openBlocks(file, index);
+      this.openContexts(file, index);
       this.addFile(file, index);
     });
     this.shared = new Shared(this, reads);
@@ -155,13 +126,14 @@ export class Graph {
   replace(changes: ReadonlyMap<number, FileFacts>): boolean {
     for (const [file, facts] of changes) {
       const before = this.files[file];
-      if (!before || !this.fits(file, facts) || !sameFrame(before, facts)) return false;
+      if (!before || !this.numbers.fits(facts, file) || !sameFrame(before, facts)) return false;
     }
     for (const file of changes.keys()) this.crossing.loosen(file);
     for (const [file, facts] of changes) {
       this.clear(file);
       this.files[file] = facts;
-      this.fillBlocks(facts, file);
+      this.numbers.replace(facts, file);
+      this.replaceContexts(facts, file);
       this.addFile(facts, file);
       this.reads.touch(file);
     }
@@ -185,7 +157,7 @@ export class Graph {
   }
 
   fnAt(file: number, fn: number): number {
-    return (this.functionBlocks.bases[file] ?? 0) + fn;
+    return (this.numbers.functions.bases[file] ?? 0) + fn;
   }
 
   fnOfPlace(place: number): number {
@@ -217,16 +189,7 @@ export class Graph {
     return this.files[file]?.path ?? '';
   }
 
-  private openBlocks(file: FileFacts, index: number): void {
-    this.placeBlocks.open(file.places);
-    this.functionBlocks.open(this.functionsOf(file, index, this.functions.length));
-    this.callBlocks.open(numbered(file.calls, index));
-    this.siteBlocks.open(numbered(file.sites, index));
-    this.useBlocks.open(numbered(file.uses, index));
-    this.cellBlocks.open(numbered(file.cells, index));
-    this.readBlocks.open(numbered(file.contextReads, index));
-    this.cloneBlocks.open(numbered(file.clones, index));
-    for (let i = this.fileOfPlace.length; i < this.places.length; i++) this.fileOfPlace.push(index);
+  private openContexts(file: FileFacts, index: number): void {
     this.contextsOf.push(
       file.contexts.map((fact) => {
         const known = fact.key === null ? undefined : this.contextOfKey.get(fact.key);
@@ -238,28 +201,8 @@ export class Graph {
     );
   }
 
-  private fits(file: number, facts: FileFacts): boolean {
-    return (
-      this.placeBlocks.fits(file, facts.places.length) &&
-      this.functionBlocks.fits(file, facts.functions.length) &&
-      this.callBlocks.fits(file, facts.calls.length) &&
-      this.siteBlocks.fits(file, facts.sites.length) &&
-      this.useBlocks.fits(file, facts.uses.length) &&
-      this.cellBlocks.fits(file, facts.cells.length) &&
-      this.readBlocks.fits(file, facts.contextReads.length) &&
-      this.cloneBlocks.fits(file, facts.clones.length)
-    );
-  }
-
-  private fillBlocks(file: FileFacts, index: number): void {
-    this.placeBlocks.replace(index, file.places);
-    this.functionBlocks.replace(index, this.functionsOf(file, index, this.fnAt(index, 0)));
-    this.callBlocks.replace(index, numbered(file.calls, index));
-    this.siteBlocks.replace(index, numbered(file.sites, index));
-    this.useBlocks.replace(index, numbered(file.uses, index));
-    this.cellBlocks.replace(index, numbered(file.cells, index));
-    this.readBlocks.replace(index, numbered(file.contextReads, index));
-    this.cloneBlocks.replace(index, numbered(file.clones, index));
+  /** Contexts keep their numbers; what is known of them may have moved. */
+  private replaceContexts(file: FileFacts, index: number): void {
     this.contextsOf[index]?.forEach((context, i) => {
       const entry = this.contexts[context];
       const fact = file.contexts[i];
@@ -267,17 +210,9 @@ export class Graph {
     });
   }
 
-  private functionsOf(file: FileFacts, index: number, base: number): NumberedFunction[] {
-    return file.functions.map((fact) => ({
-      fact,
-      file: index,
-      parent: fact.parent === null ? -1 : base + fact.parent,
-    }));
-  }
-
   /** Forgets what the places and functions of a file's block were. */
   private clear(file: number): void {
-    const places = this.placeBlocks.rangeOf(file);
+    const places = this.numbers.places.rangeOf(file);
     for (let place = places.from; place < places.to; place++) {
       this.out.clear(place);
       this.into.clear(place);
@@ -288,7 +223,7 @@ export class Graph {
       for (const map of [this.contextOfPlace, this.siteOfProps, this.cloneOfProps, this.handleOf]) map.delete(place);
       for (const set of [this.boxes, this.keys, this.deepCells, this.exported]) set.delete(place);
     }
-    const functions = this.functionBlocks.rangeOf(file);
+    const functions = this.numbers.functions.rangeOf(file);
     for (let fn = functions.from; fn < functions.to; fn++) this.instanceOf.delete(fn);
   }
 
@@ -312,7 +247,7 @@ export class Graph {
     const own = rankOf('facts', index);
     for (const flow of file.flows)
       this.addEdge(base + flow.from, base + flow.to, flow.op, flow.field ?? '', flow.except ?? null, own);
-    const calls = this.callBlocks.bases[index] ?? 0;
+    const calls = this.numbers.calls.bases[index] ?? 0;
     file.calls.forEach((fact, i) => {
       push(this.callsByCallee, base + fact.callee, calls + i);
       this.callOfResult.set(base + fact.result, calls + i);
@@ -321,30 +256,30 @@ export class Graph {
         if (arg !== null && fact.args.indexOf(arg) === position) push(this.callsByArg, base + arg, calls + i);
       });
     });
-    const uses = this.useBlocks.bases[index] ?? 0;
+    const uses = this.numbers.uses.bases[index] ?? 0;
     file.uses.forEach((fact, i) => push(this.usesByPlace, base + fact.place, uses + i));
     file.sites.forEach((fact, i) =>
-      this.siteOfProps.set(base + fact.propsPlace, (this.siteBlocks.bases[index] ?? 0) + i),
+      this.siteOfProps.set(base + fact.propsPlace, (this.numbers.sites.bases[index] ?? 0) + i),
     );
     file.clones.forEach((fact, i) =>
-      this.cloneOfProps.set(base + fact.propsPlace, (this.cloneBlocks.bases[index] ?? 0) + i),
+      this.cloneOfProps.set(base + fact.propsPlace, (this.numbers.clones.bases[index] ?? 0) + i),
     );
     for (const fact of file.cells) if (fact.inPlace) this.deepCells.add(base + fact.value);
     file.contexts.forEach((fact, i) => this.contextOfPlace.set(base + fact.place, this.contextsOf[index]?.[i] ?? -1));
   }
 
   callAt(file: number, call: number): number {
-    return (this.callBlocks.bases[file] ?? 0) + call;
+    return (this.numbers.calls.bases[file] ?? 0) + call;
   }
 
   /** The number of a site of one file. */
   siteAt(file: number, site: number): number {
-    return (this.siteBlocks.bases[file] ?? 0) + site;
+    return (this.numbers.sites.bases[file] ?? 0) + site;
   }
 
   /** A place that stands in no file's facts; it belongs to the top level of one. */
   addPlace(file: number, place: Place): number {
-    const number = this.placeBlocks.push(place);
+    const number = this.numbers.places.push(place);
     this.fileOfPlace[number] = file;
     return number;
   }
@@ -448,10 +383,6 @@ export class Graph {
   trace(place: number, path: string[] = []): Origin[] {
     return this.traces.of(place, path);
   }
-}
-
-function numbered<T>(facts: readonly T[], file: number): Numbered<T>[] {
-  return facts.map((fact) => ({ fact, file }));
 }
 
 /** What links files other than by flows has to be the same for a file's facts to take the place of others. */

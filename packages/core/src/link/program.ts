@@ -324,7 +324,7 @@ export class Program {
     return graph.callersOfFunction(taker).flatMap((call) => {
       const given = graph.calls[call];
       const arg = given?.fact.args[index];
-      if (!given || arg == null || !this.isModule(graph.fnOfCall(call))) return [];
+      if (!given || !this.isModule(graph.fnOfCall(call)) || arg == null) return [];
       return this.functionsIn(graph.at(given.file, arg), this.sharedRun(), depth + 1);
     });
   }

@@ -263,6 +263,7 @@ export class Targets {
     return calls.flatMap((call) => {
       const given = graph.calls[call];
       const arg = given?.fact.args[index];
+      if (given) graph.reads.note(given.file);
       if (!given || arg == null || depth > 4) return [];
       const found = graph.trace(graph.at(given.file, arg), origin.path).flatMap((from): Target[] => {
         const own = this.functionsOf(from);
