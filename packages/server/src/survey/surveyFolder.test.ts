@@ -69,6 +69,41 @@ test('from the cache, from memory and from nothing the answer is the same', asyn
   await source.destroy();
 });
 
+test('edit after edit, with files that come and go between, each survey equals one from nothing', async () => {
+  const memory = emptyMemory();
+  const write = (file: string, text: string): void => writeFileSync(path.join(root, file), text);
+  const steps: [string, () => void][] = [
+    ['as it is', () => undefined],
+    ['a prop renamed', () => write('Tray.jsx', 'export const Tray = ({ scale }) => <b>{scale}</b>;')],
+    ['code moved', () => write('Tray.jsx', '\n\nexport const Tray = ({ scale }) => <b>{scale}</b>;')],
+    [
+      'the other end follows',
+      () => write('App.jsx', `import { Tray } from './Tray'; export const App = () => <Tray scale="c" />;`),
+    ],
+    ['a file comes', () => write('Gauge.jsx', 'export const Gauge = ({ value }) => <i>{value}</i>;')],
+    [
+      'and is used',
+      () =>
+        write(
+          'Tray.jsx',
+          `import { Gauge } from './Gauge';\nexport const Tray = ({ scale }) => <Gauge value={scale} />;`,
+        ),
+    ],
+    ['it breaks', () => write('Gauge.jsx', 'export const Gauge = ({ value }) => <i>{value</i>;')],
+    ['it goes', () => rmSync(path.join(root, 'Gauge.jsx'))],
+    ['a rule is switched off', () => write('vectura.config.json', '{ "rules": { "unresolved": { "level": "off" } } }')],
+    [
+      'edited under other rules',
+      () => write('Tray.jsx', 'export const Tray = ({ scale, wide }) => <b title={wide}>{scale}</b>;'),
+    ],
+  ];
+  for (const [what, step] of steps) {
+    step();
+    const document = (await surveyFolder(root, { memory })).document();
+    expect([what, document]).toEqual([what, (await surveyFolder(root)).document()]);
+  }
+});
+
 test('files that sources import are sources, whatever their folder is called; what nobody imports there stays out', async () => {
   mkdirSync(path.join(root, 'lib'));
   writeFileSync(path.join(root, 'tsconfig.json'), '{ "compilerOptions": { "paths": { "@/*": ["./*"] } } }');
