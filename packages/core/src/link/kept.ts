@@ -23,12 +23,13 @@ export const about = {
 };
 
 /** What an answer was read from; long lists also as a set. */
-interface Frame {
+export interface Frame {
   from: number[];
   set: Set<number> | null;
 }
 
 const FEW = 12;
+const NOTHING: readonly number[] = [];
 
 /** What is being read at the moment, and when each thing was touched last. */
 export class Reads {
@@ -74,17 +75,18 @@ export class Reads {
     }
   }
 
-  /** Works something out, and tells from what. */
-  during<V>(work: () => V): { value: V; from: number[] } {
+  /** From now on, what is noted is told apart from what was noted before: `close` tells it, and goes on with that. */
+  open(): Frame | null {
     const outer = this.frame;
-    const frame: Frame = { from: [], set: null };
-    this.frame = frame;
-    try {
-      return { value: work(), from: frame.from };
-    } finally {
-      this.frame = outer;
-      this.noteAll(frame.from);
-    }
+    this.frame = { from: [], set: null };
+    return outer;
+  }
+
+  close(outer: Frame | null): readonly number[] {
+    const from = this.frame?.from ?? NOTHING;
+    this.frame = outer;
+    this.noteAll(from);
+    return from;
   }
 }
 
@@ -125,25 +127,24 @@ export class Kept<K, V> {
 
   /** The answer for a key. `meanwhile` is the answer for whoever asks for it while it is being worked out. */
   get(key: K, make: () => V, meanwhile?: { value: V }): V {
-    const known = this.known(key);
-    if (known) return known.value;
-    const { reads } = this;
-    if (meanwhile) this.entries.set(key, { value: meanwhile.value, from: [], turn: reads.turn });
-    const { value, from } = reads.during(make);
-    this.entries.set(key, { value, from, turn: reads.turn });
-    return value;
-  }
-
-  private known(key: K): Entry<V> | null {
-    const { reads } = this;
-    const entry = this.entries.get(key);
-    if (!entry) return null;
-    if (entry.turn !== reads.turn) {
-      if (!reads.hold(entry.from, entry.turn)) return null;
+    const { reads, entries } = this;
+    const entry = entries.get(key);
+    if (entry && (entry.turn === reads.turn || reads.hold(entry.from, entry.turn))) {
       entry.turn = reads.turn;
+      reads.noteAll(entry.from);
+      return entry.value;
     }
-    reads.noteAll(entry.from);
-    return entry;
+    if (meanwhile) entries.set(key, { value: meanwhile.value, from: NOTHING, turn: reads.turn });
+    const outer = reads.open();
+    let from: readonly number[] = NOTHING;
+    let value: V;
+    try {
+      value = make();
+    } finally {
+      from = reads.close(outer);
+    }
+    entries.set(key, { value, from, turn: reads.turn });
+    return value;
   }
 
   clear(): void {
