@@ -12,7 +12,10 @@ export const about = {
   /** What imports the exports of a file. */
   importers: (file: number): number => 1_000_000 + file,
   callers: (fn: number): number => 10_000_000 + fn,
+  /** The sites that render a component. */
   sites: (component: number): number => 20_000_000 + component,
+  /** The calls of wrappers that make a component. */
+  makers: (component: number): number => 80_000_000 + component,
   placements: (component: number): number => 30_000_000 + component,
   readers: (context: number): number => 40_000_000 + context,
   /** The functions that were handed to a call. */

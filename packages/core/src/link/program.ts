@@ -5,7 +5,7 @@ import { Graph } from './graph';
 import { nameFromPath } from '../read/script/names';
 import { push } from './byPlace';
 import { Contexts, Paths } from './intern';
-import { about, Kept, Reads } from './kept';
+import { about, Kept, Reads, touchChanged } from './kept';
 import type { ConfigFile } from './modules';
 import { fileRoutes } from '../read/fileRoutes';
 import { modelsFor } from './models';
@@ -85,6 +85,7 @@ export class Program {
         if (via !== -1) this.vias.set(fn, known.add(via));
       }
     });
+    if (before) touchChanged(reads, listsOf(before.vias), listsOf(this.vias), about.makers);
     this.collectComponents(before);
     this.units = before?.units ?? [];
     this.graph.functions.forEach(({ file }, fn) => {
@@ -130,7 +131,7 @@ export class Program {
 
   /** The runs of a component: one, or one for each call of the wrapper that makes it. */
   rootsOf(fn: number): readonly number[] {
-    this.reads.note(about.sites(fn));
+    this.reads.note(about.makers(fn));
     const vias = this.vias.get(fn);
     return vias ? [...vias].map((via) => this.contexts.root(fn, via)) : [this.contexts.root(fn)];
   }
@@ -350,6 +351,10 @@ function graphOf(input: ProjectInput): Graph {
   const files = [...input.files].sort((a, b) => (a.path < b.path ? -1 : a.path > b.path ? 1 : 0));
   const routes = fileRoutes(files, input.configs);
   return new Graph([...files, ...modelsFor(files), ...routes], input.configs, new Reads());
+}
+
+function listsOf(sets: ReadonlyMap<number, ReadonlySet<number>>): Map<number, number[]> {
+  return new Map([...sets].map(([key, set]) => [key, [...set]]));
 }
 
 /** Whether what is known of a component is the same but for its id. */
