@@ -1,4 +1,5 @@
 /** Chains of components that only carry a value: what `drilled-prop` and `relayed-event` have in common. */
+import { once } from '../link/once';
 import type { CellFlow } from '../follow/cells';
 import type { Flow, FlowHop, FlowStop } from '../follow/flow';
 import { roleAt } from '../follow/trail';
@@ -39,17 +40,7 @@ export function chains(cells: Cells, part: (flow: CellFlow) => Flow | null, rela
   return [...longest.values()];
 }
 
-/** The chains of each flow: what a flow is never changes. */
-const known = new WeakMap<Flow, readonly Chain[]>();
-
-function chainsOf(part: Flow): readonly Chain[] {
-  let found = known.get(part);
-  if (!found) {
-    found = chainsIn(part);
-    known.set(part, found);
-  }
-  return found;
-}
+const chainsOf = once(chainsIn);
 
 /**
  * The chains of one flow. Ways are not gone one by one: where components are used in many places there are far more ways

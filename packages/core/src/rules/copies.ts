@@ -4,6 +4,7 @@ import type { Flow, FlowStop } from '../follow/flow';
 import type { Spot } from '../model/facts';
 import type { ComponentInfo } from '../link/program';
 import type { Linked } from '../link';
+import { once } from '../link/once';
 import { isPart, wasDerived, type Local, type Visited } from '../link/visited';
 import { changes, writersOf } from './changes';
 import { START } from './rule';
@@ -24,17 +25,8 @@ export interface Copy {
   followed: boolean;
 }
 
-const known = new WeakMap<Cells, Copy[]>();
-
 /** Every cell of a component that starts as a copy of a prop, a context's value, a store's or another cell. */
-export function copies(linked: Linked, cells: Cells): Copy[] {
-  let found = known.get(cells);
-  if (!found) {
-    found = findCopies(linked, cells);
-    known.set(cells, found);
-  }
-  return found;
-}
+export const copies = once(findCopies);
 
 /** A place where a component takes a copy of a value, and what holds the copy from then on. */
 interface Taking {
@@ -61,22 +53,12 @@ function takingsOf(linked: Linked, flow: Flow): Taking[] {
   });
 }
 
-const copied = new WeakMap<Flow, readonly FlowStop[]>();
+/** The stops at which a component copies a value. */
+const copiedAt = once((flow: Flow): readonly FlowStop[] =>
+  [...flow.stops.values()].filter((stop) => stop.component && stop.facts.uses.some((use) => use.kind === 'copied')),
+);
 
-/** The stops at which a component copies a value: what a flow is never changes. */
-function copiedAt(flow: Flow | null): readonly FlowStop[] {
-  if (!flow) return [];
-  let found = copied.get(flow);
-  if (!found) {
-    found = [...flow.stops.values()].filter(
-      (stop) => stop.component && stop.facts.uses.some((use) => use.kind === 'copied'),
-    );
-    copied.set(flow, found);
-  }
-  return found;
-}
-
-function findCopies(linked: Linked, cells: Cells): Copy[] {
+function findCopies(cells: Cells, linked: Linked): Copy[] {
   const takings = linked.answers.about<Flow, readonly Taking[]>('copies');
   const found: Copy[] = [];
   const byValue = new Map<string, CellFlow>();
@@ -148,7 +130,7 @@ export function takenOnce(linked: Linked, cells: Cells): Taken[] {
   const { graph } = linked.program;
   const found = new Map<string, Taken>();
   for (const source of cells.all) {
-    const stops = copiedAt(source.values);
+    const stops = source.values ? copiedAt(source.values) : [];
     if (stops.length === 0 || !changes(source)) continue;
     for (const stop of stops) {
       if (!stop.component) continue;

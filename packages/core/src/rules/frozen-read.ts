@@ -43,7 +43,7 @@ function Gauge({ level }) {
       ...named([component]),
       related: [beside(linked, source.cell.file, source.cell.spot, `${source.cell.name} lives here, and changes.`)],
     }));
-    const copied = copies(linked, cells).flatMap(
+    const copied = copies(cells, linked).flatMap(
       ({ copy, component, from, sources, changed, followed, sourceChanges }) => {
         if (
           changed ||

@@ -2,6 +2,7 @@
 import { Dominators, below } from '../follow/dominators';
 import { FAMILIES } from '../model/families';
 import type { Flow } from '../follow/flow';
+import { once } from '../link/once';
 import { named, seat, type Draft, type Rule } from './rule';
 
 export const highHome: Rule = {
@@ -53,8 +54,8 @@ function Legend() {
       const home = program.component(cell.home);
       // Where only readers render again, a home too high costs nothing of the kind.
       if (!home || FAMILIES[home.family].writeRenders === 'readers') continue;
-      const readers = usersOf(flow.values);
-      const writers = usersOf(flow.calls);
+      const readers = flow.values ? usersOf(flow.values) : [];
+      const writers = flow.calls ? usersOf(flow.calls) : [];
       if (readers.length === 0 || writers.length === 0) continue;
       const nearest = dominators.nearest([...readers, ...writers]);
       const lower = nearest === null ? undefined : program.component(nearest);
@@ -90,16 +91,8 @@ function Legend() {
   },
 };
 
-const users = new WeakMap<Flow, readonly number[]>();
-
-/** The components that use a value, or call what changes it: what a flow is never changes. */
-function usersOf(flow: Flow | null): readonly number[] {
-  if (!flow) return [];
-  let found = users.get(flow);
-  if (!found) {
-    const used = [...flow.stops.values()].filter((stop) => stop.facts.uses.length > 0);
-    found = [...new Set(used.flatMap((stop) => stop.component?.fn ?? []))];
-    users.set(flow, found);
-  }
-  return found;
-}
+/** The components that use a value, or call what changes it. */
+const usersOf = once((flow: Flow): readonly number[] => {
+  const used = [...flow.stops.values()].filter((stop) => stop.facts.uses.length > 0);
+  return [...new Set(used.flatMap((stop) => stop.component?.fn ?? []))];
+});

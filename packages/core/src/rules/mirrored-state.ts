@@ -35,7 +35,7 @@ function Dial({ level, onTurn }) {
     },
   },
   check({ linked, cells }) {
-    return copies(linked, cells).flatMap(({ copy, component, from, sources, changed, followed }) => {
+    return copies(cells, linked).flatMap(({ copy, component, from, sources, changed, followed }) => {
       if (!(changed || followed) || /^(initial|default|start)/i.test(lastPart(from))) return [];
       const { cell } = copy;
       // Kept to tell what changed, or to come later than it: not to be shown in its place.

@@ -2,6 +2,7 @@
 import type { SiteFact } from '../model/facts';
 import type { ComponentInfo } from '../link/program';
 import type { Linked } from '../link';
+import { once } from '../link/once';
 
 export interface Passing {
   site: number;
@@ -13,17 +14,8 @@ export interface Passing {
   open: boolean;
 }
 
-const known = new WeakMap<Linked, Passing[]>();
-
 /** Every site that renders one known component. */
-export function passings(linked: Linked): Passing[] {
-  let found = known.get(linked);
-  if (!found) {
-    found = gather(linked);
-    known.set(linked, found);
-  }
-  return found;
-}
+export const passings = once(gather);
 
 function gather(linked: Linked): Passing[] {
   const { program, render } = linked;
@@ -49,17 +41,10 @@ export function isOffered({ program, render }: Linked, file: number): boolean {
   return !render.hasEntries || program.graph.modules.offers(program.graph.path(file));
 }
 
-const taken = new WeakMap<ComponentInfo, ReadonlySet<string>>();
-
 /** The names of the props a component takes. */
-export function takenBy(component: ComponentInfo): ReadonlySet<string> {
-  let names = taken.get(component);
-  if (!names) {
-    names = new Set(component.props.map((prop) => prop.name));
-    taken.set(component, names);
-  }
-  return names;
-}
+export const takenBy = once(
+  (component: ComponentInfo): ReadonlySet<string> => new Set(component.props.map((prop) => prop.name)),
+);
 
 /** Given by the framework itself, not by name. */
 export const OWN_ATTRIBUTES = new Set(['key', 'ref', 'children']);

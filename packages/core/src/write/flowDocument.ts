@@ -6,6 +6,7 @@ import type { Flow, FlowStop } from '../follow/flow';
 import type { Mode } from '../follow/stops';
 import { roleAt } from '../follow/trail';
 import type { Linked } from '../link';
+import { once } from '../link/once';
 import { isModel } from '../read/libraries';
 import type { Told } from '../rules';
 import { routesOf } from './routes';
@@ -191,17 +192,10 @@ function draftHops(cells: Cells): HopDraft[] {
   return [...found.values()];
 }
 
-const hopsKnown = new WeakMap<CellFlow, readonly HopDraft[]>();
-
-/** The hops of one cell: what a flow is never changes. Calls of functions handed down are hops up, from the caller to the home. */
-function hopsOf(flow: CellFlow): readonly HopDraft[] {
-  let found = hopsKnown.get(flow);
-  if (!found) {
-    found = [flow.values, flow.calls].flatMap((part) => (part ? hopsOfPart(flow, part) : []));
-    hopsKnown.set(flow, found);
-  }
-  return found;
-}
+/** The hops of one cell. Calls of functions handed down are hops up, from the caller to the home. */
+const hopsOf = once((flow: CellFlow): readonly HopDraft[] =>
+  [flow.values, flow.calls].flatMap((part) => (part ? hopsOfPart(flow, part) : [])),
+);
 
 function hopsOfPart(flow: CellFlow, part: Flow): HopDraft[] {
   const up = part.mode === 'function';
@@ -269,16 +263,7 @@ function holderOf(stop: FlowStop, flow: CellFlow): string {
   return stop.component?.id ?? flow.cell.id;
 }
 
-const marksKnown = new WeakMap<CellFlow, readonly Mark[]>();
-
-function marksOf(flow: CellFlow): readonly Mark[] {
-  let found = marksKnown.get(flow);
-  if (!found) {
-    found = marks(flow);
-    marksKnown.set(flow, found);
-  }
-  return found;
-}
+const marksOf = once(marks);
 
 /** What each component does with a cell. */
 export function marks(flow: CellFlow): Mark[] {

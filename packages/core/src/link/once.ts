@@ -1,0 +1,17 @@
+/**
+ * A function of something that never changes once it is made (a flow, a component, a linked project): worked out once for each,
+ * and kept as long as that is there.
+ */
+export function once<K extends object, Others extends unknown[], V>(
+  work: (thing: K, ...others: Others) => V,
+): (thing: K, ...others: Others) => V {
+  const known = new WeakMap<K, { value: V }>();
+  return (thing, ...others) => {
+    let answer = known.get(thing);
+    if (!answer) {
+      answer = { value: work(thing, ...others) };
+      known.set(thing, answer);
+    }
+    return answer.value;
+  };
+}
