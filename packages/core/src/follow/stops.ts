@@ -58,7 +58,10 @@ export class Stops {
 
   /** `name` is what the value is called where it arrives; it only matters for names that are passed along. */
   at(at: At, mode: Mode, name: string): StopFacts {
-    return this.known.get(`${mode}:${at.place}:${at.path}:${at.context}:${name}`, () => {
+    const key = `${mode}:${at.place}:${at.path}:${at.context}:${name}`;
+    const known = this.known.find(key);
+    if (known) return known.value;
+    return this.known.make(key, () => {
       this.linked.program.noteRun(at.context);
       return mode === 'value' ? this.ofValue(at, name) : this.ofFunction(at, name);
     });

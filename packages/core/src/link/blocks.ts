@@ -7,20 +7,27 @@ export class Blocks<T> {
   /** The first number of each file. */
   readonly bases: number[] = [];
   private readonly rooms: number[] = [];
+  /** How many numbers are given out, those to spare included. */
+  size = 0;
 
   /** `spare` is how many numbers a file gets at least beyond those it needs. */
   constructor(private readonly spare: number) {}
 
   /** Sets up the block of the next file. */
   open(items: readonly T[]): number {
-    const base = this.all.length;
+    const base = this.size;
     // A file that is worked on may grow by a quarter, a small one by more.
     const room = items.length + Math.ceil(items.length / 4) + this.spare;
     this.bases.push(base);
     this.rooms.push(room);
     for (let i = 0; i < items.length; i++) this.all[base + i] = items[i] as T;
-    this.all.length = base + room;
+    this.size = base + room;
     return base;
+  }
+
+  /** To be called once all files have their blocks. */
+  close(): void {
+    this.all.length = this.size;
   }
 
   fits(file: number, count: number): boolean {

@@ -39,6 +39,7 @@ test('a block has room for a few more things, and none of another file moves', (
   const blocks = new Blocks<string>(4);
   blocks.open(['house']);
   const second = blocks.open(['tray']);
+  blocks.close();
   expect(blocks.fits(0, 6)).toBe(true);
   expect(blocks.fits(0, 100)).toBe(false);
   blocks.replace(0, ['house', 'zone', 'bench']);

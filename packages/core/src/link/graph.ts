@@ -43,7 +43,7 @@ export class Graph {
   /** Cells that a change inside what they hold changes too. */
   readonly deepCells = new Set<number>();
   /** Places that other files may import. */
-  private readonly exported = new Set<number>();
+  private readonly exported: ByPlace<true>;
   /** The component function whose handle a place is: what is put there, a parent may reach. */
   readonly handleOf = new Map<number, number>();
 
@@ -82,11 +82,13 @@ export class Graph {
     this.modules = new Modules(files, configs);
     this.files.forEach((file, index) => {
       this.numbers.open(file, index);
-      for (let i = this.fileOfPlace.length; i < this.places.length; i++) this.fileOfPlace.push(index);
+      for (let i = this.fileOfPlace.length; i < this.numbers.places.size; i++) this.fileOfPlace.push(index);
     });
+    this.numbers.close();
     const places = this.places.length;
     this.out = new Chains(places, 'nextOut');
     this.into = new Chains(places, 'nextInto');
+    this.exported = new ByPlace(places);
     this.functionOfSelf = new ByPlace(places);
     this.functionOfResult = new ByPlace(places);
     this.callOfResult = new ByPlace(places);
@@ -221,7 +223,8 @@ export class Graph {
       for (const beside of [this.callsByCallee, this.callsByArg, this.callsByReceiver, this.usesByPlace])
         beside.set(place, undefined);
       for (const map of [this.contextOfPlace, this.siteOfProps, this.cloneOfProps, this.handleOf]) map.delete(place);
-      for (const set of [this.boxes, this.keys, this.deepCells, this.exported]) set.delete(place);
+      for (const set of [this.boxes, this.keys, this.deepCells]) set.delete(place);
+      this.exported.set(place, undefined);
     }
     const functions = this.numbers.functions.rangeOf(file);
     for (let fn = functions.from; fn < functions.to; fn++) this.instanceOf.delete(fn);
@@ -241,7 +244,7 @@ export class Graph {
       this.handleOf.set(base + fact.instance, fnBase + i);
     });
     for (const { exposes, fn } of file.handles) this.handleOf.set(base + exposes, fnBase + fn);
-    for (const { place } of file.exports) if (place !== null) this.exported.add(base + place);
+    for (const { place } of file.exports) if (place !== null) this.exported.set(base + place, true);
     for (const box of file.boxes) this.boxes.add(base + box);
     for (const key of file.keys) this.keys.add(base + key);
     const own = rankOf('facts', index);

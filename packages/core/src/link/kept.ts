@@ -26,7 +26,7 @@ export const about = {
 };
 
 /** What an answer was read from; long lists also as a set. */
-export interface Frame {
+interface Frame {
   from: number[];
   set: Set<number> | null;
 }
@@ -39,6 +39,11 @@ export class Reads {
   turn = 0;
   private readonly touched = new Map<number, number>();
   private frame: Frame | null = null;
+  /** Frames by how deep answers are asked for within answers; they are used again. */
+  private readonly frames: Frame[] = [];
+  private depth = 0;
+  /** Most answers are read from one thing: the list of it alone. */
+  private readonly alone = new Map<number, readonly number[]>();
 
   /** The answer that is being worked out depends on something. */
   note(thing: number): void {
@@ -48,7 +53,7 @@ export class Reads {
 
   noteAll(things: readonly number[]): void {
     const { frame } = this;
-    if (frame) for (const thing of things) add(frame, thing);
+    if (frame) for (let i = 0; i < things.length; i++) add(frame, things[i] ?? 0);
   }
 
   /** What was read from something no longer holds. */
@@ -81,15 +86,33 @@ export class Reads {
   /** From now on, what is noted is told apart from what was noted before: `close` tells it, and goes on with that. */
   open(): Frame | null {
     const outer = this.frame;
-    this.frame = { from: [], set: null };
+    const frame = (this.frames[this.depth++] ??= { from: [], set: null });
+    this.frame = frame;
     return outer;
   }
 
   close(outer: Frame | null): readonly number[] {
-    const from = this.frame?.from ?? NOTHING;
+    const frame = this.frames[--this.depth];
+    const from = frame ? this.listOf(frame.from) : NOTHING;
+    if (frame) {
+      frame.from.length = 0;
+      frame.set = null;
+    }
     this.frame = outer;
     this.noteAll(from);
     return from;
+  }
+
+  private listOf(from: readonly number[]): readonly number[] {
+    const [only] = from;
+    if (only === undefined) return NOTHING;
+    if (from.length > 1) return from.slice();
+    let list = this.alone.get(only);
+    if (!list) {
+      list = [only];
+      this.alone.set(only, list);
+    }
+    return list;
   }
 }
 
@@ -129,20 +152,30 @@ export class Kept<K, V> {
   }
 
   /** The answer for a key. `meanwhile` is the answer for whoever asks for it while it is being worked out. */
-  get(key: K, make: () => V, meanwhile?: { value: V }): V {
+  get(key: K, make: (key: K) => V, meanwhile?: { value: V }): V {
+    const known = this.find(key);
+    return known ? known.value : this.make(key, make, meanwhile);
+  }
+
+  /** What is known already; where it is asked for often, this saves making a function that is not needed. */
+  find(key: K): { readonly value: V } | undefined {
+    const { reads } = this;
+    const entry = this.entries.get(key);
+    if (!entry || (entry.turn !== reads.turn && !reads.hold(entry.from, entry.turn))) return undefined;
+    entry.turn = reads.turn;
+    reads.noteAll(entry.from);
+    return entry;
+  }
+
+  /** Works an answer out and keeps it. */
+  make(key: K, make: (key: K) => V, meanwhile?: { value: V }): V {
     const { reads, entries } = this;
-    const entry = entries.get(key);
-    if (entry && (entry.turn === reads.turn || reads.hold(entry.from, entry.turn))) {
-      entry.turn = reads.turn;
-      reads.noteAll(entry.from);
-      return entry.value;
-    }
     if (meanwhile) entries.set(key, { value: meanwhile.value, from: NOTHING, turn: reads.turn });
     const outer = reads.open();
     let from: readonly number[] = NOTHING;
     let value: V;
     try {
-      value = make();
+      value = make(key);
     } finally {
       from = reads.close(outer);
     }

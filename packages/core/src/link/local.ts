@@ -43,7 +43,10 @@ export class Locals {
   }
 
   explore(at: At): Local {
-    return this.known.get(`${at.place}:${at.path}:${at.context}`, () => {
+    const key = `${at.place}:${at.path}:${at.context}`;
+    const known = this.known.find(key);
+    if (known) return known.value;
+    return this.known.make(key, () => {
       this.program.noteRun(at.context);
       return new Exploration(this.program, at).run();
     });

@@ -42,13 +42,19 @@ export class Numbers {
   /** Numbers what the next file holds. */
   open(facts: FileFacts, file: number): void {
     this.places.open(facts.places);
-    this.functions.open(functionsOf(facts, file, this.functions.all.length));
+    this.functions.open(functionsOf(facts, file, this.functions.size));
     this.calls.open(numbered(facts.calls, file));
     this.sites.open(numbered(facts.sites, file));
     this.uses.open(numbered(facts.uses, file));
     this.cells.open(numbered(facts.cells, file));
     this.contextReads.open(numbered(facts.contextReads, file));
     this.clones.open(numbered(facts.clones, file));
+  }
+
+  /** To be called once all files are numbered. */
+  close(): void {
+    for (const blocks of [this.places, this.functions, this.calls, this.sites]) blocks.close();
+    for (const blocks of [this.uses, this.cells, this.contextReads, this.clones]) blocks.close();
   }
 
   /** Whether other facts of a file find room in its blocks. */

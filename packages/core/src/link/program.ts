@@ -58,7 +58,6 @@ export class Program {
   private sites: Map<number, number[]> | null = null;
   private providers: Map<number, number[]> | null = null;
   private readonly dynamic: Kept<string, readonly number[]>;
-  private readonly kinds: Kept<number, CallKind>;
 
   /** What reaches for whatever renders it, and was joined to that. */
   readonly reached: Reached;
@@ -76,7 +75,6 @@ export class Program {
     this.infos = before?.infos ?? new Kept(reads);
     this.runs = new Runs(this, before?.runs ?? null);
     this.dynamic = before?.dynamic ?? new Kept(reads);
-    this.kinds = before?.kinds ?? new Kept(reads);
     this.targets = new Targets(this.graph, before?.targets ?? null);
     this.siteTargets = this.targets.all;
     this.siteTargets.forEach(({ targets, byCall }) => {
@@ -331,10 +329,6 @@ export class Program {
   }
 
   callKind(call: number): CallKind {
-    return this.kinds.get(call, () => this.findCallKind(call));
-  }
-
-  private findCallKind(call: number): CallKind {
     if (this.graph.targetsOf(call).length > 0) return 'known';
     const entry = this.graph.calls[call];
     if (!entry) return 'outside';

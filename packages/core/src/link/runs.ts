@@ -21,10 +21,10 @@ export class Runs {
 
   /** Every run of a function on behalf of some component, as contexts. */
   of(unit: number): readonly number[] {
-    return this.known.get(unit, () => this.find(unit));
+    return this.known.get(unit, this.find);
   }
 
-  private find(unit: number): readonly number[] {
+  private readonly find = (unit: number): readonly number[] => {
     const { program } = this;
     const { graph, contexts } = program;
     program.reads.note(graph.functions[unit]?.file ?? 0);
@@ -50,7 +50,7 @@ export class Runs {
         }
       }
     return found;
-  }
+  };
 
   /** The runs of a function that modules call as they are loaded: what it makes is there once for each such call. */
   ofModules(unit: number, depth = 0): readonly { context: number; call: number }[] {

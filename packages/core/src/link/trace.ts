@@ -24,6 +24,7 @@ interface Tables {
 }
 
 const NONE: readonly number[] = [];
+const MEANWHILE = { value: NONE };
 const MAX_STEPS = 400;
 
 export class Traces {
@@ -58,10 +59,10 @@ export class Traces {
   }
 
   targetsOf(call: number): readonly number[] {
-    return this.now.targets.get(call, () => this.findTargets(call), { value: NONE });
+    return this.now.targets.get(call, this.findTargets, MEANWHILE);
   }
 
-  private findTargets(call: number): readonly number[] {
+  private readonly findTargets = (call: number): readonly number[] => {
     const { graph } = this;
     const entry = graph.calls[call];
     if (!entry) return NONE;
@@ -72,11 +73,13 @@ export class Traces {
       if (fn !== undefined) functions.push(fn);
     }
     return functions.length > 0 ? functions : NONE;
-  }
+  };
 
   of(place: number, path: string[]): Origin[] {
-    return path.length === 0 ? this.now.traced.get(place, () => this.find(place, path)) : this.find(place, path);
+    return path.length === 0 ? this.now.traced.get(place, this.findPlain) : this.find(place, path);
   }
+
+  private readonly findPlain = (place: number): Origin[] => this.find(place, []);
 
   private find(place: number, path: string[]): Origin[] {
     const origins: Origin[] = [];
