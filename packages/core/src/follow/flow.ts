@@ -22,6 +22,8 @@ export interface FlowStop {
 export interface FlowHop extends Departure {
   from: string;
   target: string;
+  /** The way out of the stop that it is, whatever value takes it. */
+  departure: Departure;
 }
 
 export interface Flow {
@@ -61,7 +63,7 @@ export class Flows {
         if (joined.has(edge)) continue;
         joined.add(edge);
         const carrier = departure.carrier === 'store' ? shared : departure.carrier;
-        stop.hops.push({ ...departure, carrier, from: stop.key, target });
+        stop.hops.push({ ...departure, carrier, from: stop.key, target, departure });
         if (!flow.stops.has(target) && flow.stops.size < MAX_STOPS)
           queue.push(this.open(flow, departure.to, departure.name));
       }

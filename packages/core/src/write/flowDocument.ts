@@ -3,7 +3,7 @@ import type { Carrier, Cell, Component, FileEntry, FlowDocument, Hop, Mark, Role
 import type { Spot } from '../model/facts';
 import type { CellFlow, Cells } from '../follow/cells';
 import type { Flow, FlowStop } from '../follow/flow';
-import type { Mode } from '../follow/stops';
+import type { Departure, Mode } from '../follow/stops';
 import { roleAt } from '../follow/trail';
 import type { Linked } from '../link';
 import { once } from '../link/once';
@@ -197,21 +197,49 @@ const hopsOf = once((flow: CellFlow): readonly HopDraft[] =>
   [flow.values, flow.calls].flatMap((part) => (part ? hopsOfPart(flow, part) : [])),
 );
 
+/** Hops by the way out that they are: most values that take one are called the same on it. */
+const draftOf = new WeakMap<Departure, HopDraft>();
+
 function hopsOfPart(flow: CellFlow, part: Flow): HopDraft[] {
   const up = part.mode === 'function';
-  return [...part.stops.values()].flatMap((stop) =>
-    stop.hops.flatMap((hop): HopDraft[] => {
+  const found: HopDraft[] = [];
+  for (const stop of part.stops.values())
+    for (const hop of stop.hops) {
       const target = part.stops.get(hop.target);
-      if (!target) return [];
-      const below = { holder: holderOf(target, flow), name: target.name };
-      const above = { holder: holderOf(stop, flow), name: stop.name };
-      const [from, to] = up ? [below, above] : [above, below];
+      if (!target) continue;
+      const [first, last] = up ? [target, stop] : [stop, target];
+      const holder = holderOf(first, flow);
+      const taker = holderOf(last, flow);
       const carrier = carrierOf(hop.carrier, part.mode);
-      const key = `${from.holder}.${from.name}>${to.holder}.${to.name}@${hop.site ?? ''}${carrier}`;
+      const known = draftOf.get(hop.departure);
+      if (
+        known?.carrier === carrier &&
+        known.from.holder === holder &&
+        known.from.name === first.name &&
+        known.to.holder === taker &&
+        known.to.name === last.name
+      ) {
+        found.push(known);
+        continue;
+      }
       const { effect, site, context: through, file, spot } = hop;
-      return [{ key, carrier, effect, site, through, context: undefined, from, to, file, spot, settled: null }];
-    }),
-  );
+      const draft: HopDraft = {
+        key: `${holder}.${first.name}>${taker}.${last.name}@${site ?? ''}${carrier}`,
+        carrier,
+        effect,
+        site,
+        through,
+        context: undefined,
+        from: { holder, name: first.name },
+        to: { holder: taker, name: last.name },
+        file,
+        spot,
+        settled: null,
+      };
+      draftOf.set(hop.departure, draft);
+      found.push(draft);
+    }
+  return found;
 }
 
 function settleHops(linked: Linked, drafts: readonly HopDraft[]): Hop[] {
