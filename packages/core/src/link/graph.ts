@@ -22,6 +22,7 @@ export class Graph {
   readonly modules: Modules;
   readonly files: FileFacts[];
   private readonly numbers = new Numbers();
+  // Lists with holes: `forEach` and its like pass them by, `for … of` does not.
   readonly places = this.numbers.places.all;
   readonly functions = this.numbers.functions.all;
   readonly calls = this.numbers.calls.all;
@@ -108,6 +109,7 @@ export class Graph {
     this.join();
   }
 
+  /** Whether some function brings something else where it is called without arguments. */
   get hasBare(): boolean {
     return this.bare.some((count) => count > 0);
   }
@@ -271,6 +273,7 @@ export class Graph {
     file.contexts.forEach((fact, i) => this.contextOfPlace.set(base + fact.place, this.contextsOf[index]?.[i] ?? -1));
   }
 
+  /** The number of a call of one file. */
   callAt(file: number, call: number): number {
     return (this.numbers.calls.bases[file] ?? 0) + call;
   }
@@ -287,6 +290,7 @@ export class Graph {
     return number;
   }
 
+  /** The edges of a rank are these from now on. */
   settle(rank: number, wanted: readonly Joint[]): void {
     this.crossing.settle(rank, wanted);
   }
