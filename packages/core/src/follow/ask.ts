@@ -3,7 +3,7 @@ import { wasDerived } from '../link/visited';
 import type { ComponentInfo } from '../link/program';
 import type { Linked } from '../link';
 import type { CellFlow, Cells } from './cells';
-import { keyOf, type Flow } from './flow';
+import { fromOutside, keyOf, type Flow } from './flow';
 import { nearest } from './names';
 
 /** A question that names nothing in the project; the message offers the nearest names. */
@@ -194,10 +194,19 @@ function askArriving(linked: Linked, cells: Cells, component: ComponentInfo, nam
   if (!prop || component.propsPlace === null) return null;
   const path = linked.program.paths.cons(name, 0) ?? 0;
   const at = { place: component.propsPlace, path, context: linked.program.rootsOf(component.fn)[0] ?? 0 };
-  const flow = cells.local(component.fn, name, component.file, prop.at, at);
-  flow.cell.kind = 'constant';
-  flow.cell.home = null;
-  return { component, name, flows: [{ flow, at: new Set([keyOf(at)]), context: null }], callable: false };
+  // Nobody in the project gives it: it comes from outside, and what becomes of it here can still be told.
+  const { cell } = cells.local(component.fn, name, component.file, prop.at, at);
+  const seat = { file: component.file, spot: prop.at };
+  const isUsed = (flow: Flow): boolean => [...flow.stops.values()].some((stop) => stop.facts.uses.length > 0);
+  const calls = cells.flows.from(at, name, 'function');
+  const values = cells.flows.from(at, name, 'value');
+  const isCalled = isUsed(calls);
+  const flow: CellFlow = {
+    cell: { ...cell, kind: 'constant', home: null },
+    values: isCalled ? null : isUsed(values) ? fromOutside(values, seat) : values,
+    calls: isCalled ? fromOutside(calls, seat) : null,
+  };
+  return { component, name, flows: [{ flow, at: new Set([keyOf(at)]), context: null }], callable: isCalled };
 }
 
 /** A binding of the component's code: the value it stands for, or a value of its own where it was computed. */

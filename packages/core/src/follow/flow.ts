@@ -7,7 +7,7 @@ import type { ComponentInfo } from '../link/program';
 import type { Linked } from '../link';
 import { Kept } from '../link/kept';
 import type { At } from '../link/visited';
-import { Stops, type Departure, type Mode, type StopFacts } from './stops';
+import { Stops, type Departure, type Mode, type Seat, type StopFacts } from './stops';
 
 export interface FlowStop {
   key: string;
@@ -98,6 +98,34 @@ function withoutIdleHandles(flow: Flow): void {
   for (const stop of all) stop.hops = stop.hops.filter((hop) => hop.carrier !== 'handle' || used.has(hop.target));
   const reached = closure([flow.start], (key) => flow.stops.get(key)?.hops.map((hop) => hop.target) ?? []);
   for (const { key } of all) if (!reached.has(key)) flow.stops.delete(key);
+}
+
+const OUTSIDE = 'outside';
+
+/** The same flow, from a start that stands outside every component: what nobody in the project hands to its first stop. */
+export function fromOutside(flow: Flow, seat: Seat): Flow {
+  const first = flow.stops.get(flow.start);
+  if (!first) return flow;
+  const departure: Departure = {
+    to: first.at,
+    carrier: 'prop',
+    effect: 'same',
+    site: null,
+    context: null,
+    through: [],
+    anew: false,
+    name: first.name,
+    ...seat,
+  };
+  const start: FlowStop = {
+    key: OUTSIDE,
+    at: first.at,
+    component: null,
+    name: first.name,
+    facts: { uses: [], departures: [departure], doesMore: false, provides: false },
+    hops: [{ ...departure, from: OUTSIDE, target: first.key, departure }],
+  };
+  return { mode: flow.mode, start: OUTSIDE, stops: new Map([[OUTSIDE, start], ...flow.stops]) };
 }
 
 /** The stops that the value itself gets to, or a part of it; not those that only a copy gets to, or what is computed of it. */

@@ -412,3 +412,44 @@ describe('a last parameter that takes all further arguments', () => {
     expect(trailsOf(app(use), 'App.depth').filter((line) => !line.startsWith('up'))).toEqual(trails);
   });
 });
+
+describe('a prop that nobody in the project gives', () => {
+  const survey = () =>
+    one(`export function Lid({ open, onOpen, wide, label }) {
+  return <i onClick={() => onOpen(1)}>{open}<Knob text={label} /></i>;
+}
+function Knob({ text }) { return <u>{text}</u>; }`);
+
+  test('comes from outside, and is read where it is read', () => {
+    const { homes, readers, trails } = survey().trail('Lid.open');
+    expect(homes).toMatchObject([{ component: null, cell: 'open' }]);
+    expect(readers).toMatchObject([{ component: 'Lid', name: 'open' }]);
+    expect(trails).toMatchObject([
+      {
+        direction: 'down',
+        stops: [
+          { component: null, cell: 'open', role: 'home', as: 'open' },
+          { component: 'Lid', name: 'open', role: 'reader', carrier: 'prop', effect: 'same', as: null },
+        ],
+      },
+    ]);
+  });
+
+  test('where it is a function, whoever calls it changes something outside', () => {
+    const { writers, trails } = survey().trail('Lid.onOpen');
+    expect(writers).toMatchObject([{ component: 'Lid', trigger: 'click' }]);
+    expect(trails).toMatchObject([
+      {
+        direction: 'up',
+        stops: [
+          { component: 'Lid', role: 'writer' },
+          { component: null, cell: 'onOpen', carrier: 'callback' },
+        ],
+      },
+    ]);
+  });
+
+  test('and used by nobody, has no trail', () => {
+    expect(survey().trail('Lid.wide')).toMatchObject({ readers: [], relays: [], trails: [] });
+  });
+});
