@@ -3,6 +3,7 @@ import type { FileFacts } from '../model/facts';
 import { push } from './byPlace';
 import type { Graph } from './graph';
 import { about, Kept, touchChanged, type Reads } from './kept';
+import { sameList } from './lists';
 
 const NONE: readonly number[] = [];
 
@@ -61,13 +62,5 @@ export class Callers {
 }
 
 function isSame(a: Called, b: Called): boolean {
-  return (
-    a.length === b.length &&
-    a.every(([call, functions], i) => {
-      const other = b[i];
-      return (
-        other?.[0] === call && functions.length === other[1].length && functions.every((fn, j) => fn === other[1][j])
-      );
-    })
-  );
+  return a.length === b.length && a.every(([call, functions], i) => b[i]?.[0] === call && sameList(functions, b[i][1]));
 }

@@ -6,6 +6,7 @@
 import { rankOf, type Edge } from './edges';
 import type { Graph } from './graph';
 import { about, type Reads } from './kept';
+import { sameList } from './lists';
 
 export type Joint = Pick<Edge, 'from' | 'to' | 'op' | 'field' | 'except'>;
 
@@ -70,10 +71,10 @@ function isOne(a: Joint, b: Joint): boolean {
   return a.from === b.from && a.to === b.to && a.op === b.op && a.field === b.field && sameList(a.except, b.except);
 }
 
-function sameList(a: readonly string[] | null, b: readonly string[] | null): boolean {
-  return a === b || (!!a && !!b && a.length === b.length && a.every((item, i) => item === b[i]));
-}
-
 function isSame(a: readonly Joint[], b: readonly Joint[]): boolean {
-  return a.length === b.length && a.every((one, i) => isOne(one, b[i] ?? one) && b[i] !== undefined);
+  if (a.length !== b.length) return false;
+  return a.every((one, i) => {
+    const other = b[i];
+    return other !== undefined && isOne(one, other);
+  });
 }

@@ -5,10 +5,10 @@
  * Turns count the surveys of one project. Within a turn, things are touched phase by phase: an answer of one phase depends on
  * that phase and those before it alone, so what was worked out in this turn holds to its end.
  */
+import { sameList } from './lists';
 
-/** What an answer may depend on, as numbers: the facts of a file, and what other files make of something in it. */
+/** What an answer may depend on, as numbers: the facts of a file, by its own number, and what other files make of something in it. */
 export const about = {
-  file: (file: number): number => file,
   /** What imports the exports of a file. */
   importers: (file: number): number => 1_000_000 + file,
   callers: (fn: number): number => 10_000_000 + fn,
@@ -214,10 +214,6 @@ export function touchChanged<K>(
   thing: (key: K) => number,
 ): void {
   if (reads.turn === 0) return;
-  for (const [key, list] of after) if (!isSameList(before.get(key), list)) reads.touch(thing(key));
+  for (const [key, list] of after) if (!sameList(before.get(key), list)) reads.touch(thing(key));
   for (const key of before.keys()) if (!after.has(key)) reads.touch(thing(key));
-}
-
-function isSameList(a: readonly number[] | undefined, b: readonly number[]): boolean {
-  return a !== undefined && a.length === b.length && a.every((item, i) => item === b[i]);
 }

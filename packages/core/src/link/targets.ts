@@ -6,6 +6,7 @@ import { FAMILIES } from '../model/families';
 import type { Graph, Origin } from './graph';
 import { pascal } from '../model/spelling';
 import { about, Kept } from './kept';
+import { sameList } from './lists';
 
 /** A component, and the wrapper's call that made it: each call makes one of its own. -1 where no wrapper did. */
 export interface Target {
@@ -433,9 +434,6 @@ function sameTargets(a: readonly Target[], b: readonly Target[] | undefined): bo
 
 function sameNames(a: ReadonlyMap<string, readonly number[]>, b: ReadonlyMap<string, readonly number[]>): boolean {
   if (a.size !== b.size) return false;
-  for (const [name, functions] of a) {
-    const others = b.get(name);
-    if (others?.length !== functions.length || functions.some((fn, i) => fn !== others[i])) return false;
-  }
+  for (const [name, functions] of a) if (!sameList(functions, b.get(name))) return false;
   return true;
 }

@@ -287,15 +287,19 @@ function sayStop(stops: readonly Stop[], at: number, direction: 'down' | 'up') {
   const stop = stops[at];
   const next = stops[at + 1];
   if (!stop) return null;
-  const who = stop.component ?? 'The module';
+  // What is handed over by hand, and by no component, comes from whoever uses the project.
+  const isOutside = [next?.carrier, stop.carrier].some((carrier) => carrier === 'prop' || carrier === 'callback');
+  const nobody = isOutside ? 'Someone outside this project' : 'The module';
+  const who = stop.component ?? nobody;
   if (direction === 'up')
     return next ? (
       <>
-        {who} {at === 0 ? 'calls' : 'passes on'} <b>{stop.name}</b>, which {next.component} gave it
+        {who} {at === 0 ? 'calls' : 'passes on'} <b>{stop.name}</b>, which {next.component ?? nobody.toLowerCase()} gave
+        it
       </>
     ) : (
       <>
-        <b>{stop.name}</b> changes in {who}
+        <b>{stop.name}</b> changes {stop.component === null && isOutside ? 'outside this project' : `in ${who}`}
       </>
     );
   return next ? (
