@@ -154,6 +154,11 @@ export class Survey {
     return this.told;
   }
 
+  /** What following took: stops that differ, and places come to. It is to grow as the code does. */
+  effort(): { stops: number; states: number } {
+    return { stops: this.cells.flows.stops.size, states: this.linked.locals.states };
+  }
+
   document(): FlowDocument {
     this.ways ??= waysOf(this.cells);
     this.written ??= flowDocument(this.linked, this.cells, this.parted(), this.ways);

@@ -4,7 +4,7 @@
  */
 import type { Carrier, Effect } from '../model/documents';
 import { TAKEN, type Spot } from '../model/facts';
-import { isWay, shownName } from '../model/signs';
+import { isAnyField, isWay, shownName } from '../model/signs';
 import type { Linked } from '../link';
 import type { Graph } from '../link/graph';
 import { Kept } from '../link/kept';
@@ -46,6 +46,9 @@ export interface StopFacts {
   provides: boolean;
 }
 
+/** Helpers that call each other are left after so many of them. */
+const MAX_HELPERS = 16;
+
 export class Stops {
   private readonly known: Kept<string, StopFacts>;
 
@@ -54,6 +57,11 @@ export class Stops {
     before: Stops | null,
   ) {
     this.known = before?.known ?? new Kept(linked.program.reads);
+  }
+
+  /** How many there are, over all values. */
+  get size(): number {
+    return [...this.known.values()].length;
   }
 
   /** `name` is what the value is called where it arrives; it only matters for names that are passed along. */
@@ -127,17 +135,17 @@ export class Stops {
         if (!entry) continue;
         const seat = next.spot ?? { file: entry.file, spot: entry.fact.at };
         calls ??= seat;
-        const outer = this.functionAround(call, context);
-        if (outer === null) {
-          if (this.linked.program.isShared(context)) continue;
-          stop.uses.push({ kind: 'handler', detail: 'render', ...seat });
-          continue;
+        for (const outer of this.functionsAround(call, context)) {
+          if (outer === null) {
+            if (!program.isShared(context)) addUse(stop, { kind: 'handler', detail: 'render', ...seat });
+            continue;
+          }
+          const around = graph.functions[outer.fn];
+          if (!around) continue;
+          if (!around.fact.wraps) stop.doesMore = true;
+          const self = graph.at(around.file, around.fact.self);
+          queue.push({ at: { place: self, path: 0, context: outer.context }, spot: seat });
         }
-        const around = graph.functions[outer.fn];
-        if (!around) continue;
-        if (!around.fact.wraps) stop.doesMore = true;
-        const self = graph.at(around.file, around.fact.self);
-        queue.push({ at: { place: self, path: 0, context: outer.context }, spot: seat });
       }
       for (const exit of local.exits) if (!exit.derived) this.depart(exit, stop, name, 'function');
     }
@@ -146,24 +154,36 @@ export class Stops {
     return stop;
   }
 
-  /** The closure a call stands in, helpers on the way left; null where it is made while rendering. */
-  private functionAround(call: number, context: number): { fn: number; context: number } | null {
+  /** The closures a call stands in, helpers on the way left; null where it is made while rendering. */
+  private functionsAround(call: number, context: number): ({ fn: number; context: number } | null)[] {
     const { program } = this.linked;
     const { graph, contexts } = program;
-    let fn = graph.fnOfCall(call);
-    let run = program.adjust(context, fn);
-    for (let steps = 0; steps < 16; steps++) {
-      if (program.isComponent(fn)) return null;
+    const found: ({ fn: number; context: number } | null)[] = [];
+    const seen = new Set<string>();
+    const queue = [{ call, context, steps: 0 }];
+    for (let at = queue.pop(); at; at = queue.pop()) {
+      const fn = graph.fnOfCall(at.call);
+      const run = program.adjust(at.context, fn);
+      const key = `${fn}:${run}`;
+      if (seen.has(key)) continue;
+      seen.add(key);
+      if (program.isComponent(fn) || at.steps >= MAX_HELPERS) {
+        found.push(null);
+        continue;
+      }
       const outerCall = contexts.call[run] ?? -1;
       const called = outerCall !== -1 && program.targetsIn(outerCall, contexts.parent[run] ?? -1).includes(fn);
       const parent = graph.functions[fn]?.parent ?? -1;
-      if (program.isShared(run) && !called && parent !== -1) return { fn, context: run };
-      if (parent !== -1 && !program.isModule(parent)) return { fn, context: program.adjust(run, parent) };
-      if (!called) return null;
-      fn = graph.fnOfCall(outerCall);
-      run = contexts.parent[run] ?? run;
+      if (program.isShared(run) && !called && parent !== -1) found.push({ fn, context: run });
+      else if (parent !== -1 && !program.isModule(parent)) found.push({ fn, context: program.adjust(run, parent) });
+      else if (!called) found.push(null);
+      else {
+        const steps = at.steps + 1;
+        if (contexts.joins[run] === -1) queue.push({ call: outerCall, context: contexts.parent[run] ?? run, steps });
+        else for (const outer of program.callsBeside(fn, run)) queue.push({ ...outer, steps });
+      }
     }
-    return null;
+    return found;
   }
 
   private triggers(local: Local, spot: Seat | null, stop: StopFacts): void {
@@ -348,7 +368,7 @@ function addUse(stop: StopFacts, use: StopUse): void {
 function isOneOfMany(graph: Graph, local: Local, visited: Visited): boolean {
   if (!isPart(visited)) return false;
   for (let at: Visited | undefined = visited; at; at = local.visited[at.from])
-    if (graph.places[at.place]?.kind === 'part' && graph.places[at.place]?.name === '*') return true;
+    if (graph.places[at.place]?.kind === 'part' && isAnyField(graph.places[at.place]?.name ?? '')) return true;
   return false;
 }
 

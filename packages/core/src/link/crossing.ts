@@ -106,7 +106,7 @@ export class Crossings {
       for (const prop of component.props) {
         if (written.has(prop.name)) continue;
         const field = paths.cons(prop.name, 0);
-        if (field !== null) arrive(field, 'prop', true);
+        arrive(field, 'prop', true);
       }
     }
     return found;
@@ -118,7 +118,6 @@ export class Crossings {
     const { graph, paths, contexts } = program;
     const owner = contexts.owner[exit.at.context] ?? -1;
     const path = paths.cons('current', exit.at.path);
-    if (path === null) return [];
     return program.sitesOf(owner).flatMap((site) => {
       const entry = graph.sites[site];
       if (entry) program.reads.note(entry.file);
@@ -163,7 +162,7 @@ export class Crossings {
       this.program.reads.note(graph.functions[fn]?.file ?? 0);
       const param = graph.paramOf(fn, exit.index);
       const path = param?.field == null ? exit.at.path : this.program.paths.cons(param.field, exit.at.path);
-      if (!param || path === null) continue;
+      if (!param) continue;
       found.push({
         to: { place: param.place, path, context },
         carrier: this.handed?.rendersMarkup(fn) ? 'slot' : 'callback',

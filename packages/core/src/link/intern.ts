@@ -1,4 +1,8 @@
 /** Small tables that give equal things equal numbers: field paths and call contexts. */
+import { ELEMENT } from '../model/signs';
+
+/** The end of a path that goes on deeper than is followed: some part of what it leads to. */
+export const DEEPER = '…';
 
 /** A path of fields as a number; 0 is the empty path. A path is its first field and the path after it. */
 export class Paths {
@@ -6,12 +10,12 @@ export class Paths {
   private readonly tails: number[] = [0];
   private readonly depths: number[] = [0];
   private readonly index = new Map<string, number>();
-  static readonly MAX_DEPTH = 5;
+  static readonly MAX_DEPTH = 4;
 
-  /** `field` in front of `path`; null where it would be too deep to follow. */
-  cons(field: string, path: number): number | null {
+  /** `field` in front of `path`. Where that is deeper than is followed, it ends in “some part of it”. */
+  cons(field: string, path: number): number {
     const depth = (this.depths[path] ?? 0) + 1;
-    if (depth > Paths.MAX_DEPTH || this.repeats(field, path)) return null;
+    if (depth > Paths.MAX_DEPTH || this.repeats(field, path)) return this.cons(field, this.fold(field, path));
     const key = `${path}:${field}`;
     let id = this.index.get(key);
     if (id === undefined) {
@@ -30,6 +34,27 @@ export class Paths {
     return false;
   }
 
+  /** The beginning of a path, short enough for one more field: up to where that field stands in it, or up to as many as there may be. */
+  private fold(field: string, path: number): number {
+    const fields = this.fields(path);
+    const kept = this.repeats(field, path) ? fields.indexOf(field) + 1 : Paths.MAX_DEPTH - 2;
+    let folded = 0;
+    for (const one of [...fields.slice(0, Math.min(kept, Paths.MAX_DEPTH - 2)), DEEPER].reverse())
+      folded = this.cons(one, folded);
+    return folded;
+  }
+
+  /** Whether a path is the end of a longer one. */
+  endsIn(path: number, end: number): boolean {
+    let at = path;
+    for (let deeper = (this.depths[path] ?? 0) - (this.depths[end] ?? 0); deeper > 0; deeper--) at = this.tail(at);
+    return at === end;
+  }
+
+  depth(path: number): number {
+    return this.depths[path] ?? 0;
+  }
+
   head(path: number): string {
     return this.heads[path] ?? '';
   }
@@ -45,9 +70,9 @@ export class Paths {
   }
 }
 
-/** Whether a field asked for is the field a value is stored under; `*` is any element. */
+/** Whether a field asked for is the field a value is stored under; `*` is any of them. */
 export function fieldMatches(asked: string, stored: string): boolean {
-  return asked === stored || asked === '*' || stored === '*';
+  return asked === stored || asked === '*' || stored === '*' || (asked === ELEMENT && /^\d+$/.test(stored));
 }
 
 /**
@@ -61,8 +86,11 @@ export class Contexts {
   readonly depth: number[] = [];
   /** The call of a wrapper that made the component; -1 where none did. */
   readonly via: number[] = [];
+  /** All runs of a function on behalf of one component, taken together: the first of them; -1 for a run of its own. */
+  readonly joins: number[] = [];
   private readonly roots = new Map<string, number>();
   private readonly index = new Map<string, number>();
+  private readonly joined = new Map<number, number>();
   static readonly MAX_DEPTH = 8;
 
   /** The context of a component's own body; `owner` is its function, `via` the wrapper's call that made it. */
@@ -90,7 +118,29 @@ export class Contexts {
     return id;
   }
 
+  /**
+   * The runs of a function on behalf of one component, taken together, by the first of them: for what is the same in all of them.
+   * What the function returns goes back to each of its calls.
+   */
+  join(first: number): number {
+    let id = this.joined.get(first);
+    if (id === undefined) {
+      const { parent, call, depth, via } = this;
+      id = this.add(
+        this.owner[first] ?? -1,
+        parent[first] ?? -1,
+        call[first] ?? -1,
+        depth[first] ?? 0,
+        via[first] ?? -1,
+      );
+      this.joins[id] = first;
+      this.joined.set(first, id);
+    }
+    return id;
+  }
+
   private add(owner: number, parent: number, call: number, depth: number, via: number): number {
+    this.joins.push(-1);
     this.via.push(via);
     this.parent.push(parent);
     this.call.push(call);

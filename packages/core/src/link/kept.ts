@@ -186,6 +186,11 @@ export class Kept<K, V> {
   clear(): void {
     this.entries = this.fresh();
   }
+
+  /** Everything that is kept, also what no longer holds; nothing where answers go with their things. */
+  *values(): Iterable<V> {
+    if (this.entries instanceof Map) for (const { value } of this.entries.values() as Iterable<Entry<V>>) yield value;
+  }
 }
 
 /** Answers about things that come and go (a file's facts, a component, a flow): each is kept as long as its thing is. */

@@ -4,7 +4,7 @@
  * so it is worked out once and serves every trail that comes by.
  */
 import { isLeftOut } from '../model/signs';
-import { fieldMatches } from './intern';
+import { DEEPER, fieldMatches } from './intern';
 import type { Edge } from './edges';
 import { Kept } from './kept';
 import {
@@ -25,6 +25,10 @@ import type { Program } from './program';
 
 type State = Visited;
 
+/** Why following ends, as people read it. */
+const TOO_DEEP = 'it lies more than three fields deep';
+const TOO_MANY = 'it gets to too many places in one component';
+
 const MAX_STATES = 4000;
 const FEW = 24;
 
@@ -42,6 +46,13 @@ export class Locals {
     this.known = before?.known ?? new Kept(program.reads);
   }
 
+  /** How many places were come to, over all explorations. */
+  get states(): number {
+    let states = 0;
+    for (const { visited } of this.known.values()) states += visited.length;
+    return states;
+  }
+
   explore(at: At): Local {
     const key = `${at.place}:${at.path}:${at.context}`;
     const known = this.known.find(key);
@@ -57,7 +68,14 @@ class Exploration {
   private readonly states: State[] = [];
   /** Filled only once there are many states: most values come to a few places, which are quicker looked through. */
   private seen: Set<string> | null = null;
-  private readonly local: Local = { uses: [], outsideCalls: [], called: [], exits: [], visited: this.states };
+  private readonly local: Local = {
+    uses: [],
+    outsideCalls: [],
+    called: [],
+    exits: [],
+    cut: null,
+    visited: this.states,
+  };
 
   constructor(
     private readonly program: Program,
@@ -67,8 +85,12 @@ class Exploration {
   }
 
   run(): Local {
-    for (let i = 0; i < this.states.length && i < MAX_STATES; i++) {
+    for (let i = 0; i < this.states.length; i++) {
       const state = this.states[i];
+      if (i >= MAX_STATES) {
+        this.cut(TOO_MANY);
+        break;
+      }
       if (state) this.step(state, i);
     }
     return this.local;
@@ -127,6 +149,7 @@ class Exploration {
         break;
       case 'get':
         if (path === 0) flags |= PART;
+        else if (paths.head(path) === DEEPER) return this.cut(TOO_DEEP);
         else if (fieldMatches(edge.field, paths.head(path))) {
           if (edge.field === '*' && isName(paths.head(path))) key = paths.head(path);
           path = paths.tail(path);
@@ -135,7 +158,8 @@ class Exploration {
       case 'put': {
         const longer = paths.cons(edge.field === '*' && key !== '' ? key : edge.field, path);
         key = '';
-        if (longer === null) return;
+        // What holds a copy of itself is not followed round and round: who reads it there reads it on the way it has taken.
+        if (this.comesRound(edge.to, longer, state.context, index)) return;
         path = longer;
         break;
       }
@@ -172,13 +196,13 @@ class Exploration {
       return this.fromShared({ ...state, place: edge.to, path, flags, key }, unit, index);
     if (program.isModule(here) && program.ownerOf(state.context) === undefined) {
       // Markup that a module writes, shown by a component it is joined to.
-      for (const context of program.runsOf(unit))
+      for (const context of program.runsTogether(unit))
         this.exit('inner', { place: edge.to, path, context }, unit, 0, flags, index);
       return;
     }
     if (program.isModule(here)) {
       // What stands at a module's top level is there for all; it is followed on for this component alone.
-      for (const context of this.ownRuns(unit, state.context))
+      for (const context of program.runsBeside(unit, state.context))
         this.move({ place: edge.to, path, flags, context, from: index, key });
       return;
     }
@@ -193,18 +217,25 @@ class Exploration {
     }
   }
 
+  /** Whether a value came by a place before, and is put there again deeper within something. */
+  private comesRound(place: number, path: number, context: number, index: number): boolean {
+    const { paths } = this.program;
+    if (paths.depth(path) < 2) return false;
+    for (let at = this.states[index]; at; at = this.states[at.from])
+      if (at.place === place && at.context === context && at.path !== path && paths.endsIn(path, at.path)) return true;
+    return false;
+  }
+
+  private cut(reason: string): void {
+    this.local.cut ??= reason;
+  }
+
   /** What belongs to no component reaches every run that reads it; code that no component runs is the store's own. */
   private fromShared(state: State, unit: number, index: number): void {
-    const runs = this.program.runsOf(unit);
+    const runs = this.program.runsTogether(unit);
     if (runs.length === 0) this.move({ ...state, from: index });
     for (const context of runs)
       this.exit('shared', { place: state.place, path: state.path, context }, unit, 0, state.flags, index);
-  }
-
-  private ownRuns(unit: number, context: number): number[] {
-    const { program } = this;
-    const owner = program.contexts.owner[context];
-    return program.runsOf(unit).filter((run) => program.contexts.owner[run] === owner);
   }
 
   /**
@@ -215,7 +246,7 @@ class Exploration {
     const { program } = this;
     if (program.isModule(fn) || !program.isModule(program.graph.fnOfPlace(state.place))) return [state.context];
     const unit = program.unitOf(fn);
-    if (!program.isShared(state.context)) return this.ownRuns(unit, state.context);
+    if (!program.isShared(state.context)) return program.runsBeside(unit, state.context);
     if (program.runsOf(unit).length === 0) return [state.context];
     this.fromShared(state, unit, index);
     return [];
@@ -266,7 +297,7 @@ class Exploration {
     }
     const taken = graph.paramOf(fn, param);
     const path = taken?.field == null ? state.path : paths.cons(taken.field, state.path);
-    if (taken && path !== null) this.move({ ...state, place: taken.place, path, context, from: index });
+    if (taken) this.move({ ...state, place: taken.place, path, context, from: index });
   }
 
   private intoUnknown(call: number, arg: number, state: State, index: number, change: Change): void {
@@ -290,6 +321,7 @@ class Exploration {
     const { program } = this;
     const { graph, contexts } = program;
     if (program.isComponent(fn)) return this.leave('rendered', state, index, fn);
+    if (contexts.joins[state.context] !== -1 && program.unitOf(fn) === fn) return this.comeBackToAll(fn, state, index);
     const call = contexts.call[state.context] ?? -1;
     if (call !== -1 && program.targetsIn(call, contexts.parent[state.context] ?? -1).includes(fn)) {
       const context = contexts.parent[state.context] ?? -1;
@@ -303,6 +335,13 @@ class Exploration {
       if (program.unitOf(around) !== unit && !byModule) continue;
       this.outOf(caller, program.adjust(state.context, graph.fnOfCall(caller)), state, index);
     }
+    this.leave('returned', state, index, fn);
+  }
+
+  /** What is the same in all runs of a function comes out of every call of it. */
+  private comeBackToAll(fn: number, state: State, index: number): void {
+    for (const { call, context } of this.program.callsBeside(fn, state.context))
+      this.outOf(call, context, state, index);
     this.leave('returned', state, index, fn);
   }
 

@@ -73,7 +73,6 @@ export class Program {
     this.paths = before?.paths ?? new Paths();
     this.contexts = before?.contexts ?? new Contexts();
     this.infos = before?.infos ?? new Kept(reads);
-    this.runs = new Runs(this, before?.runs ?? null);
     this.dynamic = before?.dynamic ?? new Kept(reads);
     this.targets = new Targets(this.graph, before?.targets ?? null);
     this.siteTargets = this.targets.all;
@@ -90,6 +89,7 @@ export class Program {
       if (!before || reads.isTouched(file)) this.units[fn] = this.findUnit(fn);
     });
     joinRoutes(this);
+    this.runs = new Runs(this, before?.runs ?? null);
     this.reached = joinAbove(this);
     this.graph.see(null);
   }
@@ -225,6 +225,25 @@ export class Program {
   /** Every run of a function on behalf of some component, as contexts. */
   runsOf(unit: number): readonly number[] {
     return this.runs.of(unit);
+  }
+
+  /** The runs of a function, those on behalf of one component taken together. */
+  runsTogether(unit: number): readonly number[] {
+    return this.runs.togetherOf(unit);
+  }
+
+  /** The runs of a function on behalf of the component that a run belongs to, taken together. */
+  runsBeside(unit: number, context: number): number[] {
+    const { owner, via } = this.contexts;
+    return this.runsTogether(unit).filter((run) => owner[run] === owner[context] && via[run] === via[context]);
+  }
+
+  /** The calls of a function on behalf of the component that a run belongs to, and the runs they are made in. */
+  callsBeside(fn: number, context: number): { call: number; context: number }[] {
+    return this.graph.callersOfFunction(fn).flatMap((call) => {
+      const unit = this.unitOf(this.graph.fnOfCall(call));
+      return this.runsBeside(unit, context).map((run) => ({ call, context: run }));
+    });
   }
 
   /** The runs of a function that modules call as they are loaded: what it makes is there once for each such call. */

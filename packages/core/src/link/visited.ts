@@ -53,6 +53,8 @@ export interface Local {
   /** Calls of the value itself, where it is a function; or (`part`) of one of its fields. */
   called: { call: number; context: number; part: boolean }[];
   exits: Exit[];
+  /** Why it was not followed to its end; null where it was. */
+  cut: string | null;
   /** Every place it came to, for asking by any of its local names. */
   visited: readonly Visited[];
 }

@@ -178,6 +178,8 @@ export const FlowDocument = z.object({
     name: z.string(),
     families: z.array(Family),
     skipped: z.record(z.string(), z.number().int()).optional(),
+    /** How many answers end at a mark, because following further would cost more than their share. */
+    cut: z.number().int().optional(),
     /** Bytes of source on each side, where the project tells them apart. */
     sides: z.object({ client: z.number().int(), server: z.number().int(), either: z.number().int() }).optional(),
   }),

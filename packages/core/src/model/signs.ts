@@ -39,6 +39,14 @@ export function isSigned(field: string): boolean {
   return eventOf(field) !== null || isSlot(field);
 }
 
+/** One of the elements of a list: no field that has a name. A key chosen while the program runs is `*`, which may be any field. */
+export const ELEMENT = '**';
+
+/** Whether a field stands for one of many, by place or by a key that is not known. */
+export function isAnyField(field: string): boolean {
+  return field === '*' || field === ELEMENT;
+}
+
 /** Where a store keeps what it tells: in a field of the function by which one subscribes to it. */
 export const TELLS = 'subscribe';
 export const TOLD = '$';

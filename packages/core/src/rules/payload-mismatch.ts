@@ -1,4 +1,5 @@
 /** What is sent does not fit what is taken. */
+import { isAnyField } from '../model/signs';
 import type { Linked } from '../link';
 import type { FileFacts } from '../model/facts';
 import { beside, count, list, named, seat, type Draft, type Rule } from './rule';
@@ -123,7 +124,7 @@ function readOf(linked: Linked, file: number, handler: number | null): string[] 
         if (edge.op === 'same') queue.push({ place: edge.to, inside: at.inside });
         else if (edge.op === 'get' && edge.field === 'detail' && !at.inside)
           queue.push({ place: edge.to, inside: true });
-        else if (edge.op === 'get' && at.inside && edge.field !== '*') fields.add(edge.field);
+        else if (edge.op === 'get' && at.inside && !isAnyField(edge.field)) fields.add(edge.field);
       }
     }
   }

@@ -1,4 +1,5 @@
 /** A whole object carried down, of which one or two fields are read. */
+import { isAnyField } from '../model/signs';
 import type { Flow, FlowStop } from '../follow/flow';
 import { arrivalOf, roleAt } from '../follow/trail';
 import { isPart, wasDerived, type Local } from '../link/visited';
@@ -158,7 +159,7 @@ function readOf(linked: Linked, local: Local): Read {
     for (let edge = graph.firstOut(visited.place); edge; edge = edge.nextOut) {
       if (edge.op === 'rest') return { fields, whole: true };
       if (edge.op !== 'get') continue;
-      if (edge.field === '*') return { fields, whole: true };
+      if (isAnyField(edge.field)) return { fields, whole: true };
       fields.push(edge.field);
     }
   }

@@ -1,4 +1,5 @@
 /** What a function is: a component, a hook, or a helper; and what a component says of its props. */
+import { isAnyField } from '../../model/signs';
 import type { FunctionFact, PlaceId, PropFact } from '../../model/facts';
 import { propsOf } from '../../model/types';
 import { findIn, typeOf } from '../script/types';
@@ -49,7 +50,7 @@ function describeProps(r: ScriptReader, fact: FunctionFact): void {
   for (const flow of flows) {
     if (!holders.has(flow.from)) continue;
     if (flow.op === 'same' && /^(binding|param)$/.test(places[flow.to]?.kind ?? '')) holders.add(flow.to);
-    else if (flow.op === 'get' && flow.field && flow.field !== '*') {
+    else if (flow.op === 'get' && flow.field && !isAnyField(flow.field)) {
       if (props.has(flow.field)) continue;
       const key = `${flow.from}.${flow.field}`;
       const at = r.fieldSpots.get(key) ?? places[flow.to]?.at ?? fact.at;

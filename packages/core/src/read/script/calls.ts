@@ -1,6 +1,7 @@
 /** Calls: of the family's own functions, of collection methods, and of everything else. */
 import type * as t from '@babel/types';
 import type { PlaceId } from '../../model/facts';
+import { ELEMENT } from '../../model/signs';
 import { spotOf } from './builder';
 import { readRequire } from './commonjs';
 import { computed, value } from './expressions';
@@ -51,7 +52,7 @@ export function readArguments(r: ScriptReader, node: Call, target: t.Node | null
     if (!argument) return null;
     if (argument.type === 'SpreadElement') {
       const spread = value(r, argument.argument);
-      return spread === null ? null : r.b.part(spread, '*', r.fn, spotOf(argument));
+      return spread === null ? null : r.b.part(spread, ELEMENT, r.fn, spotOf(argument));
     }
     // Whoever is handed the instance may read all it was given.
     if (argument.type === 'ThisExpression' && r.component) r.b.fn(r.component.fn).takesRest = true;
@@ -134,6 +135,8 @@ function collectionCall(
   const shape = Object.hasOwn(COLLECTION_METHODS, method) ? COLLECTION_METHODS[method] : undefined;
   const adds = ADDING_METHODS.has(method);
   if (!shape && !adds) return undefined;
+  // The instance is no list: what is called on it is a method of its own.
+  if (isInstance(r, callee.object)) return undefined;
   // A name imported or handed down could be anything that has such a method; collections are by far the usual case.
   const collection = value(r, callee.object);
   if (collection !== null && MUTATING_METHODS.has(method)) mutation(r, collection, '*', node, `${r.source(callee)}()`);
@@ -142,6 +145,13 @@ function collectionCall(
     return null;
   }
   return shape ? shapedCall(r, node, collection, shape) : undefined;
+}
+
+/** `this`, and what a class of the project is made into. */
+function isInstance(r: ScriptReader, node: t.Node): boolean {
+  if (node.type === 'ThisExpression' || node.type === 'Super') return true;
+  const place = node.type === 'Identifier' ? r.scope.lookup(node.name) : undefined;
+  return place !== undefined && r.instances.has(place);
 }
 
 function arrayFrom(r: ScriptReader, node: Call): PlaceId | null {
@@ -176,7 +186,7 @@ function shapedCall(r: ScriptReader, node: Call, collection: PlaceId | null, sha
     if (calleePlace !== null) {
       made = r.b.place('computed', '', r.fn, at);
       const args: (PlaceId | null)[] = [];
-      const item = collection === null ? null : r.b.part(collection, '*', r.fn, at);
+      const item = collection === null ? null : r.b.part(collection, ELEMENT, r.fn, at);
       args[shape.itemParam] = item;
       if (shape.gatherParam !== undefined) args[shape.gatherParam] = gathered;
       for (let i = 0; i < args.length; i++) args[i] ??= null;
@@ -208,7 +218,7 @@ function shapedCall(r: ScriptReader, node: Call, collection: PlaceId | null, sha
       return copy;
     }
     case 'item':
-      return collection === null ? null : r.b.part(collection, '*', r.fn, at);
+      return collection === null ? null : r.b.part(collection, ELEMENT, r.fn, at);
     case 'made': {
       if (made === null) return null;
       const list = r.b.place('object', '', r.fn, at);
@@ -238,8 +248,12 @@ function objectCall(r: ScriptReader, node: Call, method: string): PlaceId | null
   if (method !== 'values' && method !== 'entries') return undefined;
   const object = readArguments(r, node)[0] ?? null;
   if (object === null) return null;
-  if (method === 'values') return object;
   const item = r.b.part(object, '*', r.fn, at);
+  if (method === 'values') {
+    const values = r.b.place('object', '', r.fn, at);
+    r.b.flow(item, values, 'put', '*');
+    return values;
+  }
   const pair = r.b.place('object', '', r.fn, at);
   r.b.flow(item, pair, 'put', '1');
   const list = r.b.place('object', '', r.fn, at);

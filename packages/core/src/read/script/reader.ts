@@ -125,6 +125,8 @@ export class ScriptReader {
   readonly stores: StoreBeingMade[] = [];
   /** Change functions of the module's own variables that functions assign to, by the variable's place. */
   readonly variables = new Map<PlaceId, PlaceId>();
+  /** Names that hold what a class was made into, or the instance itself. */
+  readonly instances = new Set<PlaceId>();
   /** Names that hold those of elements of the page. */
   readonly elementNames = new Set<PlaceId>();
   /** Names that hold one of an element of the page where nothing else is given. */

@@ -1,5 +1,6 @@
 /** Statements: declarations, control flow, exports and imports. */
 import type * as t from '@babel/types';
+import { ELEMENT } from '../../model/signs';
 import type { PlaceId } from '../../model/facts';
 import { spotOf } from './builder';
 import { importPlace } from './calls';
@@ -40,7 +41,10 @@ export function readStatement(r: ScriptReader, node: t.Statement): void {
     case 'VariableDeclaration':
       for (const { id, init } of node.declarations) {
         const from = value(r, init, id);
-        if (id.type === 'Identifier') noteElementName(r, id.name, init);
+        if (id.type === 'Identifier') {
+          noteElementName(r, id.name, init);
+          noteInstance(r, id.name, init);
+        }
         bind(r, id, from !== null && init ? (r.dialect.declared?.(r, id, init, from) ?? from) : from);
       }
       return;
@@ -156,6 +160,17 @@ function functionDeclaration(r: ScriptReader, node: t.FunctionDeclaration, other
   return self;
 }
 
+/** Language's own collections, which have the methods of lists. */
+const COLLECTIONS = /^(Array|Set|Map|WeakSet|WeakMap|\w+Array)$/;
+
+/** `const desk = this`, `new Desk()`: what has methods of its own. */
+function noteInstance(r: ScriptReader, name: string, init: t.Node | null | undefined): void {
+  const made =
+    init?.type === 'NewExpression' && init.callee.type === 'Identifier' && !COLLECTIONS.test(init.callee.name);
+  const place = made || init?.type === 'ThisExpression' ? r.scope.lookup(name) : undefined;
+  if (place !== undefined) r.instances.add(place);
+}
+
 function loopOver(r: ScriptReader, node: t.ForOfStatement | t.ForInStatement): void {
   const list = value(r, node.right);
   if (list !== null) r.b.use({ place: list, kind: 'iterated', fn: r.fn, at: spotOf(node.right) });
@@ -165,7 +180,8 @@ function loopOver(r: ScriptReader, node: t.ForOfStatement | t.ForInStatement): v
       declareBlock(r, [node.left]);
       pattern = node.left.declarations[0]?.id ?? node.left;
     }
-    const item = list !== null && node.type === 'ForOfStatement' ? r.b.part(list, '*', r.fn, spotOf(node.left)) : null;
+    const item =
+      list !== null && node.type === 'ForOfStatement' ? r.b.part(list, ELEMENT, r.fn, spotOf(node.left)) : null;
     bind(r, pattern, item);
     r.repeated('many', () => readStatement(r, node.body));
   });

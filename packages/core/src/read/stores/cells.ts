@@ -1,6 +1,7 @@
 /** Cells that no component holds: what the recognisers of stores share. */
 import type * as t from '@babel/types';
 import type { CellFactKind, PlaceId, Spot } from '../../model/facts';
+import { isAnyField } from '../../model/signs';
 import { spotOf } from '../script/builder';
 import { isFunction, value } from '../script/expressions';
 import { fieldOf } from '../script/patterns';
@@ -176,7 +177,7 @@ export function fieldsChanged(fn: t.Node | null | undefined): Set<string> | null
   });
   const body = fn.body as t.Node;
   if (body.type !== 'BlockStatement') returned(body);
-  return all || fields.size === 0 || fields.has('*') ? null : fields;
+  return all || fields.size === 0 || [...fields].some(isAnyField) ? null : fields;
 
   function take(node: t.Node): void {
     const field = rootField(node, state);

@@ -3,7 +3,7 @@
  * signs of their own; slots and snippets are functions, called where the child shows them.
  */
 import type { PlaceId, Spot } from '../../model/facts';
-import { eventProp, slotProp } from '../../model/signs';
+import { ELEMENT, eventProp, slotProp } from '../../model/signs';
 import { declareBlock } from '../script/declare';
 import { test, value } from '../script/expressions';
 import type { ScriptReader } from '../script/reader';
@@ -119,7 +119,7 @@ class Markup extends MarkupText {
       r.b.use({ place: list, kind: 'iterated', fn: r.fn, at: this.spot(node.expression) });
     r.repeated('many', () =>
       r.block(() => {
-        const item = list === null || !node.context ? null : r.b.part(list, '*', r.fn, this.spot(node.context));
+        const item = list === null || !node.context ? null : r.b.part(list, ELEMENT, r.fn, this.spot(node.context));
         if (node.context) this.bindParams([node.context], [item]);
         if (node.index !== undefined)
           r.scope.declare(node.index, r.b.place('binding', node.index, r.fn, this.spot(node)));
