@@ -7,6 +7,7 @@ import { TAKEN, type Spot } from '../model/facts';
 import { isAnyField, isWay, shownName } from '../model/signs';
 import type { Linked } from '../link';
 import type { Graph } from '../link/graph';
+import { DEEPER } from '../link/intern';
 import { Kept } from '../link/kept';
 import { isPart, wasDerived, type At, type Exit, type Local, type Visited } from '../link/visited';
 
@@ -331,7 +332,7 @@ export class Stops {
     if (carrier === 'store' && graph.places[to.place]?.kind !== 'param') return this.calledHere(to, before, mode);
     const fields = paths
       .fields(to.path)
-      .filter((field) => field !== '*' && !isWay(field) && !(carrier === 'handle' && field === 'current'));
+      .filter((field) => field !== '*' && field !== DEEPER && !isWay(field) && !(carrier === 'handle' && field === 'current'));
     // A reference handed over as it is goes by its own name, not by the field its value stands in.
     if (fields.length > 1 && fields.at(-1) === 'value' && fields.at(-2) === lastField(before)) fields.pop();
     if (fields.length > 0) return shownName(fields.join('.'));

@@ -24,14 +24,14 @@ export class ByPlace<T> {
   }
 }
 
-/** Lists by number, in a map or beside places. */
-interface Lists {
-  get(key: number): number[] | undefined;
-  set(key: number, list: number[]): unknown;
+/** Lists by a key, in a map or beside places. */
+interface Lists<K, V> {
+  get(key: K): V[] | undefined;
+  set(key: K, list: V[]): unknown;
 }
 
-/** Adds to the list that belongs to a number. */
-export function push(lists: Lists, key: number, value: number): void {
+/** Adds to the list that belongs to a key. */
+export function push<K, V>(lists: Lists<K, V>, key: K, value: V): void {
   const list = lists.get(key);
   if (list) list.push(value);
   else lists.set(key, [value]);

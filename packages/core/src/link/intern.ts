@@ -91,7 +91,7 @@ export class Contexts {
   private readonly roots = new Map<string, number>();
   private readonly index = new Map<string, number>();
   private readonly joined = new Map<number, number>();
-  static readonly MAX_DEPTH = 8;
+  static readonly MAX_DEPTH = 4;
 
   /** The context of a component's own body; `owner` is its function, `via` the wrapper's call that made it. */
   root(owner: number, via = -1): number {

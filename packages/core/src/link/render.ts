@@ -5,16 +5,19 @@
  * way the markup takes: a wrapper used in two places does not mix what is above it in one with what is above the other.
  */
 import { strongerRepeat, type Repeat } from '../model/facts';
+import { Arounds, NOTHING_AROUND } from './around';
 import type { Handed } from './handed';
+import { push } from './byPlace';
 import { about, Kept } from './kept';
 import type { Locals } from './local';
 import type { Program } from './program';
+import type { At } from './visited';
 
 export interface Placement {
   /** The component it is rendered inside; null where it is mounted. */
   under: number | null;
-  /** Sites of context providers between it and its author's root, or that of `from`; the nearest first. */
-  providers: { site: number; context: number }[];
+  /** The providers between it and its author's root, or that of `from`: see `Arounds`. */
+  around: number;
   /** The component above which further providers stand, where those up to its author's root could not be told. */
   from?: number;
   /** It could not be followed to where it is shown, and is taken to be where it is written. */
@@ -34,6 +37,9 @@ interface Placed {
 }
 
 const NOWHERE = { value: [] };
+
+/** Markup handed down through so many components that following it would run out of stack. */
+const MAX_DEPTH = 200;
 
 /** Components and what stands above and below each, by the numbers of their functions. */
 export class Links {
@@ -60,8 +66,10 @@ export class RenderTree {
   /** Whether the project says where it is mounted. */
   readonly hasEntries: boolean = false;
   /** Providers a component has around all it renders, without markup of their own; null: the application has. */
-  private readonly ambient = new Map<number | null, Placement['providers']>();
-  private readonly known: Kept<string, Placement[]>;
+  private readonly ambient = new Map<number | null, number>();
+  private readonly arounds: Arounds;
+  private readonly followed: Kept<string, Placement[]>;
+  private depth = 0;
   private readonly placed: Kept<number, Placed>;
   private readonly environments: Kept<string, ReadonlySet<number>>;
   /** Where each component is rendered, over all its sites; components that nothing renders have none. */
@@ -74,13 +82,14 @@ export class RenderTree {
     before: RenderTree | null,
   ) {
     const { reads } = program;
-    this.known = before?.known ?? new Kept(reads);
+    this.arounds = before?.arounds ?? new Arounds();
+    this.followed = before?.followed ?? new Kept(reads);
     this.placed = before?.placed ?? new Kept(reads);
     this.environments = before?.environments ?? new Kept(reads);
     const entries = new Set<number>();
     this.findAmbient();
     if (before && JSON.stringify([...before.ambient]) !== JSON.stringify([...this.ambient])) {
-      this.known.clear();
+      this.followed.clear();
       this.placed.clear();
     }
     program.graph.sites.forEach((_, site) => {
@@ -127,12 +136,14 @@ export class RenderTree {
       const owners = program.isModule(fn)
         ? [null]
         : program.runsOf(program.unitOf(fn)).map((run) => program.ownerOf(run)?.fn ?? null);
-      for (const owner of new Set(owners)) this.ambient.set(owner, [...this.around(owner), { site, context }]);
+      for (const owner of new Set(owners)) {
+        this.ambient.set(owner, this.arounds.within(this.around(owner), this.arounds.provider(site, context)));
+      }
     });
   }
 
-  private around(component: number | null): Placement['providers'] {
-    return this.ambient.get(component) ?? [];
+  private around(component: number | null): number {
+    return this.ambient.get(component) ?? NOTHING_AROUND;
   }
 
   private place(site: number): Placed {
@@ -149,7 +160,7 @@ export class RenderTree {
         placements.push({
           ...p,
           repeat: strongerRepeat(p.repeat, entry.fact.repeat),
-          providers: p.under === null ? [...p.providers, ...this.around(null)] : p.providers,
+          around: p.under === null ? this.arounds.within(p.around, this.around(null)) : p.around,
           author: this.program.ownerOf(run)?.fn ?? null,
         });
     return { author: placements[0]?.author ?? null, placements };
@@ -166,26 +177,39 @@ export class RenderTree {
       // brings is shown by whoever calls it.
       const { outsideCalls } = this.locals.explore({ place: piece, path: 0, context });
       const mounted = outsideCalls.length > 0 || program.isModule(program.contexts.owner[context] ?? -1);
-      return [{ under: null, providers: [], repeat: 'once', ...(mounted ? {} : { guessed: true }) }];
+      return [{ under: null, around: NOTHING_AROUND, repeat: 'once', ...(mounted ? {} : { guessed: true }) }];
     }
-    return [{ under: owner, providers: [], guessed: true, repeat: 'once' }];
+    return [{ under: owner, around: NOTHING_AROUND, guessed: true, repeat: 'once' }];
   }
 
   /** Where a piece of markup, made in one run, is rendered. */
   private placesOf(piece: number, context: number): Placement[] {
-    return this.known.get(`${piece}:${context}`, () => this.follow({ place: piece, path: 0, context }, 0), NOWHERE);
+    return this.follow({ place: piece, path: 0, context });
   }
 
-  private follow(at: { place: number; path: number; context: number }, depth: number): Placement[] {
+  private follow(at: At): Placement[] {
+    return this.followed.get(`${at.place}:${at.path}:${at.context}`, () => this.followOn(at), NOWHERE);
+  }
+
+  private followOn(at: At): Placement[] {
+    if (this.depth > MAX_DEPTH) return [];
+    this.depth++;
+    try {
+      return this.findPlacements(at);
+    } finally {
+      this.depth--;
+    }
+  }
+
+  private findPlacements(at: At): Placement[] {
     const { program } = this;
     const { graph, contexts } = program;
-    if (depth > 24) return [];
     const local = this.locals.explore(at);
     const found: Placement[] = [];
     for (const exit of local.exits) {
       if (exit.derived) continue;
       if (exit.kind === 'rendered')
-        found.push({ under: exit.target, providers: [...this.around(exit.target)], repeat: exit.repeat });
+        found.push({ under: exit.target, around: this.around(exit.target), repeat: exit.repeat });
       else if (exit.kind === 'site') {
         const site = graph.sites[exit.target];
         const target = program.siteTargets[exit.target];
@@ -193,11 +217,12 @@ export class RenderTree {
         if (target.components.length === 0) {
           // Providers and components from outside are taken to render what they are handed where they stand.
           const around = this.placesAround(graph.at(site.file, site.fact.inside), exit.at.context);
-          const through = target.provides === null ? [] : [{ site: exit.target, context: target.provides }];
+          const through =
+            target.provides === null ? NOTHING_AROUND : this.arounds.provider(exit.target, target.provides);
           for (const p of around)
             found.push({
               ...p,
-              providers: [...through, ...p.providers],
+              around: this.arounds.within(through, p.around),
               repeat: strongerRepeat(p.repeat, strongerRepeat(exit.repeat, site.fact.repeat)),
             });
           continue;
@@ -206,27 +231,27 @@ export class RenderTree {
           const component = program.component(fn);
           if (component?.propsPlace == null) continue;
           const next = { place: component.propsPlace, path: exit.at.path, context: contexts.root(fn, via) };
-          const inside = repeated(this.follow(next, depth + 1), exit.repeat);
+          const inside = repeated(this.follow(next), exit.repeat);
           const around =
             inside.length > 0 ? this.placesAround(graph.at(site.file, site.fact.inside), exit.at.context) : [];
           for (const i of inside)
             for (const a of around)
               found.push({
-                ...above(i, a.providers, a),
+                ...this.above(i, a.around, a),
                 repeat: strongerRepeat(i.repeat, strongerRepeat(a.repeat, site.fact.repeat)),
               });
         }
       } else if (exit.kind === 'inner') {
-        const inside = this.follow(exit.at, depth + 1);
+        const inside = this.follow(exit.at);
         // Further up stands whatever stands above the component it is shown in, however that one came to be there.
         for (const i of repeated(inside, exit.repeat)) found.push({ ...i, from: i.from ?? exit.target });
       } else if (exit.kind === 'returned') {
         for (const caller of this.handed.callersOf(exit.target, exit.at.context)) {
-          const inside = this.follow({ place: caller.place, path: exit.at.path, context: caller.context }, depth + 1);
+          const inside = this.follow({ place: caller.place, path: exit.at.path, context: caller.context });
           const from = program.ownerOf(caller.context)?.fn;
           const to = program.ownerOf(at.context)?.fn;
           for (const i of repeated(inside, strongerRepeat(exit.repeat, caller.repeat)))
-            found.push(...(from === undefined ? [i] : this.reaching(i, from, to)));
+            found.push(from === undefined ? i : this.reaching(i, from, to));
         }
       }
     }
@@ -243,36 +268,61 @@ export class RenderTree {
           for (const i of repeated(this.placesOf(piece, run), often)) found.push({ ...i, from: i.from ?? unit });
       else found.push(...repeated(this.placesOf(piece, context), often));
     }
-    return unique(found);
+    return this.merge(found);
   }
 
   /** A placement in one component of markup that another wrote, with the providers between the two. */
-  private reaching(inside: Placement, from: number, to: number | undefined): Placement[] {
-    if (inside.from !== undefined) return [inside];
-    const between = to === undefined ? [] : this.providersBetween(from, to, 0);
-    return between.length > 0 ? between.map((providers) => above(inside, providers)) : [{ ...inside, from }];
+  private reaching(inside: Placement, from: number, to: number | undefined): Placement {
+    if (inside.from !== undefined) return inside;
+    const between = to === undefined ? null : this.providersBetween(from, to, 0, new Map());
+    return between === null ? { ...inside, from } : this.above(inside, between);
   }
 
   /**
-   * The providers between a component and one that stands above it, on each way from one to the other; none where there is
+   * The providers between a component and one that stands above it, on the ways from one to the other; null where there is
    * no way, or too long a one.
    */
-  private providersBetween(from: number, to: number, depth: number): Placement['providers'][] {
+  private providersBetween(from: number, to: number, depth: number, known: Map<string, number | null>): number | null {
     const { program } = this;
     const { graph } = program;
-    if (from === to) return [[]];
-    if (depth > 6) return [];
-    return program.sitesOf(from).flatMap((site) => {
+    if (from === to) return NOTHING_AROUND;
+    if (depth > 6) return null;
+    const key = `${from}:${depth}`;
+    const before = known.get(key);
+    if (before !== undefined) return before;
+    const ways: number[] = [];
+    for (const site of program.sitesOf(from)) {
       const entry = graph.sites[site];
-      if (!entry) return [];
+      if (!entry) continue;
       const unit = program.unitOf(graph.fnAt(entry.file, entry.fact.fn));
-      return program.runsOf(unit).flatMap((run) => {
+      for (const run of program.runsOf(unit)) {
         const author = program.ownerOf(run)?.fn;
-        if (author === undefined) return [];
-        const around = this.placesAround(graph.at(entry.file, entry.fact.inside), run);
-        const above = this.providersBetween(author, to, depth + 1);
-        return around.flatMap((place) => above.map((providers) => [...place.providers, ...providers]));
-      });
+        const above = author === undefined ? null : this.providersBetween(author, to, depth + 1, known);
+        if (above === null) continue;
+        for (const place of this.placesAround(graph.at(entry.file, entry.fact.inside), run))
+          ways.push(this.arounds.within(place.around, above));
+      }
+    }
+    const between = ways.length > 0 ? this.arounds.either(ways) : null;
+    known.set(key, between);
+    return between;
+  }
+
+  /** A placement with what stands further up; where that is to be looked for elsewhere, it stays as it is. */
+  private above(placement: Placement, around: number, { from, guessed }: Partial<Placement> = {}): Placement {
+    if (placement.from !== undefined) return placement;
+    const further = { ...placement, around: this.arounds.within(placement.around, around) };
+    return { ...further, ...(from === undefined ? {} : { from }), ...(guessed ? { guessed } : {}) };
+  }
+
+  /** One placement for all that differ in what stands around them alone. */
+  private merge(placements: readonly Placement[]): Placement[] {
+    if (placements.length < 2) return [...placements];
+    const alike = new Map<string, Placement[]>();
+    for (const p of placements) push(alike, `${p.under}:${p.from ?? ''}:${p.guessed ? '?' : ''}:${p.repeat}`, p);
+    return [...alike.values()].flatMap((some) => {
+      const [first] = some;
+      return first ? [{ ...first, around: this.arounds.either(some.map((p) => p.around)) }] : [];
     });
   }
 
@@ -325,10 +375,10 @@ export class RenderTree {
         if (!placements && !guessing && this.isStart(at)) found.add(-1);
         for (const placement of placements ?? []) {
           if (placement.guessed && !guessing) continue;
-          const provider = placement.providers.find((p) => p.context === context);
-          if (provider) found.add(provider.site);
+          const { sites, open } = this.arounds.first(placement.around, context);
+          for (const site of sites) found.add(site);
           const above = placement.from ?? placement.author;
-          if (provider) continue;
+          if (!open) continue;
           if (above === null) {
             if (!guessing) found.add(-1);
           } else if (!seen.has(above)) {
@@ -350,8 +400,8 @@ export class RenderTree {
       const way = below.get(at) ?? [];
       const placements = this.placementsOf.get(at);
       if (!placements && this.isStart(at)) return way;
-      for (const { providers, author, under, from, guessed } of placements ?? []) {
-        if (guessed || providers.some((provider) => provider.context === context)) continue;
+      for (const { around, author, under, from, guessed } of placements ?? []) {
+        if (guessed || !this.arounds.first(around, context).open) continue;
         const above = from ?? author;
         const shown = under === null || under === above ? way : [under, ...way];
         if (above === null) return shown;
@@ -383,27 +433,8 @@ function add(map: Map<number, Set<number>>, key: number, value: number): void {
   else map.set(key, new Set([value]));
 }
 
-/** A placement with what stands further up; where that is to be looked for elsewhere, it stays as it is. */
-function above(
-  placement: Placement,
-  providers: Placement['providers'],
-  { from, guessed }: Pick<Placement, 'from' | 'guessed'> = {},
-): Placement {
-  if (placement.from !== undefined) return placement;
-  const further = { ...placement, providers: [...placement.providers, ...providers] };
-  return { ...further, ...(from === undefined ? {} : { from }), ...(guessed ? { guessed } : {}) };
-}
-
 function repeated(placements: readonly Placement[], repeat: Repeat): Placement[] {
   return placements.map((p) => ({ ...p, repeat: strongerRepeat(p.repeat, repeat) }));
-}
-
-function unique(placements: Placement[]): Placement[] {
-  const seen = new Set<string>();
-  return placements.filter((p) => {
-    const key = `${p.under}:${p.from ?? ''}:${p.guessed ? '?' : ''}:${p.repeat}:${p.providers.map((q) => q.site).join(',')}`;
-    return !seen.has(key) && seen.add(key);
-  });
 }
 
 function samePlacements(a: readonly SitePlacement[], b: readonly SitePlacement[] | undefined): boolean {
@@ -417,7 +448,6 @@ function isSame(a: SitePlacement, b: SitePlacement): boolean {
     a.from === b.from &&
     a.guessed === b.guessed &&
     a.repeat === b.repeat &&
-    a.providers.length === b.providers.length &&
-    a.providers.every(({ site, context }, i) => b.providers[i]?.site === site && b.providers[i].context === context)
+    a.around === b.around
   );
 }

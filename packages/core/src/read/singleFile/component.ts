@@ -23,6 +23,8 @@ export interface SingleFileComponent {
   exposes: PlaceId | null;
   /** What it is given beyond its props lands on its root by itself. */
   inherits: boolean;
+  /** It renders nothing itself: others mix it into theirs, and its instance is theirs. */
+  mixin: boolean;
   /** What is bound both ways without a name: the prop, and the event that asks for its change. */
   model: { prop: string; event: string } | null;
 }
@@ -64,6 +66,7 @@ export function openComponent(r: ScriptReader, fn: FunctionId): SingleFileCompon
     handles: new Map(),
     exposes: null,
     inherits: true,
+    mixin: false,
     model: null,
   };
 }

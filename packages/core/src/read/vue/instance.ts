@@ -2,8 +2,27 @@
 import { EVENTS, PLAIN, SLOTS } from '../../model/signs';
 import type { PlaceId, Spot } from '../../model/facts';
 import type { ScriptReader } from '../script/reader';
+import type { SingleFileComponent } from '../singleFile/component';
 import { storeOf } from '../stores/moduleStores';
 import { addressOf } from './routes';
+
+/** What a component is given beyond its props: its attributes, its listeners. */
+function givenBeyond(r: ScriptReader, component: SingleFileComponent, field: string, at: Spot): PlaceId {
+  const rest = r.b.place('object', field, r.fn, at);
+  const declared = r.b.fn(component.fn).props?.map((prop) => prop.name) ?? [];
+  // In the older version listeners are kept apart.
+  const apart = field === '$listeners' ? [PLAIN, SLOTS] : r.vue === 2 ? [EVENTS, SLOTS] : [SLOTS];
+  r.b.rest(component.props, rest, [...declared, ...apart]);
+  return rest;
+}
+
+/** Puts what a component is given onto its instance, where what it mixes in finds it. */
+export function giveToMixins(r: ScriptReader, component: SingleFileComponent, at: Spot): void {
+  if (component.mixin) return;
+  r.b.flow(component.props, component.self, 'put', '$props');
+  for (const field of ['$attrs', '$listeners'])
+    r.b.flow(givenBeyond(r, component, field, at), component.self, 'put', field);
+}
 
 /** Fields every instance has: `this.$props`, `this.$attrs`, `this.$route`, `this.$parent`. */
 export function readInstance(r: ScriptReader, field: string, at: Spot): PlaceId | null {
@@ -12,13 +31,9 @@ export function readInstance(r: ScriptReader, field: string, at: Spot): PlaceId 
   if (field === '$props' || field === '$attrs' || field === '$listeners') {
     const fact = r.b.fn(component.fn);
     fact.takesRest = true;
-    if (field === '$props') return component.props;
-    const rest = r.b.place('object', field, r.fn, at);
-    const declared = fact.props?.map((prop) => prop.name) ?? [];
-    // In the older version listeners are kept apart.
-    const apart = field === '$listeners' ? [PLAIN, SLOTS] : r.vue === 2 ? [EVENTS, SLOTS] : [SLOTS];
-    r.b.rest(component.props, rest, [...declared, ...apart]);
-    return rest;
+    // What is mixed in is handed the whole instance: what that was given stands there under this name.
+    if (component.mixin) return r.b.part(component.self, field, r.fn, at);
+    return field === '$props' ? component.props : givenBeyond(r, component, field, at);
   }
   if (field === '$route') return addressOf(r, at);
   if (field === '$store') return storeOf(r, at);

@@ -15,7 +15,7 @@ import { called } from '../singleFile/runs';
 import { componentGiven } from './registered';
 import { pascal } from '../../model/spelling';
 import { walkNodes } from '../script/walk';
-import { readInstance } from './instance';
+import { giveToMixins, readInstance } from './instance';
 import { addField } from './reactive';
 
 /** Methods the family calls by itself. */
@@ -119,6 +119,7 @@ function readModel(r: ScriptReader, component: SingleFileComponent, node: t.Node
 function readMixins(r: ScriptReader, component: SingleFileComponent, mixins: t.Node | null, base: t.Node | null): void {
   const fact = r.b.fn(component.fn);
   const given = [...(mixins?.type === 'ArrayExpression' ? mixins.elements : []), ...(base ? [base] : [])];
+  if (given.length > 0) giveToMixins(r, component, fact.at);
   for (const node of given) {
     const place = node ? value(r, node) : null;
     if (place === null || !node) {

@@ -67,6 +67,7 @@ export function readOptionsObject(r: ScriptReader, node: t.ObjectExpression, giv
   const before = { fn: r.fn, scope: r.scope, self: r.self, component: r.component };
   const component = openComponent(r, id);
   component.model = modelOf(r);
+  component.mixin = !renders;
   r.fn = id;
   r.scope = new Scope(before.scope, id);
   r.self = component.self;
