@@ -156,7 +156,7 @@ export class Survey {
 
   /** What following took: stops that differ, and places come to. It is to grow as the code does. */
   effort(): { stops: number; states: number } {
-    return { stops: this.cells.flows.stops.size, states: this.linked.locals.states };
+    return { stops: this.cells.flows.size, states: this.linked.locals.states };
   }
 
   document(): FlowDocument {

@@ -5,11 +5,14 @@
 import type { Carrier } from '../model/documents';
 import type { ComponentInfo } from '../link/program';
 import type { Linked } from '../link';
+import { push } from '../link/byPlace';
 import { Kept } from '../link/kept';
 import type { At } from '../link/visited';
 import { Stops, type Departure, type Mode, type Seat, type StopFacts } from './stops';
 
+/** A stop of a value. Values that come by under the same name share it. */
 export interface FlowStop {
+  /** Where it is; also by which site it came, where that tells to which parent it goes back. */
   key: string;
   at: At;
   component: ComponentInfo | null;
@@ -30,13 +33,27 @@ export interface Flow {
   mode: Mode;
   start: string;
   stops: Map<string, FlowStop>;
+  /** Why it was not followed to its end; null where it was. */
+  cut: string | null;
 }
 
+/** A value that gets to more stops than a thousandth as many people could look at is not followed to its end. */
 const MAX_STOPS = 20_000;
+const TOO_FAR = 'it gets to too many components';
+
+/** How a value arrives at a stop. */
+interface Arrival {
+  at: At;
+  name: string;
+  mode: Mode;
+  shared: Carrier;
+  by: number | null;
+}
 
 export class Flows {
   readonly stops: Stops;
   private readonly known: Kept<string, Flow>;
+  private readonly nodes: Kept<string, FlowStop>;
 
   constructor(
     private readonly linked: Linked,
@@ -44,6 +61,12 @@ export class Flows {
   ) {
     this.stops = new Stops(linked, before?.stops ?? null);
     this.known = before?.known ?? new Kept(linked.program.reads);
+    this.nodes = before?.nodes ?? new Kept(linked.program.reads);
+  }
+
+  /** How many stops there are, over all values. */
+  get size(): number {
+    return [...this.nodes.values()].length;
   }
 
   /** `shared` is how the value reaches components from where no component holds it. */
@@ -52,32 +75,63 @@ export class Flows {
   }
 
   private follow(at: At, name: string, mode: Mode, shared: Carrier): Flow {
-    const start = keyOf(at);
-    const flow: Flow = { mode, start, stops: new Map() };
-    const queue: FlowStop[] = [this.open(flow, at, name)];
-    for (let stop = queue.pop(); stop; stop = queue.pop()) {
-      const joined = new Set<string>();
-      for (const departure of stop.facts.departures) {
-        const target = keyOf(departure.to);
-        const edge = `${target}:${departure.carrier}`;
-        if (joined.has(edge)) continue;
-        joined.add(edge);
-        const carrier = departure.carrier === 'store' ? shared : departure.carrier;
-        stop.hops.push({ ...departure, carrier, from: stop.key, target, departure });
-        if (!flow.stops.has(target) && flow.stops.size < MAX_STOPS)
-          queue.push(this.open(flow, departure.to, departure.name));
+    const start = this.node({ at, name, mode, shared, by: null });
+    const flow: Flow = { mode, start: start.key, stops: new Map([[start.key, start]]), cut: start.facts.cut };
+    const queue = [start];
+    for (let stop = queue.pop(); stop; stop = queue.pop())
+      for (const hop of stop.hops) {
+        if (flow.stops.has(hop.target)) continue;
+        if (flow.stops.size >= MAX_STOPS) {
+          flow.cut ??= TOO_FAR;
+          break;
+        }
+        const next = this.node({ at: hop.to, name: hop.name, mode, shared, by: hop.by });
+        flow.cut ??= next.facts.cut;
+        flow.stops.set(hop.target, next);
+        queue.push(next);
       }
-    }
     withoutIdleHandles(flow);
     return flow;
   }
 
-  private open(flow: Flow, at: At, name: string): FlowStop {
+  private node(arrival: Arrival): FlowStop {
+    const { name, mode, shared } = arrival;
+    const key = this.keyFor(arrival);
+    const id = `${mode}:${key}:${shared}:${name}`;
+    return this.nodes.find(id)?.value ?? this.nodes.make(id, () => this.open(arrival, key));
+  }
+
+  /** Stops are told apart by the site a value came by where some of it goes back to the parent that wrote the site. */
+  private keyFor({ at, name, mode, by }: Arrival): string {
     const key = keyOf(at);
-    const component = this.linked.program.ownerOf(at.context) ?? null;
-    const stop: FlowStop = { key, at, component, name, facts: this.stops.at(at, flow.mode, name), hops: [] };
-    flow.stops.set(key, stop);
-    return stop;
+    if (by === null || !this.stops.at(at, mode, name).departures.some((departure) => departure.back)) return key;
+    return `${key}@${by}`;
+  }
+
+  private open(arrival: Arrival, key: string): FlowStop {
+    const { at, name, mode, shared, by } = arrival;
+    const { program } = this.linked;
+    const component = program.ownerOf(at.context) ?? null;
+    const facts = this.stops.at(at, mode, name);
+    const hops: FlowHop[] = [];
+    const joined = new Set<string>();
+    for (const departure of facts.departures) {
+      if (departure.back && by !== null && departure.by !== by && this.rendersAlike(by, departure.by)) continue;
+      const target = this.keyFor({ at: departure.to, name: departure.name, mode, shared, by: departure.by });
+      const edge = `${target}:${departure.carrier}`;
+      if (joined.has(edge)) continue;
+      joined.add(edge);
+      const carrier = departure.carrier === 'store' ? shared : departure.carrier;
+      hops.push({ ...departure, carrier, from: key, target, departure });
+    }
+    return { key, at, component, name, facts, hops };
+  }
+
+  /** Whether two sites render a component in common: what came by one goes back by that one. */
+  private rendersAlike(one: number, other: number | null): boolean {
+    const { siteTargets } = this.linked.program;
+    const components = siteTargets[one]?.components ?? [];
+    return other !== null && (siteTargets[other]?.components.some((fn) => components.includes(fn)) ?? false);
   }
 }
 
@@ -86,16 +140,16 @@ function withoutIdleHandles(flow: Flow): void {
   const all = [...flow.stops.values()];
   if (!all.some((stop) => stop.hops.some((hop) => hop.carrier === 'handle'))) return;
   const before = new Map<string, string[]>();
-  for (const hop of all.flatMap((stop) => stop.hops)) {
-    const sources = before.get(hop.target);
-    if (sources) sources.push(hop.from);
-    else before.set(hop.target, [hop.from]);
-  }
+  for (const hop of all.flatMap((stop) => stop.hops)) push(before, hop.target, hop.from);
   const used = closure(
     all.filter((stop) => stop.facts.uses.length > 0).map((stop) => stop.key),
     (key) => before.get(key) ?? [],
   );
-  for (const stop of all) stop.hops = stop.hops.filter((hop) => hop.carrier !== 'handle' || used.has(hop.target));
+  for (const stop of all) {
+    const hops = stop.hops.filter((hop) => hop.carrier !== 'handle' || used.has(hop.target));
+    // Other values come by the same stop.
+    if (hops.length < stop.hops.length) flow.stops.set(stop.key, { ...stop, hops });
+  }
   const reached = closure([flow.start], (key) => flow.stops.get(key)?.hops.map((hop) => hop.target) ?? []);
   for (const { key } of all) if (!reached.has(key)) flow.stops.delete(key);
 }
@@ -112,6 +166,8 @@ export function fromOutside(flow: Flow, seat: Seat): Flow {
     effect: 'same',
     site: null,
     context: null,
+    by: null,
+    back: false,
     through: [],
     anew: false,
     name: first.name,
@@ -122,10 +178,10 @@ export function fromOutside(flow: Flow, seat: Seat): Flow {
     at: first.at,
     component: null,
     name: first.name,
-    facts: { uses: [], departures: [departure], doesMore: false, provides: false },
+    facts: { uses: [], departures: [departure], doesMore: false, provides: false, cut: null },
     hops: [{ ...departure, from: OUTSIDE, target: first.key, departure }],
   };
-  return { mode: flow.mode, start: OUTSIDE, stops: new Map([[OUTSIDE, start], ...flow.stops]) };
+  return { mode: flow.mode, start: OUTSIDE, stops: new Map([[OUTSIDE, start], ...flow.stops]), cut: flow.cut };
 }
 
 /** The stops that the value itself gets to, or a part of it; not those that only a copy gets to, or what is computed of it. */

@@ -31,6 +31,10 @@ export interface Departure extends Seat {
   effect: Effect;
   site: number | null;
   context: number | null;
+  /** The site that joins the two components. */
+  by: number | null;
+  /** It goes to a function that came down by a site: back to the parent that wrote that, and to no other. */
+  back: boolean;
   through: string[];
   /** What leaves is a copy. */
   anew: boolean;
@@ -45,6 +49,8 @@ export interface StopFacts {
   doesMore: boolean;
   /** It is put into a context here. */
   provides: boolean;
+  /** Why it was not followed to its end; null where it was. */
+  cut: string | null;
 }
 
 /** Helpers that call each other are left after so many of them. */
@@ -58,11 +64,6 @@ export class Stops {
     before: Stops | null,
   ) {
     this.known = before?.known ?? new Kept(linked.program.reads);
-  }
-
-  /** How many there are, over all values. */
-  get size(): number {
-    return [...this.known.values()].length;
   }
 
   /** `name` is what the value is called where it arrives; it only matters for names that are passed along. */
@@ -79,7 +80,7 @@ export class Stops {
   private ofValue(at: At, name: string): StopFacts {
     const { graph, paths } = this.linked.program;
     const local = this.linked.locals.explore(at);
-    const stop: StopFacts = { uses: [], departures: [], doesMore: false, provides: false };
+    const stop: StopFacts = { uses: [], departures: [], doesMore: false, provides: false, cut: local.cut };
     for (const { use, path, context } of local.uses) {
       const entry = graph.uses[use];
       if (!entry || entry.fact.kind === 'handler') continue;
@@ -121,7 +122,7 @@ export class Stops {
   private ofFunction(at: At, name: string): StopFacts {
     const { program, locals } = this.linked;
     const { graph } = program;
-    const stop: StopFacts = { uses: [], departures: [], doesMore: false, provides: false };
+    const stop: StopFacts = { uses: [], departures: [], doesMore: false, provides: false, cut: null };
     const seen = new Set<string>();
     const queue: { at: At; spot: Seat | null }[] = [{ at, spot: null }];
     let calls: Seat | null = null;
@@ -130,6 +131,7 @@ export class Stops {
       if (seen.has(key)) continue;
       seen.add(key);
       const local = locals.explore(next.at);
+      stop.cut ??= local.cut;
       this.triggers(local, next.spot, stop);
       for (const { call, context } of local.called) {
         const entry = graph.calls[call];
@@ -249,6 +251,8 @@ export class Stops {
         effect: effectOf(exit, crossing.part, name, arrival, mode),
         site: crossing.site,
         context: crossing.context,
+        by: crossing.by,
+        back: exit.kind === 'argument' && crossing.by !== null,
         through: exit.through,
         anew: exit.anew,
         name: arrival,
@@ -332,7 +336,9 @@ export class Stops {
     if (carrier === 'store' && graph.places[to.place]?.kind !== 'param') return this.calledHere(to, before, mode);
     const fields = paths
       .fields(to.path)
-      .filter((field) => field !== '*' && field !== DEEPER && !isWay(field) && !(carrier === 'handle' && field === 'current'));
+      .filter(
+        (field) => field !== '*' && field !== DEEPER && !isWay(field) && !(carrier === 'handle' && field === 'current'),
+      );
     // A reference handed over as it is goes by its own name, not by the field its value stands in.
     if (fields.length > 1 && fields.at(-1) === 'value' && fields.at(-2) === lastField(before)) fields.pop();
     if (fields.length > 0) return shownName(fields.join('.'));

@@ -1,9 +1,10 @@
 /** From one component to the next: where a value that leaves by a site, a call or a provider arrives. */
 import type { Carrier } from '../model/documents';
-import { eventOf, isUpdate } from '../model/signs';
+import { eventOf, isAnyField, isUpdate } from '../model/signs';
 import type { At, Exit } from './visited';
 import type { Clones } from './clones';
 import type { Handed } from './handed';
+import type { Locals } from './local';
 import type { Program } from './program';
 import type { Reader, Readers } from './readers';
 
@@ -14,6 +15,8 @@ export interface Crossing {
   to: At;
   carrier: Carrier;
   site: number | null;
+  /** The site that joins the two components: by which props go down, or a function that is called came down. */
+  by: number | null;
   /** The context it goes through, where it does. */
   context: number | null;
   /** One field of the value is taken on the way (an object spread into props). */
@@ -24,6 +27,7 @@ export class Crossings {
   /** `environment` null: a context's value is taken to reach all who read the context. */
   constructor(
     private readonly program: Program,
+    private readonly locals: Locals,
     private readonly readers: Readers,
     private readonly environment: Environment | null,
     private readonly handed: Handed | null,
@@ -46,6 +50,7 @@ export class Crossings {
           to: { place: caller.place, path: exit.at.path, context: caller.context },
           carrier: 'callback' as const,
           site: null,
+          by: caller.site,
           context: null,
           part: false,
         }));
@@ -56,9 +61,11 @@ export class Crossings {
       case 'handle':
         return this.intoReference(exit);
       case 'shared':
-        return [{ to: exit.at, carrier: 'store', site: null, context: null, part: false }];
+        return [{ to: exit.at, carrier: 'store', site: null, by: null, context: null, part: false }];
       case 'inner':
-        return [{ to: exit.at, carrier: this.innerCarrier(exit.at.place), site: null, context: null, part: false }];
+        return [
+          { to: exit.at, carrier: this.innerCarrier(exit.at.place), site: null, by: null, context: null, part: false },
+        ];
       case 'rendered':
         return [];
     }
@@ -92,7 +99,7 @@ export class Crossings {
       if (!site || component?.propsPlace == null) continue;
       const arrive = (to: number, carrier: Carrier, part: boolean): void => {
         const at = { place: component.propsPlace ?? 0, path: to, context: program.contexts.root(fn, via) };
-        found.push({ to: at, carrier, site: siteNumber, context: null, part });
+        found.push({ to: at, carrier, site: siteNumber, by: siteNumber, context: null, part });
       };
       if (path !== 0) {
         const name = paths.head(path);
@@ -129,6 +136,7 @@ export class Crossings {
         to: { place, path, context },
         carrier: 'handle',
         site,
+        by: null,
         context: null,
         part: false,
       }));
@@ -138,15 +146,18 @@ export class Crossings {
   private intoContext(exit: Exit, context: number): Crossing[] {
     const { program } = this;
     const path = program.paths.tail(exit.at.path);
+    const head = program.paths.head(path);
     const found: Crossing[] = [];
     for (const { place, unit } of this.readersOf(context))
       for (const run of program.runsOf(unit)) {
         const owner = program.contexts.owner[run] ?? -1;
         if (this.environment && !this.environment(context, owner).has(exit.target)) continue;
+        if (path !== 0 && !this.isTaken(head, { place, path: 0, context: run })) continue;
         found.push({
           to: { place, path, context: run },
           carrier: 'context',
           site: exit.target,
+          by: null,
           context,
           part: false,
         });
@@ -154,11 +165,17 @@ export class Crossings {
     return found;
   }
 
+  /** Whether something is done, where an object arrives, with what one of its fields holds. */
+  private isTaken(field: string, at: At): boolean {
+    const taken = this.locals.fieldsTaken(at);
+    return taken === null || isAnyField(field) || taken.has(field);
+  }
+
   /** An argument of a function that was handed over arrives as its parameter, in the component that wrote it. */
   private intoHanded(exit: Exit): Crossing[] {
     const { graph } = this.program;
     const found: Crossing[] = [];
-    for (const { fn, context } of this.handed?.calleesOf(exit.target, exit.at.context) ?? []) {
+    for (const { fn, context, site } of this.handed?.calleesOf(exit.target, exit.at.context) ?? []) {
       this.program.reads.note(graph.functions[fn]?.file ?? 0);
       const param = graph.paramOf(fn, exit.index);
       const path = param?.field == null ? exit.at.path : this.program.paths.cons(param.field, exit.at.path);
@@ -167,6 +184,7 @@ export class Crossings {
         to: { place: param.place, path, context },
         carrier: this.handed?.rendersMarkup(fn) ? 'slot' : 'callback',
         site: null,
+        by: site,
         context: null,
         part: false,
       });

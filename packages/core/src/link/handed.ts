@@ -17,6 +17,8 @@ const MAX_PLACES = 2000;
 interface Called {
   call: number;
   context: number;
+  /** The site by which it came to the component that calls it; null where it came another way. */
+  site: number | null;
 }
 
 /** The calls that a function gets to which belongs to one run. */
@@ -26,15 +28,24 @@ interface Handing {
   called: readonly Called[];
 }
 
+/** A function that a call may call, and the run it belongs to. */
+export interface Callee {
+  fn: number;
+  context: number;
+  /** The site by which it came to the component that calls it; null where it came another way. */
+  site: number | null;
+}
+
 /** Where the result of a function goes that was handed over. */
 export interface Caller {
+  site: number | null;
   place: number;
   context: number;
   repeat: Repeat;
 }
 
 export class Handed {
-  private readonly callees = new Map<string, { fn: number; context: number }[]>();
+  private readonly callees = new Map<string, Callee[]>();
   private readonly callers = new Map<string, Caller[]>();
   private readonly markup: Kept<number, boolean>;
   private readonly followed: Kept<string, readonly Called[]>;
@@ -51,10 +62,10 @@ export class Handed {
     this.markup = before?.markup ?? new Kept(program.reads);
     this.followed = before?.followed ?? new Kept(program.reads);
     this.inFiles = before?.inFiles ?? new Kept(program.reads);
-    const crossings = new Crossings(program, readers, environment, null, clones);
+    const crossings = new Crossings(program, locals, readers, environment, null, clones);
     program.graph.files.forEach((facts, file) => {
       for (const { fn, context, called } of this.inFiles.get(file, () => this.handedIn(facts, file, crossings)))
-        for (const one of called) this.join(fn, context, one.call, one.context);
+        for (const one of called) this.join(fn, context, one);
     });
     if (before) this.touchChanged(before);
   }
@@ -86,29 +97,32 @@ export class Handed {
     this.program.noteRun(start.context);
     const found: Called[] = [];
     const seen = new Set<string>();
-    const queue: At[] = [start];
-    for (let at = queue.pop(); at && seen.size < MAX_PLACES; at = queue.pop()) {
-      const key = `${at.place}:${at.path}:${at.context}`;
+    const queue: { at: At; site: number | null }[] = [{ at: start, site: null }];
+    for (let next = queue.pop(); next && seen.size < MAX_PLACES; next = queue.pop()) {
+      const { at, site } = next;
+      const key = `${at.place}:${at.path}:${at.context}@${site ?? ''}`;
       if (seen.has(key)) continue;
       seen.add(key);
       const local = this.locals.explore(at);
       // What a function has as a field (`search.cancel()`) is another function.
       for (const { call, context, part } of local.called)
-        if (!part && this.program.callKind(call) === 'handed') found.push({ call, context });
+        if (!part && this.program.callKind(call) === 'handed') found.push({ call, context, site });
       for (const exit of local.exits) {
         if (exit.derived || exit.part) continue;
-        for (const crossing of crossings.cross(exit)) if (!crossing.part) queue.push(crossing.to);
+        for (const crossing of crossings.cross(exit))
+          if (!crossing.part) queue.push({ at: crossing.to, site: crossing.by });
       }
     }
     return found;
   }
 
-  private join(fn: number, context: number, call: number, callContext: number): void {
+  private join(fn: number, context: number, { call, context: callContext, site }: Called): void {
     const { graph } = this.program;
     const entry = graph.calls[call];
     if (!entry) return;
-    add(this.callees, `${call}:${callContext}`, { fn, context });
+    add(this.callees, `${call}:${callContext}`, { fn, context, site });
     add(this.callers, `${fn}:${context}`, {
+      site,
       place: graph.at(entry.file, entry.fact.result),
       context: callContext,
       repeat: entry.fact.repeat,
@@ -116,7 +130,7 @@ export class Handed {
   }
 
   /** The functions a call may call, with the run each belongs to. */
-  calleesOf(call: number, context: number): readonly { fn: number; context: number }[] {
+  calleesOf(call: number, context: number): readonly Callee[] {
     this.program.reads.note(about.callees(call));
     // Inside a helper or a loop's function the run is a longer one than that in which the function arrived.
     for (let c = context; c !== -1; c = this.program.contexts.parent[c] ?? -1) {

@@ -3,7 +3,7 @@
  * helpers, to where it is used and where it leaves. The answer depends on the place, the field path and the run alone,
  * so it is worked out once and serves every trail that comes by.
  */
-import { isLeftOut } from '../model/signs';
+import { isAnyField, isLeftOut } from '../model/signs';
 import { DEEPER, fieldMatches } from './intern';
 import type { Edge } from './edges';
 import { Kept } from './kept';
@@ -12,9 +12,11 @@ import {
   DERIVED,
   FROZEN,
   isAnew,
+  isPart,
   MANY,
   PART,
   SOMETIMES,
+  wasDerived,
   type At,
   type Change,
   type ExitKind,
@@ -29,6 +31,9 @@ type State = Visited;
 const TOO_DEEP = 'it lies more than three fields deep';
 const TOO_MANY = 'it gets to too many places in one component';
 
+/** Uses of a value that are none of what is stored in it. */
+const WHOLE_ONLY = /^(iterated|branched|effect|shown)$/;
+
 const MAX_STATES = 4000;
 const FEW = 24;
 
@@ -38,12 +43,40 @@ function stateKey(state: State): string {
 
 export class Locals {
   private readonly known: Kept<string, Local>;
+  private readonly taken: Kept<string, ReadonlySet<string> | null>;
 
   constructor(
     private readonly program: Program,
     before: Locals | null,
   ) {
     this.known = before?.known ?? new Kept(program.reads);
+    this.taken = before?.taken ?? new Kept(program.reads);
+  }
+
+  /**
+   * The fields that are taken out of the object a place holds; null where it is also used as a whole, or taken apart by keys that
+   * are not known. What nobody takes need not be followed there, one value after the other.
+   */
+  fieldsTaken(at: At): ReadonlySet<string> | null {
+    return this.taken.get(`${at.place}:${at.context}`, () => this.findTaken(at));
+  }
+
+  private findTaken(at: At): ReadonlySet<string> | null {
+    const { graph } = this.program;
+    const { visited, uses, exits, outsideCalls, cut } = this.explore({ ...at, path: 0 });
+    if (cut !== null || exits.some((exit) => !exit.part)) return null;
+    const isWhole = ({ path, part }: { path: number; part: boolean }): boolean => path === 0 && !part;
+    if (uses.some((use) => isWhole(use) && !WHOLE_ONLY.test(graph.uses[use.use]?.fact.kind ?? ''))) return null;
+    if (outsideCalls.some(isWhole)) return null;
+    const fields = new Set<string>();
+    for (const one of visited) {
+      if (isPart(one)) continue;
+      if (one.path !== 0 || wasDerived(one)) return null;
+      for (let edge = graph.firstOut(one.place); edge; edge = edge.nextOut)
+        if (edge.op === 'get' && !isAnyField(edge.field)) fields.add(edge.field);
+        else if (edge.op !== 'same' && edge.op !== 'frozen') return null;
+    }
+    return fields;
   }
 
   /** How many places were come to, over all explorations. */
