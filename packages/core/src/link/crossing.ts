@@ -84,6 +84,8 @@ export class Crossings {
     if (!target || !site) return [];
     if (target.provides !== null && target.components.length === 0)
       return paths.head(exit.at.path) === 'value' ? this.intoContext(exit, target.provides) : [];
+    // What is computed of an object and spread into props: which of them it becomes is not known.
+    if (exit.derived && exit.at.path === 0) return [];
     return this.intoTargets(exit.target, exit.at.context, exit.at.path);
   }
 

@@ -36,7 +36,12 @@ export function linkProject(input: ProjectInput, before: Linked | null = null): 
   const readers = new Readers(program, before?.readers ?? null);
   // Render functions decide where markup ends up, and that decides which provider a context is read from; so functions
   // are followed twice, first through props alone.
-  const clones = new Clones(program, locals, new Crossings(program, locals, readers, null, null), before?.clones ?? null);
+  const clones = new Clones(
+    program,
+    locals,
+    new Crossings(program, locals, readers, null, null),
+    before?.clones ?? null,
+  );
   const byProps = new Handed(program, locals, readers, null, clones, before?.byProps ?? null);
   const render = new RenderTree(program, locals, byProps, before?.render ?? null);
   const environment = (context: number, component: number): ReadonlySet<number> =>

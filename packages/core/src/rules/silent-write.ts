@@ -1,4 +1,5 @@
 /** A shared value is set, and whoever subscribed is not told. */
+import { push } from '../link/byPlace';
 import type { Linked } from '../link';
 import type { FileFacts } from '../model/facts';
 import { beside, named, seat, type Draft, type Rule } from './rule';
@@ -71,12 +72,17 @@ function draftsOf(linked: Linked, facts: FileFacts, file: number): Draft[] {
   const lists = listenerLists(facts);
   if (lists.size === 0) return found;
   const telling = tellers(facts, lists);
+  const setters = new Map<number, number[]>();
+  for (const { from, to } of facts.flows) push(setters, from, to);
+  const changes = new Map<string, Set<number>>();
+  for (const { field, change } of facts.mutations)
+    if (change !== null) changes.set(field, (changes.get(field) ?? new Set()).add(change));
   for (const cell of facts.cells) {
     if (!cell.shared || cell.setter === null) continue;
-    const heres = new Set(facts.flows.filter((flow) => flow.from === cell.setter).map((flow) => flow.to));
+    const heres = new Set(setters.get(cell.setter));
+    const fields = changes.get(cell.name);
     for (const call of facts.calls) {
-      const changed =
-        heres.has(call.callee) || facts.mutations.some((one) => one.change === call.callee && one.field === cell.name);
+      const changed = heres.has(call.callee) || fields?.has(call.callee);
       if (!changed || outermost(facts, call.fn).some((fn) => telling.has(fn))) continue;
       const owner = program.component(program.unitOf(program.graph.fnAt(file, call.fn)));
       const fn = facts.functions[call.fn];
@@ -124,13 +130,15 @@ function tellers(facts: FileFacts, lists: ReadonlySet<number>): Set<number> {
     if (use.kind === 'iterated' && lists.has(use.place)) for (const fn of outermost(facts, use.fn)) telling.add(fn);
   const selfs = new Map(facts.functions.map((fn, index) => [fn.self, index]));
   const holds = new Map<number, number>();
+  const parts = new Map<string, number[]>();
+  facts.places.forEach(({ kind, name }, index) => {
+    if (kind === 'part') push(parts, name, index);
+  });
   for (const flow of facts.flows) {
     const fn = selfs.get(flow.from);
     if (fn !== undefined && flow.op === 'same') holds.set(flow.to, fn);
     if (fn !== undefined && flow.op === 'put' && flow.field)
-      facts.places.forEach((place, index) => {
-        if (place.kind === 'part' && place.name === flow.field) holds.set(index, fn);
-      });
+      for (const part of parts.get(flow.field) ?? []) holds.set(part, fn);
   }
   for (let before = -1; before !== telling.size;) {
     before = telling.size;

@@ -38,7 +38,8 @@ const OUTPUT_OF_PACKAGE = /^(build|out|lib)$/;
 const TEST_FOLDER = /^(__tests__|__mocks__|__fixtures__|__testfixtures__|__snapshots__|tests?|e2e|cypress)$/;
 const TEST_FILE = /\.(test|spec|cy|e2e)\.[^.]+$/;
 const STORY_FILE = /\.(stories|story)\.[^.]+$/;
-const GENERATED = /(\.generated\.|\.gen\.|\.min\.[cm]?js$|\.bundle\.js$|-min\.js$)/;
+const GENERATED =
+  /(\.generated\.|\.gen\.|\.min\.[cm]?js$|\.bundle\.js$|-min\.js$|\.(esm|cjs|umd|iife|amd|system|global)(\.(dev|prod))?\.js$)/;
 const DECLARATION = /\.d\.[cm]?ts$/;
 const CONFIG = /^([tj]sconfig[^/]*\.json|package\.json)$/;
 /** After so many steps a walk lets other work in, a cancel among it. */
@@ -127,7 +128,7 @@ export async function walk(root: string, options: WalkOptions = {}): Promise<Wal
     inTurns(paths, options.signal, (relative) => {
       try {
         const found = describe(root, relative);
-        if (isMinified(root, found)) skip('generated');
+        if (isBundle(root, found)) skip('generated');
         else into.push(found);
       } catch (error) {
         result.unreadable.push({ path: relative, reason: reasonOf(error) });
@@ -214,13 +215,20 @@ const BUNDLE_BYTES = 20_000;
 const LONG_LINE = 500;
 const SNIFFED_BYTES = 64 * 1024;
 
+/** How bundles begin: wrapped so that they run with any loader or none, or with the loader of the bundler in them. */
+const BUNDLE_HEAD =
+  /^\s*this\.\w+ = this\.\w+ \|\| \{\};|typeof define === ['"]function['"] && define\.amd|\b__webpack_require__\b|webpackJsonp|^\s*System\.register\(/m;
+const HEAD_BYTES = 1500;
+
 /** Whether a script was put together by a machine for machines, by how its beginning looks. Throws where it cannot be read. */
-function isMinified(root: string, { path: relative, bytes }: Found): boolean {
-  if (bytes < BUNDLE_BYTES || !/\.[cm]?js$/.test(relative)) return false;
+function isBundle(root: string, { path: relative, bytes }: Found): boolean {
+  if (bytes < HEAD_BYTES || !/\.[cm]?js$/.test(relative)) return false;
   const file = openSync(path.join(root, relative), 'r');
   try {
-    const buffer = Buffer.alloc(Math.min(bytes, SNIFFED_BYTES));
+    const buffer = Buffer.alloc(bytes < BUNDLE_BYTES ? HEAD_BYTES : Math.min(bytes, SNIFFED_BYTES));
     const start = buffer.subarray(0, readSync(file, buffer)).toString('latin1');
+    if (BUNDLE_HEAD.test(start.slice(0, HEAD_BYTES))) return true;
+    if (bytes < BUNDLE_BYTES) return false;
     const lines = start.split('\n').length;
     // Pictures and tables written as one long text are data, however long.
     const code = start.match(/[;{}]/g)?.length ?? 0;
