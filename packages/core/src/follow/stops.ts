@@ -89,31 +89,41 @@ export class Stops {
       if (!whole && (kind === 'iterated' || kind === 'branched' || kind === 'effect')) continue;
       if (!whole && kind === 'shown' && inside !== undefined && paths.head(path) !== '*') continue;
       if (!whole && kind === 'copied' && detail === TAKEN) continue;
-      const { seat, helper } = this.inComponent(context, { file: entry.file, spot: entry.fact.at });
-      addUse(stop, { kind, detail: helper || (detail ?? ''), ...seat });
+      for (const { seat, helper } of this.inComponent(context, seatOf(entry), local.cameBy))
+        addUse(stop, { kind, detail: helper || (detail ?? ''), ...seat });
     }
     for (const { call, context } of local.outsideCalls) {
       const entry = graph.calls[call];
       if (!entry) continue;
-      const { seat, helper } = this.inComponent(context, { file: entry.file, spot: entry.fact.at });
-      addUse(stop, { kind: 'computed', detail: helper || entry.fact.name, ...seat });
+      for (const { seat, helper } of this.inComponent(context, seatOf(entry), local.cameBy))
+        addUse(stop, { kind: 'computed', detail: helper || entry.fact.name, ...seat });
     }
     for (const exit of local.exits) this.depart(exit, stop, name, 'value');
     return stop;
   }
 
-  /** A use inside a helper or a hook is seen, in the component, at the call that leads there. */
-  private inComponent(context: number, seat: Seat): { seat: Seat; helper: string } {
+  /** A use inside a helper or a hook is seen, in the component, at the calls that lead there. */
+  private inComponent(context: number, seat: Seat, cameBy: Local['cameBy']): { seat: Seat; helper: string }[] {
     const { program } = this.linked;
     const { graph, contexts } = program;
     const owner = contexts.owner[context] ?? -1;
-    let found = { seat, helper: '' };
-    for (let c = context; c !== -1; c = contexts.parent[c] ?? -1) {
-      const call = contexts.call[c] ?? -1;
-      const entry = graph.calls[call];
-      const target = program.targetsIn(call, contexts.parent[c] ?? -1)[0];
-      if (!entry || target === undefined || program.unitOf(target) === owner) continue;
-      found = { seat: { file: entry.file, spot: entry.fact.at }, helper: entry.fact.name };
+    const found: { seat: Seat; helper: string }[] = [];
+    const seen = new Set<number>();
+    const queue = [{ context, here: { seat, helper: '' } }];
+    for (let at = queue.pop(); at; at = queue.pop()) {
+      if (seen.has(at.context)) continue;
+      if (contexts.call[at.context] === -1) {
+        found.push(at.here);
+        continue;
+      }
+      seen.add(at.context);
+      for (const { call, context: outer } of this.callsInto(at.context, cameBy)) {
+        const entry = graph.calls[call];
+        const target = program.targetsIn(call, outer)[0];
+        const isInside = !entry || target === undefined || program.unitOf(target) === owner;
+        const here = isInside ? at.here : { seat: { file: entry.file, spot: entry.fact.at }, helper: entry.fact.name };
+        queue.push({ context: outer, here });
+      }
     }
     return found;
   }
@@ -138,7 +148,7 @@ export class Stops {
         if (!entry) continue;
         const seat = next.spot ?? { file: entry.file, spot: entry.fact.at };
         calls ??= seat;
-        for (const outer of this.functionsAround(call, context)) {
+        for (const outer of this.functionsAround(call, context, local.cameBy)) {
           if (outer === null) {
             if (!program.isShared(context)) addUse(stop, { kind: 'handler', detail: 'render', ...seat });
             continue;
@@ -158,7 +168,11 @@ export class Stops {
   }
 
   /** The closures a call stands in, helpers on the way left; null where it is made while rendering. */
-  private functionsAround(call: number, context: number): ({ fn: number; context: number } | null)[] {
+  private functionsAround(
+    call: number,
+    context: number,
+    cameBy: Local['cameBy'],
+  ): ({ fn: number; context: number } | null)[] {
     const { program } = this.linked;
     const { graph, contexts } = program;
     const found: ({ fn: number; context: number } | null)[] = [];
@@ -182,11 +196,18 @@ export class Stops {
       else if (!called) found.push(null);
       else {
         const steps = at.steps + 1;
-        if (contexts.joins[run] === -1) queue.push({ call: outerCall, context: contexts.parent[run] ?? run, steps });
-        else for (const outer of program.callsBeside(fn, run)) queue.push({ ...outer, steps });
+        const isJoined = contexts.joins[run] !== -1;
+        const outer = isJoined ? program.callsBeside(fn, run) : this.callsInto(run, cameBy);
+        for (const one of outer) queue.push({ ...one, steps });
       }
     }
     return found;
+  }
+
+  /** The calls that lead into a run: one, or all by which a value came into a function that is gone through once. */
+  private callsInto(run: number, cameBy: Local['cameBy']): readonly { call: number; context: number }[] {
+    const { contexts } = this.linked.program;
+    return cameBy.get(run) ?? [{ call: contexts.call[run] ?? -1, context: contexts.parent[run] ?? -1 }];
   }
 
   private triggers(local: Local, spot: Seat | null, stop: StopFacts): void {
@@ -346,6 +367,10 @@ export class Stops {
     if (carrier === 'context') return before;
     return place?.name ? place.name : before;
   }
+}
+
+function seatOf({ file, fact }: { file: number; fact: { at: Spot } }): Seat {
+  return { file, spot: fact.at };
 }
 
 /** Where a component reads what no component holds: in its own code, also where a hook does it. */

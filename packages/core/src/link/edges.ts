@@ -1,6 +1,7 @@
 /** The edges of the graph, and how those of a place are found. */
 import type { FlowOp } from '../model/facts';
-import { ByPlace } from './byPlace';
+import { isAnyField } from '../model/signs';
+import { ByPlace, push } from './byPlace';
 
 /** A flow from one place to another. Edges of a place are chained: lists of their own would take longer to make than all else. */
 export interface Edge {
@@ -31,10 +32,26 @@ export const EVERY_RANK = STAGES.length * FILES;
 
 type Next = 'nextOut' | 'nextInto';
 
+/** The edges of a place of which many take out one field each: by that field, and the others. */
+interface ByField {
+  others: Placed[];
+  fields: Map<string, Placed[]>;
+}
+
+/** An edge, and where it stands among all of its place. */
+interface Placed {
+  edge: Edge;
+  at: number;
+}
+
+/** With fewer edges than this, looking through them is quicker than an index. */
+const MANY = 24;
+
 /** The edges of each place, by rank and then in the order they were added. */
 export class Chains {
   private readonly firsts: ByPlace<Edge>;
   private readonly lasts: ByPlace<Edge>;
+  private readonly byField = new Map<number, ByField | null>();
 
   constructor(
     places: number,
@@ -48,8 +65,35 @@ export class Chains {
     return this.firsts.get(place);
   }
 
+  /**
+   * The edges of a place that a value stored in one field may take, in their order: all but those that take out another field.
+   * Null where there are few: then they are to be looked through.
+   */
+  forField(place: number, field: string): readonly Edge[] | null {
+    let index = this.byField.get(place);
+    if (index === undefined) {
+      index = this.indexOf(place);
+      this.byField.set(place, index);
+    }
+    if (!index) return null;
+    const own = index.fields.get(field);
+    const edges = own ? [...index.others, ...own].sort((a, b) => a.at - b.at) : index.others;
+    return edges.map(({ edge }) => edge);
+  }
+
+  private indexOf(place: number): ByField | null {
+    const index: ByField = { others: [], fields: new Map() };
+    let at = 0;
+    for (let edge = this.first(place); edge; edge = edge[this.next], at++) {
+      if (edge.op !== 'get' || isAnyField(edge.field)) index.others.push({ edge, at });
+      else push(index.fields, edge.field, { edge, at });
+    }
+    return at > MANY ? index : null;
+  }
+
   add(place: number, edge: Edge): void {
     const { next } = this;
+    if (this.byField.size > 0) this.byField.delete(place);
     const last = this.lasts.get(place);
     if (!last) this.firsts.set(place, edge);
     else if (last.rank <= edge.rank) last[next] = edge;
@@ -68,6 +112,7 @@ export class Chains {
 
   remove(place: number, edge: Edge): void {
     const { next } = this;
+    this.byField.delete(place);
     let before: Edge | undefined;
     for (let at = this.firsts.get(place); at; before = at, at = at[next]) {
       if (at !== edge) continue;
@@ -81,6 +126,7 @@ export class Chains {
 
   /** A place without edges. */
   clear(place: number): void {
+    this.byField.delete(place);
     this.firsts.set(place, undefined);
     this.lasts.set(place, undefined);
   }

@@ -341,6 +341,11 @@ export class Graph {
     return this.out.first(place);
   }
 
+  /** The edges that a value in one field of what a place holds may take; null where all are to be looked through. */
+  outFor(place: number, field: string): readonly Edge[] | null {
+    return this.out.forField(place, field);
+  }
+
   /** The first of the edges that lead into a place; `nextInto` is the one after it. */
   firstInto(place: number): Edge | undefined {
     this.reads.note(this.fileOfPlace[place] ?? 0);

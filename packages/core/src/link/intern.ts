@@ -118,6 +118,12 @@ export class Contexts {
     return id;
   }
 
+  /** As `push`; a call that is being made already is returned to. */
+  pushOrReturn(context: number, call: number): number | null {
+    for (let c = context; c !== -1; c = this.parent[c] ?? -1) if (this.call[c] === call) return c;
+    return this.push(context, call);
+  }
+
   /**
    * The runs of a function on behalf of one component, taken together, by the first of them: for what is the same in all of them.
    * What the function returns goes back to each of its calls.

@@ -1,5 +1,6 @@
 /** Phase 2, linking: the facts of all files as one program of components, sites and contexts. */
 import type { FileFacts, FunctionFact, PropFact } from '../model/facts';
+import { isAnyField } from '../model/signs';
 import type { Family } from '../model/documents';
 import { Graph } from './graph';
 import { nameFromPath } from '../read/script/names';
@@ -9,6 +10,7 @@ import { about, Kept, Reads, touchChanged } from './kept';
 import type { ConfigFile } from './modules';
 import { fileRoutes } from '../read/fileRoutes';
 import { modelsFor } from './models';
+import { Apart } from './apart';
 import { joinAbove, type Reached } from './above';
 import { joinRoutes } from './routes';
 import { mixesUnknown, typedProps } from './types';
@@ -41,6 +43,12 @@ export interface ComponentInfo {
 /** How a call is made: of a known function, of a function that came from elsewhere, or of something outside. */
 export type CallKind = 'known' | 'handed' | 'outside';
 
+/** An object of which more copies are made, or which more calls are given, is not followed into each. */
+const MANY_WAYS = 32;
+
+/** As many fields as anybody would list. */
+const MANY_FIELDS = 32;
+
 export class Program {
   readonly graph: Graph;
   readonly reads: Reads;
@@ -54,10 +62,14 @@ export class Program {
   private readonly vias = new Map<number, Set<number>>();
   private readonly units: number[];
   private readonly infos: Kept<number, ComponentInfo>;
+  /** Functions that do not do the same whoever calls them. */
+  readonly apart: Apart;
   private readonly runs: Runs;
   private sites: Map<number, number[]> | null = null;
   private providers: Map<number, number[]> | null = null;
   private readonly dynamic: Kept<string, readonly number[]>;
+  private readonly handedAbout: Kept<number, boolean>;
+  private readonly manyFields: Kept<number, boolean>;
 
   /** What reaches for whatever renders it, and was joined to that. */
   readonly reached: Reached;
@@ -74,6 +86,8 @@ export class Program {
     this.contexts = before?.contexts ?? new Contexts();
     this.infos = before?.infos ?? new Kept(reads);
     this.dynamic = before?.dynamic ?? new Kept(reads);
+    this.handedAbout = before?.handedAbout ?? new Kept(reads);
+    this.manyFields = before?.manyFields ?? new Kept(reads);
     this.targets = new Targets(this.graph, before?.targets ?? null);
     this.siteTargets = this.targets.all;
     this.siteTargets.forEach(({ targets, byCall }) => {
@@ -89,10 +103,41 @@ export class Program {
       if (!before || reads.isTouched(file)) this.units[fn] = this.findUnit(fn);
     });
     joinRoutes(this);
+    this.apart = new Apart(this, before?.apart ?? null);
     this.runs = new Runs(this, before?.runs ?? null);
     this.reached = joinAbove(this);
     this.graph.see(null);
   }
+
+  /**
+   * Whether an object is copied, or handed to functions as a whole, in so many places that each value it holds would have as
+   * many ways: those are not followed.
+   */
+  isHandedAbout(place: number): boolean {
+    if (this.graph.places[place]?.kind !== 'object') return false;
+    return this.handedAbout.get(place, this.findHandedAbout);
+  }
+
+  private readonly findHandedAbout = (place: number): boolean => {
+    const { graph } = this;
+    let ways = graph.callsWithArg(place).length;
+    for (let edge = graph.firstOut(place); edge; edge = edge.nextOut)
+      if ((edge.op === 'same' || edge.op === 'put') && graph.places[edge.to]?.kind === 'object') ways++;
+    return ways > MANY_WAYS;
+  };
+
+  /** Whether an object has so many fields that whatever takes one by a key that is not known would be said to take each. */
+  holdsMany(place: number): boolean {
+    if (this.graph.places[place]?.kind !== 'object') return false;
+    return this.manyFields.get(place, this.findManyFields);
+  }
+
+  private readonly findManyFields = (place: number): boolean => {
+    const fields = new Set<string>();
+    for (let edge = this.graph.firstInto(place); edge; edge = edge.nextInto)
+      if (edge.op === 'put' && !isAnyField(edge.field)) fields.add(edge.field);
+    return fields.size > MANY_FIELDS;
+  };
 
   /** What a site renders in one run: a wrapper's tag is what the call that made it gave. */
   targetsAt(site: number, context: number): readonly Target[] {

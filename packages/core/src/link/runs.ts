@@ -8,19 +8,9 @@ import type { Program } from './program';
 
 const MAX_RUNS = 300;
 
-/** An argument that a function is given. */
-interface Taken {
-  fn: number;
-  index: number;
-}
-
 export class Runs {
   private readonly known: Kept<number, readonly number[]>;
   private readonly together: Kept<number, readonly number[]>;
-  /** The functions of each file that call something they are given as an argument. */
-  private readonly calling: Kept<number, readonly Taken[]>;
-  /** Functions whose runs differ by what is called in them. */
-  private readonly differing: ReadonlySet<number>;
   private circles: Map<number, readonly number[]> | null = null;
 
   constructor(
@@ -29,60 +19,6 @@ export class Runs {
   ) {
     this.known = before?.known ?? new Kept(program.reads);
     this.together = before?.together ?? new Kept(program.reads);
-    this.calling = before?.calling ?? new Kept(program.reads);
-    this.differing = this.findDiffering();
-    if (before) this.touchChanged(before);
-  }
-
-  private touchChanged(before: Runs): void {
-    const { graph, reads } = this.program;
-    for (const [some, others] of [
-      [this.differing, before.differing],
-      [before.differing, this.differing],
-    ] as const)
-      for (const fn of some) if (!others.has(fn)) reads.touch(graph.functions[fn]?.file ?? 0);
-  }
-
-  /** Functions that call what they are given, themselves or by handing it on. */
-  private findDiffering(): Set<number> {
-    const { program } = this;
-    const { graph } = program;
-    const found = new Set<number>();
-    const queue: Taken[] = graph.files.flatMap((_, file) => [...this.calling.get(file, () => this.callingIn(file))]);
-    const seen = new Set<string>();
-    for (let taken = queue.pop(); taken; taken = queue.pop()) {
-      const key = `${taken.fn}:${taken.index}`;
-      if (seen.has(key)) continue;
-      seen.add(key);
-      found.add(program.unitOf(taken.fn));
-      for (const call of graph.callersOfFunction(taken.fn)) {
-        const given = graph.calls[call];
-        const arg = given?.fact.args[taken.index];
-        if (given && arg != null) queue.push(...this.takenAt(graph.at(given.file, arg)));
-      }
-    }
-    return found;
-  }
-
-  private callingIn(file: number): Taken[] {
-    const { graph, reads } = this.program;
-    reads.note(file);
-    return (graph.files[file]?.calls ?? []).flatMap(({ callee }, index) =>
-      graph.targetsOf(graph.callAt(file, index)).length > 0 ? [] : this.takenAt(graph.at(file, callee)),
-    );
-  }
-
-  /** The parameters of helpers that a place holds. */
-  private takenAt(place: number): Taken[] {
-    const { program } = this;
-    const { graph } = program;
-    return graph.trace(place).flatMap((origin): Taken[] => {
-      if (origin.path.length > 0 || graph.places[origin.place]?.kind !== 'param') return [];
-      const fn = graph.fnOfPlace(origin.place);
-      const entry = graph.functions[fn];
-      if (!entry || program.components.has(fn)) return [];
-      return [{ fn, index: entry.fact.params.findIndex((param) => graph.at(entry.file, param) === origin.place) }];
-    });
   }
 
   /**
@@ -96,7 +32,7 @@ export class Runs {
   private readonly joinRuns = (unit: number): readonly number[] => {
     const { contexts } = this.program;
     const runs = this.of(unit);
-    if (this.differing.has(unit)) return runs;
+    if (this.program.apart.callsGiven(unit)) return runs;
     const first = new Map<number, number>();
     const several = new Set<number>();
     for (const run of runs) {

@@ -1,6 +1,5 @@
 /** What an exploration finds: the places a value came to, what had happened to it by then, and where it left. */
 import type { Repeat } from '../model/facts';
-import type { Graph } from './graph';
 
 /** A value at a place: `path` leads from what the place holds to the value; `context` says in whose run. */
 export interface At {
@@ -53,6 +52,8 @@ export interface Local {
   /** Calls of the value itself, where it is a function; or (`part`) of one of its fields. */
   called: { call: number; context: number; part: boolean }[];
   exits: Exit[];
+  /** The calls by which it came into the runs of functions that were gone through once, by the run. */
+  cameBy: Map<number, { call: number; context: number }[]>;
   /** Why it was not followed to its end; null where it was. */
   cut: string | null;
   /** Every place it came to, for asking by any of its local names. */
@@ -63,6 +64,8 @@ export interface Local {
 export interface Visited extends At {
   flags: number;
   from: number;
+  /** The function it is in where that is gone through once for all calls of it: which arrival of the value there; else -1. */
+  entry: number;
   /** The field it was taken from by a key that is chosen at run time: put under such a key again, it has that name. */
   key: string;
 }
@@ -84,12 +87,11 @@ export const DERIVED = 2;
 export const FROZEN = 4;
 export const SOMETIMES = 8;
 export const MANY = 16;
+/** It was spread, sliced or put together anew; of two ways to a place the first says so. */
+export const ANEW = 32;
 
-/** Whether a value was spread, sliced or put together anew on its way to one of the places it came to. */
-export function isAnew(graph: Graph, visited: readonly Visited[], index: number): boolean {
-  for (let at = visited[index]; at; at = visited[at.from])
-    if (graph.places[at.place]?.kind === 'object' && visited[at.from]?.path === at.path) return true;
-  return false;
+export function isAnew(flags: number): boolean {
+  return (flags & ANEW) !== 0;
 }
 
 export function changeOf(flags: number): Change {

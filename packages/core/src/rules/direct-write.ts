@@ -76,7 +76,6 @@ function mutationsAt({ program: { graph } }: Linked, place: number): readonly Mu
 /** Where one state is changed in place, by the spot, which is the same however its lines move. */
 function draftsOf(linked: Linked, { cell, values }: CellFlow): Map<Spot, Draft> {
   const { program, locals } = linked;
-  const { graph } = program;
   const found = new Map<Spot, Draft>();
   if (cell.home === null || cell.setter === null || cell.callable || !values) return found;
   const home = program.component(cell.home);
@@ -84,7 +83,7 @@ function draftsOf(linked: Linked, { cell, values }: CellFlow): Map<Spot, Draft> 
   let itself: Set<FlowStop> | null = null;
   for (const stop of values.stops.values()) {
     const local = locals.explore(stop.at);
-    for (const [index, visited] of local.visited.entries())
+    for (const visited of local.visited)
       for (const one of mutationsAt(linked, visited.place)) {
         itself ??= new Set(stopsOfItself(values));
         if (
@@ -92,7 +91,7 @@ function draftsOf(linked: Linked, { cell, values }: CellFlow): Map<Spot, Draft> 
           !holds(linked, visited.path, one, cell.name) ||
           wasDerived(visited) ||
           wasFrozen(visited) ||
-          isAnew(graph, local.visited, index)
+          isAnew(visited.flags)
         )
           continue;
         const whose = stop.component?.fn === cell.home ? cell.name : `${cell.name} of ${home.name}`;
