@@ -13,7 +13,9 @@ import { ask, namesIn, oneCalled, type Asked } from './follow/ask';
 import { Cells } from './follow/cells';
 import { Dominators } from './follow/dominators';
 import { marginsOf, type MarginEntry } from './follow/margin';
-import { everyWay, followValue, roleAt } from './follow/trail';
+import { followValue, roleAt } from './follow/trail';
+import { shortestWays } from './follow/ways';
+import { itself } from './follow/flow';
 import { whyNot } from './follow/whyNot';
 import { compareHomes } from './homes';
 import type { Thumb } from './homes/thumb';
@@ -116,14 +118,14 @@ export class Survey {
       });
   }
 
-  /** How many trails have each number of hops, and of components that only carry; position n counts those of n. */
+  /** How many shortest trails to a reader have each number of hops, and of components that only carry; position n counts those of n. */
   trailLengths(): { hops: number[]; relays: number[] } {
     const hops: number[] = [];
     const relays: number[] = [];
     for (const { values, calls } of this.cells.all)
       for (const part of [values, calls]) {
         if (!part) continue;
-        for (const way of everyWay(part)) {
+        for (const way of shortestWays(itself(part))) {
           const carried = way.stops.filter((stop) => roleAt(stop, part) === 'relay').length;
           hops[way.hops.length] = (hops[way.hops.length] ?? 0) + 1;
           relays[carried] = (relays[carried] ?? 0) + 1;

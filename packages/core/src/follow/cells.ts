@@ -4,7 +4,7 @@ import type { CellFact, SharedCell, Spot } from '../model/facts';
 import type { Linked } from '../link';
 import type { At } from '../link/visited';
 import { changeKey } from '../link/shared';
-import { Flows, type Flow } from './flow';
+import { Flows, itself, type Flow } from './flow';
 import { GivenProps, type Given, type GivenProp } from './given';
 
 export interface CellInfo {
@@ -50,7 +50,7 @@ export class Cells {
   private stopsPassed: Map<string, Set<CellFlow>> | null = null;
   private readonly taken = new Map<string, number>();
   private readonly keys = new Set<string>();
-  /** The props some cell was found to arrive as, by the run of the component that takes them. */
+  /** The props some cell itself was found to arrive as, by the run of the component that takes them. */
   private readonly arrivedProps = new Map<number, Set<string>>();
   private readonly given: GivenProps;
 
@@ -307,7 +307,7 @@ export class Cells {
     this.all.push(flow);
     this.byId.set(cell.id, flow);
     for (const part of [flow.values, flow.calls])
-      for (const { component, at } of part?.stops.values() ?? []) {
+      for (const { component, at } of part ? itself(part).stops.values() : []) {
         if (!component || component.propsPlace !== at.place) continue;
         const head = this.linked.program.paths.head(at.path);
         const heads = this.arrivedProps.get(at.context);

@@ -7,6 +7,7 @@ import type { ComponentInfo } from '../link/program';
 import type { Linked } from '../link';
 import { push } from '../link/byPlace';
 import { Kept } from '../link/kept';
+import { once } from '../link/once';
 import type { At } from '../link/visited';
 import { Stops, type Departure, type Mode, type Seat, type StopFacts } from './stops';
 
@@ -168,6 +169,7 @@ export function fromOutside(flow: Flow, seat: Seat): Flow {
     context: null,
     by: null,
     back: false,
+    computed: false,
     through: [],
     anew: false,
     name: first.name,
@@ -184,11 +186,24 @@ export function fromOutside(flow: Flow, seat: Seat): Flow {
   return { mode: flow.mode, start: OUTSIDE, stops: new Map([[OUTSIDE, start], ...flow.stops]), cut: flow.cut };
 }
 
+/** A flow of the value itself alone, without what is computed from it: that is a value of its own. */
+export const itself = once((flow: Flow): Flow => {
+  if (flow.mode === 'function') return flow;
+  const reached = closure([flow.start], (key) => ownHops(flow.stops.get(key)).map((hop) => hop.target));
+  if (reached.size >= flow.stops.size) return flow;
+  return { ...flow, stops: new Map([...flow.stops].filter(([key]) => reached.has(key))) };
+});
+
+/** The hops that carry the value itself on. */
+export function ownHops(stop: FlowStop | undefined): FlowHop[] {
+  return stop?.hops.filter((hop) => !hop.computed) ?? [];
+}
+
 /** The stops that the value itself gets to, or a part of it; not those that only a copy gets to, or what is computed of it. */
 export function stopsOfItself(flow: Flow): FlowStop[] {
   const reached = closure(
     [flow.start],
-    (key) => flow.stops.get(key)?.hops.flatMap((hop) => (hop.effect === 'derived' || hop.anew ? [] : hop.target)) ?? [],
+    (key) => flow.stops.get(key)?.hops.flatMap((hop) => (hop.computed || hop.anew ? [] : hop.target)) ?? [],
   );
   return [...flow.stops.values()].filter((stop) => reached.has(stop.key));
 }

@@ -35,6 +35,8 @@ export interface Departure extends Seat {
   by: number | null;
   /** It goes to a function that came down by a site: back to the parent that wrote that, and to no other. */
   back: boolean;
+  /** What leaves is computed from the value. */
+  computed: boolean;
   through: string[];
   /** What leaves is a copy. */
   anew: boolean;
@@ -99,6 +101,10 @@ export class Stops {
         addUse(stop, { kind: 'computed', detail: helper || entry.fact.name, ...seat });
     }
     for (const exit of local.exits) this.depart(exit, stop, name, 'value');
+    // Whoever computes something from it reads it, whatever becomes of what is computed.
+    const computed = stop.departures.find((departure) => departure.computed);
+    if (computed && stop.uses.length === 0)
+      addUse(stop, { kind: 'computed', detail: '', file: computed.file, spot: computed.spot });
     return stop;
   }
 
@@ -274,6 +280,7 @@ export class Stops {
         context: crossing.context,
         by: crossing.by,
         back: exit.kind === 'argument' && crossing.by !== null,
+        computed: exit.derived && mode === 'value',
         through: exit.through,
         anew: exit.anew,
         name: arrival,

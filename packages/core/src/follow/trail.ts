@@ -4,81 +4,9 @@ import { eventOf } from '../model/signs';
 import type { Linked } from '../link';
 import type { Asked } from './ask';
 import type { CellFlow, CellInfo } from './cells';
-import type { Flow, FlowHop, FlowStop } from './flow';
+import { itself, type Flow, type FlowStop } from './flow';
+import { waysThrough, waysTo, type Way } from './ways';
 import { lastField, seatOfRead } from './stops';
-
-const MAX_TRAILS = 400;
-const MAX_STEPS = 200_000;
-
-/** One way through a flow: stops and the hops between them. */
-export interface Way {
-  stops: FlowStop[];
-  hops: FlowHop[];
-  /** The stop at which the value comes round to one it has passed. */
-  cycles: Set<string>;
-}
-
-const allWays = new WeakMap<Flow, Way[]>();
-
-/** Every way through a flow; worked out once. */
-export function everyWay(flow: Flow): Way[] {
-  let ways = allWays.get(flow);
-  if (!ways) {
-    ways = waysThrough(flow, () => true).ways;
-    allWays.set(flow, ways);
-  }
-  return ways;
-}
-
-/** Every way from a flow's start to a stop that uses the value, each stop at most once. */
-export function waysThrough(flow: Flow, keep: (way: Way) => boolean): { ways: Way[]; left: number } {
-  const ways: Way[] = [];
-  let left = 0;
-  let steps = 0;
-  const start = flow.stops.get(flow.start);
-  if (!start) return { ways, left };
-  const trail: { stop: FlowStop; next: number }[] = [{ stop: start, next: 0 }];
-  const on = new Set([start.key]);
-  const hops: FlowHop[] = [];
-  const arrive = (): void => {
-    const stop = trail.at(-1)?.stop;
-    if (!stop || trail.length < 2 || stop.facts.uses.length === 0) return;
-    const stops = trail.map((t) => t.stop);
-    const cycles = new Set(stops.filter((s) => s.hops.some((hop) => hop.target === s.key)).map((s) => s.key));
-    const way = { stops, hops: [...hops], cycles };
-    if (stop.hops.some((hop) => on.has(hop.target))) cycles.add(stop.key);
-    if (!keep(way)) return;
-    if (ways.length < MAX_TRAILS) ways.push(way);
-    else left++;
-  };
-  while (trail.length > 0 && steps++ < MAX_STEPS) {
-    const top = trail.at(-1);
-    if (!top) break;
-    const hop = top.stop.hops[top.next++];
-    if (!hop) {
-      trail.pop();
-      on.delete(top.stop.key);
-      hops.pop();
-      continue;
-    }
-    const target = flow.stops.get(hop.target);
-    if (!target || on.has(hop.target) || comesBack(hop, target, trail, flow)) continue;
-    trail.push({ stop: target, next: 0 });
-    on.add(target.key);
-    hops.push(hop);
-    arrive();
-  }
-  return { ways, left };
-}
-
-/**
- * What went down and comes back up as an argument (a row's id, say) to a component it has passed is no further way: the
- * one who sends it up is a reader, and there the way ends.
- */
-function comesBack(hop: FlowHop, target: FlowStop, trail: readonly { stop: FlowStop }[], flow: Flow): boolean {
-  if (flow.mode !== 'value' || hop.carrier !== 'callback') return false;
-  return trail.some(({ stop }) => stop.component === target.component);
-}
 
 /** What the component of a stop does with the value. */
 export function roleAt(stop: FlowStop, flow: Flow): Role {
@@ -115,11 +43,16 @@ export function followValue(linked: Linked, asked: Asked): TrailDocument {
     const add = (way: Way, direction: Trail['direction'], part: Flow): void => {
       const stops = describe(linked, cell, way, part, direction);
       const key = `${direction}:${stops.map((s) => `${s.id ?? ''}/${s.name}/${s.carrier ?? ''}`).join('>')}`;
-      if (!seen.has(key)) {
-        seen.add(key);
-        document.trails.push({ direction, stops });
-      }
+      if (seen.has(key)) return;
+      seen.add(key);
+      const trail: Trail = { direction, stops };
+      if (way.hops.some((hop) => hop.computed)) trail.computed = true;
+      const { cut } = way.stops.at(-1)?.facts ?? {};
+      if (cut) trail.cut = cut;
+      document.trails.push(trail);
     };
+    const cut = flow.values?.cut ?? flow.calls?.cut;
+    if (cut) document.cut ??= cut;
     if (flow.values) {
       const found = waysThrough(flow.values, keep);
       left += found.left;
@@ -139,26 +72,6 @@ export function followValue(linked: Linked, asked: Asked): TrailDocument {
   dedupe(document);
   if (left > 0) document.left = left;
   return document;
-}
-
-function waysTo(flow: Flow, at: ReadonlySet<string>): Way[] {
-  const from = new Map<string, FlowHop | null>([[flow.start, null]]);
-  const queue = [flow.start];
-  for (let key = queue.shift(); key !== undefined; key = queue.shift())
-    for (const hop of flow.stops.get(key)?.hops ?? [])
-      if (!from.has(hop.target)) {
-        from.set(hop.target, hop);
-        queue.push(hop.target);
-      }
-  const ways: Way[] = [];
-  for (const goal of at) {
-    if (goal === flow.start || !from.has(goal)) continue;
-    const hops: FlowHop[] = [];
-    for (let hop = from.get(goal); hop; hop = from.get(hop.from)) hops.unshift(hop);
-    const stops = [flow.start, ...hops.map((hop) => hop.target)].flatMap((key) => flow.stops.get(key) ?? []);
-    ways.push({ stops, hops, cycles: new Set() });
-  }
-  return ways;
 }
 
 function homeOf(linked: Linked, cell: CellInfo): TrailDocument['homes'][number] {
@@ -232,12 +145,26 @@ function describe(linked: Linked, cell: CellInfo, way: Way, flow: Flow, directio
     };
     const repeat = arriving?.site == null ? undefined : graph.sites[arriving.site]?.fact.repeat;
     if (repeat && repeat !== 'once') described.repeat = repeat;
+    const computes = isHome && direction === 'up' ? [] : computedAt(stop, flow);
+    if (computes.length > 0) described.computes = computes;
     const through = leaving?.through ?? [];
     if (through.length > 0) described.through = through;
     if (way.cycles.has(stop.key)) described.cycle = true;
     return described;
   });
   return direction === 'down' ? stops : turnUp(stops);
+}
+
+/** What a component computes from the value and hands on, as it is called where it arrives. */
+function computedAt(stop: FlowStop, flow: Flow): NonNullable<Stop['computes']> {
+  const found = new Map<string, NonNullable<Stop['computes']>[number]>();
+  for (const hop of stop.hops) {
+    const component = flow.stops.get(hop.target)?.component;
+    if (!hop.computed || !component) continue;
+    const value = `${component.id}.${hop.name}`;
+    found.set(value, { name: hop.name, component: component.name, value });
+  }
+  return [...found.values()];
 }
 
 /** Turns a function's way down into the way its calls go up: each stop is reached by the hop that led below it. */
@@ -254,9 +181,11 @@ function turnUp(stops: Stop[]): Stop[] {
 function collectSeen(linked: Linked, document: TrailDocument, flow: CellFlow, narrowed: boolean, left: number): void {
   const { graph } = linked.program;
   const onTrail = new Set(document.trails.flatMap((t) => t.stops.map((s) => `${s.id ?? ''}/${s.name}`)));
-  for (const part of [flow.values, flow.calls])
-    for (const stop of part?.stops.values() ?? []) {
-      if (!part || !stop.component) continue;
+  for (const part of [flow.values, flow.calls]) {
+    if (!part) continue;
+    const own = itself(part).stops;
+    for (const stop of part.stops.values()) {
+      if (!stop.component) continue;
       const role = roleAt(stop, part);
       const isHome = role === 'home';
       const name = stop.name;
@@ -269,6 +198,7 @@ function collectSeen(linked: Linked, document: TrailDocument, flow: CellFlow, na
         name,
         file: graph.path(seat.file),
         line: seat.spot.line,
+        ...(own.has(stop.key) ? {} : { computed: true }),
       });
       const used = stop.facts.uses[0];
       if (used && part.mode === 'value' && !(narrowed && isHome)) document.readers.push(entry(used));
@@ -277,12 +207,17 @@ function collectSeen(linked: Linked, document: TrailDocument, flow: CellFlow, na
         document.writers.push({ ...entry(used), trigger });
       } else if (role === 'relay' && stop.hops.length > 0) document.relays.push(entry(arrival));
     }
+  }
 }
 
 function dedupe(document: TrailDocument): void {
-  const unique = <T extends { id?: string; name: string }>(list: T[]): T[] => {
+  const unique = <T extends { id?: string | undefined; name: string; computed?: boolean | undefined }>(
+    list: T[],
+  ): T[] => {
     const seen = new Set<string>();
-    return list.filter((item) => {
+    // Where both get to, the value itself counts.
+    const ordered = [...list.filter((item) => !item.computed), ...list.filter((item) => item.computed)];
+    return ordered.filter((item) => {
       const key = `${item.id ?? ''}/${item.name}`;
       return !seen.has(key) && seen.add(key);
     });

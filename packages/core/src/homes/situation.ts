@@ -1,7 +1,7 @@
 /** What there is to know of a value before the ways it could live are weighed. */
 import type { CellFlow } from '../follow/cells';
 import { below, type Dominators } from '../follow/dominators';
-import type { FlowStop } from '../follow/flow';
+import { itself, ownHops, type FlowStop } from '../follow/flow';
 import { roleAt } from '../follow/trail';
 import type { Linked } from '../link';
 import { OFTEN } from './thumb';
@@ -40,8 +40,8 @@ export function situationOf(linked: Linked, dominators: Dominators, flow: CellFl
   const triggers = new Set<string>();
   const carrying = new Set<string>();
   let longest = 0;
-  for (const part of [flow.values, flow.calls]) {
-    if (!part) continue;
+  const parts = [flow.values, flow.calls].flatMap((part) => (part ? itself(part) : []));
+  for (const part of parts) {
     for (const stop of part.stops.values()) {
       const fn = stop.component?.fn;
       if (fn === undefined) continue;
@@ -69,10 +69,7 @@ export function situationOf(linked: Linked, dominators: Dominators, flow: CellFl
     freeable,
     carryingProps: carrying.size,
     longest,
-    longestFreed: Math.max(
-      0,
-      ...[flow.values, flow.calls].map((part) => (part ? furthest(part.stops, part.start, new Set(freeable)) : 0)),
-    ),
+    longestFreed: Math.max(0, ...parts.map((part) => furthest(part.stops, part.start, new Set(freeable)))),
     nearest,
     perInstance: home !== null && isRepeatedAnywhere(linked, home),
     often: [...triggers].some((trigger) => OFTEN.has(trigger.toLowerCase())),
@@ -92,7 +89,7 @@ function furthest(stops: ReadonlyMap<string, FlowStop>, start: string, freed: Re
     const stop = stops.get(key);
     const here = far.get(key) ?? 0;
     if (stop && stop.facts.uses.length > 0) most = Math.max(most, here);
-    for (const hop of stop?.hops ?? [])
+    for (const hop of ownHops(stop))
       if (!far.has(hop.target)) {
         far.set(hop.target, here + (freed.has(stop?.component?.fn ?? -1) ? 0 : 1));
         queue.push(hop.target);

@@ -164,6 +164,8 @@ export const Mark = z.object({
   /** Names it is handed on as. */
   as: z.array(z.string()),
   frozen: z.boolean(),
+  /** Only what is computed from the value gets there. */
+  computed: z.boolean().optional(),
 });
 export type Mark = z.infer<typeof Mark>;
 
@@ -211,6 +213,8 @@ export const Stop = z.object({
   through: z.array(z.string()).optional(),
   cycle: z.boolean().optional(),
   repeat: z.enum(['once', 'conditional', 'many']).optional(),
+  /** What is computed from the value here and handed on: values of their own, and what to ask for to follow each. */
+  computes: z.array(z.object({ name: z.string(), component: z.string(), value: z.string() })).optional(),
   /** The places in the code that prove this stop: where the value arrives, is used and leaves. */
   proof: z
     .array(
@@ -228,7 +232,14 @@ export const Stop = z.object({
 });
 export type Stop = z.infer<typeof Stop>;
 
-export const Trail = z.object({ direction: z.enum(['down', 'up']), stops: z.array(Stop) });
+export const Trail = z.object({
+  direction: z.enum(['down', 'up']),
+  stops: z.array(Stop),
+  /** It is not of the value itself, but of what is computed from it on the way. */
+  computed: z.boolean().optional(),
+  /** Why it was not followed further than its last stop. */
+  cut: z.string().optional(),
+});
 export type Trail = z.infer<typeof Trail>;
 
 const Seen = z.object({
@@ -237,6 +248,8 @@ const Seen = z.object({
   name: z.string(),
   file: z.string(),
   line: z.number().int(),
+  /** Only what is computed from the value gets there. */
+  computed: z.boolean().optional(),
 });
 
 export const TrailDocument = z.object({
@@ -260,6 +273,8 @@ export const TrailDocument = z.object({
   trails: z.array(Trail),
   /** How many more trails there are than are listed. */
   left: z.number().int().optional(),
+  /** Why the value was not followed everywhere. */
+  cut: z.string().optional(),
 });
 export type TrailDocument = z.infer<typeof TrailDocument>;
 

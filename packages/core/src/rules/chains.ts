@@ -1,7 +1,7 @@
 /** Chains of components that only carry a value: what `drilled-prop` and `relayed-event` have in common. */
 import { once } from '../link/once';
 import type { CellFlow } from '../follow/cells';
-import type { Flow, FlowHop, FlowStop } from '../follow/flow';
+import { itself, type Flow, type FlowHop, type FlowStop } from '../follow/flow';
 import { roleAt } from '../follow/trail';
 import type { Cells } from '../follow/cells';
 
@@ -26,7 +26,8 @@ const BY_HAND = new Set(['prop', 'overflow', 'event']);
 export function chains(cells: Cells, part: (flow: CellFlow) => Flow | null, relays: number): Chain[] {
   const longest = new Map<string, Chain>();
   for (const flow of cells.all) {
-    const way = part(flow);
+    const all = part(flow);
+    const way = all && itself(all);
     if (!way || way.stops.size < relays + 2) continue;
     for (const chain of chainsOf(way)) {
       if (new Set(chain.relays.map((r) => r.component?.fn)).size < relays) continue;
@@ -61,7 +62,7 @@ function chainsIn(part: Flow): Chain[] {
     let best: Stretch | null = null;
     for (const hop of relay.hops) {
       const target = part.stops.get(hop.target);
-      if (!target || !BY_HAND.has(hop.carrier) || target.key === part.start) continue;
+      if (!target || hop.computed || !BY_HAND.has(hop.carrier) || target.key === part.start) continue;
       const further = isRelay(target)
         ? stretchFrom(target)
         : reads.has(target.key)
@@ -79,7 +80,7 @@ function chainsIn(part: Flow): Chain[] {
     if (isRelay(before) && !otherwise.has(before.key)) continue;
     for (const hop of before.hops) {
       const first = part.stops.get(hop.target);
-      const stretch = first && BY_HAND.has(hop.carrier) && isRelay(first) ? stretchFrom(first) : null;
+      const stretch = first && !hop.computed && BY_HAND.has(hop.carrier) && isRelay(first) ? stretchFrom(first) : null;
       if (stretch) found.push({ before, ...stretch, hops: [hop, ...stretch.hops] });
     }
   }

@@ -1,7 +1,7 @@
 /** State that lives higher up than anyone needs it. */
 import { Dominators, below } from '../follow/dominators';
 import { FAMILIES } from '../model/families';
-import type { Flow } from '../follow/flow';
+import { itself, type Flow } from '../follow/flow';
 import { once } from '../link/once';
 import { named, seat, type Draft, type Rule } from './rule';
 
@@ -93,6 +93,6 @@ function Legend() {
 
 /** The components that use a value, or call what changes it. */
 const usersOf = once((flow: Flow): readonly number[] => {
-  const used = [...flow.stops.values()].filter((stop) => stop.facts.uses.length > 0);
+  const used = [...itself(flow).stops.values()].filter((stop) => stop.facts.uses.length > 0);
   return [...new Set(used.flatMap((stop) => stop.component?.fn ?? []))];
 });

@@ -1,7 +1,8 @@
 /** A whole object carried down, of which one or two fields are read. */
 import { isAnyField } from '../model/signs';
-import type { Flow, FlowStop } from '../follow/flow';
+import { itself, type Flow, type FlowStop } from '../follow/flow';
 import { arrivalOf, roleAt } from '../follow/trail';
+import { push } from '../link/byPlace';
 import { isPart, wasDerived, type Local } from '../link/visited';
 import type { Linked } from '../link';
 import { list, named, seat, type Draft, type Rule } from './rule';
@@ -51,7 +52,7 @@ function Tray({ note }) {
     const drafts = linked.answers.about<Flow, readonly (Draft & { key: string })[]>('wide-prop');
     for (const { values } of cells.all) {
       if (!values || values.stops.size < 3) continue;
-      for (const { key, ...draft } of drafts.get(values, () => draftsOf(linked, values, setting)))
+      for (const { key, ...draft } of drafts.get(values, () => draftsOf(linked, itself(values), setting)))
         if (!found.has(key)) found.set(key, draft);
     }
     return [...found.values()];
@@ -127,11 +128,11 @@ function hasMore(
   start: FlowStop,
   fields: ReadonlySet<string>,
 ): boolean {
+  const givers = new Map<string, FlowStop[]>();
+  for (const stop of stops.values())
+    for (const hop of stop.hops) if (hop.effect === 'same' || hop.effect === 'renamed') push(givers, hop.target, stop);
   const above = new Set([start]);
-  for (const one of above)
-    for (const stop of stops.values())
-      if (stop.hops.some((hop) => hop.target === one.key && (hop.effect === 'same' || hop.effect === 'renamed')))
-        above.add(stop);
+  for (const one of above) for (const stop of givers.get(one.key) ?? []) above.add(stop);
   const all = new Set<string>();
   for (const one of above) for (const stop of below(stops, one)) readWhole(linked, stop, all);
   return [...all].some((field) => !fields.has(field));
@@ -142,7 +143,7 @@ function readWhole(linked: Linked, stop: FlowStop, fields: Set<string>): boolean
   const local = linked.locals.explore(stop.at);
   const read = linked.answers.about<Local, Read>('wide-prop: read').get(local, () => readOf(linked, local));
   for (const field of read.fields) fields.add(field);
-  return read.whole || stop.hops.some((hop) => hop.effect === 'derived');
+  return read.whole || stop.hops.some((hop) => hop.computed);
 }
 
 /** What becomes of an object in one component: the fields read of it, and whether it is used as a whole. */

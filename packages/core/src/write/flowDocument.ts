@@ -2,7 +2,7 @@
 import type { Carrier, Cell, Component, FileEntry, FlowDocument, Hop, Mark, Role, Site } from '../model/documents';
 import type { Spot } from '../model/facts';
 import type { CellFlow, Cells } from '../follow/cells';
-import type { Flow, FlowStop } from '../follow/flow';
+import { itself, ownHops, type Flow, type FlowStop } from '../follow/flow';
 import type { Departure, Mode } from '../follow/stops';
 import { roleAt } from '../follow/trail';
 import type { Linked } from '../link';
@@ -298,10 +298,15 @@ export function marks(flow: CellFlow): Mark[] {
   const found = new Map<string, Mark>();
   for (const part of [flow.values, flow.calls]) {
     if (!part) continue;
+    const own = itself(part).stops;
     const arriving = new Map<string, Carrier>();
+    // How the value itself gets there is told before how what is computed from it does.
     for (const stop of part.stops.values())
-      for (const hop of stop.hops) arriving.set(hop.target, carrierOf(hop.carrier, part.mode));
-    for (const stop of part.stops.values()) {
+      for (const hop of stop.hops)
+        if (hop.computed || !own.has(stop.key)) arriving.set(hop.target, carrierOf(hop.carrier, part.mode));
+    for (const stop of own.values())
+      for (const hop of ownHops(stop)) arriving.set(hop.target, carrierOf(hop.carrier, part.mode));
+    for (const stop of new Set([...own.values(), ...part.stops.values()])) {
       if (!stop.component) continue;
       const roles = new Set<Role>([roleAt(stop, part)]);
       if (roles.has('home') && stop.facts.uses.length > 0) roles.add(part.mode === 'value' ? 'reader' : 'writer');
@@ -321,9 +326,13 @@ export function marks(flow: CellFlow): Mark[] {
           name: stop.name,
           as: [...new Set(as)],
           frozen,
+          ...(own.has(stop.key) ? {} : { computed: true }),
         });
         continue;
       }
+      // What the component does with the value itself counts.
+      if (known.computed && own.has(stop.key)) delete known.computed;
+      else if (!known.computed && !own.has(stop.key)) continue;
       for (const role of roles) if (!known.roles.includes(role)) known.roles.push(role);
       if (known.roles.some((role) => role === 'reader' || role === 'writer'))
         known.roles = known.roles.filter((role) => role !== 'relay');
