@@ -40,7 +40,7 @@ export interface Flow {
 
 /** A value that gets to more stops than a thousandth as many people could look at is not followed to its end. */
 const MAX_STOPS = 20_000;
-const TOO_FAR = 'it gets to too many components';
+const TOO_FAR = 'the value gets to too many components';
 
 /** How a value arrives at a stop. */
 interface Arrival {

@@ -25,12 +25,12 @@ import type { Program } from './program';
 type State = Visited;
 
 /** Why following ends, as people read it. */
-const TOO_DEEP = 'it lies more than three fields deep';
-const TOO_MANY = 'it gets to too many places in one component';
+const TOO_DEEP = 'the value lies more than three fields deep';
+const TOO_MANY = 'the value gets to too many places in one component';
 
-const HANDED_ABOUT = 'the object that holds it is copied or handed on as a whole in too many places';
+const HANDED_ABOUT = 'the object that holds the value is copied or handed on as a whole in too many places';
 
-const BY_ANY_KEY = 'it is one of many fields that are taken by a key chosen while the program runs';
+const BY_ANY_KEY = 'the value is one of many fields that are taken by a key chosen while the program runs';
 
 const MAX_STATES = 4000;
 const FEW = 24;

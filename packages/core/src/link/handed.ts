@@ -22,10 +22,15 @@ interface Called {
 }
 
 /** The calls that a function gets to which belongs to one run. */
-interface Handing {
+interface Handing extends Found {
   fn: number;
   context: number;
+}
+
+/** The calls that a function gets to, and whether it was followed to all of them. */
+interface Found {
   called: readonly Called[];
+  cut: boolean;
 }
 
 /** A function that a call may call, and the run it belongs to. */
@@ -45,10 +50,12 @@ export interface Caller {
 }
 
 export class Handed {
+  /** Functions that are handed to more places than are followed. */
+  readonly cut = new Set<number>();
   private readonly callees = new Map<string, Callee[]>();
   private readonly callers = new Map<string, Caller[]>();
   private readonly markup: Kept<number, boolean>;
-  private readonly followed: Kept<string, readonly Called[]>;
+  private readonly followed: Kept<string, Found>;
   private readonly inFiles: Kept<number, readonly Handing[]>;
 
   constructor(
@@ -64,8 +71,10 @@ export class Handed {
     this.inFiles = before?.inFiles ?? new Kept(program.reads);
     const crossings = new Crossings(program, locals, readers, environment, null, clones);
     program.graph.files.forEach((facts, file) => {
-      for (const { fn, context, called } of this.inFiles.get(file, () => this.handedIn(facts, file, crossings)))
+      for (const { fn, context, called, cut } of this.inFiles.get(file, () => this.handedIn(facts, file, crossings))) {
         for (const one of called) this.join(fn, context, one);
+        if (cut) this.cut.add(fn);
+      }
     });
     if (before) this.touchChanged(before);
   }
@@ -81,8 +90,8 @@ export class Handed {
       if (parent === -1 || program.isComponent(fn) || program.isModule(parent)) return [];
       return program.runsOf(program.unitOf(fn)).flatMap((context) => {
         const start = { place: graph.at(file, self), path: 0, context };
-        const called = this.followed.get(`${start.place}:${context}`, () => this.follow(start, crossings));
-        return called.length > 0 ? [{ fn, context, called }] : [];
+        const found = this.followed.get(`${start.place}:${context}`, () => this.follow(start, crossings));
+        return found.called.length > 0 || found.cut ? [{ fn, context, ...found }] : [];
       });
     });
   }
@@ -93,9 +102,9 @@ export class Handed {
     touchKeys(before.callers, this.callers, (fn) => reads.touch(about.handedTo(fn)));
   }
 
-  private follow(start: At, crossings: Crossings): Called[] {
+  private follow(start: At, crossings: Crossings): Found {
     this.program.noteRun(start.context);
-    const found: Called[] = [];
+    const called: Called[] = [];
     const seen = new Set<string>();
     const queue: { at: At; site: number | null }[] = [{ at: start, site: null }];
     for (let next = queue.pop(); next && seen.size < MAX_PLACES; next = queue.pop()) {
@@ -106,14 +115,14 @@ export class Handed {
       const local = this.locals.explore(at);
       // What a function has as a field (`search.cancel()`) is another function.
       for (const { call, context, part } of local.called)
-        if (!part && this.program.callKind(call) === 'handed') found.push({ call, context, site });
+        if (!part && this.program.callKind(call) === 'handed') called.push({ call, context, site });
       for (const exit of local.exits) {
         if (exit.derived || exit.part) continue;
         for (const crossing of crossings.cross(exit))
           if (!crossing.part) queue.push({ at: crossing.to, site: crossing.by });
       }
     }
-    return found;
+    return { called, cut: seen.size >= MAX_PLACES };
   }
 
   private join(fn: number, context: number, { call, context: callContext, site }: Called): void {

@@ -272,6 +272,11 @@ export class Program {
     return this.runs.of(unit);
   }
 
+  /** Whether a function runs in more ways than are told apart. */
+  runsInMore(unit: number): boolean {
+    return this.runs.runsInMore(unit);
+  }
+
   /** The runs of a function, those on behalf of one component taken together. */
   runsTogether(unit: number): readonly number[] {
     return this.runs.togetherOf(unit);

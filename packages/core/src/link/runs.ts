@@ -43,6 +43,11 @@ export class Runs {
     return [...first].map(([root, run]) => (several.has(root) ? contexts.join(run) : run));
   };
 
+  /** Whether a function runs in more ways than are told apart. */
+  runsInMore(unit: number): boolean {
+    return this.of(unit).length >= MAX_RUNS;
+  }
+
   /** Every run of a function on behalf of some component, as contexts. */
   of(unit: number): readonly number[] {
     return this.known.get(unit, this.find);

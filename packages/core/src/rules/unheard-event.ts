@@ -118,7 +118,7 @@ export function Tally() {
     function callsOf(component: ComponentInfo, name: string): (typeof graph.calls)[number][] {
       const path = program.paths.cons(name, 0);
       const context = program.rootsOf(component.fn)[0];
-      if (component.propsPlace === null || path === null || context === undefined) return [];
+      if (component.propsPlace === null || context === undefined) return [];
       const { called } = linked.locals.explore({ place: component.propsPlace, path, context });
       return called.flatMap(({ call }) => graph.calls[call] ?? []);
     }

@@ -54,6 +54,7 @@ function Gauge() {
     });
     for (const { cell, values } of cells.all) {
       if (cell.home !== null || cell.quiet || (cell.kind !== 'store' && cell.kind !== 'service')) continue;
+      if (values?.cut) continue;
       const stops = [...(values?.stops.values() ?? [])];
       // A store's own code may read it too: what it is used for then cannot be seen from the components alone.
       if (stops.some((stop) => stop.facts.uses.length > 0 || stop.component !== null)) continue;

@@ -1,10 +1,14 @@
 /** What could not be followed, and why: the picture leaves nothing out in silence. */
-import { named, seat, type Draft, type Rule } from './rule';
+import { cutsOf, type Cut } from '../follow/cuts';
+import type { Cells } from '../follow/cells';
+import type { Linked } from '../link';
+import { push } from '../link/byPlace';
+import { list, named, seat, type Draft, type Rule } from './rule';
 
 export const unresolved: Rule = {
   id: 'unresolved',
   level: 'note',
-  says: 'A component, import or channel could not be followed.',
+  says: 'A component, import, channel or value could not be followed to its end.',
   why: 'Trails that would pass here end early, and the picture is not complete.',
   todo: 'Usually nothing: it tells what the answers leave out. An import that leads nowhere is worth mending.',
   settings: {},
@@ -15,7 +19,7 @@ export const unresolved: Rule = {
       'src/Tray.jsx': `export function Tray() {\n  return <b>tray</b>;\n}\n`,
     },
   },
-  check({ linked }) {
+  check({ linked, cells }) {
     const { program, render } = linked;
     const { graph } = program;
     const found: Draft[] = [];
@@ -60,9 +64,30 @@ export const unresolved: Rule = {
         });
       }
     });
-    return found;
+    return [...found, ...cutsTold(linked, cells)];
   },
 };
+
+/** What was not followed to its end, once for each reason and component. */
+function cutsTold(linked: Linked, cells: Cells): Draft[] {
+  const alike = new Map<string, Cut[]>();
+  for (const cut of cutsOf(linked, cells)) push(alike, `${cut.file}:${cut.component?.id ?? ''}:${cut.reason}`, cut);
+  return [...alike.values()].flatMap((cuts): Draft[] => {
+    const [first] = cuts;
+    if (!first) return [];
+    const names = list([...new Set(cuts.map((cut) => cut.name))]);
+    return [
+      {
+        message: `${names} ${cuts.length === 1 ? 'is' : 'are'} not followed everywhere: ${first.reason}.`,
+        component: first.component?.name ?? null,
+        name: first.name,
+        ...seat(linked, first.file, first.spot),
+        ...named([first.component]),
+        related: [],
+      },
+    ];
+  });
+}
 
 /** What is rendered may be an expression of many lines: its beginning says which. */
 function inShort(name: string): string {

@@ -98,10 +98,11 @@ function arrives(linked: Linked, component: ComponentInfo, name: string, event: 
   const { program, locals } = linked;
   const path = program.paths.cons(name, 0);
   const place = component.propsPlace;
-  if (path === null || place === null) return true;
+  if (place === null) return true;
   return program.rootsOf(component.fn).some((context) => {
     const local = locals.explore({ place, path, context });
-    if (local.called.length > 0 || local.exits.length > 0 || local.outsideCalls.length > 0) return true;
+    if (local.cut !== null || local.called.length > 0 || local.exits.length > 0 || local.outsideCalls.length > 0)
+      return true;
     return local.uses.length > 0 && DOM_EVENTS.has(event.toLowerCase());
   });
 }

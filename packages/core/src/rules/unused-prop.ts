@@ -45,7 +45,7 @@ function unusedOf(linked: Linked, component: ComponentInfo): Draft[] {
   if (propsPlace === null || component.takesRest || rendersNothing(linked, component.fn)) return [];
   return component.props.flatMap((prop): Draft[] => {
     const path = program.paths.cons(prop.name, 0);
-    if (!prop.declared || path === null || prop.name.startsWith('_')) return [];
+    if (!prop.declared || prop.name.startsWith('_')) return [];
     // The family takes it for itself, whatever the component's type says.
     if (prop.name === 'key') return [];
     const context = program.rootsOf(component.fn)[0] ?? 0;
@@ -53,6 +53,8 @@ function unusedOf(linked: Linked, component: ComponentInfo): Draft[] {
     if (asksFor(linked, propsPlace, prop.name)) return [];
     const local = locals.explore({ place: propsPlace, path, context });
     if (local.visited.some(({ place }) => program.graph.keys.has(place))) return [];
+    // What was not followed to its end may be used there.
+    if (local.cut !== null) return [];
     if (local.uses.length + local.outsideCalls.length + local.called.length + local.exits.length > 0) return [];
     return [
       {

@@ -7,6 +7,7 @@ import type { Departure, Mode } from '../follow/stops';
 import { roleAt } from '../follow/trail';
 import type { Linked } from '../link';
 import { once } from '../link/once';
+import { cutsOf } from '../follow/cuts';
 import { isModel } from '../read/libraries';
 import type { Told } from '../rules';
 import { routesOf } from './routes';
@@ -28,7 +29,13 @@ export function flowDocument(linked: Linked, cells: Cells, told: Told, ways: Way
   return {
     format: 'vectura.flow',
     version: 1,
-    project: { name: program.input.name, families, skipped: program.input.skipped, ...sidesOf(linked) },
+    project: {
+      name: program.input.name,
+      families,
+      skipped: program.input.skipped,
+      cut: cutsOf(linked, cells).length,
+      ...sidesOf(linked),
+    },
     files,
     components: components(linked),
     sites: sites(linked),

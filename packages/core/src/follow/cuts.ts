@@ -1,0 +1,48 @@
+/** Where following ends because it would cost more than its share: each is told, and nothing is concluded from it. */
+import type { Spot } from '../model/facts';
+import type { Linked } from '../link';
+import type { ComponentInfo } from '../link/program';
+import type { Cells } from './cells';
+
+export interface Cut {
+  /** What is not followed everywhere: a value, or what a function makes. */
+  name: string;
+  component: ComponentInfo | null;
+  file: number;
+  spot: Spot;
+  /** Why, as the end of a sentence. */
+  reason: string;
+}
+
+export function cutsOf(linked: Linked, cells: Cells): Cut[] {
+  const { program } = linked;
+  const { graph } = program;
+  const cuts: Cut[] = [];
+  for (const { cell, values, calls } of cells.all) {
+    const reason = values?.cut ?? calls?.cut;
+    if (!reason) continue;
+    const component = cell.home === null ? null : (program.component(cell.home) ?? null);
+    cuts.push({ name: cell.name, component, file: cell.file, spot: cell.spot, reason });
+  }
+  const makers = new Set(graph.cells.flatMap(({ fact, file }) => program.unitOf(graph.fnAt(file, fact.fn))));
+  for (const unit of makers) {
+    const entry = graph.functions[unit];
+    if (!entry || !program.runsInMore(unit)) continue;
+    const { name, at } = entry.fact;
+    const reason = 'the function is called on more ways than are told apart';
+    cuts.push({ name: name || 'A function', component: null, file: entry.file, spot: at, reason });
+  }
+  for (const fn of linked.handed.cut) {
+    const entry = graph.functions[fn];
+    if (!entry) continue;
+    const reason = 'the function is handed to too many places';
+    cuts.push({
+      name: entry.fact.name || 'A function',
+      component: null,
+      file: entry.file,
+      spot: entry.fact.at,
+      reason,
+    });
+  }
+  return cuts;
+}
