@@ -83,34 +83,34 @@ export class Cells {
   }
 
   private addCells(): void {
+    const { graph } = this.linked.program;
+    graph.cells.forEach(({ fact, file }) => graph.guard.run(file, () => this.addCell(fact, file), undefined));
+  }
+
+  private addCell(fact: CellFact, file: number): void {
     const { program } = this.linked;
     const { graph, contexts } = program;
-    graph.cells.forEach(({ fact, file }) => {
-      if (fact.shared) {
-        this.addShared(fact, fact.shared, file);
-        return;
-      }
-      const unit = program.unitOf(graph.fnAt(file, fact.fn));
-      if (fact.kind !== 'derived') this.addOfModules(fact, file, unit);
-      for (const context of program.runsOf(unit)) {
-        const owner = program.component(contexts.owner[context] ?? -1);
-        if (!owner) continue;
-        const name = fact.name || 'value';
-        this.add({
-          id: this.idOf(owner.id, name),
-          name,
-          kind: fact.kind,
-          home: owner.fn,
-          file,
-          spot: fact.at,
-          value: { place: graph.at(file, fact.value), path: 0, context },
-          setter: fact.setter === null ? null : { place: graph.at(file, fact.setter), path: 0, context },
-          setterName: fact.setter === null ? '' : (graph.places[graph.at(file, fact.setter)]?.name ?? ''),
-          callable: false,
-          context: null,
-        });
-      }
-    });
+    if (fact.shared) return this.addShared(fact, fact.shared, file);
+    const unit = program.unitOf(graph.fnAt(file, fact.fn));
+    if (fact.kind !== 'derived') this.addOfModules(fact, file, unit);
+    for (const context of program.runsOf(unit)) {
+      const owner = program.component(contexts.owner[context] ?? -1);
+      if (!owner) continue;
+      const name = fact.name || 'value';
+      this.add({
+        id: this.idOf(owner.id, name),
+        name,
+        kind: fact.kind,
+        home: owner.fn,
+        file,
+        spot: fact.at,
+        value: { place: graph.at(file, fact.value), path: 0, context },
+        setter: fact.setter === null ? null : { place: graph.at(file, fact.setter), path: 0, context },
+        setterName: fact.setter === null ? '' : (graph.places[graph.at(file, fact.setter)]?.name ?? ''),
+        callable: false,
+        context: null,
+      });
+    }
   }
 
   /** A cell made by a function that modules call: it is there once, and goes by the variable it is kept in. */
@@ -252,6 +252,11 @@ export class Cells {
   }
 
   private addLocal(given: Given): void {
+    const { guard } = this.linked.program.graph;
+    guard.run(given.file, () => this.addGiven(given), undefined);
+  }
+
+  private addGiven(given: Given): void {
     const { program } = this.linked;
     const cell = this.given.cellOf(given);
     if (!cell) return;

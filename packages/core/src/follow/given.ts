@@ -46,7 +46,11 @@ export class GivenProps {
     this.handings = before?.handings ?? new Kept(reads);
     this.given = before?.given ?? new Kept(reads);
     graph.files.forEach((facts, file) => {
-      const handing = this.handings.get(file, () => this.handingOf(facts, file));
+      const handing = graph.guard.run(
+        file,
+        () => this.handings.get(file, () => this.handingOf(facts, file)),
+        new Map<number, readonly Origin[]>(),
+      );
       const known = before?.handingIn[file];
       // What a function calls may have come to be something else by an edit in another file.
       if (known && known !== handing && JSON.stringify([...known]) !== JSON.stringify([...handing])) reads.touch(file);
@@ -60,7 +64,9 @@ export class GivenProps {
         this.names.set(fn, names);
       }
     });
-    this.all = graph.sites.flatMap((_, site) => this.given.get(site, () => this.givenAt(site)));
+    this.all = graph.sites.flatMap(({ file }, site) =>
+      graph.guard.run(file, () => this.given.get(site, () => this.givenAt(site)), []),
+    );
   }
 
   private handingOf(facts: FileFacts, file: number): Handing {

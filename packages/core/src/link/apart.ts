@@ -20,6 +20,8 @@ interface Seeds {
   apart: readonly number[];
 }
 
+const NO_SEEDS: Seeds = { taken: [], apart: [] };
+
 export class Apart {
   private readonly seeds: Kept<number, Seeds>;
   /** Outermost functions whose runs differ by what is called in them. */
@@ -32,7 +34,9 @@ export class Apart {
   ) {
     const { graph, reads } = program;
     this.seeds = before?.seeds ?? new Kept(reads);
-    const seeds = graph.files.map((_, file) => this.seeds.get(file, () => this.seedsIn(file)));
+    const seeds = graph.files.map((_, file) =>
+      graph.guard.run(file, () => this.seeds.get(file, () => this.seedsIn(file)), NO_SEEDS),
+    );
     this.noteCalling(seeds.flatMap(({ taken }) => taken));
     this.noteApart(seeds.flatMap(({ apart }) => apart));
     if (!before) return;
@@ -94,7 +98,7 @@ export class Apart {
     const { graph, reads } = this.program;
     reads.note(file);
     const facts = graph.files[file];
-    if (!facts) return { taken: [], apart: [] };
+    if (!facts) return NO_SEEDS;
     const apart = new Set<number>();
     for (const list of [facts.cells, facts.contextReads, facts.sites, facts.clones, facts.handles, facts.above])
       for (const { fn } of list) apart.add(graph.fnAt(file, fn));

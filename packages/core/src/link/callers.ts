@@ -10,6 +10,8 @@ const NONE: readonly number[] = [];
 /** The functions each call of a file calls, for those where that is known. */
 type Called = readonly (readonly [call: number, functions: readonly number[]])[];
 
+const NO_CALLS: Called = [];
+
 export class Callers {
   private readonly known: Kept<number, Called>;
   private readonly now: Called[] = [];
@@ -36,7 +38,7 @@ export class Callers {
     const { graph } = this;
     let changed = this.callers.size === 0;
     graph.files.forEach((facts, file) => {
-      const called = this.known.get(file, () => this.calledIn(facts, file));
+      const called = graph.guard.run(file, () => this.known.get(file, () => this.calledIn(facts, file)), NO_CALLS);
       const before = this.now[file];
       if (called === before) return;
       changed ||= !before || !isSame(before, called);

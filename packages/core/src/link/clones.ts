@@ -37,7 +37,9 @@ export class Clones {
         if (fact.nested) return;
         for (const context of program.runsOf(program.unitOf(graph.fnAt(file, fact.fn)))) {
           const start = { place: graph.at(file, fact.inside), path: 0, context };
-          const given = this.followed.get(`${start.place}:${context}`, () => this.follow(start, elements));
+          const followed = (): readonly Given[] =>
+            this.followed.get(`${start.place}:${context}`, () => this.follow(start, elements));
+          const given = graph.guard.run(file, followed, []);
           for (const { clone, run } of given) this.join(clone, run, site, context);
         }
       });

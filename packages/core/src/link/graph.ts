@@ -7,6 +7,7 @@ import { ByPlace, push } from './byPlace';
 import { Callers } from './callers';
 import { CrossEdges, type Joint } from './crossEdges';
 import { Chains, rankOf, type Edge, type Stage } from './edges';
+import { Guard } from './guard';
 import { Imports } from './imports';
 import { about, type Reads } from './kept';
 import { Modules, type ConfigFile, type Resolution } from './modules';
@@ -20,6 +21,7 @@ const NONE: readonly number[] = [];
 
 export class Graph {
   readonly modules: Modules;
+  readonly guard = new Guard();
   readonly files: FileFacts[];
   private readonly numbers = new Numbers();
   // Lists with holes: `forEach` and its like pass them by, `for … of` does not.

@@ -71,7 +71,11 @@ export class Handed {
     this.inFiles = before?.inFiles ?? new Kept(program.reads);
     const crossings = new Crossings(program, locals, readers, environment, null, clones);
     program.graph.files.forEach((facts, file) => {
-      for (const { fn, context, called, cut } of this.inFiles.get(file, () => this.handedIn(facts, file, crossings))) {
+      for (const { fn, context, called, cut } of program.graph.guard.run(
+        file,
+        () => this.inFiles.get(file, () => this.handedIn(facts, file, crossings)),
+        [],
+      )) {
         for (const one of called) this.join(fn, context, one);
         if (cut) this.cut.add(fn);
       }

@@ -36,7 +36,11 @@ export class Imports {
 
   settle(): void {
     this.graph.files.forEach((facts, file) => {
-      const joined = this.joined.get(file, () => this.join(facts, file));
+      const joined = this.graph.guard.run<Joined>(file, () => this.joined.get(file, () => this.join(facts, file)), {
+        joints: [],
+        resolutions: [],
+        as: new Map(),
+      });
       const before = this.now[file];
       if (before === joined) return;
       if (before && !sameSources(before.as, joined.as)) this.reads.touch(file);

@@ -450,5 +450,6 @@ export function takeEdits(graph: Graph, input: ProjectInput): boolean {
   if (before.length !== after.length || before.some((model, i) => model !== after[i])) return false;
   if (graph.reads.turn >= MANY_EDITS) return false;
   graph.reads.turn++;
+  graph.guard.clear();
   return graph.replace(changes);
 }

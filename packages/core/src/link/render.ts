@@ -37,6 +37,7 @@ interface Placed {
 }
 
 const NOWHERE = { value: [] };
+const NOT_PLACED: Placed = { author: null, placements: [] };
 
 /** Markup handed down through so many components that following it would run out of stack. */
 const MAX_DEPTH = 200;
@@ -92,8 +93,9 @@ export class RenderTree {
       this.followed.clear();
       this.placed.clear();
     }
-    program.graph.sites.forEach((_, site) => {
-      const { author, placements } = this.placed.get(site, () => this.place(site));
+    const { guard } = program.graph;
+    program.graph.sites.forEach(({ file }, site) => {
+      const { author, placements } = guard.run(file, () => this.placed.get(site, () => this.place(site)), NOT_PLACED);
       this.authors[site] = author;
       this.placements[site] = placements;
       for (const component of this.program.siteTargets[site]?.components ?? []) {

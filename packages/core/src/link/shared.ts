@@ -54,7 +54,9 @@ export class Shared {
     const { graph } = this;
     graph.see(stage);
     graph.files.forEach((facts, file) => {
-      const found = concerns(facts) ? this.kept[stage].get(file, () => joins(facts, file)) : NO_JOINS;
+      const found = concerns(facts)
+        ? graph.guard.run(file, () => this.kept[stage].get(file, () => joins(facts, file)), NO_JOINS)
+        : NO_JOINS;
       graph.joinAll(stage, file, found);
     });
   }

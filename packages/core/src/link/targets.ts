@@ -75,7 +75,12 @@ export class Targets {
   }
 
   private resolvedAt(site: number): SiteTarget {
-    const { target, asked, readFrom } = this.resolved.get(site, () => this.resolve(site));
+    const { guard, sites } = this.graph;
+    const { target, asked, readFrom } = guard.run(
+      sites[site]?.file ?? 0,
+      () => this.resolved.get(site, () => this.resolve(site)),
+      { target: { ...unknownTarget(), reason: 'It is nested too deeply.' }, asked: [], readFrom: [] },
+    );
     for (const { origin, fn } of asked) {
       const list = this.asked.get(fn);
       if (list) list.push({ site, origin, fn });
@@ -103,16 +108,7 @@ export class Targets {
 
   private resolve(site: number): Resolved {
     const { graph } = this;
-    const target: SiteTarget = {
-      targets: [],
-      byCall: new Map(),
-      components: [],
-      provides: null,
-      consumes: null,
-      reason: null,
-      outside: false,
-      element: false,
-    };
+    const target = unknownTarget();
     const resolved: Resolved = { target, asked: [], readFrom: [] };
     const entry = graph.sites[site];
     if (!entry) return resolved;
@@ -413,6 +409,19 @@ export class Targets {
       ? `Nothing in the project defines “${name}”.`
       : 'Which component it is, is decided while it runs.';
   }
+}
+
+function unknownTarget(): SiteTarget {
+  return {
+    targets: [],
+    byCall: new Map(),
+    components: [],
+    provides: null,
+    consumes: null,
+    reason: null,
+    outside: false,
+    element: false,
+  };
 }
 
 function add(target: SiteTarget, one: Target): void {

@@ -2,6 +2,8 @@
 import type { Family } from '../model/documents';
 import type { FileFacts } from '../model/facts';
 import { readReact, type SourceFile } from './react';
+import { FactsBuilder } from './script/builder';
+import { TOO_DEEP } from './script/module';
 import { isVueScript, readVueScript } from './vue/script';
 
 const EXTENSIONS: Record<string, Family> = {
@@ -41,10 +43,28 @@ export function readFile(source: SourceFile): FileFacts {
   const reader = READERS[family];
   if (!reader) throw new Error(`The reader for the family ${family} has not been loaded.`);
   const refused = refuse(source);
-  if (!refused) return family === 'react' && saysVue(source) ? readVueScript(source) : reader(source);
+  if (!refused) {
+    try {
+      return family === 'react' && saysVue(source) ? readVueScript(source) : reader(source);
+    } catch (error) {
+      return unread(source, family, error);
+    }
+  }
   const facts = reader({ ...source, text: '' });
   facts.problems.push({ severity: refused.severity, message: refused.message, line: 1, column: 1 });
   return facts;
+}
+
+/** The facts of a file that makes its reader fail: none, and why. */
+function unread(source: SourceFile, family: Family, error: unknown): FileFacts {
+  const { facts } = new FactsBuilder(source.path, family, source.text, source.hash, source.bytes);
+  const reason = error instanceof RangeError ? TOO_DEEP : `It could not be read. ${reasonOf(error)}`;
+  facts.problems.push({ severity: 'error', message: reason, line: 1, column: 1 });
+  return facts;
+}
+
+function reasonOf(error: unknown): string {
+  return error instanceof Error ? error.message : String(error);
 }
 
 /** Plain scripts are of the family they import from, or of the one their project says it is of. */

@@ -2,6 +2,7 @@
 import type { AcceptedFinding, Finding, Level } from '../model/documents';
 import type { Cells } from '../follow/cells';
 import type { Linked } from '../link';
+import { reasonOf } from '../link/guard';
 import type { Config } from './config';
 import { bareStore } from './bare-store';
 import { directWrite } from './direct-write';
@@ -29,7 +30,7 @@ import { wideClient } from './wide-client';
 import { drilledProp } from './drilled-prop';
 import { missingProvider } from './missing-provider';
 import { relayedEvent } from './relayed-event';
-import { settle, type Draft, type Rule } from './rule';
+import { settle, START, type Draft, type Rule } from './rule';
 import { unresolved } from './unresolved';
 import { unusedProp } from './unused-prop';
 
@@ -96,8 +97,25 @@ export function runRules(linked: Linked, cells: Cells, config: Config, before?: 
       const configured = settings[name];
       return typeof configured === 'number' ? configured : (rule.settings[name]?.default ?? 0);
     };
-    return [{ rule, level, drafts: rule.check({ linked, cells, setting }) }];
+    try {
+      return [{ rule, level, drafts: rule.check({ linked, cells, setting }) }];
+    } catch (error) {
+      return [{ rule: unresolved, level: 'note', drafts: [notApplied(rule, error)] }];
+    }
   });
+}
+
+/** A rule that fails takes nothing with it: what it would have found is told to be missing. */
+function notApplied(rule: Rule, error: unknown): Draft {
+  return {
+    message: `The rule ${rule.id} could not be applied to this project, so nothing is reported by it. ${reasonOf(error)}`,
+    component: null,
+    name: rule.id,
+    file: '',
+    spot: START,
+    components: [],
+    related: [],
+  };
 }
 
 /** All findings, worst first, then by rule and place; those the configuration accepts are among them. */

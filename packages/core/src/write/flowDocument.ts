@@ -1,5 +1,16 @@
 /** The flow document: everything a survey found, as CONTRACT's `survey` writes it. */
-import type { Carrier, Cell, Component, FileEntry, FlowDocument, Hop, Mark, Role, Site } from '../model/documents';
+import type {
+  Carrier,
+  Cell,
+  Component,
+  FileEntry,
+  FlowDocument,
+  Hop,
+  Mark,
+  Problem,
+  Role,
+  Site,
+} from '../model/documents';
 import type { Spot } from '../model/facts';
 import type { CellFlow, Cells } from '../follow/cells';
 import { itself, ownHops, type Flow, type FlowStop } from '../follow/flow';
@@ -15,16 +26,20 @@ import { routesOf } from './routes';
 export function flowDocument(linked: Linked, cells: Cells, told: Told, ways: Ways): FlowDocument {
   const { program } = linked;
   const { graph } = program;
-  const files: FileEntry[] = graph.files
-    .filter((file) => !isModel(file.path))
-    .map((file) => ({
-      path: file.path,
-      family: file.family,
-      bytes: file.bytes,
-      lines: file.lines,
-      hash: file.hash,
-      problems: file.problems,
-    }));
+  const files = graph.files.flatMap((file, index): FileEntry[] =>
+    isModel(file.path)
+      ? []
+      : [
+          {
+            path: file.path,
+            family: file.family,
+            bytes: file.bytes,
+            lines: file.lines,
+            hash: file.hash,
+            problems: [...file.problems, ...failureOf(linked, index)],
+          },
+        ],
+  );
   const families = [...new Set([...program.components.values()].map((c) => c.family))];
   return {
     format: 'vectura.flow',
@@ -73,6 +88,14 @@ interface HopDraft extends Omit<Hop, 'id' | 'site' | 'file' | 'line' | 'column' 
   spot: Spot;
   /** The hop as it was told last, with the line and column of its site. */
   settled: { hop: Hop; line: number | undefined; column: number | undefined } | null;
+}
+
+/** What could not be followed of a file because of how it is written. */
+function failureOf(linked: Linked, file: number): Problem[] {
+  const reason = linked.program.graph.guard.failures.get(file);
+  if (reason === undefined) return [];
+  const message = `Some of this file could not be followed. ${reason} What depends on it is left out.`;
+  return [{ severity: 'error', message, line: 1, column: 1 }];
 }
 
 export function waysOf(cells: Cells): Ways {

@@ -8,7 +8,7 @@ import type { FileFacts } from '../../model/facts';
 import type { SourceFile } from '../react';
 import { FactsBuilder } from '../script/builder';
 import { declareBlock, declareVars } from '../script/declare';
-import { noteConstants, parseScript, readModule, typeImports } from '../script/module';
+import { noteConstants, parseScript, readModule, TOO_DEEP, typeImports } from '../script/module';
 import { ScriptReader } from '../script/reader';
 import { Scope } from '../script/scope';
 import { declareImports, readStatements } from '../script/statements';
@@ -80,10 +80,18 @@ function parsed(r: ScriptReader, source: SourceFile): Root | null {
     return parseComponent(text, { modern: true, loose: true, filename: source.path }) as unknown as Root;
   } catch (error) {
     const at = (error as { start?: { line: number; column: number } }).start;
-    const message = error instanceof Error ? (error.message.split('\n')[0] ?? '') : String(error);
+    const message = messageOf(error);
     problems.push({ severity: 'error', message, line: at?.line ?? 1, column: (at?.column ?? 0) + 1 });
     return scriptsOnly(source.text);
   }
+}
+
+function messageOf(error: unknown): string {
+  if (error instanceof RangeError) return TOO_DEEP;
+  // What the compiler says of the text; what it says of itself helps nobody.
+  return error instanceof Error && !(error instanceof TypeError)
+    ? (error.message.split('\n')[0] ?? '')
+    : 'The markup could not be read.';
 }
 
 /** A component whose markup cannot be read still has scripts. */

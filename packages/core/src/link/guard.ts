@@ -1,0 +1,29 @@
+/**
+ * Keeps what goes wrong with one file from ending a whole survey: the file is named with the reason, what was asked about it is
+ * left out, and all the rest is answered.
+ */
+export class Guard {
+  /** What went wrong with each file, by its number; the first of several. */
+  readonly failures = new Map<number, string>();
+
+  /** What `work` gives; where it fails, `otherwise`, and the file is noted. */
+  run<V>(file: number, work: () => V, otherwise: V): V {
+    try {
+      return work();
+    } catch (error) {
+      if (!this.failures.has(file)) this.failures.set(file, reasonOf(error));
+      return otherwise;
+    }
+  }
+
+  /** To be called before a project is linked anew. */
+  clear(): void {
+    this.failures.clear();
+  }
+}
+
+/** Why something failed, as people read it. */
+export function reasonOf(error: unknown): string {
+  if (error instanceof RangeError) return 'It is nested too deeply.';
+  return error instanceof Error ? error.message : String(error);
+}
