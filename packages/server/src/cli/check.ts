@@ -2,7 +2,7 @@
 import { Option, type Command } from 'commander';
 import pc from 'picocolors';
 import { atLeast, toSarif, type Finding } from '@vectura/core';
-import { plural, print, printJson, surveyFor, type CommonOptions } from './common';
+import { answerFor, plural, print, printJson, type CommonOptions } from './common';
 
 export function addCheck(program: Command, setCode: (code: number) => void): void {
   program
@@ -11,12 +11,14 @@ export function addCheck(program: Command, setCode: (code: number) => void): voi
     .addOption(new Option('--format <format>', 'how to print them').choices(['text', 'json', 'sarif']).default('text'))
     .option('--config <file>', 'a configuration instead of the project’s vectura.config.json')
     .action(async (dir: string, options: CommonOptions & { format: 'text' | 'json' | 'sarif' }) => {
-      const survey = await surveyFor(dir, options);
-      const findings = survey.findings();
+      const { findings, failLevel } = await answerFor(dir, options, 'check', (survey) => ({
+        findings: survey.findings(),
+        failLevel: survey.config.failLevel,
+      }));
       if (options.format === 'json') printJson({ format: 'vectura.findings', version: 1, findings });
       else if (options.format === 'sarif') printJson(toSarif(findings));
       else print(findingsText(findings));
-      if (findings.some((finding) => atLeast(finding.level, survey.config.failLevel))) setCode(1);
+      if (findings.some((finding) => atLeast(finding.level, failLevel))) setCode(1);
     });
 }
 

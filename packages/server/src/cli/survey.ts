@@ -3,7 +3,7 @@ import { writeFile } from 'node:fs/promises';
 import type { Command } from 'commander';
 import { UnusableInput } from '../survey/surveyFolder';
 import { reasonOf } from '../survey/walk';
-import { plural, printJson, surveyFor, type CommonOptions } from './common';
+import { answerFor, plural, printJson, type CommonOptions } from './common';
 
 export function addSurvey(program: Command): void {
   program
@@ -11,8 +11,7 @@ export function addSurvey(program: Command): void {
     .description('write the flow document (JSON) of a project')
     .option('--out <file>', 'write to a file instead of standard output')
     .action(async (dir: string, options: CommonOptions & { out?: string }) => {
-      const survey = await surveyFor(dir, options);
-      const document = survey.document();
+      const document = await answerFor(dir, options, 'survey', (survey) => survey.document());
       if (options.out === undefined) printJson(document);
       else
         await writeFile(options.out, `${JSON.stringify(document, null, 2)}\n`).catch((error: unknown) => {

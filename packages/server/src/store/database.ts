@@ -2,13 +2,14 @@
 import 'reflect-metadata';
 import { mkdirSync } from 'node:fs';
 import path from 'node:path';
-import { DataSource, type EntitySchema } from 'typeorm';
-import { AcceptedEntity, FactsEntity, ProjectEntity, SettingEntity, SurveyEntity } from './entities';
+import { DataSource, type EntitySchema, type MigrationInterface } from 'typeorm';
+import { AcceptedEntity, AnswerEntity, FactsEntity, ProjectEntity, SettingEntity, SurveyEntity } from './entities';
 import { First1700000000001 } from './migrations/1-first';
 import { Facts1700000000002 } from './migrations/2-facts';
 import { Accepted1700000000003 } from './migrations/3-accepted';
+import { Answers1700000000004 } from './migrations/4-answers';
 
-type Migration = new () => First1700000000001 | Facts1700000000002 | Accepted1700000000003;
+type Migration = new () => MigrationInterface;
 
 async function open(file: string, entities: EntitySchema[], migrations: Migration[]): Promise<DataSource> {
   mkdirSync(path.dirname(file), { recursive: true });
@@ -37,5 +38,5 @@ export function openDatabase(file: string): Promise<DataSource> {
 }
 
 export function openFacts(file: string): Promise<DataSource> {
-  return open(file, [FactsEntity] as EntitySchema[], [Facts1700000000002]);
+  return open(file, [FactsEntity, AnswerEntity] as EntitySchema[], [Facts1700000000002, Answers1700000000004]);
 }

@@ -50,6 +50,12 @@ export interface FactsRow {
   usedAt: number;
 }
 
+export interface AnswerRow {
+  key: string;
+  answer: string;
+  usedAt: number;
+}
+
 export const ProjectEntity = new EntitySchema<ProjectRow>({
   name: 'project',
   columns: {
@@ -104,6 +110,15 @@ export const FactsEntity = new EntitySchema<FactsRow>({
   columns: {
     key: { type: 'text', primary: true },
     facts: { type: 'text' },
+    usedAt: { type: 'integer', name: 'used_at' },
+  },
+});
+
+export const AnswerEntity = new EntitySchema<AnswerRow>({
+  name: 'answers',
+  columns: {
+    key: { type: 'text', primary: true },
+    answer: { type: 'text' },
     usedAt: { type: 'integer', name: 'used_at' },
   },
 });

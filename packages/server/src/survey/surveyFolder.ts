@@ -124,7 +124,8 @@ async function checkFolder(root: string): Promise<void> {
   }
 }
 
-async function readConfig(root: string, file: string | undefined): Promise<Config> {
+/** The project's configuration. Throws `UnusableInput` where it cannot be understood. */
+export async function readConfig(root: string, file: string | undefined): Promise<Config> {
   const where = file ?? path.join(root, 'vectura.config.json');
   let text: string;
   try {
