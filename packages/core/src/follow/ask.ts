@@ -3,7 +3,7 @@ import { wasDerived } from '../link/visited';
 import type { ComponentInfo } from '../link/program';
 import type { Linked } from '../link';
 import type { CellFlow, Cells } from './cells';
-import { fromOutside, keyOf, type Flow } from './flow';
+import { fromOutside, itself, keyOf, type Flow } from './flow';
 import { nearest } from './names';
 
 /** A question that names nothing in the project; the message offers the nearest names. */
@@ -170,25 +170,27 @@ function askComponent(linked: Linked, cells: Cells, component: ComponentInfo, na
 
 /** A prop, or a value read from a context, under the name it arrives with. */
 function askArriving(linked: Linked, cells: Cells, component: ComponentInfo, name: string): Asked | null {
-  const exact = new Map<CellFlow, Set<string>>();
-  const wider = new Map<CellFlow, Set<string>>();
-  let callable = false;
+  /** Values that arrive under the name, then those of which fields do; of what is computed only where nothing else does. */
+  const found = Array.from({ length: 4 }, () => ({ flows: new Map<CellFlow, Set<string>>(), callable: false }));
   for (const flow of cells.all)
-    for (const part of [flow.values, flow.calls])
+    for (const part of [flow.values, flow.calls]) {
+      const own = part && itself(part).stops;
       for (const stop of part?.stops.values() ?? []) {
         if (stop.component !== component || stop.key === part?.start) continue;
-        const map = stop.name === name ? exact : stop.name.startsWith(`${name}.`) ? wider : null;
-        if (!map) continue;
-        add(map, flow, stop.key);
-        callable ||= part === flow.calls;
+        if (stop.name !== name && !stop.name.startsWith(`${name}.`)) continue;
+        const kind = found[(stop.name === name ? 0 : 1) + (own?.has(stop.key) ? 0 : 2)];
+        if (!kind) continue;
+        add(kind.flows, flow, stop.key);
+        kind.callable ||= part === flow.calls;
       }
-  const found = exact.size > 0 ? exact : wider;
-  if (found.size > 0)
+    }
+  const best = found.find((kind) => kind.flows.size > 0);
+  if (best)
     return {
       component,
       name,
-      flows: [...found].map(([flow, at]) => ({ flow, at, context: null })),
-      callable,
+      flows: [...best.flows].map(([flow, at]) => ({ flow, at, context: null })),
+      callable: best.callable,
     };
   const prop = component.props.find((p) => p.name === name);
   if (!prop || component.propsPlace === null) return null;
@@ -222,7 +224,8 @@ function askLocal(linked: Linked, cells: Cells, component: ComponentInfo, name: 
   });
   if (places.length === 0) return null;
   const wanted = new Set(places);
-  const found = new Map<CellFlow, Set<string>>();
+  const computed = new Map<CellFlow, Set<string>>();
+  const own = new Map<CellFlow, Set<string>>();
   let callable = false;
   for (const flow of cells.all)
     for (const part of [flow.values, flow.calls])
@@ -230,9 +233,10 @@ function askLocal(linked: Linked, cells: Cells, component: ComponentInfo, name: 
         if (stop.component !== component) continue;
         const local = linked.locals.explore(stop.at);
         if (!local.visited.some((v) => wanted.has(v.place) && !wasDerived(v) && v.path === 0)) continue;
-        add(found, flow, stop.key);
+        add(part && itself(part).stops.has(stop.key) ? own : computed, flow, stop.key);
         callable ||= part === flow.calls;
       }
+  const found = own.size > 0 ? own : computed;
   if (found.size > 0)
     return {
       component,

@@ -25,6 +25,12 @@ const DOES: Record<Stop['role'], string> = {
   writer: 'changes it',
 };
 
+const HEADS = {
+  down: 'Down, from its home to a reader:',
+  computed: 'What is computed from it, down to a reader:',
+  up: 'Up, from whoever changes it to its home:',
+};
+
 export function trailText(trail: TrailDocument): string {
   const lines: string[] = [];
   const asked = trail.asked.component ? `${trail.asked.component}.${trail.asked.name}` : trail.asked.name;
@@ -36,9 +42,14 @@ export function trailText(trail: TrailDocument): string {
   }
   const names = (list: { component: string | null; name: string }[]): string =>
     list.map((one) => `${one.component ?? ''}.${one.name}`).join(', ');
-  if (trail.readers.length > 0) lines.push(`  read by ${names(trail.readers)}`);
+  const own = <T extends { computed?: boolean | undefined }>(list: readonly T[]): T[] =>
+    list.filter((one) => !one.computed);
+  const computed = trail.readers.filter((one) => one.computed);
+  const relays = own(trail.relays);
+  if (own(trail.readers).length > 0) lines.push(`  read by ${names(own(trail.readers))}`);
   if (trail.writers.length > 0) lines.push(`  changed by ${names(trail.writers)}`);
-  if (trail.relays.length > 0) lines.push(`  only carried by ${names(trail.relays)}`);
+  if (relays.length > 0) lines.push(`  only carried by ${names(relays)}`);
+  if (computed.length > 0) lines.push(`  what is computed from it is read by ${names(computed)}`);
   if (trail.trails.length === 0)
     lines.push(
       '',
@@ -46,11 +57,8 @@ export function trailText(trail: TrailDocument): string {
         ? 'It is read and changed in its home alone.'
         : 'Nothing that could be followed reads it.',
     );
-  for (const { direction, stops } of trail.trails) {
-    lines.push(
-      '',
-      direction === 'down' ? 'Down, from its home to a reader:' : 'Up, from whoever changes it to its home:',
-    );
+  for (const { direction, stops, computed, cut } of trail.trails) {
+    lines.push('', computed ? HEADS.computed : HEADS[direction]);
     stops.forEach((stop, index) => {
       const indent = '  '.repeat((direction === 'down' ? index : stops.length - 1 - index) + 1);
       const how = stop.carrier
@@ -63,7 +71,9 @@ export function trailText(trail: TrailDocument): string {
         `${indent}${how}${pc.bold(name)}.${stop.name} ${DOES[stop.role]}${through}${cycle}  ${pc.dim(`${stop.file}:${stop.line}`)}`,
       );
     });
+    if (cut) lines.push(pc.yellow(`  Not followed further: ${cut}.`));
   }
-  if (trail.left) lines.push('', `${trail.left} more trails are not listed.`);
+  if (trail.left) lines.push('', `The shortest trail to each is listed; there are ${trail.left} more.`);
+  if (trail.cut) lines.push('', `Not followed everywhere: ${trail.cut}.`);
   return lines.join('\n');
 }

@@ -46,8 +46,9 @@ export function sheetSvg(title: string, lines: readonly Line[], columns: readonl
         return row === undefined ? [] : [{ row, one }];
       })
       .sort((a, b) => a.row - b.row);
-    const [first] = stops;
-    const last = stops.at(-1);
+    const own = stops.filter(({ one }) => !one.computed);
+    const [first] = own;
+    const last = own.at(-1);
     if (!first || !last) return;
     const from = column.cell.home === null ? top : y(first.row);
     if (column.group === 'outside') {
@@ -56,14 +57,15 @@ export function sheetSvg(title: string, lines: readonly Line[], columns: readonl
       const pale = column.group === 'down';
       parts.push(line([x, from, x, y(last.row)], pale ? PAPER.pale : colour, pale ? 1.2 : 1.7, DASHES[column.group]));
     }
-    for (const { row, one } of stops)
+    for (const { row, one } of own)
       if (column.group === 'down' && row !== first.row)
         parts.push(
           line([x, y(row) - ROW, x, y(row)], inkOf(one.carrier), 1.8, one.carrier ? DASHES[GROUP_OF[one.carrier]] : ''),
         );
     for (const { row, one } of stops) {
       const more = one.roles.includes('home') && one.roles.includes('writer');
-      parts.push(mark(more ? x - 5 : x, y(row), one.roles, one.frozen, inkOf(one.carrier, column.group)));
+      const drawn = mark(more ? x - 5 : x, y(row), one.roles, one.frozen, inkOf(one.carrier, column.group));
+      parts.push(one.computed ? `<g opacity="0.38">${drawn}</g>` : drawn);
     }
   });
   return drawing(width, height, title, parts);

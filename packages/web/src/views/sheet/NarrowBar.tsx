@@ -70,6 +70,15 @@ export function NarrowBar({ rows, columns, narrowing }: NarrowBarProps) {
         onPick={(to) => change({ role: to || null })}
       />
       <Pick
+        label="and"
+        value={narrowing.computed ? 'shown' : ''}
+        options={[
+          ['', 'not what is computed from it'],
+          ['shown', 'what is computed from it'],
+        ]}
+        onPick={(to) => change({ computed: to || null })}
+      />
+      <Pick
         label="in"
         value={narrowing.folder}
         options={[['', 'every folder'] as const, ...folders.map((folder) => [folder, folder] as const)]}

@@ -68,7 +68,7 @@ export function SheetView() {
     [asked],
   );
   const allRows = useMemo(() => outline(document), [document]);
-  const allColumns = useMemo(() => columnsOf(document), [document]);
+  const allColumns = useMemo(() => columnsOf(document, narrowing.computed), [document, narrowing.computed]);
   const table = useMemo(() => tableOf(allColumns, document.components), [allColumns, document]);
   const selectedCell = query.get('cell');
   const selectedComponent = query.get('component') ?? '';
@@ -297,7 +297,7 @@ export function SheetView() {
         ) : pointedRow ? (
           sayRow(pointedRow)
         ) : (
-          'Square: lives here. Disc: uses it. Ring: only carries it. Triangle: changes it.'
+          `Square: lives here. Disc: uses it. Ring: only carries it. Triangle: changes it.${narrowing.computed ? ' Pale: gets what is computed from it.' : ''}`
         )}
       </Foot>
     </>
@@ -305,7 +305,7 @@ export function SheetView() {
 }
 
 /** The address's words that say what is shown. */
-const NARROWERS = ['order', 'kind', 'role', 'folder', 'below', 'rule', 'text', 'rows', 'folded'] as const;
+const NARROWERS = ['order', 'kind', 'role', 'folder', 'below', 'rule', 'text', 'rows', 'folded', 'computed'] as const;
 
 /** What is shown as numbers, with the rows and columns the numbers are about. */
 function shownOf(

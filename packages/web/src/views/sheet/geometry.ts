@@ -9,6 +9,9 @@ import type { Column } from './sheetModel';
 /** The shapes of a mark as bits, in the order in which they stand side by side. */
 export const SHAPES = ['square', 'stale', 'disc', 'ring', 'triangle'] as const;
 
+/** Beside the shapes of a mark: only what is computed from the value gets there. */
+export const COMPUTED = 1 << SHAPES.length;
+
 /** A row that holds no component. */
 export const NO_COMPONENT = 0xffffffff;
 
@@ -65,7 +68,8 @@ export function tableOf(columns: readonly Column[], components: readonly { id: s
     table.fromTop[index] = column.cell.home === null ? 1 : 0;
     for (const [id, mark] of column.marks) {
       table.component[at] = number.get(id) ?? NO_COMPONENT;
-      table.shapes[at] = shapesOf(mark.roles, mark.frozen).reduce((bits, one) => bits | (1 << SHAPES.indexOf(one)), 0);
+      const shapes = shapesOf(mark.roles, mark.frozen).reduce((bits, one) => bits | (1 << SHAPES.indexOf(one)), 0);
+      table.shapes[at] = mark.computed ? shapes | COMPUTED : shapes;
       table.group[at] = GROUPS.indexOf(mark.carrier ? GROUP_OF[mark.carrier] : column.group);
       at++;
     }
@@ -111,8 +115,10 @@ export function layOut(table: MarkTable, shown: Shown): Geometry {
       geometry.group[at] = table.group[mark] ?? 0;
       at++;
     }
-    geometry.from[c] = marks[0]?.row ?? -1;
-    geometry.to[c] = marks.at(-1)?.row ?? -1;
+    // The thread is the value itself.
+    const own = marks.filter(({ mark }) => !((table.shapes[mark] ?? 0) & COMPUTED));
+    geometry.from[c] = own[0]?.row ?? -1;
+    geometry.to[c] = own.at(-1)?.row ?? -1;
   });
   geometry.starts[columns] = at;
   return geometry;

@@ -17,6 +17,8 @@ export interface Narrowing {
   /** Only values, or who has to do with them, whose name holds these letters. */
   text: string;
   everyRow: boolean;
+  /** What is computed from a value is shown beside the value itself. */
+  computed: boolean;
   /** Components whose contents are folded away, by id. */
   folded: ReadonlySet<string>;
 }
@@ -42,6 +44,7 @@ export function narrowingOf(query: URLSearchParams): Narrowing {
     rule: query.get('rule') ?? '',
     text: query.get('text') ?? '',
     everyRow: query.get('rows') === 'every',
+    computed: query.get('computed') === 'shown',
     folded: new Set((query.get('folded') ?? '').split('|').filter(Boolean)),
   };
 }

@@ -1,6 +1,6 @@
 /** Draws the field of the sheet, and the small one of all of it, on a canvas: only what is in view. */
 import { GROUPS, type Group } from '../../parts/carriers';
-import { firstMarkFrom, SHAPES, type Geometry } from './geometry';
+import { COMPUTED, firstMarkFrom, SHAPES, type Geometry } from './geometry';
 
 export const ROW = 20;
 
@@ -28,6 +28,9 @@ export function inksOf(element: Element): Inks {
     groups: { down: ink('down'), up: ink('up'), through: ink('through'), outside: ink('outside'), reach: ink('reach') },
   };
 }
+
+/** How firmly a mark is drawn that only what is computed from the value gets to. */
+const PALE = 0.38;
 
 const DASHES: Record<Group, number[]> = { down: [], up: [5, 3], through: [1.5, 3.5], outside: [], reach: [3, 2] };
 
@@ -66,12 +69,11 @@ export function paintField(pen: Pen, geometry: Geometry, seen: Window, lit: Lit,
   for (let c = firstColumn; c <= lastColumn; c++) {
     const from = geometry.from[c] ?? -1;
     const to = geometry.to[c] ?? -1;
-    if (from < 0) continue;
     const x = c * column + column / 2 - left;
     const group = GROUPS[geometry.columnGroup[c] ?? 0] ?? 'down';
     const begin = geometry.fromTop[c] ? 0 : from * ROW + ROW / 2;
     const end = to * ROW + ROW / 2;
-    if (end > begin && begin - top <= height && end - top >= 0)
+    if (from >= 0 && end > begin && begin - top <= height && end - top >= 0)
       thread(pen, group, x, Math.max(-40, begin - top), Math.min(height + 40, end - top), (begin - top) % 20, inks);
     const last = geometry.starts[c + 1] ?? 0;
     for (let mark = firstMarkFrom(geometry, c, firstRow); mark < last; mark++) {
@@ -80,7 +82,7 @@ export function paintField(pen: Pen, geometry: Geometry, seen: Window, lit: Lit,
       const y = row * ROW + ROW / 2 - top;
       const own = GROUPS[geometry.group[mark] ?? 0] ?? 'down';
       // Where a value is handed on by hand, the thread is drawn firmly into each who takes it.
-      if (group === 'down' && row !== from) {
+      if (group === 'down' && row !== from && !((geometry.shapes[mark] ?? 0) & COMPUTED)) {
         pen.strokeStyle = inks.groups[own];
         pen.lineWidth = 1.8;
         pen.setLineDash(DASHES[own]);
@@ -92,8 +94,11 @@ export function paintField(pen: Pen, geometry: Geometry, seen: Window, lit: Lit,
       const row = geometry.row[mark] ?? 0;
       if (row > lastRow) break;
       const own = GROUPS[geometry.group[mark] ?? 0] ?? 'down';
-      marks(pen, geometry.shapes[mark] ?? 0, x, row * ROW + ROW / 2 - top, column, inks.groups[own], inks);
+      const shapes = geometry.shapes[mark] ?? 0;
+      pen.globalAlpha = shapes & COMPUTED ? PALE : 1;
+      marks(pen, shapes, x, row * ROW + ROW / 2 - top, column, inks.groups[own], inks);
     }
+    pen.globalAlpha = 1;
   }
 }
 

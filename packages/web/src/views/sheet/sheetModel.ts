@@ -90,9 +90,11 @@ export function outline(document: FlowDocument): Row[] {
   return rows;
 }
 
-export function columnsOf(document: FlowDocument): Column[] {
+/** A column for each value. What is computed from a value is no part of it; where it is asked for, its marks stand there too. */
+export function columnsOf(document: FlowDocument, computed = false): Column[] {
   const marks = new Map<string, Map<string, Mark>>();
   for (const mark of document.marks ?? []) {
+    if (mark.computed && !computed) continue;
     const list = marks.get(mark.cell);
     if (list) list.set(mark.component, mark);
     else marks.set(mark.cell, new Map([[mark.component, mark]]));
@@ -102,7 +104,7 @@ export function columnsOf(document: FlowDocument): Column[] {
     const own = marks.get(cell.id) ?? new Map<string, Mark>();
     // A value written in place and handed one level down is no news; nor is a context apart from what it holds.
     if (own.size === 0 || (own.size < 3 && (cell.kind === 'derived' || cell.kind === 'constant'))) return [];
-    const all = [...own.values()];
+    const all = [...own.values()].filter((mark) => !mark.computed);
     return [
       {
         cell,
@@ -169,6 +171,7 @@ export function sayCrossing(row: Row, column: Column): [about: string, says: str
   const mark = column.marks.get(row.component.id);
   const about = `${row.component.name} × ${column.label}`;
   if (!mark) return [about, 'has nothing to do with it'];
+  if (mark.computed) return [about, `gets what is computed from it${mark.name ? `, as ${mark.name}` : ''}`];
   const parts: string[] = [];
   const called = mark.name === column.label ? '' : `, which it calls ${mark.name}`;
   if (mark.roles.includes('home')) parts.push('it lives here');

@@ -3,7 +3,7 @@ import type { Finding, Stop } from '@vectura/core';
 import { DOES } from '../../parts/carriers';
 import { Excerpt, type ExcerptMark } from '../../parts/Excerpt';
 import { ValueLink } from '../../parts/ValueLink';
-import type { WayEntry } from './trailModel';
+import { MOST_COMPUTED, type WayEntry } from './trailModel';
 import styles from './TrailStrip.module.css';
 
 interface StopRowProps {
@@ -25,6 +25,8 @@ interface StopRowProps {
   joins: boolean;
   unfolded: boolean;
   gaps: readonly Finding[];
+  /** Why the trail is not followed further than this stop. */
+  cut: string | undefined;
   onStop(index: number): void;
   onCode(at: string): void;
   onWay(way: WayEntry): void;
@@ -78,6 +80,7 @@ export function StopRow(props: StopRowProps) {
         <div className="quiet">
           {DOES[stop.role]}
           {stop.cycle && ', and round again'}
+          {tight && stop.computes && `, computes ${stop.computes.map(({ name }) => name).join(', ')}`}
           {tight && others > 0 && ' · '}
           {tight && folded}
         </div>
@@ -113,10 +116,17 @@ export function StopRow(props: StopRowProps) {
           nameless={tight}
           room={props.room}
         />
+        {!tight && <Computed stop={stop} />}
+        {props.cut && !tight && <p className={styles.gap}>Not followed further: {props.cut}.</p>}
         {gaps.length > 0 && !tight && (
           <p className={styles.gap} title={gaps.map((gap) => gap.message).join('\n')}>
             May go on unseen: {gaps[0]?.message}
           </p>
+        )}
+        {props.cut && tight && (
+          <i className={styles.gapTick} title={`Not followed further: ${props.cut}.`}>
+            ?
+          </i>
         )}
         {gaps.length > 0 && tight && (
           <i className={styles.gapTick} title={`May go on unseen: ${gaps[0]?.message ?? ''}`}>
@@ -126,4 +136,20 @@ export function StopRow(props: StopRowProps) {
       </div>
     </li>
   );
+}
+
+/** What is computed from the value here is a value of its own, to be followed from here. */
+function Computed({ stop }: { stop: Stop }) {
+  const computes = stop.computes ?? [];
+  const left = computes.length - MOST_COMPUTED;
+  return computes.slice(0, MOST_COMPUTED).map(({ name, component, value }, index) => (
+    <p key={value} className={styles.computed}>
+      goes into{' '}
+      <ValueLink component={value.slice(0, value.length - name.length - 1)} name={name}>
+        {name}
+      </ValueLink>{' '}
+      of {component}, computed here
+      {index === MOST_COMPUTED - 1 && left > 0 && `, and into ${left} more`}
+    </p>
+  ));
 }

@@ -10,6 +10,7 @@ import {
   branchesOf,
   gapsAt,
   stepFor,
+  linesBelow,
   stripPath,
   stripPoints,
   topsOf,
@@ -57,8 +58,9 @@ export function TrailStrip(props: TrailStripProps) {
     const others = branches.get(index)?.length ?? 0;
     const fold = others === 0 || (tight && !unfolded.has(index)) ? 0 : BRANCH;
     const list = unfolded.has(index) ? others * BRANCH : 0;
+    const more = tight ? 0 : linesBelow(stop, index === stops.length - 1 ? way.trail : null) * BRANCH;
     const code = tight ? 0 : 42 + linesAt(stop, around).length * LINE;
-    return (tight ? TIGHT : Math.max(100, code)) + fold + list;
+    return (tight ? TIGHT : Math.max(100, code)) + fold + list + more;
   });
   const tops = topsOf(heights);
   const whole = tops.at(-1) ?? 0;
@@ -146,6 +148,7 @@ export function TrailStrip(props: TrailStripProps) {
               joins={direction === 'up'}
               unfolded={unfolded.has(index)}
               gaps={gapsAt(stop, props.gaps)}
+              cut={index === stops.length - 1 ? way.trail.cut : undefined}
               onStop={onStop}
               onCode={onCode}
               onWay={onWay}

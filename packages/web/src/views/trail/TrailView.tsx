@@ -117,6 +117,7 @@ export function TrailView() {
                 , where it is called <b>{end.name}</b>
               </>
             )}
+            {chosen.computed && ', computed from it on the way'}
           </p>
         )}
         {chosen && !why && (

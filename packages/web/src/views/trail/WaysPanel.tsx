@@ -23,23 +23,41 @@ interface WaysPanelProps {
 }
 
 export function WaysPanel({ document, down, up, chosen, onChoose, sheetLink, homesLink, why, onWhy }: WaysPanelProps) {
+  const own = down.filter((way) => !way.computed);
+  const computed = down.filter((way) => way.computed);
+  const [open, setOpen] = useState(false);
+  const unfolded = open || chosen?.computed === true;
   const named = new Set([...down, ...up].map((way) => way.component));
   const changed = new Set(up.map((way) => way.component));
   const atHome = document.readers.filter((reader) => !named.has(reader.component ?? ''));
   return (
     <div className={styles.panel}>
       <h2>Who reads it</h2>
-      <Ways
-        ways={down}
-        chosen={chosen}
-        onChoose={onChoose}
-        note={({ hops }) => `${hops} ${hops === 1 ? 'hop' : 'hops'}`}
-      />
+      <Ways ways={own} chosen={chosen} onChoose={onChoose} note={hopsOf} />
       {atHome.map((reader) => (
         <p key={`${reader.component}.${reader.name}`} className={styles.still}>
           {reader.component} <span>at home</span>
         </p>
       ))}
+      {computed.length > 0 && (
+        <>
+          <button
+            type="button"
+            className={styles.way}
+            aria-expanded={unfolded}
+            title="Ways of what is computed from the value, which is a value of its own"
+            onClick={() => setOpen(!unfolded)}
+          >
+            <span>{unfolded ? '−' : '+'} computed from it</span>
+            <span>{computed.length}</span>
+          </button>
+          {unfolded && (
+            <div className={styles.folded}>
+              <Ways ways={computed} chosen={chosen} onChoose={onChoose} note={hopsOf} />
+            </div>
+          )}
+        </>
+      )}
       {down.length + atHome.length === 0 && <p className={styles.none}>Nobody that could be followed.</p>}
       <h2>Who changes it</h2>
       <Ways ways={up} chosen={chosen} onChoose={onChoose} note={({ hops }) => `up ${hops}`} />
@@ -51,7 +69,10 @@ export function WaysPanel({ document, down, up, chosen, onChoose, sheetLink, hom
           </p>
         ))}
       {up.length + document.writers.length === 0 && <p className={styles.none}>Nobody: it stays as it is.</p>}
-      {document.left ? <p className={styles.none}>{document.left} more ways are not listed.</p> : null}
+      {document.left ? (
+        <p className={styles.none}>The shortest way to each is listed; there are {document.left} more.</p>
+      ) : null}
+      {document.cut && <p className={styles.none}>Not followed everywhere: {document.cut}.</p>}
       <h2>Ask</h2>
       <AskWhy why={why} onWhy={onWhy} />
       {homesLink && (
@@ -66,6 +87,10 @@ export function WaysPanel({ document, down, up, chosen, onChoose, sheetLink, hom
       )}
     </div>
   );
+}
+
+function hopsOf({ hops }: WayEntry): string {
+  return `${hops} ${hops === 1 ? 'hop' : 'hops'}`;
 }
 
 /** The first few ways, and the chosen one; the others where they are asked for. */

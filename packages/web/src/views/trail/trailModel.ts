@@ -10,6 +10,8 @@ export interface WayEntry {
   name: string;
   hops: number;
   relays: number;
+  /** It is the way of what is computed from the value. */
+  computed: boolean;
 }
 
 export function waysOf(document: TrailDocument, direction: Trail['direction']): WayEntry[] {
@@ -24,9 +26,10 @@ export function waysOf(document: TrailDocument, direction: Trail['direction']): 
         name: end?.name ?? '',
         hops: trail.stops.length - 1,
         relays: trail.stops.filter((stop) => stop.role === 'relay').length,
+        computed: trail.computed === true,
       };
     })
-    .sort((a, b) => b.hops - a.hops || (a.component < b.component ? -1 : 1));
+    .sort((a, b) => Number(a.computed) - Number(b.computed) || b.hops - a.hops || (a.component < b.component ? -1 : 1));
 }
 
 export interface StripPoint {
@@ -45,7 +48,8 @@ export function branchesOf(ways: readonly WayEntry[], chosen: WayEntry): Map<num
     direction === 'down' ? way.trail.stops : [...way.trail.stops].reverse();
   const own = fromHome(chosen);
   for (const way of ways) {
-    if (way === chosen || way.trail.direction !== direction) continue;
+    // What is computed on the way is told where it is computed.
+    if (way === chosen || way.trail.direction !== direction || (way.computed && !chosen.computed)) continue;
     const stops = fromHome(way);
     let shared = 0;
     while (shared < stops.length && shared < own.length && isSame(stops[shared], own[shared])) shared++;
@@ -74,6 +78,14 @@ export function stripPoints(
     x: 14 + step * (direction === 'down' ? index : last - index),
     y: top + markAt,
   }));
+}
+
+/** How many values computed at a stop are named there. */
+export const MOST_COMPUTED = 2;
+
+/** How many lines a stop needs below its code: for what is computed there, and for why the trail ends. */
+export function linesBelow(stop: Stop, ending: Trail | null): number {
+  return Math.min(stop.computes?.length ?? 0, MOST_COMPUTED) + (ending?.cut ? 1 : 0);
 }
 
 /** Where each row begins, given how high each is; the last is where they end. */
