@@ -2,11 +2,16 @@
 import { appendFileSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { parse as parseVue } from '@vue/compiler-sfc';
+import { parse as parseSvelte } from 'svelte/compiler';
 import { parseScript } from '../packages/core/src/read/script/module';
 import { openFacts } from '../packages/server/src/store/database';
 import { SqliteFactsCache } from '../packages/server/src/store/factsCache';
 import { emptyMemory, surveyFolder } from '../packages/server/src/survey/surveyFolder';
 import { walk } from '../packages/server/src/survey/walk';
+
+/** How many values are asked about. */
+const QUESTIONS = 60;
 
 /** A file is edited so often in a row; the median is told. */
 const EDITS = 7;
@@ -20,11 +25,59 @@ export interface Measured {
   files: number;
 }
 
+/** The slowest answer to each kind of question, in milliseconds. */
+export interface Asked {
+  trail: number;
+  homes: number;
+  margin: number;
+}
+
 async function parseOnce(folder: string): Promise<Measured> {
   const { sources } = await walk(folder);
   const start = performance.now();
-  for (const file of sources) parseScript(file.path, readFileSync(path.join(folder, file.path), 'utf8'));
+  for (const file of sources) parse(file.path, readFileSync(path.join(folder, file.path), 'utf8'));
   return done(performance.now() - start, sources.length);
+}
+
+/** What any tool has to do with a file before it can say anything about it: parse it by the family's own parser. */
+function parse(file: string, text: string): void {
+  try {
+    if (file.endsWith('.vue')) {
+      const { descriptor } = parseVue(text, { sourceMap: false, filename: file });
+      for (const block of [descriptor.script, descriptor.scriptSetup])
+        if (block) parseScript(`${file}.${block.lang ?? 'js'}`, block.content);
+    } else if (file.endsWith('.svelte')) parseSvelte(text, { modern: true, loose: true, filename: file });
+    else parseScript(file, text);
+  } catch {
+    // A file that cannot be parsed takes as long as it takes to find that out.
+  }
+}
+
+/** How long single questions take once a project is surveyed: each asked of every so-manieth value, the slowest told. */
+async function questions(folder: string): Promise<Measured & Asked> {
+  const survey = await surveyFolder(folder, { memory: emptyMemory() });
+  const document = survey.document();
+  const names = new Map(document.components.map(({ id, name }) => [id, name]));
+  const cells = document.cells.filter((cell) => cell.home !== null && names.has(cell.home));
+  const every = Math.max(1, Math.floor(cells.length / QUESTIONS));
+  const slowest = { trail: 0, homes: 0, margin: 0 };
+  const time = (what: keyof typeof slowest, ask: () => unknown): void => {
+    const start = performance.now();
+    ask();
+    slowest[what] = Math.max(slowest[what], performance.now() - start);
+  };
+  // The first question of each kind warms up what all share.
+  for (const round of ['warm', 'timed'])
+    cells.forEach((cell, index) => {
+      if (index % every !== 0 || (round === 'warm' && index > every * 3)) return;
+      const question = `${cell.home ?? ''}.${cell.name}`;
+      const ask = { trail: () => survey.trail(question), homes: () => survey.homes(question) };
+      if (round === 'warm') return void [ask.trail(), ask.homes(), survey.margin(cell.file)];
+      time('trail', ask.trail);
+      time('homes', ask.homes);
+      time('margin', () => survey.margin(cell.file));
+    });
+  return { ...done(0, document.files.length), ...slowest };
 }
 
 /** As the server does it: facts cached in a database, the document made. Then again after one file was edited. */
@@ -64,6 +117,6 @@ function done(milliseconds: number, files: number): Measured {
 }
 
 const [what = '', folder = ''] = process.argv.slice(2);
-void (what === 'parse' ? parseOnce(folder) : survey(folder)).then((measured) =>
-  process.stdout.write(JSON.stringify(measured)),
-);
+const MEASURES = { parse: parseOnce, survey, questions };
+const measuring = MEASURES[what as keyof typeof MEASURES];
+void measuring(folder).then((measured) => process.stdout.write(JSON.stringify(measured)));

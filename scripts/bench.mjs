@@ -13,12 +13,36 @@ import { bundle, fetchPackage } from './tools.mjs';
 const RUNS = 3;
 const PACKAGE = '@wordpress/components@41.0.0';
 
-// `npm run bench -- screen` or `-- survey` measures one of the two alone.
+/** Real packages a survey is held against; the first of them is the largest. */
+const CORPUS = [
+  '@wordpress/block-editor@15.0.0',
+  'primevue@3.53.1',
+  'ra-ui-materialui@5.15.4',
+  '@docusaurus/theme-classic@3.10.2',
+  'element-ui@2.15.14',
+  'buefy@3.1.0',
+  'carbon-components-svelte@0.112.1',
+  'bits-ui@2.21.0',
+];
+/** How much faster than the code what a survey makes may grow. */
+const EXPONENT = 1.15;
+const SECONDS = 10;
+const MEGABYTES = 500;
+
+const PARTS = { screen: onScreens, survey: surveys, corpus: packages, growth };
+// `npm run bench -- growth` and the like measure one part alone.
 const only = process.argv[2];
-await ensureBuilt({ web: only !== 'survey' });
-const chromium = only === 'survey' ? '' : ensureChromium();
+if (only !== undefined && !Object.hasOwn(PARTS, only)) {
+  console.error(`There is no part called ${only}; there are ${Object.keys(PARTS).join(', ')}.`);
+  process.exit(2);
+}
+const wantsScreen = only === undefined || only === 'screen';
+await ensureBuilt({ web: wantsScreen });
+const chromium = wantsScreen ? ensureChromium() : '';
 const measuring = await bundle('bench/measure.ts');
 const screen = await bundle('bench/screen.ts');
+const growing = await bundle('bench/growth.ts');
+const { SHAPES } = createRequire(import.meta.url)(await bundle('bench/shapes.ts'));
 const { generate, generateChain } = createRequire(import.meta.url)(await bundle('bench/generate.ts'));
 const work = mkdtempSync(path.join(tmpdir(), 'vectura-bench-'));
 
@@ -102,8 +126,7 @@ function onScreens() {
 }
 
 try {
-  if (only !== 'survey') onScreens();
-  if (only !== 'screen') surveys();
+  for (const [name, part] of Object.entries(PARTS)) if (only === undefined || only === name) part();
 } finally {
   rmSync(work, { recursive: true, force: true });
 }
@@ -129,4 +152,61 @@ function surveys() {
   });
   console.log('How time grows (target: linear, the same time a file)');
   console.table(growth);
+}
+
+/** Real packages: a survey against parsing alone, and how long one question takes. */
+function packages() {
+  const rows = CORPUS.flatMap((name) => {
+    const folder = fetchPackage(name);
+    if (!folder) {
+      console.log(`${name} could not be fetched; its row is missing.`);
+      return [];
+    }
+    const row = compare(name, folder);
+    const asked = measure('questions', folder);
+    const slowest = Object.fromEntries(
+      ['trail', 'homes', 'margin'].map((what) => [`slowest ${what}, ms`, Math.round(asked[what])]),
+    );
+    return [{ ...row, ...slowest }];
+  });
+  console.log('Real packages (targets: 4 times parsing, 500 MB, 100 ms for any one question)');
+  console.table(rows);
+}
+
+/** Shapes of code that make following values expensive, at one, two and four times the size. */
+function growth() {
+  let isMet = true;
+  const rows = SHAPES.map(({ name }) => {
+    const runs = [1, 2, 4].map((times) => grow(name, times));
+    const [, twice, four] = runs;
+    const exponent = (what) => Math.log(four[what] / twice[what]) / Math.log(four.source / twice.source);
+    const exponents = Object.fromEntries(['stops', 'states', 'bytes'].map((what) => [what, exponent(what)]));
+    const met =
+      Object.values(exponents).every((one) => one <= EXPONENT) &&
+      four.milliseconds <= SECONDS * 1000 &&
+      four.megabytes <= MEGABYTES;
+    isMet &&= met;
+    const grown = (what) => `${runs.map((run) => run[what]).join(' / ')} (${exponents[what].toFixed(2)})`;
+    return {
+      shape: name,
+      stops: grown('stops'),
+      states: grown('states'),
+      'bytes of the document': grown('bytes'),
+      'four times, ms': Math.round(four.milliseconds),
+      'four times, MB': Math.round(four.megabytes),
+      met: met ? 'yes' : 'no',
+    };
+  });
+  console.log(
+    `How the cost of hard shapes grows, from twice to four times the size (targets: exponents of ${EXPONENT}, ${SECONDS} s, ${MEGABYTES} MB)`,
+  );
+  console.table(rows);
+  if (!isMet) process.exitCode = 1;
+}
+
+function grow(name, times) {
+  const done = spawnSync(process.execPath, [growing, name, String(times)], { encoding: 'utf8', timeout: 120_000 });
+  if (done.status !== 0)
+    throw new Error(`${name}, ${times} times: ${done.stderr || 'it did not end within two minutes'}`);
+  return JSON.parse(done.stdout);
 }

@@ -151,7 +151,7 @@ export class Crossings {
     const head = program.paths.head(path);
     const found: Crossing[] = [];
     for (const { place, unit } of this.readersOf(context))
-      for (const run of program.runsOf(unit)) {
+      for (const run of program.runsTogether(unit)) {
         const owner = program.contexts.owner[run] ?? -1;
         if (this.environment && !this.environment(context, owner).has(exit.target)) continue;
         if (path !== 0 && !this.isTaken(head, { place, path: 0, context: run })) continue;

@@ -137,7 +137,7 @@ export class RenderTree {
       const fn = program.graph.fnAt(file, fact.fn);
       const owners = program.isModule(fn)
         ? [null]
-        : program.runsOf(program.unitOf(fn)).map((run) => program.ownerOf(run)?.fn ?? null);
+        : program.runsTogether(program.unitOf(fn)).map((run) => program.ownerOf(run)?.fn ?? null);
       for (const owner of new Set(owners)) {
         this.ambient.set(owner, this.arounds.within(this.around(owner), this.arounds.provider(site, context)));
       }

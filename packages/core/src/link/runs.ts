@@ -6,7 +6,8 @@ import { push } from './byPlace';
 import { Kept } from './kept';
 import type { Program } from './program';
 
-const MAX_RUNS = 300;
+/** Of a function that is called on more ways, no more runs are told apart. */
+const MAX_RUNS = 1000;
 
 export class Runs {
   private readonly known: Kept<number, readonly number[]>;
@@ -30,16 +31,21 @@ export class Runs {
   }
 
   private readonly joinRuns = (unit: number): readonly number[] => {
-    const { contexts } = this.program;
-    const runs = this.of(unit);
-    if (this.program.apart.callsGiven(unit)) return runs;
+    const { program } = this;
+    const { contexts } = program;
+    if (program.components.has(unit) || program.isModule(unit) || program.apart.callsGiven(unit)) return this.of(unit);
     const first = new Map<number, number>();
     const several = new Set<number>();
-    for (const run of runs) {
-      const root = contexts.root(contexts.owner[run] ?? -1, contexts.via[run]);
-      if (first.has(root)) several.add(root);
-      else first.set(root, run);
-    }
+    for (const { caller, call, further } of this.callsInto(unit))
+      for (const context of this.togetherOf(caller)) {
+        const root = contexts.root(contexts.owner[context] ?? -1, contexts.via[context]);
+        if (first.has(root)) {
+          several.add(root);
+          continue;
+        }
+        const run = this.runBy(context, call, further);
+        if (run !== null) first.set(root, run);
+      }
     return [...first].map(([root, run]) => (several.has(root) ? contexts.join(run) : run));
   };
 
@@ -55,31 +61,42 @@ export class Runs {
 
   private readonly find = (unit: number): readonly number[] => {
     const { program } = this;
-    const { graph, contexts } = program;
-    program.reads.note(graph.functions[unit]?.file ?? 0);
     if (program.components.has(unit)) return program.rootsOf(unit);
     if (program.isModule(unit)) return [];
     const found: number[] = [];
-    this.circles ??= program.reads.aside(() => circlesOf(program));
-    const circle = new Set(this.circles.get(unit) ?? [unit]);
-    /** The calls that lead from a function of the circle to this one. */
-    const ways = new Map<number, number[]>([[unit, []]]);
-    for (const [member, way] of ways)
-      for (const call of graph.callersOfFunction(member)) {
-        const caller = program.unitOf(graph.fnOfCall(call));
-        if (circle.has(caller)) {
-          if (!ways.has(caller)) ways.set(caller, [call, ...way]);
-          continue;
-        }
-        for (const context of this.of(caller)) {
-          if (found.length >= MAX_RUNS) break;
-          let run: number | null = contexts.push(context, call);
-          for (const further of way) run = run === null ? null : contexts.push(run, further);
-          if (run !== null) found.push(run);
-        }
+    for (const { caller, call, further } of this.callsInto(unit))
+      for (const context of this.of(caller)) {
+        if (found.length >= MAX_RUNS) return found;
+        const run = this.runBy(context, call, further);
+        if (run !== null) found.push(run);
       }
     return found;
   };
+
+  /** The calls that lead into a function from outside its circle, each with the calls on a shortest way within that. */
+  private callsInto(unit: number): { caller: number; call: number; further: readonly number[] }[] {
+    const { program } = this;
+    const { graph } = program;
+    program.reads.note(graph.functions[unit]?.file ?? 0);
+    this.circles ??= program.reads.aside(() => circlesOf(program));
+    const circle = new Set(this.circles.get(unit) ?? [unit]);
+    const found: { caller: number; call: number; further: readonly number[] }[] = [];
+    const ways = new Map<number, readonly number[]>([[unit, []]]);
+    for (const [member, further] of ways)
+      for (const call of graph.callersOfFunction(member)) {
+        const caller = program.unitOf(graph.fnOfCall(call));
+        if (!circle.has(caller)) found.push({ caller, call, further });
+        else if (!ways.has(caller)) ways.set(caller, [call, ...further]);
+      }
+    return found;
+  }
+
+  private runBy(context: number, call: number, further: readonly number[]): number | null {
+    const { contexts } = this.program;
+    let run: number | null = contexts.push(context, call);
+    for (const one of further) run = run === null ? null : contexts.push(run, one);
+    return run;
+  }
 
   /** The runs of a function that modules call as they are loaded: what it makes is there once for each such call. */
   ofModules(unit: number, depth = 0): readonly { context: number; call: number }[] {

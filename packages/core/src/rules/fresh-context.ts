@@ -65,7 +65,7 @@ function Gauge() {
       const readers = new Set(
         linked.crossings
           .readersOf(target.provides)
-          .flatMap(({ unit }) => program.runsOf(unit).map((run) => program.contexts.owner[run])),
+          .flatMap(({ unit }) => program.runsTogether(unit).map((run) => program.contexts.owner[run])),
       ).size;
       if (readers === 0) return [];
       return [

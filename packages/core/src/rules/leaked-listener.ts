@@ -41,7 +41,7 @@ export function Clock() {
         .filter((start) => !start.ended)
         .map(({ name, topic, fn, at }) => {
           const unit = program.unitOf(graph.fnAt(file, fn));
-          const component = program.component(unit) ?? program.ownerOf(program.runsOf(unit)[0] ?? -1);
+          const component = program.component(unit) ?? program.ownerOf(program.runsTogether(unit)[0] ?? -1);
           const what = topic ? `${name}(“${topic}”)` : name;
           return {
             message: `${component?.name ?? graph.functions[unit]?.fact.name ?? 'A component'} starts ${what} and never ends it: one more goes on each time it comes and goes.`,

@@ -43,7 +43,7 @@ function Badge() {
       if (fact.hasDefault || graph.defaulted.has(context)) return;
       const reported = new Set<number>();
       for (const read of linked.crossings.readersOf(context))
-        for (const run of program.runsOf(read.unit)) {
+        for (const run of program.runsTogether(read.unit)) {
           const component = program.ownerOf(run);
           if (!component || reported.has(component.fn)) continue;
           const above = render.environment(context, component.fn);

@@ -24,7 +24,7 @@ export function topics(linked: Linked): Topic[] {
   graph.files.forEach((facts, file) => {
     for (const fact of facts.channels) {
       const unit = program.unitOf(graph.fnAt(file, fact.fn));
-      const component = program.component(unit) ?? program.ownerOf(program.runsOf(unit)[0] ?? -1) ?? null;
+      const component = program.component(unit) ?? program.ownerOf(program.runsTogether(unit)[0] ?? -1) ?? null;
       const topic = found.get(fact.topic) ?? { name: fact.topic, sends: [], listens: [], outside: false };
       found.set(fact.topic, topic);
       topic.outside ||= fact.elsewhere ?? false;

@@ -97,7 +97,7 @@ function needingBrowser(linked: Linked): Set<number> {
   const needs = new Set<number>();
   const mark = (file: number, fn: number): void => {
     const unit = program.unitOf(graph.fnAt(file, fn));
-    for (const run of program.runsOf(unit)) {
+    for (const run of program.runsTogether(unit)) {
       const owner: ComponentInfo | undefined = program.ownerOf(run);
       if (owner) needs.add(owner.fn);
     }
