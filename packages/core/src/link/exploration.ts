@@ -246,10 +246,24 @@ export class Exploration {
 
   /** What belongs to no component reaches every run that reads it; code that no component runs is the store's own. */
   private fromShared(state: State, unit: number, index: number): void {
+    if (state.flags & DERIVED && this.isMadeOnLoading(state.place, index)) return;
     const runs = this.program.runsTogether(unit);
     if (runs.length === 0) this.move({ ...state, from: index });
     for (const context of runs)
       this.exit('shared', { place: state.place, path: state.path, context }, unit, 0, state.flags, index);
+  }
+
+  /**
+   * Whether a place at a module's top level holds something that was computed as the module was loaded, and not again: a value
+   * of its own, whoever reads it. What is computed and kept in a cell follows its source.
+   */
+  private isMadeOnLoading(place: number, index: number): boolean {
+    const { graph } = this.program;
+    const kind = graph.places[place]?.kind;
+    if (kind !== 'import' && kind !== 'binding') return false;
+    for (let at = this.states[index]; at && at.from !== -1; at = this.states[at.from])
+      if (graph.boxes.has(at.place) || graph.places[at.place]?.kind === 'cell') return false;
+    return !graph.boxes.has(place);
   }
 
   /**
