@@ -4,6 +4,7 @@
  */
 import { isLeftOut } from '../model/signs';
 import { DEEPER, fieldMatches } from './intern';
+import { push } from './byPlace';
 import type { Edge } from './edges';
 import {
   ANEW,
@@ -32,6 +33,8 @@ const HANDED_ABOUT = 'the object that holds the value is copied or handed on as 
 
 const BY_ANY_KEY = 'the value is one of many fields that are taken by a key chosen while the program runs';
 
+const NO_CALLS: Local['cameBy'] = new Map();
+
 const MAX_STATES = 4000;
 const FEW = 24;
 
@@ -58,23 +61,31 @@ interface Entry {
   known: Set<string>;
 }
 
-function stateKey(state: State): string {
-  return `${state.place}:${state.path}:${state.context}:${state.flags & ~ANEW}:${state.entry}:${state.key}`;
+/** Whether two states are the same, but for what is told of the first way alone. */
+function isSame(a: State, b: State): boolean {
+  return (
+    a.place === b.place &&
+    a.path === b.path &&
+    a.context === b.context &&
+    ((a.flags ^ b.flags) & ~ANEW) === 0 &&
+    a.entry === b.entry &&
+    a.key === b.key
+  );
 }
 
 export class Exploration {
   private readonly states: State[] = [];
   /** Filled only once there are many states: most values come to a few places, which are quicker looked through. */
-  private seen: Set<string> | null = null;
+  private seen: Map<number, State[]> | null = null;
   private readonly entries: Entry[] = [];
-  private readonly entryOf = new Map<string, number>();
+  private entryOf: Map<string, number> | null = null;
   private readonly local: Local = {
     uses: [],
     outsideCalls: [],
     called: [],
     exits: [],
     cut: null,
-    cameBy: new Map(),
+    cameBy: NO_CALLS,
     visited: this.states,
   };
 
@@ -98,24 +109,21 @@ export class Exploration {
   }
 
   private move(state: State): void {
-    if (this.seen) {
-      const key = stateKey(state);
-      if (this.seen.has(key)) return;
-      this.seen.add(key);
-    } else {
-      for (const s of this.states)
-        if (
-          s.place === state.place &&
-          s.path === state.path &&
-          s.context === state.context &&
-          ((s.flags ^ state.flags) & ~ANEW) === 0 &&
-          s.entry === state.entry &&
-          s.key === state.key
-        )
-          return;
-      if (this.states.length >= FEW) this.seen = new Set([...this.states, state].map(stateKey));
+    const { states } = this;
+    if (!this.seen) {
+      for (const known of states) if (isSame(known, state)) return;
+      states.push(state);
+      if (states.length > FEW) {
+        this.seen = new Map();
+        for (const one of states) push(this.seen, one.place, one);
+      }
+      return;
     }
-    this.states.push(state);
+    const here = this.seen.get(state.place);
+    if (here) for (const known of here) if (isSame(known, state)) return;
+    if (here) here.push(state);
+    else this.seen.set(state.place, [state]);
+    states.push(state);
   }
 
   private step(state: State, index: number): void {
@@ -341,6 +349,7 @@ export class Exploration {
   /** Goes through a function where a value arrives in it for the first time; else what is known to come out of it does so here too. */
   private enterOnce(fn: number, arrived: State, caller: Caller): void {
     const key = `${arrived.place}:${arrived.path}:${arrived.flags & ~ANEW}:${arrived.key}`;
+    this.entryOf ??= new Map();
     let number = this.entryOf.get(key);
     if (number === undefined) {
       number = this.entries.push({ fn, callers: [], left: [], known: new Set() }) - 1;
@@ -358,6 +367,7 @@ export class Exploration {
 
   /** Whoever asks for the calls that led to a run gets all of them, not the first alone. */
   private noteWay(context: number, { call, context: outer }: Caller): void {
+    if (this.local.cameBy === NO_CALLS) this.local.cameBy = new Map();
     const known = this.local.cameBy.get(context);
     if (!known) this.local.cameBy.set(context, [{ call, context: outer }]);
     else if (!known.some((one) => one.call === call && one.context === outer)) known.push({ call, context: outer });

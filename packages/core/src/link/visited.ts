@@ -94,11 +94,15 @@ export function isAnew(flags: number): boolean {
   return (flags & ANEW) !== 0;
 }
 
+/** What each combination of signs says, made once. */
+const CHANGES: readonly Change[] = Array.from({ length: 2 * ANEW }, (_, flags) => ({
+  part: (flags & PART) !== 0,
+  derived: (flags & DERIVED) !== 0,
+  frozen: (flags & FROZEN) !== 0,
+  repeat: flags & MANY ? 'many' : flags & SOMETIMES ? 'conditional' : 'once',
+}));
+const NO_CHANGE: Change = { part: false, derived: false, frozen: false, repeat: 'once' };
+
 export function changeOf(flags: number): Change {
-  return {
-    part: (flags & PART) !== 0,
-    derived: (flags & DERIVED) !== 0,
-    frozen: (flags & FROZEN) !== 0,
-    repeat: flags & MANY ? 'many' : flags & SOMETIMES ? 'conditional' : 'once',
-  };
+  return CHANGES[flags] ?? NO_CHANGE;
 }
