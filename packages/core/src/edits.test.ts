@@ -113,6 +113,24 @@ function after(sources: Record<string, string>, file: string, text: string): { b
   return { before, survey: survey.edited(project.input, survey.config) };
 }
 
+/** An object of a module that more modules import than are looked through one by one, each for a field or two. */
+const MANY_IMPORT: Record<string, string> = {
+  'src/store.js': `class Store { heat = 0; damp = 0; setHeat(value) { this.heat = value; } setDamp(value) { this.damp = value; } }
+export const store = new Store();`,
+  ...Object.fromEntries(
+    Array.from({ length: 40 }, (_, n) => [
+      `src/Gauge${n}.jsx`,
+      `import { store } from './store';\nexport function Gauge${n}() { return <b onClick={() => store.setHeat(1)}>{store.heat}</b>; }`,
+    ]),
+  ),
+};
+const HELPED: Record<string, string> = {
+  'src/half.js': 'export function half(value) { return value / 2; }',
+  'src/App.jsx': `import { useState } from 'react';
+import { half } from './half';
+export function App() { const [heat] = useState(1); return <Gauge low={half(heat)} high={half(heat)} />; }
+function Gauge({ low, high }) { return <b title={low}>{high}</b>; }`,
+};
 const UNITS = `import { createContext } from 'react';
 export const Units = createContext(null);
 `;
@@ -228,6 +246,24 @@ describe('an edit in one file, and what it changes in others', () => {
       },
       'src/Panel.jsx',
       'export const Panel = ({ children }) => <p />;',
+    ],
+    [
+      'one of many that import an object takes another field of it, and one takes all',
+      MANY_IMPORT,
+      'src/Gauge7.jsx',
+      `import { store } from './store';\nexport function Gauge7() { return <b onClick={() => store.setDamp(1)}>{store.damp}{JSON.stringify(store)}</b>; }`,
+    ],
+    [
+      'a helper comes to make a cell, and its calls are to be told apart',
+      HELPED,
+      'src/half.js',
+      `import { useState } from 'react';\nexport function half(value) { const [kept] = useState(value); return kept; }`,
+    ],
+    [
+      'a helper comes to call what it is given',
+      HELPED,
+      'src/half.js',
+      'export function half(value) { return typeof value === "function" ? value() : value; }',
     ],
     [
       'a function begins to be rendered, and so is a component',

@@ -67,12 +67,13 @@ export class Chains {
 
   /**
    * The edges of a place that a value stored in one field may take, in their order: all but those that take out another field.
+   * `through` gives the fields taken at the other end of an edge, where that is all that is done there.
    * Null where there are few: then they are to be looked through.
    */
-  forField(place: number, field: string): readonly Edge[] | null {
+  forField(place: number, field: string, through: (edge: Edge) => readonly string[] | null): readonly Edge[] | null {
     let index = this.byField.get(place);
     if (index === undefined) {
-      index = this.indexOf(place);
+      index = this.indexOf(place, through);
       this.byField.set(place, index);
     }
     if (!index) return null;
@@ -81,12 +82,18 @@ export class Chains {
     return edges.map(({ edge }) => edge);
   }
 
-  private indexOf(place: number): ByField | null {
+  /** To be called when edges, or what is done at their other end, may have changed. */
+  forgetFields(): void {
+    this.byField.clear();
+  }
+
+  private indexOf(place: number, through: (edge: Edge) => readonly string[] | null): ByField | null {
     const index: ByField = { others: [], fields: new Map() };
     let at = 0;
     for (let edge = this.first(place); edge; edge = edge[this.next], at++) {
-      if (edge.op !== 'get' || isAnyField(edge.field)) index.others.push({ edge, at });
-      else push(index.fields, edge.field, { edge, at });
+      const fields = edge.op === 'get' && !isAnyField(edge.field) ? [edge.field] : through(edge);
+      if (!fields) index.others.push({ edge, at });
+      else for (const field of new Set(fields)) push(index.fields, field, { edge, at });
     }
     return at > MANY ? index : null;
   }

@@ -13,6 +13,7 @@ import { about, type Reads } from './kept';
 import { Modules, type ConfigFile, type Resolution } from './modules';
 import { Numbers, type Numbered } from './numbers';
 import { Shared } from './shared';
+import { Takers } from './takers';
 import { Traces, type Origin } from './trace';
 
 export type { Origin };
@@ -22,6 +23,7 @@ const NONE: readonly number[] = [];
 export class Graph {
   readonly modules: Modules;
   readonly guard = new Guard();
+  private readonly takers: Takers;
   readonly files: FileFacts[];
   private readonly numbers = new Numbers();
   // Lists with holes: `forEach` and its like pass them by, `for … of` does not.
@@ -99,6 +101,7 @@ export class Graph {
     this.callsByArg = new ByPlace(places);
     this.callsByReceiver = new ByPlace(places);
     this.usesByPlace = new ByPlace(places);
+    this.takers = new Takers(this, reads);
     this.traces = new Traces(this, reads, files);
     this.crossing = new CrossEdges(this, reads);
     this.imports = new Imports(this, reads);
@@ -134,6 +137,8 @@ export class Graph {
       const before = this.files[file];
       if (!before || !this.numbers.fits(facts, file) || !sameFrame(before, facts)) return false;
     }
+    const taken = new Map([...changes.keys()].map((file) => [file, this.takenBy(file)]));
+    this.out.forgetFields();
     for (const file of changes.keys()) this.crossing.loosen(file);
     for (const [file, facts] of changes) {
       this.clear(file);
@@ -144,7 +149,13 @@ export class Graph {
       this.reads.touch(file);
     }
     this.join();
+    for (const [file, before] of taken) this.takers.touchChanged(before, this.takenBy(file));
     return true;
+  }
+
+  private takenBy(file: number): Map<number, string> {
+    const facts = this.files[file];
+    return facts ? this.takers.takenBy(facts, file) : new Map();
   }
 
   /** Edges of this rank and above are not to be followed yet. */
@@ -345,7 +356,21 @@ export class Graph {
 
   /** The edges that a value in one field of what a place holds may take; null where all are to be looked through. */
   outFor(place: number, field: string): readonly Edge[] | null {
-    return this.out.forField(place, field);
+    const edges = this.out.forField(place, field, this.takenThrough);
+    if (edges) this.reads.note(about.takers(place));
+    return edges;
+  }
+
+  private readonly takenThrough = (edge: Edge): readonly string[] | null =>
+    edge.op === 'same' ? this.takers.fieldsOf(edge.to) : null;
+
+  /** As `firstOut` and `firstInto`, for whoever notes itself what it depends on. */
+  ownOut(place: number): Edge | undefined {
+    return this.out.first(place);
+  }
+
+  ownInto(place: number): Edge | undefined {
+    return this.into.first(place);
   }
 
   /** The first of the edges that lead into a place; `nextInto` is the one after it. */

@@ -23,6 +23,8 @@ export const about = {
   /** The calls a function was handed to. */
   handedTo: (fn: number): number => 60_000_000 + fn,
   clones: (clone: number): number => 70_000_000 + clone,
+  /** What the modules that import a place take of what it holds. */
+  takers: (place: number): number => 100_000_000 + place,
 };
 
 /** What an answer was read from; long lists also as a set. */
