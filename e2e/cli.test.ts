@@ -7,10 +7,14 @@ import { Findings, FlowDocument, HomesDocument, TrailDocument } from '@vectura/c
 
 const BIN = path.resolve(__dirname, '../packages/server/bin/vectura.mjs');
 const DEMO = path.resolve(__dirname, '../examples/glasshouse-react');
+/** What was read before is kept here, and nowhere else. */
+const CACHE = mkdtempSync(path.join(tmpdir(), 'vectura-cache-'));
+
+afterAll(() => rmSync(CACHE, { recursive: true }));
 
 function vectura(...args: string[]): Promise<{ code: number; out: string; err: string }> {
   return new Promise((resolve) => {
-    const env = { ...process.env, NO_COLOR: '1' };
+    const env = { ...process.env, NO_COLOR: '1', VECTURA_CACHE: CACHE };
     const child = execFile(process.execPath, [BIN, ...args], { env, maxBuffer: 64e6 }, (error, out, err) => {
       const code = error ? (typeof error.code === 'number' ? error.code : (child.exitCode ?? -1)) : 0;
       resolve({ code, out, err });
@@ -95,8 +99,8 @@ test.each([
 });
 
 test('progress goes to standard error, and --quiet silences it', async () => {
-  expect((await vectura('check', DEMO)).err).toContain('Reading 51 files');
-  expect((await vectura('check', DEMO, '--quiet')).err).toBe('');
+  expect((await vectura('trail', DEMO, 'Tray.units')).err).toContain('Reading 53 files');
+  expect((await vectura('trail', DEMO, 'Tray.units', '--quiet')).err).toBe('');
 });
 
 test('a folder without any component', async () => {

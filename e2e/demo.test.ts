@@ -14,7 +14,7 @@ test('the demo opens on the sheet, with three questions worth asking', async () 
   await desk.page.goto(desk.url);
   await sees(desk.page, 'Worth asking');
   base = desk.page.url().replace(/\/sheet.*$/, '');
-  await sees(desk.page, '44 components');
+  await sees(desk.page, '46 components');
   const questions = await desk.page.$$eval('aside ol a', (links) => links.map((link) => link.textContent));
   expect(questions).toHaveLength(3);
   expect(questions[0]).toBe('Which way does units of App travel?');

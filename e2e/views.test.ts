@@ -26,7 +26,7 @@ interface Project {
 const DEMO: Project = {
   name: 'the demo',
   open: () => [],
-  components: '44 components',
+  components: '46 components',
   relay: 'Desk',
   reader: 'Gauge',
   without: 'FeedStatus',
