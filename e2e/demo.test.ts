@@ -130,3 +130,32 @@ test('the keys of a view are listed', async () => {
   await sees(page, 'to the next mark along the thread');
   await page.keyboard.press('Escape');
 });
+
+test('what is computed from a value is told where it is computed, folded away, and a value of its own', async () => {
+  const { page } = desk;
+  await page.goto(`${base}/trail?value=FeedProvider.readings`);
+  await sees(page, 'goes into hottest of AlarmHead, computed here');
+  const listed = async (): Promise<string> => page.$eval('aside', (panel) => panel.innerText);
+  expect(await listed()).not.toContain('HeatScale');
+  await clicks(page, '+ computed from it', 'aside');
+  await clicks(page, 'HeatScale', 'aside');
+  await sees(page, 'computed from it on the way', '.headline');
+  await clicks(page, 'hottest', 'ol');
+  await sees(page, 'derived value in AlarmStrip', '.headline');
+  expect(await listed()).not.toContain('AlarmRow');
+});
+
+test('the sheet shows the value itself, and what is computed from it where that is asked for', async () => {
+  const { page } = desk;
+  await page.goto(`${base}/sheet?kind=state`);
+  await sees(page, 'Square: lives here');
+  const told = (): Promise<(string | null)[]> =>
+    page.$$eval('[role=gridcell]', (cells) =>
+      cells.map((cell) => cell.getAttribute('aria-label')).filter((says) => says?.includes('computed from it')),
+    );
+  expect(await told()).toEqual([]);
+  await picks(page, 'and', 'shown');
+  await sees(page, 'Pale: gets what is computed from it', 'footer');
+  expect(page.url()).toContain('computed=shown');
+  await page.waitForSelector('[role=gridcell][aria-label*="gets what is computed from it"]');
+});

@@ -54,7 +54,10 @@ export function StopRow(props: StopRowProps) {
     <li
       className={chosen ? styles.chosen : styles.stop}
       style={{ top: props.top, height: props.height }}
-      onClick={() => props.onStop(index)}
+      onClick={(event) => {
+        // A link leads away: the stop is not to call it back.
+        if (!(event.target instanceof Element && event.target.closest('a'))) props.onStop(index);
+      }}
       aria-current={chosen}
       aria-posinset={index + 1}
       aria-setsize={props.count}
