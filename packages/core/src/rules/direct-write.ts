@@ -1,12 +1,14 @@
 /** State changed in place, where only its change function makes the change show. */
 import type { Linked } from '../link';
+import { push } from '../link/byPlace';
 import type { Graph } from '../link/graph';
+import { once } from '../link/once';
 import type { CellFlow } from '../follow/cells';
 import { stopsOfItself, type FlowStop } from '../follow/flow';
 import { isAnew, isPart, wasDerived, wasFrozen } from '../link/visited';
 import { FAMILIES } from '../model/families';
 import { beside, named, seat, type Draft, type Rule } from './rule';
-import type { Spot } from '../model/facts';
+import type { FileFacts, Spot } from '../model/facts';
 
 export const directWrite: Rule = {
   id: 'direct-write',
@@ -66,12 +68,22 @@ const NO_MUTATIONS: readonly Mutation[] = [];
 /** Changes in place of the object a place holds. */
 function mutationsAt({ program: { graph } }: Linked, place: number): readonly Mutation[] {
   const file = graph.fileOfPlace[place] ?? 0;
-  const mutations = graph.files[file]?.mutations ?? [];
-  if (mutations.length === 0) return NO_MUTATIONS;
-  return mutations.flatMap(({ object, field, text, fn, at }) =>
-    graph.at(file, object) === place ? [{ text, field, file, fn: graph.fnAt(file, fn), at }] : [],
-  );
+  const facts = graph.files[file];
+  if (!facts || facts.mutations.length === 0) return NO_MUTATIONS;
+  const found = byObject(facts).get(place - graph.at(file, 0));
+  if (!found) return NO_MUTATIONS;
+  return found.flatMap((index) => {
+    const one = facts.mutations[index];
+    return one ? { field: one.field, text: one.text, file, fn: graph.fnAt(file, one.fn), at: one.at } : [];
+  });
 }
+
+/** The changes in place of a file by the place of what is changed, as indices into its facts. */
+const byObject = once((facts: FileFacts): ReadonlyMap<number, number[]> => {
+  const found = new Map<number, number[]>();
+  facts.mutations.forEach(({ object }, index) => push(found, object, index));
+  return found;
+});
 
 /** Where one state is changed in place, by the spot, which is the same however its lines move. */
 function draftsOf(linked: Linked, { cell, values }: CellFlow): Map<Spot, Draft> {
