@@ -63,6 +63,9 @@ interface Mutation {
   at: Spot;
 }
 
+/** What only elements of the page have: they are there to be changed in place. */
+const OF_ELEMENTS = /\.(style|classList|dataset)\b|\.(scrollTop|scrollLeft|innerHTML|textContent) = /;
+
 const NO_MUTATIONS: readonly Mutation[] = [];
 
 /** Changes in place of the object a place holds. */
@@ -103,6 +106,7 @@ function draftsOf(linked: Linked, { cell, values }: CellFlow): Map<Spot, Draft> 
           !holds(linked, visited.path, one, cell.name) ||
           wasDerived(visited) ||
           wasFrozen(visited) ||
+          OF_ELEMENTS.test(one.text) ||
           isAnew(visited.flags)
         )
           continue;

@@ -37,6 +37,9 @@ describe('direct-write', () => {
     ['changing a spread copy', '{ const next = [...beds]; next.push(1); setBeds(next); }', []],
     ['changing what a method made anew', '{ const next = beds.map((b) => b); next.push(1); setBeds(next); }', []],
     ['sorting a slice', 'setBeds(beds.slice().sort())', []],
+    ['changing a copy made of a list', '{ const next = Array.from(beds); next.splice(0, 1); setBeds(next); }', []],
+    ['changing how an element of the page looks', 'beds.style.width = "4px"', []],
+    ['changing the classes of an element of the page', 'beds.classList = "open"', []],
   ])('%s', (_what, change, found) => {
     const survey = one(`function Plot() { const [beds, setBeds] = useState([]);
       return <button onClick={() => ${change.startsWith('{') ? change : `{ ${change}; }`}} onBlur={() => setBeds([])}>{beds.length}</button>; }`);

@@ -158,7 +158,7 @@ function arrayFrom(r: ScriptReader, node: Call): PlaceId | null {
   const source = node.arguments[0];
   const collection =
     source && source.type !== 'SpreadElement' && source.type !== 'ArgumentPlaceholder' ? value(r, source) : null;
-  if (node.arguments.length < 2) return collection;
+  if (node.arguments.length < 2) return copyOf(r, collection, node);
   const rest = { ...node, arguments: node.arguments.slice(1) } as Call;
   return shapedCall(r, rest, collection, { itemParam: 0, returns: 'made', uses: 'iterated' });
 }
@@ -211,12 +211,8 @@ function shapedCall(r: ScriptReader, node: Call, collection: PlaceId | null, sha
   switch (shape.returns) {
     case 'self':
       return collection;
-    case 'copy': {
-      if (collection === null) return null;
-      const copy = r.b.place('object', '', r.fn, at);
-      r.b.flow(collection, copy);
-      return copy;
-    }
+    case 'copy':
+      return copyOf(r, collection, node);
     case 'item':
       return collection === null ? null : r.b.part(collection, ELEMENT, r.fn, at);
     case 'made': {
@@ -234,6 +230,14 @@ function shapedCall(r: ScriptReader, node: Call, collection: PlaceId | null, sha
     case 'nothing':
       return null;
   }
+}
+
+/** The same elements in a list of their own. */
+function copyOf(r: ScriptReader, collection: PlaceId | null, node: Call): PlaceId | null {
+  if (collection === null) return null;
+  const copy = r.b.place('object', '', r.fn, spotOf(node));
+  r.b.flow(collection, copy);
+  return copy;
 }
 
 /** `Object.entries(x)` and its like keep what the object holds as elements. */
