@@ -86,8 +86,9 @@ export class Survey {
     return ask(this.linked, this.cells, question);
   }
 
-  trail(question: string): TrailDocument {
-    return followValue(this.linked, this.ask(question));
+  /** The trails of a value; those alone that lead to one component, where that is given by its name or id. */
+  trail(question: string, to: string | null = null): TrailDocument {
+    return followValue(this.linked, this.ask(question), to === null ? null : oneCalled(this.linked, to));
   }
 
   /** Why a value does not get to a component, given by its name or id. */

@@ -103,6 +103,7 @@ test('of too many ways the shortest to each reader is told, and how many are lef
     [14, 'M12'],
   ]);
   expect(left).toBeGreaterThan(400);
+  expect(survey.trail('Desk.x', 'L12').trails.every(({ stops }) => stops.at(-1)?.component === 'L12')).toBe(true);
 });
 
 test('a list’s elements are not the fields of an object, and a method of that name is its own', () => {
@@ -121,4 +122,19 @@ export default {
   });
   expect(trailsOf(survey, 'Desk.rows')).toEqual(['Desk.rows > Gauge.rows']);
   expect(trailsOf(survey, 'Desk.open')).toEqual([]);
+});
+
+test('the ways to one component are told where they are asked for', () => {
+  const survey = one(`
+    function Desk() { const [x, setX] = useState(0); return <><Zone x={x} onX={setX} /><Gauge x={x} /></>; }
+    function Zone({ x, onX }) { return <div onClick={() => onX(1)}><Gauge x={x} /><Dial x={x} /></div>; }
+    function Gauge({ x }) { return <b>{x}</b>; }
+    function Dial({ x }) { return <i>{x}</i>; }`);
+  const { trails, readers } = survey.trail('Desk.x', 'Gauge');
+  expect(trails.map(({ stops }) => stops.map((stop) => stop.component).join(' > '))).toEqual([
+    'Desk > Zone > Gauge',
+    'Desk > Gauge',
+  ]);
+  expect(readers.map(({ component }) => component)).toEqual(['Gauge']);
+  expect(survey.trail('Desk.x', 'Zone').trails.map(({ direction }) => direction)).toEqual(['up']);
 });

@@ -2,6 +2,7 @@
 import type { Carrier, Role, Stop, Trail, TrailDocument } from '../model/documents';
 import { eventOf } from '../model/signs';
 import type { Linked } from '../link';
+import type { ComponentInfo } from '../link/program';
 import type { Asked } from './ask';
 import type { CellFlow, CellInfo } from './cells';
 import { itself, type Flow, type FlowStop } from './flow';
@@ -21,7 +22,8 @@ export function roleAt(stop: FlowStop, flow: Flow): Role {
   return provides ? 'provider' : 'relay';
 }
 
-export function followValue(linked: Linked, asked: Asked): TrailDocument {
+/** The trails of what was asked for; with `to`, those alone that end (on the way up: begin) at that component. */
+export function followValue(linked: Linked, asked: Asked, to: ComponentInfo | null = null): TrailDocument {
   const document: TrailDocument = {
     format: 'vectura.trail',
     version: 1,
@@ -39,7 +41,8 @@ export function followValue(linked: Linked, asked: Asked): TrailDocument {
     document.homes.push(homeOf(linked, cell));
     const keep = (way: Way): boolean =>
       (at === null || way.stops.some((stop) => at.has(stop.key))) &&
-      (context === null || way.hops.some((hop) => hop.context === context));
+      (context === null || way.hops.some((hop) => hop.context === context)) &&
+      (to === null || way.stops.at(-1)?.component === to);
     const add = (way: Way, direction: Trail['direction'], part: Flow): void => {
       const stops = describe(linked, cell, way, part, direction);
       const key = `${direction}:${stops.map((s) => `${s.id ?? ''}/${s.name}/${s.carrier ?? ''}`).join('>')}`;
@@ -67,7 +70,7 @@ export function followValue(linked: Linked, asked: Asked): TrailDocument {
       if (found.ways.length === 0 && at && asked.callable)
         for (const way of waysTo(flow.calls, at)) add(way, 'up', flow.calls);
     }
-    collectSeen(linked, document, flow, at !== null || context !== null, left);
+    collectSeen(linked, document, flow, at !== null || context !== null || to !== null, left);
   }
   dedupe(document);
   if (left > 0) document.left = left;

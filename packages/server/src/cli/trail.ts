@@ -8,10 +8,11 @@ export function addTrail(program: Command): void {
   program
     .command('trail <dir> <value>')
     .description('follow one value: Tray.units, src/Tray.jsx#Tray.units, context:Units')
+    .option('--to <component>', 'only the trails that lead to this component')
     .option('--json', 'answer in JSON')
-    .action(async (dir: string, value: string, options: CommonOptions & { json?: boolean }) => {
+    .action(async (dir: string, value: string, options: CommonOptions & { to?: string; json?: boolean }) => {
       const survey = await surveyFor(dir, options);
-      const trail = survey.trail(value);
+      const trail = survey.trail(value, options.to ?? null);
       if (options.json) printJson(trail);
       else print(trailText(trail));
     });

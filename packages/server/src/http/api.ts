@@ -70,6 +70,7 @@ const FileAnswer = z.object({
 });
 
 const Value = z.object({ value: z.string().min(1) });
+const ToOne = Value.extend({ to: z.string().min(1).nullable().default(null) });
 const WhyQuery = Value.extend({ to: z.string().min(1) });
 const ThumbQuery = Value.extend({
   relays: z.coerce.number().optional(),
@@ -210,12 +211,12 @@ export const ROUTES: readonly Route[] = [
   {
     method: 'get',
     path: '/api/projects/:id/trail',
-    says: 'Follows one value.',
-    query: Value,
+    says: 'Follows one value; with `to`, the trails alone that lead to one component, given by its name or id.',
+    query: ToOne,
     answer: TrailDocument,
     run: async (services, ctx, { id, query }) => {
       const engine = await services.desk.ready(await projectOf(services, id));
-      const text = await engine.question({ do: 'trail', value: Value.parse(query).value });
+      const text = await engine.question({ do: 'trail', ...ToOne.parse(query) });
       ctx.type = 'application/json';
       ctx.body = text as string;
       return undefined;

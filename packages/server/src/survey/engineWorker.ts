@@ -15,7 +15,7 @@ export interface EngineData {
 export type EngineRequest =
   | { id: number; do: 'survey' }
   | { id: number; do: 'cancel' }
-  | { id: number; do: 'trail'; value: string }
+  | { id: number; do: 'trail'; value: string; to: string | null }
   | { id: number; do: 'homes'; value: string; thumb?: Thumb }
   | { id: number; do: 'why'; value: string; to: string }
   | { id: number; do: 'hops' }
@@ -93,7 +93,7 @@ async function handle(request: EngineRequest): Promise<unknown> {
   }
   if (!survey) throw new UnusableInput('The project has not been surveyed yet.');
   // As text: copying an object of thousands of stops between threads takes longer than writing it.
-  if (request.do === 'trail') return JSON.stringify(survey.trail(request.value));
+  if (request.do === 'trail') return JSON.stringify(survey.trail(request.value, request.to));
   if (request.do === 'homes') return survey.homes(request.value, request.thumb);
   if (request.do === 'why') return survey.why(request.value, request.to);
   if (request.do === 'hops') return survey.trailLengths();

@@ -139,8 +139,9 @@ export const api = createApi({
         `/projects/${id}/why?value=${encodeURIComponent(value)}&to=${encodeURIComponent(to)}`,
       providesTags: ['Survey'],
     }),
-    trail: build.query<TrailDocument, { id: string; value: string }>({
-      query: ({ id, value }) => `/projects/${id}/trail?value=${encodeURIComponent(value)}`,
+    trail: build.query<TrailDocument, { id: string; value: string; to: string | null }>({
+      query: ({ id, value, to }) =>
+        `/projects/${id}/trail?value=${encodeURIComponent(value)}${to === null ? '' : `&to=${encodeURIComponent(to)}`}`,
       ...whole<TrailDocument>(),
       providesTags: ['Survey'],
     }),

@@ -11,9 +11,10 @@ const opening = <Note title="Opening …" />;
 
 /** Fetches the trail while the view's own code still is. */
 function askForTrail({ params, request }: LoaderFunctionArgs): null {
-  const value = new URL(request.url).searchParams.get('value');
+  const query = new URL(request.url).searchParams;
+  const value = query.get('value');
   if (params.project !== undefined && value)
-    void store.dispatch(api.util.prefetch('trail', { id: params.project, value }, {}));
+    void store.dispatch(api.util.prefetch('trail', { id: params.project, value, to: query.get('to') }, {}));
   return null;
 }
 

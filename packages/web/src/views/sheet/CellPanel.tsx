@@ -16,7 +16,7 @@ export function CellPanel({ column, onAsk }: { column: Column; onAsk(view: 'trai
   const [, change] = useAddress();
   const { cell } = column;
   const value = cellQuestion(document, cell);
-  const { data, error, isFetching } = useTrailQuery({ id, value });
+  const { data, error, isFetching } = useTrailQuery({ id, value, to: null });
   const home = cell.home === null ? null : cell.home.slice(cell.home.lastIndexOf('#') + 1);
   const longest =
     data?.trails.reduce(

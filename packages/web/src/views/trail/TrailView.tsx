@@ -28,7 +28,8 @@ export function TrailView() {
   const navigate = useNavigate();
   const dispatch = useAppDispatch();
   const value = query.get('value') ?? '';
-  const { currentData: data, error, isFetching } = useTrailQuery({ id, value }, { skip: value === '' });
+  const to = query.get('to');
+  const { currentData: data, error, isFetching } = useTrailQuery({ id, value, to }, { skip: value === '' });
   const down = useMemo(() => (data ? waysOf(data, 'down') : []), [data]);
   const up = useMemo(() => (data ? waysOf(data, 'up') : []), [data]);
   const all = useMemo(() => [...down, ...up], [down, up]);
@@ -215,6 +216,8 @@ export function TrailView() {
               onChoose={(way) => {
                 change({ way: way.key, stop: null, open: null, why: null });
               }}
+              to={to}
+              onTo={(one) => change({ to: one, way: null, stop: null, open: null })}
               why={why}
               onWhy={(to) => change({ why: to, code: null })}
               sheetLink={

@@ -15,6 +15,9 @@ interface WaysPanelProps {
   up: readonly WayEntry[];
   chosen: WayEntry | undefined;
   onChoose(way: WayEntry): void;
+  /** The component whose ways alone are shown, by its id. */
+  to: string | null;
+  onTo(component: string | null): void;
   sheetLink: string | null;
   homesLink: string | null;
   /** The component it was asked about why the value does not get there. */
@@ -22,7 +25,9 @@ interface WaysPanelProps {
   onWhy(to: string): void;
 }
 
-export function WaysPanel({ document, down, up, chosen, onChoose, sheetLink, homesLink, why, onWhy }: WaysPanelProps) {
+export function WaysPanel(props: WaysPanelProps) {
+  const { document, down, up, chosen, onChoose, to, onTo, sheetLink, homesLink, why, onWhy } = props;
+  const end = chosen?.trail.direction === 'down' ? chosen.trail.stops.at(-1) : chosen?.trail.stops[0];
   const own = down.filter((way) => !way.computed);
   const computed = down.filter((way) => way.computed);
   const [open, setOpen] = useState(false);
@@ -70,8 +75,26 @@ export function WaysPanel({ document, down, up, chosen, onChoose, sheetLink, hom
         ))}
       {up.length + document.writers.length === 0 && <p className={styles.none}>Nobody: it stays as it is.</p>}
       {document.left ? (
-        <p className={styles.none}>The shortest way to each is listed; there are {document.left} more.</p>
+        <p className={styles.none}>
+          The shortest way to each is listed; there are {document.left} more.
+          {end?.id && to === null && (
+            <>
+              {' '}
+              <button type="button" className="linked" onClick={() => onTo(end.id ?? null)}>
+                More of those to {end.component}
+              </button>
+            </>
+          )}
+        </p>
       ) : null}
+      {to !== null && (
+        <p className={styles.none}>
+          These are the ways to {to.slice(to.lastIndexOf('#') + 1)}.{' '}
+          <button type="button" className="linked" onClick={() => onTo(null)}>
+            Show all
+          </button>
+        </p>
+      )}
       {document.cut && <p className={styles.none}>Not followed everywhere: {document.cut}.</p>}
       <h2>Ask</h2>
       <AskWhy why={why} onWhy={onWhy} />
