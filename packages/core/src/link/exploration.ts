@@ -6,6 +6,7 @@ import { isLeftOut } from '../model/signs';
 import { DEEPER, fieldMatches } from './intern';
 import { push } from './byPlace';
 import type { Edge } from './edges';
+import { Entries, NO_CALLS, type Caller, type Left } from './entries';
 import {
   ANEW,
   changeOf,
@@ -33,33 +34,8 @@ const HANDED_ABOUT = 'the object that holds the value is copied or handed on as 
 
 const BY_ANY_KEY = 'the value is one of many fields that are taken by a key chosen while the program runs';
 
-const NO_CALLS: Local['cameBy'] = new Map();
-
 const MAX_STATES = 4000;
 const FEW = 24;
-
-/** A call by which a value came into a function that is gone through once. */
-interface Caller {
-  call: number;
-  context: number;
-  /** The entry around the call; -1 where none is. */
-  entry: number;
-}
-
-/** How a value leaves a function that is gone through once: as its result, or to a variable around it. */
-interface Left {
-  /** Null where it is what the function returns. */
-  place: number | null;
-  state: State;
-  index: number;
-}
-
-interface Entry {
-  fn: number;
-  callers: Caller[];
-  left: Left[];
-  known: Set<string>;
-}
 
 /** Whether two states are the same, but for what is told of the first way alone. */
 function isSame(a: State, b: State): boolean {
@@ -77,8 +53,7 @@ export class Exploration {
   private readonly states: State[] = [];
   /** Filled only once there are many states: most values come to a few places, which are quicker looked through. */
   private seen: Map<number, State[]> | null = null;
-  private readonly entries: Entry[] = [];
-  private entryOf: Map<string, number> | null = null;
+  private readonly entries = new Entries();
   private readonly local: Local = {
     uses: [],
     outsideCalls: [],
@@ -105,6 +80,7 @@ export class Exploration {
       }
       if (state) this.step(state, i);
     }
+    this.local.cameBy = this.entries.cameBy;
     return this.local;
   }
 
@@ -164,7 +140,7 @@ export class Exploration {
       case 'get':
         if (path === 0) flags |= PART;
         else if (paths.head(path) === DEEPER) return this.cut(TOO_DEEP);
-        else if (edge.field === '*' && isName(paths.head(path)) && program.holdsMany(state.place))
+        else if (edge.field === '*' && isName(paths.head(path)) && program.crowded.holdsMany(state.place))
           return this.cut(BY_ANY_KEY);
         else if (fieldMatches(edge.field, paths.head(path))) {
           if (edge.field === '*' && isName(paths.head(path))) key = paths.head(path);
@@ -236,7 +212,7 @@ export class Exploration {
   /** Whether an edge is one of too many by which an object as a whole, and each value in it, gets into other objects. */
   private isOneOfMany({ from, to }: Edge, path: number): boolean {
     const { program } = this;
-    return path !== 0 && program.graph.places[to]?.kind === 'object' && program.isHandedAbout(from);
+    return path !== 0 && program.graph.places[to]?.kind === 'object' && program.crowded.isHandedAbout(from);
   }
 
   /** Whether a value came by a place before, and is put there again deeper within something. */
@@ -291,7 +267,7 @@ export class Exploration {
   private throughCalls(state: State, index: number, change: Change): void {
     const { program, local } = this;
     const { graph } = program;
-    if (state.path !== 0 && program.isHandedAbout(state.place)) this.cut(HANDED_ABOUT);
+    if (state.path !== 0 && program.crowded.isHandedAbout(state.place)) this.cut(HANDED_ABOUT);
     else this.asArgument(state, index, change);
     for (const call of graph.callsWithReceiver(state.place)) {
       if (state.path !== 0) continue;
@@ -348,40 +324,14 @@ export class Exploration {
 
   /** Goes through a function where a value arrives in it for the first time; else what is known to come out of it does so here too. */
   private enterOnce(fn: number, arrived: State, caller: Caller): void {
-    const key = `${arrived.place}:${arrived.path}:${arrived.flags & ~ANEW}:${arrived.key}`;
-    this.entryOf ??= new Map();
-    let number = this.entryOf.get(key);
-    if (number === undefined) {
-      number = this.entries.push({ fn, callers: [], left: [], known: new Set() }) - 1;
-      this.entryOf.set(key, number);
-      this.move({ ...arrived, entry: number });
-    }
-    const entry = this.entries[number];
-    const { call, context } = caller;
-    const isSame = (one: Caller): boolean => one.call === call && one.context === context && one.entry === caller.entry;
-    if (!entry || entry.callers.some(isSame)) return;
-    entry.callers.push(caller);
-    this.noteWay(arrived.context, caller);
-    for (const left of entry.left) this.comeOut(left, caller);
-  }
-
-  /** Whoever asks for the calls that led to a run gets all of them, not the first alone. */
-  private noteWay(context: number, { call, context: outer }: Caller): void {
-    if (this.local.cameBy === NO_CALLS) this.local.cameBy = new Map();
-    const known = this.local.cameBy.get(context);
-    if (!known) this.local.cameBy.set(context, [{ call, context: outer }]);
-    else if (!known.some((one) => one.call === call && one.context === outer)) known.push({ call, context: outer });
+    const { entry, isFirst, left } = this.entries.arrive(fn, arrived, caller);
+    if (isFirst) this.move({ ...arrived, entry });
+    for (const one of left) this.comeOut(one, caller);
   }
 
   /** A value leaves a function that is gone through once, at each call by which it came in, also those met later. */
-  private leaveEntry(number: number, left: Left): void {
-    const entry = this.entries[number];
-    const { path, flags, key } = left.state;
-    const known = `${left.place ?? ''}:${path}:${flags & ~ANEW}:${key}`;
-    if (!entry || entry.known.has(known)) return;
-    entry.known.add(known);
-    entry.left.push(left);
-    for (const caller of [...entry.callers]) this.comeOut(left, caller);
+  private leaveEntry(entry: number, left: Left): void {
+    for (const caller of this.entries.leave(entry, left)) this.comeOut(left, caller);
   }
 
   private comeOut({ place, state, index }: Left, { call, context, entry }: Caller): void {
@@ -393,8 +343,8 @@ export class Exploration {
   private within(state: State, index: number): void {
     const { program } = this;
     const fn = program.graph.fnOfPlace(state.place);
-    const around = this.entries[state.entry];
-    if (around && !program.isWithin(fn, around.fn))
+    const around = this.entries.functionOf(state.entry);
+    if (around !== undefined && !program.isWithin(fn, around))
       return this.leaveEntry(state.entry, { place: state.place, state, index });
     this.move({ ...state, context: program.adjust(state.context, fn), from: index });
   }
@@ -420,7 +370,7 @@ export class Exploration {
     const { program } = this;
     const { graph, contexts } = program;
     if (program.isComponent(fn)) return this.leave('rendered', state, index, fn);
-    if (this.entries[state.entry]?.fn === fn) return this.leaveEntry(state.entry, { place: null, state, index });
+    if (this.entries.functionOf(state.entry) === fn) return this.leaveEntry(state.entry, { place: null, state, index });
     if (contexts.joins[state.context] !== -1 && program.unitOf(fn) === fn) return this.comeBackToAll(fn, state, index);
     const call = contexts.call[state.context] ?? -1;
     if (call !== -1 && program.targetsIn(call, contexts.parent[state.context] ?? -1).includes(fn)) {

@@ -1,10 +1,10 @@
 /** Phase 2, linking: the facts of all files as one program of components, sites and contexts. */
 import type { FileFacts, FunctionFact, PropFact } from '../model/facts';
-import { isAnyField } from '../model/signs';
 import type { Family } from '../model/documents';
 import { Graph } from './graph';
 import { nameFromPath } from '../read/script/names';
 import { push } from './byPlace';
+import { Crowded } from './crowded';
 import { Contexts, Paths } from './intern';
 import { about, Kept, Reads, touchChanged } from './kept';
 import type { ConfigFile } from './modules';
@@ -43,12 +43,6 @@ export interface ComponentInfo {
 /** How a call is made: of a known function, of a function that came from elsewhere, or of something outside. */
 export type CallKind = 'known' | 'handed' | 'outside';
 
-/** An object of which more copies are made, or which more calls are given, is not followed into each. */
-const MANY_WAYS = 32;
-
-/** As many fields as anybody would list. */
-const MANY_FIELDS = 32;
-
 export class Program {
   readonly graph: Graph;
   readonly reads: Reads;
@@ -62,14 +56,14 @@ export class Program {
   private readonly vias = new Map<number, Set<number>>();
   private readonly units: number[];
   private readonly infos: Kept<number, ComponentInfo>;
+  /** Objects that hold too much, or are handed to too many. */
+  readonly crowded: Crowded;
   /** Functions that do not do the same whoever calls them. */
   readonly apart: Apart;
   private readonly runs: Runs;
   private sites: Map<number, number[]> | null = null;
   private providers: Map<number, number[]> | null = null;
   private readonly dynamic: Kept<string, readonly number[]>;
-  private readonly handedAbout: Kept<number, boolean>;
-  private readonly manyFields: Kept<number, boolean>;
 
   /** What reaches for whatever renders it, and was joined to that. */
   readonly reached: Reached;
@@ -86,8 +80,7 @@ export class Program {
     this.contexts = before?.contexts ?? new Contexts();
     this.infos = before?.infos ?? new Kept(reads);
     this.dynamic = before?.dynamic ?? new Kept(reads);
-    this.handedAbout = before?.handedAbout ?? new Kept(reads);
-    this.manyFields = before?.manyFields ?? new Kept(reads);
+    this.crowded = new Crowded(this.graph, before?.crowded ?? null);
     this.targets = new Targets(this.graph, before?.targets ?? null);
     this.siteTargets = this.targets.all;
     this.siteTargets.forEach(({ targets, byCall }) => {
@@ -108,36 +101,6 @@ export class Program {
     this.reached = joinAbove(this);
     this.graph.see(null);
   }
-
-  /**
-   * Whether an object is copied, or handed to functions as a whole, in so many places that each value it holds would have as
-   * many ways: those are not followed.
-   */
-  isHandedAbout(place: number): boolean {
-    if (this.graph.places[place]?.kind !== 'object') return false;
-    return this.handedAbout.get(place, this.findHandedAbout);
-  }
-
-  private readonly findHandedAbout = (place: number): boolean => {
-    const { graph } = this;
-    let ways = graph.callsWithArg(place).length;
-    for (let edge = graph.firstOut(place); edge; edge = edge.nextOut)
-      if ((edge.op === 'same' || edge.op === 'put') && graph.places[edge.to]?.kind === 'object') ways++;
-    return ways > MANY_WAYS;
-  };
-
-  /** Whether an object has so many fields that whatever takes one by a key that is not known would be said to take each. */
-  holdsMany(place: number): boolean {
-    if (this.graph.places[place]?.kind !== 'object') return false;
-    return this.manyFields.get(place, this.findManyFields);
-  }
-
-  private readonly findManyFields = (place: number): boolean => {
-    const fields = new Set<string>();
-    for (let edge = this.graph.firstInto(place); edge; edge = edge.nextInto)
-      if (edge.op === 'put' && !isAnyField(edge.field)) fields.add(edge.field);
-    return fields.size > MANY_FIELDS;
-  };
 
   /** What a site renders in one run: a wrapper's tag is what the call that made it gave. */
   targetsAt(site: number, context: number): readonly Target[] {
