@@ -1,6 +1,6 @@
 /** What sites give to components, and the cells that such values are where they come from no cell. */
 import type { FileFacts, Spot } from '../model/facts';
-import { isSlot, shownName } from '../model/signs';
+import { isAnyField, isSlot, shownName } from '../model/signs';
 import type { Linked } from '../link';
 import type { Origin } from '../link/graph';
 import { Kept } from '../link/kept';
@@ -25,6 +25,11 @@ export interface GivenProp extends Given {
 
 /** Functions that call something their component was handed, with where that comes from. */
 type Handing = ReadonlyMap<number, readonly Origin[]>;
+
+/** How something looks is no value that anybody follows. */
+const LOOKS = /^(class|className|style)$/;
+/** An object that is spread goes by fewer names than this. */
+const MOST_NAMES = 20;
 
 export class GivenProps {
   readonly all: readonly GivenProp[];
@@ -101,11 +106,29 @@ export class GivenProps {
     const props = first === undefined ? null : program.component(first.fn)?.propsPlace;
     if (first === undefined || props == null) return [];
     const to = program.contexts.root(first.fn, first.via);
-    return fact.props.flatMap(({ name, place: local, at }) => {
-      if (name === null || name === 'children' || name === 'ref' || isSlot(name) || local === null) return [];
-      const place = graph.at(file, local);
-      return [{ name, place, file, at, context, to, passedOn: this.sourcesOf(place).length > 0 }];
+    return fact.props.flatMap(({ name: written, place: local, at }) => {
+      if (local === null) return [];
+      const own = graph.at(file, local);
+      const given = written === null ? this.fieldsOf(own, file) : [{ name: written, place: own }];
+      return given.flatMap(({ name, place }) => {
+        if (name === 'children' || name === 'ref' || isSlot(name)) return [];
+        return [{ name, place, file, at, context, to, passedOn: this.sourcesOf(place).length > 0 }];
+      });
     });
+  }
+
+  /** What a spread gives, where the object is put together in the same file. */
+  private fieldsOf(spread: number, file: number): { name: string; place: number }[] {
+    const { graph } = this.linked.program;
+    const found = new Map<string, number>();
+    const seen = new Set([spread]);
+    for (const at of seen)
+      for (const { op, field, from } of graph.edgesInto(at)) {
+        if (graph.fileOfPlace[from] !== file) continue;
+        if (op === 'put' && !isAnyField(field) && !LOOKS.test(field)) found.set(field, found.get(field) ?? from);
+        else if (op === 'same' && seen.size < MOST_NAMES) seen.add(from);
+      }
+    return [...found].map(([name, place]) => ({ name, place }));
   }
 
   /** The component's own props a given value comes from, directly or through a function that calls them. */

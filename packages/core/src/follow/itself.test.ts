@@ -36,6 +36,18 @@ test('what is computed is a value of its own, at home where it is computed', () 
   expect(survey.trail('Bench.hottest').homes).toMatchObject([{ component: 'Desk', cell: 'hottest' }]);
 });
 
+test('what is computed and given by a spread is a value of its own too', () => {
+  const survey = one(`
+    function Desk() {
+      const [rows] = useState([]);
+      const steps = { hottest: Math.max(...rows) };
+      return <Zone {...steps} />;
+    }
+    function Zone({ hottest }) { return <Gauge hottest={hottest} />; }
+    function Gauge({ hottest }) { return <b>{hottest}</b>; }`);
+  expect(trailsOf(survey, 'Gauge.hottest')).toEqual(['Desk.hottest > overflow:Zone.hottest~ > Gauge.hottest']);
+});
+
 test('rules, the sheet and Homes count the value itself', () => {
   const survey = one(COMPUTED);
   const drilled = survey.findings().filter(({ rule }) => rule === 'drilled-prop');
