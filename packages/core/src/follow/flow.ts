@@ -38,7 +38,7 @@ export interface Flow {
   cut: string | null;
 }
 
-/** A value that gets to more stops than a thousandth as many people could look at is not followed to its end. */
+/** More stops than anybody looks at: what gets to so many is not followed further. */
 const MAX_STOPS = 20_000;
 const TOO_FAR = 'the value gets to too many components';
 

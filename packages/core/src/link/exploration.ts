@@ -34,6 +34,7 @@ const HANDED_ABOUT = 'the object that holds the value is copied or handed on as 
 
 const BY_ANY_KEY = 'the value is one of many fields that are taken by a key chosen while the program runs';
 
+/** In one component, a value that comes to more places than this is not followed further. */
 const MAX_STATES = 4000;
 const FEW = 24;
 
