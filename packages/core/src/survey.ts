@@ -94,7 +94,11 @@ export class Survey {
   /** Why a value does not get to a component, given by its name or id. */
   why(question: string, component: string): WhyDocument {
     const asked = this.ask(question);
-    return whyNot(this.linked, this.cells, asked, oneCalled(this.linked, component));
+    const why = whyNot(this.linked, this.cells, asked, oneCalled(this.linked, component));
+    // What was not followed to its end may get there, or be used there, all the same.
+    const cut = asked.flows.map(({ flow }) => flow.values?.cut ?? flow.calls?.cut).find((reason) => reason != null);
+    if (!cut || why.verdict === 'arrives') return why;
+    return { ...why, says: `${why.says} That may not be all, as it was not followed everywhere: ${cut}.` };
   }
 
   homes(question: string, thumb?: Thumb): HomesDocument {

@@ -51,7 +51,7 @@ export function trailText(trail: TrailDocument): string {
   if (trail.writers.length > 0) lines.push(`  changed by ${names(trail.writers)}`);
   if (relays.length > 0) lines.push(`  only carried by ${names(relays)}`);
   if (computed.length > 0) lines.push(`  what is computed from it is read by ${names(computed)}`);
-  if (trail.trails.length === 0)
+  if (trail.trails.length === 0 && !trail.cut)
     lines.push(
       '',
       trail.readers.length > 0

@@ -180,15 +180,19 @@ export function TrailView() {
           ) : (
             <Note
               title={
-                data.readers.length > 0
-                  ? `${data.asked.name} does not leave ${home?.component ?? 'its home'}`
-                  : `No trail of ${data.asked.name} leads to a reader`
+                data.cut
+                  ? `${data.asked.name} was not followed to its end`
+                  : data.readers.length > 0
+                    ? `${data.asked.name} does not leave ${home?.component ?? 'its home'}`
+                    : `No trail of ${data.asked.name} leads to a reader`
               }
             >
               <p>
-                {data.readers.length > 0
-                  ? 'It is read and changed there alone.'
-                  : 'Nothing that could be followed reads it.'}{' '}
+                {data.cut
+                  ? `Where it goes from ${home?.component ?? 'its home'} cannot be told: ${data.cut}.`
+                  : data.readers.length > 0
+                    ? 'It is read and changed there alone.'
+                    : 'Nothing that could be followed reads it.'}{' '}
                 Its code is at{' '}
                 {home && (
                   <button
