@@ -32,6 +32,13 @@ export function cutsOf(linked: Linked, cells: Cells): Cut[] {
     const reason = 'the function is called on more ways than are told apart';
     cuts.push({ name: name || 'A function', component: null, file: entry.file, spot: at, reason });
   }
+  for (const site of linked.clones.cut) {
+    const entry = graph.sites[site];
+    if (!entry) continue;
+    const component = program.component(linked.render.authors[site] ?? -1) ?? null;
+    const reason = 'the markup is handed to too many places';
+    cuts.push({ name: `<${entry.fact.name}>`, component, file: entry.file, spot: entry.fact.at, reason });
+  }
   for (const fn of linked.handed.cut) {
     const entry = graph.functions[fn];
     if (!entry) continue;

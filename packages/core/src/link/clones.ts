@@ -17,9 +17,19 @@ interface Given {
   run: number;
 }
 
+/** The clones that some markup gets to, and whether it was followed to all of them. */
+interface Found {
+  given: readonly Given[];
+  cut: boolean;
+}
+
+const NOT_FOUND: Found = { given: [], cut: false };
+
 export class Clones {
   private readonly sites = new Map<string, { site: number; context: number }[]>();
-  private readonly followed: Kept<string, readonly Given[]>;
+  /** Sites whose markup is handed to more places than are followed. */
+  readonly cut = new Set<number>();
+  private readonly followed: Kept<string, Found>;
 
   constructor(
     private readonly program: Program,
@@ -37,9 +47,10 @@ export class Clones {
         if (fact.nested) return;
         for (const context of program.runsOf(program.unitOf(graph.fnAt(file, fact.fn)))) {
           const start = { place: graph.at(file, fact.inside), path: 0, context };
-          const followed = (): readonly Given[] =>
+          const followed = (): Found =>
             this.followed.get(`${start.place}:${context}`, () => this.follow(start, elements));
-          const given = graph.guard.run(file, followed, []);
+          const { given, cut } = graph.guard.run(file, followed, NOT_FOUND);
+          if (cut) this.cut.add(site);
           for (const { clone, run } of given) this.join(clone, run, site, context);
         }
       });
@@ -54,7 +65,7 @@ export class Clones {
         reads.touch(about.clones(Number(key.slice(0, key.indexOf(':')))));
   }
 
-  private follow(start: At, elements: ReadonlyMap<number, number[]>): Given[] {
+  private follow(start: At, elements: ReadonlyMap<number, number[]>): Found {
     this.program.noteRun(start.context);
     const given: Given[] = [];
     const seen = new Set<string>();
@@ -71,7 +82,7 @@ export class Clones {
         if (!exit.derived)
           for (const crossing of this.crossings.cross(exit)) if (!crossing.part) queue.push(crossing.to);
     }
-    return given;
+    return { given, cut: seen.size >= MAX_PLACES };
   }
 
   private join(clone: number, run: number, site: number, context: number): void {
