@@ -29,9 +29,7 @@ type State = Visited;
 /** Why following ends, as people read it. */
 const TOO_DEEP = 'the value lies more than three fields deep';
 const TOO_MANY = 'the value gets to too many places in one component';
-
 const HANDED_ABOUT = 'the object that holds the value is copied or handed on as a whole in too many places';
-
 const BY_ANY_KEY = 'the value is one of many fields that are taken by a key chosen while the program runs';
 
 /** In one component, a value that comes to more places than this is not followed further. */
