@@ -306,6 +306,15 @@ describe('modules of every kind', () => {
       'src/gauge.jsx#Gauge',
     ],
     [
+      'a file for the platform of the one that imports it',
+      {
+        'src/gauge.jsx': `export function Gauge() { return null; }`,
+        'src/gauge.native.jsx': GAUGE,
+        'src/App.native.jsx': app(`import { Gauge } from './gauge';`),
+      },
+      'src/gauge.native.jsx#Gauge',
+    ],
+    [
       'CommonJS, the module as a whole',
       {
         'src/gauge.jsx': `function Gauge({ units }) { return <b>{units}</b>; }\nmodule.exports = Gauge;`,

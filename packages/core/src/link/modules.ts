@@ -20,6 +20,16 @@ const EXTENSIONS = ['.tsx', '.ts', '.jsx', '.js', '.mjs', '.cjs', '.mts', '.cts'
 const ASSET =
   /\.(css|scss|sass|less|styl|svg|png|jpe?g|gif|webp|avif|ico|json|ya?ml|txt|md|mdx|html?|woff2?|ttf|mp[34]|wasm|graphql|gql)(\?.*)?$/i;
 
+/** A file for one platform alone imports those of its platform first: `index.native.js` beside `index.js`. */
+const PLATFORM = /\.(native|ios|android|web)\.[cm]?[jt]sx?$/;
+const VARIANTS: Record<string, readonly string[]> = {
+  '': ['', '.web', '.native', '.ios', '.android'],
+  web: ['.web', ''],
+  native: ['.native', '.ios', '.android', ''],
+  ios: ['.ios', '.native', ''],
+  android: ['.android', '.native', ''],
+};
+
 interface AliasSet {
   /** The folder the configuration stands in; empty for the project's root. */
   folder: string;
@@ -51,29 +61,30 @@ export class Modules {
 
   resolve(from: string, specifier: string): Resolution {
     const folder = folderOf(from);
-    const key = `${folder}\0${specifier}`;
+    const platform = PLATFORM.exec(from)?.[1] ?? '';
+    const key = `${folder}\0${specifier}\0${platform}`;
     let answer = this.known.get(key);
     if (!answer) {
-      answer = this.find(folder, specifier);
+      answer = this.find(folder, specifier, VARIANTS[platform] ?? ['']);
       this.known.set(key, answer);
     }
     return answer;
   }
 
-  private find(folder: string, specifier: string): Resolution {
+  private find(folder: string, specifier: string, variants: readonly string[]): Resolution {
     const bare = specifier.replace(/\?.*$/, '');
     if (/^\.{0,2}\//.test(specifier) || specifier === '.' || specifier === '..') {
       const path = specifier.startsWith('/') ? normalise(bare.slice(1)) : normalise(`${folder}/${bare}`);
-      const file = path === null ? undefined : this.candidate(path);
+      const file = path === null ? undefined : this.candidate(path, variants);
       if (file !== undefined) return { kind: 'file', file };
       if (ASSET.test(specifier)) return { kind: 'asset' };
       return { kind: 'missing', reason: `There is no file for “${specifier}” among the sources read.` };
     }
-    const aliased = this.throughAlias(folder, bare);
+    const aliased = this.throughAlias(folder, bare, variants);
     if (aliased) return aliased;
     const own = this.manifests.candidates(folder, bare);
     for (const path of own ?? []) {
-      const file = this.candidate(path);
+      const file = this.candidate(path, variants);
       if (file !== undefined) return { kind: 'file', file };
     }
     if (own && !ASSET.test(specifier))
@@ -87,23 +98,27 @@ export class Modules {
   }
 
   /** A path without its extension, or a folder with an index file. */
-  private candidate(path: string): number | undefined {
+  private candidate(path: string, variants: readonly string[]): number | undefined {
     const exact = this.byPath.get(path);
     if (exact !== undefined) return exact;
     const stem = path.replace(/\.(m|c)?jsx?$/, '');
-    for (const base of stem === path ? [path] : [path, stem])
-      for (const extension of EXTENSIONS) {
-        const file = this.byPath.get(base + extension);
-        if (file !== undefined) return file;
-      }
-    for (const extension of EXTENSIONS) {
-      const file = this.byPath.get(path === '' ? `index${extension}` : `${path}/index${extension}`);
+    for (const base of stem === path ? [path] : [path, stem]) {
+      const file = this.withExtension(base, variants);
       if (file !== undefined) return file;
     }
+    return this.withExtension(path === '' ? 'index' : `${path}/index`, variants);
+  }
+
+  private withExtension(base: string, variants: readonly string[]): number | undefined {
+    for (const variant of variants)
+      for (const extension of EXTENSIONS) {
+        const file = this.byPath.get(base + variant + extension);
+        if (file !== undefined) return file;
+      }
     return undefined;
   }
 
-  private throughAlias(folder: string, specifier: string): Resolution | null {
+  private throughAlias(folder: string, specifier: string, variants: readonly string[]): Resolution | null {
     for (const set of this.aliases) {
       if (set.folder && folder !== set.folder && !folder.startsWith(`${set.folder}/`)) continue;
       let matched = false;
@@ -113,7 +128,7 @@ export class Modules {
         matched = true;
         for (const target of alias.targets) {
           const path = normalise(`${set.base ?? set.baseUrl ?? set.folder}/${target.replace('*', middle)}`);
-          const file = path === null ? undefined : this.candidate(path);
+          const file = path === null ? undefined : this.candidate(path, variants);
           if (file !== undefined) return { kind: 'file', file };
         }
       }
@@ -121,7 +136,7 @@ export class Modules {
         return { kind: 'missing', reason: `The alias of “${specifier}” leads to no file among the sources read.` };
       if (set.baseUrl !== null) {
         const path = normalise(`${set.baseUrl}/${specifier}`);
-        const file = path === null ? undefined : this.candidate(path);
+        const file = path === null ? undefined : this.candidate(path, variants);
         if (file !== undefined) return { kind: 'file', file };
       }
     }
@@ -135,7 +150,10 @@ export function importedAmong(
   further: readonly string[],
   configs: readonly ConfigFile[],
 ): Set<string> {
-  const all = [...files, ...further.map((path) => ({ path }))];
+  // What is compiled from a source that is read says the same once more.
+  const typed = new Set(files.filter(({ path }) => /\.([mc]?ts|[jt]sx)$/.test(path)).map(({ path }) => uncompiled(path)));
+  const isCompiled = (path: string): boolean => /\.[mc]?js$/.test(path) && typed.has(uncompiled(path));
+  const all = [...files, ...further.filter((path) => !isCompiled(path)).map((path) => ({ path }))];
   const among = new Modules(files, configs);
   const withFurther = new Modules(all, configs);
   const found = new Set<string>();
@@ -147,6 +165,11 @@ export function importedAmong(
       if (to) found.add(to.path);
     }
   return found;
+}
+
+/** What a file of sources and what is compiled from it have in common: `src/bench/Tray.tsx`, `lib/bench/Tray.js`. */
+function uncompiled(path: string): string {
+  return path.replace(/(^|\/)(src|source|lib|out|build|dist|es|esm|cjs)\//, '$1').replace(/\.\w+$/, '');
 }
 
 function matchAlias(alias: AliasSet['paths'][number], specifier: string): string | null {

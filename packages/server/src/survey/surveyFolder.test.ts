@@ -129,6 +129,18 @@ test('files that sources import are sources, whatever their folder is called; wh
   expect(after.project.skipped).toEqual({ output: 3 });
 });
 
+test('what is compiled from a source that is read is not read as well, whoever imports it', async () => {
+  mkdirSync(path.join(root, 'src'));
+  mkdirSync(path.join(root, 'lib'));
+  writeFileSync(path.join(root, 'package.json'), '{}');
+  writeFileSync(path.join(root, 'index.js'), `export * from './lib/shelf.js'; export * from './lib/old.js';`);
+  writeFileSync(path.join(root, 'src/shelf.tsx'), `export const Shelf = () => <b />;`);
+  writeFileSync(path.join(root, 'lib/shelf.js'), `export const Shelf = () => null;`);
+  writeFileSync(path.join(root, 'lib/old.js'), `export const old = 1;`);
+  const { files } = (await surveyFolder(root)).document();
+  expect(files.map((file) => file.path).filter((file) => file.includes('/'))).toEqual(['lib/old.js', 'src/shelf.tsx']);
+});
+
 test('a survey can be cancelled', async () => {
   const controller = new AbortController();
   controller.abort(new Error('Cancelled'));

@@ -37,6 +37,7 @@ const OUTPUT = /^(dist|dist-\w+|es|cjs|coverage|build-\w+)$/;
 const OUTPUT_OF_PACKAGE = /^(build|out|lib)$/;
 const TEST_FOLDER = /^(__tests__|__mocks__|__fixtures__|__testfixtures__|__snapshots__|tests?|e2e|cypress)$/;
 const TEST_FILE = /\.(test|spec|cy|e2e)\.[^.]+$/;
+const STORY_FOLDER = /^__stories__$/;
 const STORY_FILE = /\.(stories|story)\.[^.]+$/;
 const GENERATED =
   /(\.generated\.|\.gen\.|\.min\.[cm]?js$|\.bundle\.js$|-min\.js$|\.(esm|cjs|umd|iife|amd|system|global)(\.(dev|prod))?\.js$)/;
@@ -174,6 +175,7 @@ function folderReason(name: string, relative: string, rules: readonly Rules[], i
   if (name === 'node_modules') return 'node_modules';
   if (name.startsWith('.')) return 'hidden';
   if (TEST_FOLDER.test(name)) return 'test';
+  if (STORY_FOLDER.test(name)) return 'story';
   if (isIgnored(`${relative}/`, rules)) return 'gitignore';
   return OUTPUT.test(name) || (isPackage && OUTPUT_OF_PACKAGE.test(name)) ? 'output' : null;
 }
