@@ -102,7 +102,10 @@ export interface FunctionFact {
   params: PlaceId[];
   /** The place that receives what it returns. */
   result: PlaceId;
-  /** How many arguments it counts on: parameters before the first that has a default, takes the rest or is asked for. */
+  /**
+   * How many arguments it counts on: parameters before the first that has a default, takes the rest or is asked for, up to the
+   * last one that is read whenever the function runs to its end.
+   */
   needs: number;
   /** The last of its parameters takes all further arguments, as a list. */
   takesMore?: true;

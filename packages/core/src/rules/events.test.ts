@@ -140,9 +140,13 @@ describe('payload-mismatch', () => {
     ['handed on to what counts on it', '(bed, depth) => both(bed, depth)', ['Bed.onDig']],
     ['handed on to what asks for it', '(bed, depth) => either(bed, depth)', []],
     ['handed on to something outside', '(bed, depth) => outside(bed, depth)', []],
+    ['handed on twice to something outside', '(bed, depth) => further(bed, depth)', []],
+    ['only spread', '(bed, depth) => outside({ bed, ...depth })', []],
+    ['read in one branch', '(bed, depth) => { if (bed.dry) setN(depth * 2); }', []],
   ])('an argument that is %s', (_how, takes, found) => {
     const survey = one(`import { outside } from 'some-garden';
       const both = (bed, depth) => bed + depth; const either = (bed, depth) => (depth ? bed : 0);
+      const further = (bed, depth) => { outside(bed, depth); };
       function App() { const [n, setN] = useState(0); return <Bed n={n} onDig={${takes}} />; }
       function Bed({ n, onDig }) { return <b title={n} onClick={() => onDig(2)} />; }`);
     expect(foundBy('payload-mismatch', survey)).toEqual(found);
@@ -152,6 +156,23 @@ describe('payload-mismatch', () => {
     const survey =
       one(`function App() { const dig = (bed, depth) => console.log(bed * depth); dig.stop = () => {}; return <Bed onDig={dig} />; }
       function Bed({ onDig }) { return <b onClick={() => onDig.stop()} />; }`);
+    expect(foundBy('payload-mismatch', survey)).toEqual([]);
+  });
+
+  test('arguments bound in front arrive first', () => {
+    const survey =
+      one(`function App() { const [n, setN] = useState(0); const dig = (bed, depth) => setN(bed * depth); return <Row n={n} onDig={dig} />; }
+      function Row({ n, onDig }) { return <Bed onDig={onDig.bind(null, n)} />; }
+      function Bed({ onDig }) { return <b onClick={() => onDig(2)} />; }`);
+    expect(foundBy('payload-mismatch', survey)).toEqual([]);
+    const { writers } = survey.trail('App.n');
+    expect(writers.map(({ component }) => component)).toEqual(['Bed']);
+  });
+
+  test('a call with nothing, beside one with a value, takes the value back', () => {
+    const survey =
+      one(`function App() { const [n, setN] = useState(0); return <Bed n={n} onDig={(depth) => setN(depth * 2)} />; }
+      function Bed({ n, onDig }) { return <b title={n} onClick={() => onDig(2)} onBlur={() => onDig()} />; }`);
     expect(foundBy('payload-mismatch', survey)).toEqual([]);
   });
 

@@ -72,6 +72,9 @@ function ofCalls(linked: Linked, facts: FileFacts, file: number): Map<string, Dr
   facts.calls.forEach((fact, index) => {
     const call = graph.callAt(file, index);
     if (fact.open || program.callKind(call) !== 'handed' || isMethod(linked, call)) return;
+    // Called with nothing here and with a value there: what was said is taken back.
+    if (fact.args.length === 0 && facts.calls.some((other) => other.name === fact.name && other.args.length > 0))
+      return;
     for (const run of program.runsOf(program.unitOf(graph.fnOfCall(call)))) {
       const sender = program.ownerOf(run);
       if (!sender) continue;
@@ -139,25 +142,7 @@ function misfit(linked: Linked, call: number, fn: number): { sent: string; taken
   const file = graph.calls[call]?.file ?? 0;
   if (!given || !entry) return null;
   const { params, needs } = entry.fact;
-  const isUsed = (index: number): boolean => {
-    const place = params[index];
-    if (place === undefined) return false;
-    const at = graph.at(entry.file, place);
-    // A parameter is bound to its name first.
-    const bound = graph.edgesOutOf(at).map((edge) => edge.to);
-    // Whoever asks whether it is there does not count on it.
-    const isAsked = (one: number): boolean =>
-      graph.usesOf(one).some((use) => graph.uses[use]?.fact.kind === 'branched');
-    if ([at, ...bound].some(isAsked)) return false;
-    return [at, ...bound].some(
-      (one) =>
-        graph.usesOf(one).length > 0 ||
-        graph.callsWithArg(one).some((call) => countsOn(linked, call, one)) ||
-        graph.callsWithCallee(one).length > 0 ||
-        graph.callsWithReceiver(one).length > 0 ||
-        graph.edgesOutOf(one).some((edge) => !bound.includes(edge.to)),
-    );
-  };
+  const isUsed = (index: number): boolean => countsOnParam(linked, fn, index);
   const count_ = given.args.length;
   const missing = [...Array(needs).keys()].filter((index) => index >= count_ && isUsed(index));
   if (missing.length > 0) {
@@ -179,11 +164,43 @@ function misfit(linked: Linked, call: number, fn: number): { sent: string; taken
   return null;
 }
 
+/** How many functions on that hand a parameter on are looked at. */
+const MOST_HANDED_ON = 4;
+
+/**
+ * Whether a function works with a parameter: reads a field of it, calls it, computes with it, shows it. One that only hands it
+ * on, puts it somewhere or spreads it takes nothing as well.
+ */
+function countsOnParam(linked: Linked, fn: number, index: number, handedOn = 0): boolean {
+  const { graph } = linked.program;
+  const entry = graph.functions[fn];
+  const place = entry?.fact.params[index];
+  if (!entry || place === undefined || handedOn > MOST_HANDED_ON) return false;
+  const at = graph.at(entry.file, place);
+  // A parameter is bound to its name first, or taken apart.
+  const bound = graph.edgesOutOf(at).flatMap((edge) => (edge.op === 'same' ? [edge.to] : []));
+  const names = [at, ...bound];
+  // Whoever asks whether it is there does not count on it.
+  const isAsked = (one: number): boolean => graph.usesOf(one).some((use) => graph.uses[use]?.fact.kind === 'branched');
+  if (names.some(isAsked)) return false;
+  return names.some(
+    (one) =>
+      graph.usesOf(one).some((use) => !/^(outside|copied)$/.test(graph.uses[use]?.fact.kind ?? '')) ||
+      graph.callsWithCallee(one).length > 0 ||
+      graph.callsWithReceiver(one).length > 0 ||
+      graph.edgesOutOf(one).some((edge) => edge.op === 'get' || edge.op === 'derived' || edge.op === 'unwrap') ||
+      graph.callsWithArg(one).some((call) => callCountsOn(linked, call, one, handedOn)),
+  );
+}
+
 /** Whether what a call calls counts on one of its arguments: what is handed on outside may do without. */
-function countsOn({ program: { graph } }: Linked, call: number, place: number): boolean {
+function callCountsOn(linked: Linked, call: number, place: number, handedOn: number): boolean {
+  const { graph } = linked.program;
   const entry = graph.calls[call];
   const index = entry?.fact.args.findIndex((arg) => arg !== null && graph.at(entry.file, arg) === place) ?? -1;
-  return graph.targetsOf(call).some((fn) => index < (graph.functions[fn]?.fact.needs ?? 0));
+  return graph
+    .targetsOf(call)
+    .some((fn) => index < (graph.functions[fn]?.fact.needs ?? 0) && countsOnParam(linked, fn, index, handedOn + 1));
 }
 
 function paramName(linked: Linked, file: number, param: number | undefined): string {

@@ -109,8 +109,8 @@ export async function walk(root: string, options: WalkOptions = {}): Promise<Wal
         if (familyOf(entry.name) !== null || !entry.name.includes('.')) skip('link');
       } else if (entry.isDirectory()) {
         const reason =
-          why === 'output' && TEST_FOLDER.test(entry.name)
-            ? 'test'
+          why === 'output'
+            ? (ownReason(entry.name) ?? why)
             : (why ?? folderReason(entry.name, relative, rules, isPackage));
         if ((reason === 'node_modules' || reason === 'hidden') && !included) skip(`${reason} folder`);
         else inside.push({ folder: relative, rules, why: reason });
@@ -174,10 +174,15 @@ function isByHand(relative: string): boolean {
 function folderReason(name: string, relative: string, rules: readonly Rules[], isPackage: boolean): string | null {
   if (name === 'node_modules') return 'node_modules';
   if (name.startsWith('.')) return 'hidden';
-  if (TEST_FOLDER.test(name)) return 'test';
-  if (STORY_FOLDER.test(name)) return 'story';
+  const own = ownReason(name);
+  if (own) return own;
   if (isIgnored(`${relative}/`, rules)) return 'gitignore';
   return OUTPUT.test(name) || (isPackage && OUTPUT_OF_PACKAGE.test(name)) ? 'output' : null;
+}
+
+/** Why what a folder is called speaks against it, whatever it lies in. */
+function ownReason(name: string): string | null {
+  return TEST_FOLDER.test(name) ? 'test' : STORY_FOLDER.test(name) ? 'story' : null;
 }
 
 function fileReason(name: string): string | null {

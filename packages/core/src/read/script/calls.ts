@@ -112,13 +112,27 @@ function memberCall(
   if (callee.computed && callee.property.type !== 'PrivateName') value(r, callee.property as t.Expression);
   const name = callee.object.type === 'Identifier' ? `${callee.object.name}.${method}` : method;
   // `this.pick.bind(this)` is the method itself.
-  if (method === 'bind') {
-    readArguments(r, node);
-    return receiver;
-  }
+  if (method === 'bind') return bound(r, node, receiver);
   if (receiver !== null && MUTATING_METHODS.has(method)) mutation(r, receiver, '*', node, `${r.source(callee)}()`);
   const function_ = receiver === null ? null : r.b.part(receiver, method, r.fn, spotOf(callee.property));
   return plainCall(r, node, function_, name, receiver);
+}
+
+/** What is called with more arguments than this after the bound ones is not followed beyond them. */
+const FURTHER = 4;
+
+/** `pick.bind(this, tray)`: a function that calls `pick` with the tray in front of what it is given. */
+function bound(r: ScriptReader, node: Call, callee: PlaceId | null): PlaceId | null {
+  const leading = readArguments(r, node).slice(1);
+  if (callee === null || leading.length === 0) return callee;
+  const at = spotOf(node);
+  const id = r.b.addFunction('', 'closure', r.fn, at, node.loc?.end.line ?? 1);
+  const fact = r.b.fn(id);
+  fact.wraps = true;
+  for (let index = 0; index < FURTHER; index++) fact.params.push(r.b.place('param', '', id, at));
+  const brought = r.b.call({ callee, name: r.source(node.callee), args: [...leading, ...fact.params], fn: id, at });
+  r.b.flow(brought, fact.result);
+  return fact.self;
 }
 
 function collectionCall(

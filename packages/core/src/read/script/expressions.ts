@@ -5,7 +5,7 @@ import { spotOf } from './builder';
 import { readCall } from './calls';
 import { readExportAssignment } from './commonjs';
 import { readFunction } from './functions';
-import { noteAsked, noteCompared } from './guards';
+import { noteRead, noteAsked, noteCompared } from './guards';
 import { mutation, setVariable } from './mutations';
 import { bind, fieldOf } from './patterns';
 import type { ScriptReader } from './reader';
@@ -22,6 +22,7 @@ export function value(r: ScriptReader, node: t.Node | null | undefined, target: 
     case 'Identifier': {
       const place = r.scope.lookup(node.name);
       if (place === undefined) return r.missing(node.name, spotOf(node));
+      noteRead(r, place);
       return r.dialect.named?.(r, place, node) ?? place;
     }
     case 'MemberExpression':

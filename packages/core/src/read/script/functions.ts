@@ -35,6 +35,7 @@ export function readFunction(
   if (typed) r.propTypes.set(id, typed);
   const before = { fn: r.fn, scope: r.scope, fragment: r.fragment, seen: r.seen, repeat: r.repeat };
   r.fn = id;
+  r.branchAround.set(id, r.branch);
   r.scope = new Scope(before.scope, id);
   r.fragment = null;
   r.seen = { markup: false, hooks: false };
@@ -72,12 +73,16 @@ export function readFunction(
   return fact.self;
 }
 
-/** How many of its parameters a function counts on being given, now that its body has been read. */
+/**
+ * How many of its parameters a function counts on being given, now that its body has been read: those before the first that
+ * may be left out, but for the last ones where they are read in one branch alone.
+ */
 function neededBy(r: ScriptReader, node: FunctionNode): number {
-  const open = node.params.findIndex(
-    (param) => isOptional(param) || (param.type === 'Identifier' && r.asked.has(r.scope.own(param.name) ?? NO_PLACE)),
-  );
-  return open === -1 ? node.params.length : open;
+  const placeOf = (param: t.Node): PlaceId =>
+    param.type === 'Identifier' ? (r.scope.own(param.name) ?? NO_PLACE) : NO_PLACE;
+  const open = node.params.findIndex((param) => isOptional(param) || r.asked.has(placeOf(param)));
+  const before = open === -1 ? node.params : node.params.slice(0, open);
+  return before.findLastIndex((param) => param.type !== 'Identifier' || r.certain.has(placeOf(param))) + 1;
 }
 
 function isOptional(param: t.Node): boolean {

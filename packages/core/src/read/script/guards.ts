@@ -1,6 +1,16 @@
 /** Parameters that a function asks for before it uses them: whoever calls it may leave them out. */
 import type * as t from '@babel/types';
+import type { PlaceId } from '../../model/facts';
 import type { ScriptReader } from './reader';
+
+/** Takes note that a name is read, where that happens in no branch of the function it belongs to, or in several. */
+export function noteRead(r: ScriptReader, place: PlaceId): void {
+  const fn = r.b.facts.places[place]?.fn;
+  if (fn === undefined || r.certain.has(place)) return;
+  const before = r.readIn.get(place);
+  if (r.branchAround.get(fn) === r.branch || (before !== undefined && before !== r.branch)) r.certain.add(place);
+  else r.readIn.set(place, r.branch);
+}
 
 /** Takes note that code asks whether a name holds anything: `if (p)`, `p && …`, `p ?? …`, `p?.x`. */
 export function noteAsked(r: ScriptReader, node: t.Node | null | undefined): void {

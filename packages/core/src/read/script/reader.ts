@@ -133,10 +133,18 @@ export class ScriptReader {
   readonly elementsElse = new Set<PlaceId>();
   /** Places that code asks for before it uses them. */
   readonly asked = new Set<PlaceId>();
+  /** Places that are read whenever the function they belong to runs to its end. */
+  readonly certain = new Set<PlaceId>();
+  /** The branch that the code being read stands in, and the one that each function does. */
+  branch = 0;
+  readonly branchAround = new Map<FunctionId, number>();
+  /** Branches that places are read in. */
+  readonly readIn = new Map<PlaceId, number>();
   /** Channels between pages, by the variable that holds them. */
   readonly broadcasts = new Map<PlaceId, string>();
   /** What the module's own constants are set to. */
   readonly consts = new Map<string, t.Node>();
+  private lastBranch = 0;
   private readonly globals = new Map<string, PlaceId>();
 
   constructor(
@@ -149,15 +157,23 @@ export class ScriptReader {
     return this.text.slice(node.start ?? 0, node.end ?? 0);
   }
 
+  /** What is read from here on is read in a branch of its own. */
+  enterBranch(): void {
+    this.branch = ++this.lastBranch;
+  }
+
   /** Runs `read` with everything in it rendered at least as often as `repeat` says. */
   repeated<T>(repeat: Repeat, read: () => T): T {
     const { repeat: before, chosen } = this;
     this.repeat = strongerRepeat(before, repeat);
     // A loop within starts anew: whatever it does, it does for all.
     this.chosen = repeat === 'conditional' ? chosen || before === 'many' : repeat === 'many' ? false : chosen;
+    const around = this.branch;
+    if (repeat === 'conditional') this.enterBranch();
     try {
       return read();
     } finally {
+      this.branch = around;
       this.repeat = before;
       this.chosen = chosen;
     }

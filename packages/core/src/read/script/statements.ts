@@ -69,6 +69,7 @@ export function readStatement(r: ScriptReader, node: t.Statement): void {
       if (!readBoxGuard(r, node.test, node.consequent)) test(r, node.test, !throws(node.consequent));
       r.repeated('conditional', () => {
         readStatement(r, node.consequent);
+        r.enterBranch();
         if (node.alternate) readStatement(r, node.alternate);
       });
       return;
@@ -99,6 +100,7 @@ export function readStatement(r: ScriptReader, node: t.Statement): void {
             node.cases.flatMap((c) => c.consequent),
           );
           for (const c of node.cases) {
+            r.enterBranch();
             value(r, c.test);
             readStatements(r, c.consequent);
           }
