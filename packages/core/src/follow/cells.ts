@@ -25,6 +25,8 @@ export interface CellInfo {
   context: number | null;
   /** A module's own variable, of interest only to those who use it. */
   quiet?: boolean;
+  /** Nobody is told when it changes. */
+  untracked?: boolean;
 }
 
 /** How a value that no component holds reaches the components that read it, by its kind. */
@@ -165,6 +167,7 @@ export class Cells {
       value: { place: key === null ? graph.at(file, fact.value) : graph.shared.hubOf(key), path: 0, context: run },
       setter: setter === null ? null : { place: setter, path: 0, context: run },
       quiet: shared.quiet,
+      ...(shared.untracked ? { untracked: true } : {}),
       setterName: fact.kind === 'channel' ? fact.name : `set ${fact.name}`,
       callable: false,
       context: null,
@@ -334,6 +337,7 @@ function isSame(a: CellInfo, b: CellInfo): boolean {
     a.callable === b.callable &&
     a.context === b.context &&
     a.quiet === b.quiet &&
+    a.untracked === b.untracked &&
     isSameAt(a.value, b.value) &&
     isSameAt(a.setter, b.setter)
   );

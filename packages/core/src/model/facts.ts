@@ -203,6 +203,8 @@ export interface SiteFact {
   inside: PlaceId;
   /** It stands within another element of that piece. */
   nested?: boolean;
+  /** It has a key that is computed: with another key, what it renders starts from nothing. */
+  keyed?: true;
   /** A provider that stands in no markup: it is around all that whoever runs the function around it renders. */
   ambient?: boolean;
   props: SitePropFact[];
@@ -221,6 +223,8 @@ export interface SharedCell {
   key: string | null;
   /** Of no interest while no component reads or changes it: a module's own variable. */
   quiet: boolean;
+  /** Nobody is told when it changes: a module's own variable. */
+  untracked?: true;
   /** The function it is made in; the module itself where it is there once. */
   within: FunctionId;
 }

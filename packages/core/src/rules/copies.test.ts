@@ -53,7 +53,7 @@ describe('state of a class that is derived before each rendering', () => {
     ],
   ])('%s, it is kept in step', (_how, derive) => {
     expect(foundBy('frozen-read', bed(derive))).toEqual([]);
-    expect(foundBy('mirrored-state', bed(derive))).toEqual(['Bed.depth']);
+    expect(foundBy('mirrored-state', bed(derive))).toEqual([]);
   });
 });
 
@@ -66,11 +66,50 @@ describe('a state that starts as a prop', () => {
     expect(foundBy('frozen-read', survey)).toEqual([]);
   });
 
-  test('and is kept in step by an effect, is mirrored', () => {
+  test.each([
+    ['an effect', 'useEffect(() => { setDeep(depth); }, [depth]);', 'setDeep(4)'],
+    ['a reset', '', 'setDeep(deep > 3 ? depth : 4)'],
+    ['a reset by a button', 'const undo = () => { setDeep(depth); };', 'deep > 3 ? undo() : setDeep(4)'],
+  ])('and is kept in step by %s, is well', (_how, step, dig) => {
     const survey = bed(
-      `const [deep, setDeep] = useState(depth); useEffect(() => { setDeep(depth); }, [depth]); return <b>{deep}</b>;`,
+      `const [deep, setDeep] = useState(depth); ${step} return <b onClick={() => { ${dig}; }}>{deep}</b>;`,
     );
-    expect(foundBy('mirrored-state', survey)).toEqual(['Bed.deep']);
+    expect(foundBy('mirrored-state', survey)).toEqual([]);
+  });
+
+  test.each([
+    ['handed back when it is done', 'onDug(deep)'],
+    ['saved', 'saveDepth(deep)'],
+  ])('and is %s, is a draft', (_how, done) => {
+    const survey = one(`import { saveDepth } from 'some-garden';
+        function App() { const [depth, setDepth] = useState(1); return <main title={depth}><Bed depth={depth} onDug={(deep) => setDepth(deep)} /></main>; }
+        function Bed({ depth, onDug }) { const [deep, setDeep] = useState(depth); return <b onClick={() => setDeep(4)} onBlur={() => ${done}}>{deep}</b>; }`);
+    expect(foundBy('mirrored-state', survey)).toEqual([]);
+  });
+
+  test.each([
+    ['stays while another one is picked', '', ['Bed.deep']],
+    ['starts anew with each that is picked', 'key={picked}', []],
+  ])('and is a draft of one of a list, in a component that %s', (_what, key, found) => {
+    const survey =
+      one(`function App() { const [beds, setBeds] = useState([{ depth: 1 }, { depth: 2 }]); const [picked, setPicked] = useState(0);
+        const bed = beds.find((one) => one.id === picked);
+        return <main onClick={() => setPicked(1)}><Bed ${key} bed={bed} onDug={(depth) => setBeds([{ depth }])} /></main>; }
+        function Bed({ bed, onDug }) { const [deep, setDeep] = useState(bed.depth); return <b onClick={() => setDeep(4)} onBlur={() => onDug(deep)}>{deep}</b>; }`);
+    expect(foundBy('mirrored-state', survey)).toEqual(found);
+  });
+
+  test('and was taken by a key that is chosen at run time, may be a copy of anything', () => {
+    const survey = one(`${APP}
+      function Bed(props) { const field = props.side ? 'depth' : 'width'; const [deep, setDeep] = useState(props[field]); return <b title={props.depth} onClick={() => setDeep(4)}>{deep}</b>; }`);
+    expect(foundBy('mirrored-state', survey)).toEqual([]);
+  });
+
+  test('and says by its own name that it is the first value only, is meant to go its own way', () => {
+    const survey = bed(
+      `const [initialDepth, setInitial] = useState(depth); return <b onClick={() => setInitial(4)}>{initialDepth}</b>;`,
+    );
+    expect(foundBy('mirrored-state', survey)).toEqual([]);
   });
 
   test('and never changes, shows the first value for good', () => {
@@ -117,6 +156,35 @@ describe('what runs once and takes a value then', () => {
     ['read in the template', '', 'depth', []],
   ])('%s', (_what, script, shown, found) => {
     expect(foundBy('frozen-read', bed(script, shown))).toEqual(found);
+  });
+});
+
+describe('data of a component that starts as a prop', () => {
+  const bed = (options: string): ReturnType<typeof surveyOf> =>
+    surveyOf({
+      'package.json': '{ "dependencies": { "vue": "2.7.0" } }',
+      'src/App.vue': `<script>import Bed from './Bed.vue'; export default { components: { Bed }, data() { return { depth: 1 }; } };</script>
+        <template><main @click="depth += 1"><Bed :depth="depth" /></main></template>`,
+      'src/Bed.vue': `<script>import { next } from './places';
+        export default { props: ['depth'], data() { return { deep: this.depth, place: next() }; }, methods: { dig() { this.deep = 4; } }, ${options} };</script>
+        <template><b @click="dig">{{ deep }} {{ place }}</b></template>`,
+      'src/places.js': `let last = 0; export function next() { last += 1; return last; }`,
+    });
+
+  test.each([
+    ['is left alone', '', ['Bed.deep']],
+    ['is set by a watcher', 'watch: { depth(now) { this.deep = now; } }', []],
+    [
+      'is set by a watcher that does more',
+      'watch: { depth: { handler(now) { if (now > 2) this.deep = now; }, immediate: true } }',
+      [],
+    ],
+  ])('and %s', (_what, options, found) => {
+    expect(foundBy('mirrored-state', bed(options))).toEqual(found);
+  });
+
+  test('and a number that is drawn for it does not go stale', () => {
+    expect(foundBy('frozen-read', bed(''))).toEqual([]);
   });
 });
 

@@ -2,12 +2,14 @@
 import type { CellFlow, Cells } from '../follow/cells';
 import type { Flow, FlowStop } from '../follow/flow';
 import type { Spot } from '../model/facts';
+import { ELEMENT } from '../model/signs';
 import type { ComponentInfo } from '../link/program';
 import type { Linked } from '../link';
 import { once } from '../link/once';
 import { isPart, wasDerived, type Local, type Visited } from '../link/visited';
 import { changes, writersOf } from './changes';
 import { START } from './rule';
+import { passings } from './sites';
 
 export interface Copy {
   /** The cell that holds the copy. */
@@ -21,9 +23,14 @@ export interface Copy {
   changed: boolean;
   /** What it was copied from changes. */
   sourceChanges: boolean;
-  /** An effect hands the source's later values to the copy. */
-  followed: boolean;
+  /** Something brings it in step with what it was copied from: an effect, a watcher, a reset, a key that starts it anew. */
+  inStep: boolean;
+  /** What it holds is handed back in the end, and the source stays the same until then: what is typed, until it is saved. */
+  draft: boolean;
 }
+
+/** Names that say of a value that it is the first one only. */
+export const FIRST_ONLY = /^(initial|default|start)/i;
 
 /** Every cell of a component that starts as a copy of a prop, a context's value, a store's or another cell. */
 export const copies = once(findCopies);
@@ -47,6 +54,7 @@ function takingsOf(linked: Linked, flow: Flow): Taking[] {
     return local.visited.flatMap((visited) =>
       program.graph.edgesOutOf(visited.place).flatMap(({ op, to }): Taking[] => {
         if (op !== 'frozen' || wasDerived(visited) || isInstance(linked, local, visited)) return [];
+        if (isGuess(linked, local, visited)) return [];
         return [{ stop, component, local, visited, to }];
       }),
     );
@@ -74,7 +82,9 @@ function findCopies(cells: Cells, linked: Linked): Copy[] {
       const copy = byValue.get(`${to}:${component.fn}`);
       if (!copy || copy === source) continue;
       // The first of a list, a field of one's own object: not the same fact.
-      if (isPart(visited) && (source.cell.home === component.fn || ofList(linked, local, visited))) continue;
+      if (isPart(visited) && source.cell.home === component.fn) continue;
+      // Of a module's own variable nobody is told: what reads it again sees no more than the copy does.
+      if (source.cell.untracked) continue;
       const key = `${copy.cell.id}<${source.cell.id}`;
       if (seen.has(key)) continue;
       seen.add(key);
@@ -82,6 +92,7 @@ function findCopies(cells: Cells, linked: Linked): Copy[] {
       if (known) {
         known.sources.push(source);
         known.sourceChanges ||= changes(source);
+        known.inStep ||= isReset(linked, local, copy);
         continue;
       }
       found.push({
@@ -89,9 +100,10 @@ function findCopies(cells: Cells, linked: Linked): Copy[] {
         component,
         from: stop.name,
         sources: [source],
-        changed: writersOf(copy).some((one) => !isFollowing(one.facts.uses)),
+        changed: usesOf(copy).some((kind) => kind !== 'effect'),
         sourceChanges: changes(source),
-        followed: writersOf(copy).some((one) => isFollowing(one.facts.uses)),
+        inStep: usesOf(copy).includes('effect') || isReset(linked, local, copy) || isStartedAnew(linked, component),
+        draft: isHandedBack(copy, component) && !isPicked(linked, values, stop),
       });
     }
   }
@@ -106,12 +118,70 @@ function isInstance(linked: Linked, local: Local, visited: Visited): boolean {
   return false;
 }
 
-/** Taken out of a list: one of many, chosen once. */
-function ofList(linked: Linked, local: Local, visited: Visited): boolean {
+/** Taken out of a list, or by a key that is chosen at run time: one of many, and nobody knows which. */
+function isGuess(linked: Linked, local: Local, visited: Visited): boolean {
   const { graph } = linked.program;
   for (let at: Visited | undefined = visited; at; at = local.visited[at.from])
-    if (graph.places[at.place]?.kind === 'part' && /^(\*|\d+)$/.test(graph.places[at.place]?.name ?? '')) return true;
+    if (graph.places[at.place]?.kind === 'part' && /^(\*+|\d+)$/.test(graph.places[at.place]?.name ?? '')) return true;
   return false;
+}
+
+/** How the copy is changed: `effect` where that is what an effect or a watcher does. */
+function usesOf(copy: CellFlow): string[] {
+  return writersOf(copy).flatMap((stop) => stop.facts.uses.map((use) => use.kind));
+}
+
+/** Whether the value is given to what changes the copy: set back to what it was copied from. */
+function isReset(linked: Linked, local: Local, { cell }: CellFlow): boolean {
+  const { graph } = linked.program;
+  const setter = cell.setter?.place;
+  const isSetter = (call: number): boolean => {
+    const entry = graph.calls[call];
+    return !!entry && graph.trace(graph.at(entry.file, entry.fact.callee)).some((origin) => origin.place === setter);
+  };
+  const isWritten = (visited: Visited): boolean =>
+    graph.callsWithArg(visited.place).some(isSetter) ||
+    graph.edgesOutOf(visited.place).some((edge) => edge.op === 'same' && edge.to === cell.value?.place);
+  return local.visited.some((visited) => !wasDerived(visited) && isWritten(visited));
+}
+
+/** Whether the component is written with a key of its own: another key, and it starts from nothing. */
+function isStartedAnew(linked: Linked, component: ComponentInfo): boolean {
+  return passings(linked).some(
+    (passing) => passing.component === component && passing.fact.repeat !== 'many' && passing.fact.keyed,
+  );
+}
+
+/**
+ * Whether what was copied is one of a list, given to a component that stays when another one is picked: then what is typed for
+ * the first is shown, and saved, for the second.
+ */
+function isPicked(linked: Linked, flow: Flow, stop: FlowStop): boolean {
+  const { graph } = linked.program;
+  const holdsElements = (from: FlowStop): boolean =>
+    linked.locals.explore(from.at).visited.some(({ place }) => graph.places[place]?.name === ELEMENT);
+  return [...flow.stops.values()].some((from) =>
+    from.hops.some(
+      (hop) =>
+        hop.target === stop.key &&
+        hop.effect === 'part' &&
+        hop.site !== null &&
+        graph.sites[hop.site]?.fact.repeat !== 'many' &&
+        holdsElements(from),
+    ),
+  );
+}
+
+const SAVES = /save|submit|send|store|post|apply|confirm|commit|create|update|search|request|fetch|dispatch|mutate/i;
+
+/** Whether the component hands what the copy holds to whoever renders it, or to what saves it. */
+function isHandedBack({ values }: CellFlow, component: ComponentInfo): boolean {
+  return [...(values?.stops.values() ?? [])].some(
+    (stop) =>
+      stop.component === component &&
+      (stop.hops.some((hop) => hop.carrier === 'callback' || hop.carrier === 'event') ||
+        stop.facts.uses.some((use) => use.kind === 'computed' && SAVES.test(use.detail))),
+  );
 }
 
 export interface Taken {
@@ -155,9 +225,4 @@ export function takenOnce(linked: Linked, cells: Cells): Taken[] {
     }
   }
   return [...found.values()];
-}
-
-/** Changed only where an effect runs: to follow what it was copied from. */
-function isFollowing(uses: readonly { kind: string; detail: string }[]): boolean {
-  return uses.length > 0 && uses.every((use) => use.kind === 'effect');
 }

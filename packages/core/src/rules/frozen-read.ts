@@ -1,5 +1,5 @@
 /** A value copied once, although it changes later. */
-import { copies, takenOnce } from './copies';
+import { copies, FIRST_ONLY, takenOnce } from './copies';
 import { beside, named, seat, type Draft, type Rule } from './rule';
 
 export const frozenRead: Rule = {
@@ -44,15 +44,10 @@ function Gauge({ level }) {
       related: [beside(linked, source.cell.file, source.cell.spot, `${source.cell.name} lives here, and changes.`)],
     }));
     const copied = copies(cells, linked).flatMap(
-      ({ copy, component, from, sources, changed, followed, sourceChanges }) => {
-        if (
-          changed ||
-          followed ||
-          !sourceChanges ||
-          /^(initial|default|start)/i.test(from.slice(from.lastIndexOf('.') + 1))
-        )
-          return [];
+      ({ copy, component, from, sources, changed, inStep, sourceChanges }) => {
+        if (changed || inStep || !sourceChanges) return [];
         const { cell, values } = copy;
+        if ([from.slice(from.lastIndexOf('.') + 1), cell.name].some((name) => FIRST_ONLY.test(name))) return [];
         // A copy that is never read shows nothing stale.
         if (![...(values?.stops.values() ?? [])].some((stop) => stop.facts.uses.length > 0)) return [];
         const source = sources[0]?.cell;

@@ -1,5 +1,5 @@
 /** One fact kept in two homes. */
-import { copies } from './copies';
+import { copies, FIRST_ONLY } from './copies';
 import { beside, named, seat, type Rule } from './rule';
 
 export const mirroredState: Rule = {
@@ -35,17 +35,17 @@ function Dial({ level, onTurn }) {
     },
   },
   check({ linked, cells }) {
-    return copies(cells, linked).flatMap(({ copy, component, from, sources, changed, followed }) => {
-      if (!(changed || followed) || /^(initial|default|start)/i.test(lastPart(from))) return [];
+    return copies(cells, linked).flatMap(({ copy, component, from, sources, changed, inStep, draft }) => {
+      if (!changed || inStep || draft) return [];
       const { cell } = copy;
+      if ([lastPart(from), cell.name].some((name) => FIRST_ONLY.test(name))) return [];
       // Kept to tell what changed, or to come later than it: not to be shown in its place.
       if (/^(prev|previous|last|old)|debounce|throttle|deferred|delayed/i.test(cell.name)) return [];
       const [source] = sources;
       const home = source?.cell.home == null ? undefined : linked.program.component(source.cell.home);
-      const what = followed && !changed ? 'is kept in step by an effect' : 'then changes on its own';
       return [
         {
-          message: `${component.name} keeps ${cell.name}, which starts as ${from}${home && home !== component ? ` of ${home.name}` : ''} and ${what}: the two can say different things.`,
+          message: `${component.name} keeps ${cell.name}, which starts as ${from}${home && home !== component ? ` of ${home.name}` : ''} and then changes on its own: the two can say different things.`,
           component: component.name,
           name: cell.name,
           ...seat(linked, cell.file, cell.spot),

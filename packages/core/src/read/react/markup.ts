@@ -43,6 +43,7 @@ function readElement(r: ScriptReader, node: t.JSXElement, piece: PlaceId): void 
     fn: r.fn,
     at: spotOf(node.openingElement.name),
     ...(r.depth > 0 ? { nested: true } : {}),
+    ...(node.openingElement.attributes.some(isKey) ? { keyed: true as const } : {}),
     ...(r.elementsElse.has(tagPlace) ? { elseElement: true } : {}),
   };
   r.b.facts.sites.push(site);
@@ -92,6 +93,14 @@ function attributeValue(r: ScriptReader, attribute: t.JSXAttribute): PlaceId | n
   if (!given || given.type === 'StringLiteral') return null;
   if (given.type === 'JSXExpressionContainer') return value(r, given.expression);
   return value(r, given);
+}
+
+function isKey(attribute: t.JSXAttribute | t.JSXSpreadAttribute): boolean {
+  return (
+    attribute.type === 'JSXAttribute' &&
+    attribute.name.name === 'key' &&
+    attribute.value?.type === 'JSXExpressionContainer'
+  );
 }
 
 function isChosen({ value: given }: t.JSXAttribute): boolean {

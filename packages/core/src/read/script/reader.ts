@@ -79,6 +79,8 @@ export class ScriptReader {
   repeat: Repeat = 'once';
   /** Inside a loop, what is being read is done for some of its turns only. */
   chosen = false;
+  /** The markup being read starts from nothing where a key changes. */
+  keyed = false;
   /** What `this` stands for, inside a class that is followed. */
   self: PlaceId | null = null;
   /** The class being read, where it is a component. */

@@ -1,5 +1,5 @@
 /** Sites of components, as the readers of single-file components write them. */
-import type { PlaceId, SitePropFact, Spot } from '../../model/facts';
+import type { PlaceId, SiteFact, SitePropFact, Spot } from '../../model/facts';
 import type { ScriptReader } from '../script/reader';
 
 /** Hands one prop over; what is no value that is followed (a literal) gets a place of its own, where it is written. */
@@ -16,11 +16,14 @@ export function addSite(r: ScriptReader, name: string, tag: PlaceId, inside: Pla
   const propsPlace = r.b.place('siteProps', name, r.fn, at);
   const props: SitePropFact[] = [];
   const nested = r.depth > 0 ? { nested: true } : {};
-  r.b.facts.sites.push({ name, tag, propsPlace, inside, props, repeat: r.repeat, fn: r.fn, at, ...nested });
+  const site: SiteFact = { name, tag, propsPlace, inside, props, repeat: r.repeat, fn: r.fn, at, ...nested };
+  if (r.keyed) site.keyed = true;
+  r.b.facts.sites.push(site);
   const give: Give = (prop, place, literal, spot) => {
     const held = place ?? r.b.place('object', '', r.fn, spot);
     // A reference is no prop: it only comes to hold the child.
     if (prop !== 'ref') r.b.flow(held, propsPlace, 'put', prop);
+    if (prop === 'key' && place !== null) site.keyed = true;
     props.push({ name: prop, place: held, literal, at: spot });
   };
   return { propsPlace, props, give };

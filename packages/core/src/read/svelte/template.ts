@@ -47,6 +47,14 @@ class Markup extends MarkupText {
     });
   }
 
+  /** What is thrown away and made again where a key changes. */
+  private keyed(fragment: Parameters<typeof this.fragment>[0], piece: PlaceId): void {
+    const before = this.r.keyed;
+    this.r.keyed = true;
+    this.fragment(fragment, piece);
+    this.r.keyed = before;
+  }
+
   private node(node: MarkupNode, piece: PlaceId): void {
     const { r } = this;
     switch (node.type) {
@@ -70,7 +78,7 @@ class Markup extends MarkupText {
         return this.promised(node, piece);
       case 'KeyBlock':
         this.test(node.expression);
-        return this.fragment(node.fragment, piece);
+        return this.keyed(node.fragment, piece);
       case 'Component':
       case 'SvelteComponent':
       case 'SvelteSelf':
