@@ -3,9 +3,9 @@ import type { Linked } from '../link';
 import { push } from '../link/byPlace';
 import type { Graph } from '../link/graph';
 import { once } from '../link/once';
-import type { CellFlow } from '../follow/cells';
+import type { CellFlow, CellInfo } from '../follow/cells';
 import { stopsOfItself, type FlowStop } from '../follow/flow';
-import { isAnew, isPart, wasDerived, wasFrozen } from '../link/visited';
+import { isAnew, isPart, wasDerived, wasFrozen, type Local, type Visited } from '../link/visited';
 import { FAMILIES } from '../model/families';
 import { beside, named, seat, type Draft, type Rule } from './rule';
 import type { FileFacts, Spot } from '../model/facts';
@@ -107,12 +107,14 @@ function draftsOf(linked: Linked, { cell, values }: CellFlow): Map<Spot, Draft> 
           wasDerived(visited) ||
           wasFrozen(visited) ||
           OF_ELEMENTS.test(one.text) ||
-          isAnew(visited.flags)
+          isAnew(visited.flags) ||
+          isPutTogether(program.graph, visited.place) ||
+          isLookedUp(linked, stop, local, visited, one)
         )
           continue;
         const whose = stop.component?.fn === cell.home ? cell.name : `${cell.name} of ${home.name}`;
         const what = isPart(visited) ? `a part of ${whose}` : whose;
-        if (found.has(one.at) || isSetAnew(linked, cell.setter.place, one)) continue;
+        if (found.has(one.at) || isSetAnew(linked, cell, one)) continue;
         found.set(one.at, {
           message: `${stop.component?.name ?? ''} changes ${what} in place (${one.text}): nothing is rendered again, and the screen keeps showing the old value.`,
           component: stop.component?.name ?? null,
@@ -134,18 +136,33 @@ function holds({ program: { paths } }: Linked, path: number, one: Mutation, name
   );
 }
 
-/** Whether the function that changes a value also sets it to one put together anew: then the change shows. */
-function isSetAnew({ program: { graph } }: Linked, setter: number, { file, fn }: Mutation): boolean {
+/** Whether a helper picked what it changes by a key that is chosen at run time: it may have come from anywhere. */
+function isLookedUp({ program }: Linked, stop: FlowStop, local: Local, visited: Visited, one: Mutation): boolean {
+  const { graph } = program;
+  if (program.unitOf(one.fn) === stop.component?.fn) return false;
+  for (let at: Visited | undefined = visited; at; at = local.visited[at.from])
+    if (graph.places[at.place]?.kind === 'part' && graph.places[at.place]?.name === '*') return true;
+  return false;
+}
+
+/** Whether the function that changes a value also sets it, to anything but the very same object: then the change shows. */
+function isSetAnew({ program: { graph } }: Linked, cell: CellInfo, { file, fn }: Mutation): boolean {
   const calls = graph.files[file]?.calls ?? [];
   return calls.some((fact) => {
     const [arg] = fact.args;
     if (arg == null || graph.fnAt(file, fact.fn) !== fn) return false;
-    if (!graph.trace(graph.at(file, fact.callee)).some((origin) => origin.place === setter)) return false;
-    return isPutTogether(graph, graph.at(file, arg));
+    if (!graph.trace(graph.at(file, fact.callee)).some((origin) => origin.place === cell.setter?.place)) return false;
+    const given = graph.at(file, arg);
+    return isPutTogether(graph, given) || !isByName(graph, given, cell.value?.place ?? -1);
   });
 }
 
-/** Whether a value is an object made where it is given, by way of names alone. */
+/** Whether a place holds what another holds, by way of names and fields alone. */
+function isByName(graph: Graph, start: number, held: number): boolean {
+  return graph.trace(start).some((origin) => origin.place === held && (origin.calls ?? []).length === 0);
+}
+
+/** Whether a value may be an object made on the way, by way of names alone: a copy, though only where it was needed. */
 function isPutTogether(graph: Graph, start: number): boolean {
   const seen = new Set<number>();
   const queue = [start];
@@ -156,8 +173,8 @@ function isPutTogether(graph: Graph, start: number): boolean {
     if (kind === 'object') return true;
     if (kind === 'cell') continue;
     for (let edge = graph.firstInto(at); edge; edge = edge.nextInto)
-      if (edge.op === 'same') queue.push(edge.from);
-      else if (kind === 'computed') return true;
+      if (edge.op === 'rest') return true;
+      else if (edge.op === 'same') queue.push(edge.from);
   }
   return false;
 }

@@ -3,7 +3,8 @@ import { foundBy, one, surveyOf } from '../testing/project';
 
 describe('direct-write and a setter beside it', () => {
   const app = (change: string): ReturnType<typeof one> =>
-    one(`function App() { const [beds, setBeds] = useState([]);
+    one(`const sorted = (list) => Object.fromEntries(list);
+      function App() { const [beds, setBeds] = useState([]);
       function add(bed) { ${change} }
       return <b onClick={() => add(1)}>{beds.length}</b>; }`);
   test.each([
@@ -12,6 +13,9 @@ describe('direct-write and a setter beside it', () => {
     ['set to itself under another name', 'const all = beds; all.push(bed); setBeds(all);', ['App.beds']],
     ['set to a list put together anew', 'beds.push(bed); setBeds([...beds]);', []],
     ['set to a copy', 'beds.push(bed); setBeds(beds.slice());', []],
+    ['set to what a helper makes of it', 'beds.push(bed); setBeds(sorted(beds));', []],
+    ['made a copy of under a guard', 'let next = beds; if (bed) next = [...beds]; next.push(bed);', []],
+    ['taken apart into a copy', 'const { first, ...rest } = beds; rest.last = bed;', []],
     ['set elsewhere', 'beds.push(bed); } function clear() { setBeds([]);', ['App.beds']],
   ])('%s', (_what, change, found) => {
     expect(foundBy('direct-write', app(change))).toEqual(found);
