@@ -80,12 +80,21 @@ function keyOf({ rule, file, line, component, name }) {
   return [rule, `${file}:${line}`, component ?? '-', name ?? '-'].join(' ');
 }
 
+/** Whether it is reported, by itself or together with others of one cause. */
+function isReported(findings, label) {
+  if (findings.has(keyOf(label))) return true;
+  return [...findings.values()].some(
+    ({ rule, file, component, names }) =>
+      names?.includes(label.name) && rule === label.rule && file === label.file && component === label.component,
+  );
+}
+
 /** What is reported although it is false, and what is true and no longer reported. */
 function compare() {
   const found = [];
   for (const name of PACKAGES)
     for (const one of labels.get(name)) {
-      const there = reported.get(name).has(keyOf(one));
+      const there = isReported(reported.get(name), one);
       if (one.label === null) found.push(`${name}: not labelled yet: ${keyOf(one)}`);
       if (one.label === 'false' && there) found.push(`${name}: false, and reported: ${keyOf(one)}\n    ${one.because}`);
       if (one.label === 'true' && !there) found.push(`${name}: true, and lost: ${keyOf(one)}\n    ${one.because}`);
@@ -96,7 +105,9 @@ function compare() {
 async function draw(count, seed) {
   const wanted = options.level ? [options.level] : ['error', 'warning'];
   const all = PACKAGES.flatMap((name) =>
-    [...reported.get(name).values()].filter(({ level }) => wanted.includes(level)).map((finding) => ({ name, finding })),
+    [...reported.get(name).values()]
+      .filter(({ level }) => wanted.includes(level))
+      .map((finding) => ({ name, finding })),
   ).sort((a, b) => order(`${a.name} ${keyOf(a.finding)}`, `${b.name} ${keyOf(b.finding)}`));
   const random = randomFrom(seed);
   const drawn = [];

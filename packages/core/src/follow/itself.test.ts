@@ -51,10 +51,7 @@ test('what is computed and given by a spread is a value of its own too', () => {
 test('rules, the sheet and Homes count the value itself', () => {
   const survey = one(COMPUTED);
   const drilled = survey.findings().filter(({ rule }) => rule === 'drilled-prop');
-  expect(drilled.map(({ component, name }) => [component, name])).toEqual([
-    ['Zone', 'rows'],
-    ['Zone', 'hottest'],
-  ]);
+  expect(drilled.map(({ component, names }) => [component, names])).toEqual([['Zone', ['rows', 'hottest']]]);
   const cell = survey.document().cells.find(({ name }) => name === 'rows')?.id;
   const marks = survey.document().marks?.filter((mark) => mark.cell === cell && !mark.computed);
   expect(marks?.map(({ component }) => component.slice(component.indexOf('#') + 1))).toEqual([

@@ -3,7 +3,7 @@
  * of the same exploration: what becomes of a value (who reads it), and what becomes of a function (who calls it).
  */
 import type { Carrier, Effect } from '../model/documents';
-import { TAKEN, type Spot } from '../model/facts';
+import { TAKEN, type CallFact, type Spot } from '../model/facts';
 import { isAnyField, isWay, shownName } from '../model/signs';
 import type { Linked } from '../link';
 import type { Graph } from '../link/graph';
@@ -40,6 +40,8 @@ export interface Departure extends Seat {
   through: string[];
   /** What leaves is a copy. */
   anew: boolean;
+  /** What leaves was put together from the value, maybe with others. */
+  spread: boolean;
   /** The name it has on arrival. */
   name: string;
 }
@@ -49,6 +51,8 @@ export interface StopFacts {
   departures: Departure[];
   /** For functions: it is called by one that also does other things. */
   doesMore: boolean;
+  /** For functions: it is called with more than the function around the call was given. */
+  adds: boolean;
   /** It is put into a context here. */
   provides: boolean;
   /** Why it was not followed to its end; null where it was. */
@@ -82,7 +86,7 @@ export class Stops {
   private ofValue(at: At, name: string): StopFacts {
     const { graph, paths } = this.linked.program;
     const local = this.linked.locals.explore(at);
-    const stop: StopFacts = { uses: [], departures: [], doesMore: false, provides: false, cut: local.cut };
+    const stop: StopFacts = { uses: [], departures: [], doesMore: false, adds: false, provides: false, cut: local.cut };
     for (const { use, path, context } of local.uses) {
       const entry = graph.uses[use];
       if (!entry || entry.fact.kind === 'handler') continue;
@@ -138,7 +142,7 @@ export class Stops {
   private ofFunction(at: At, name: string): StopFacts {
     const { program, locals } = this.linked;
     const { graph } = program;
-    const stop: StopFacts = { uses: [], departures: [], doesMore: false, provides: false, cut: null };
+    const stop: StopFacts = { uses: [], departures: [], doesMore: false, adds: false, provides: false, cut: null };
     const seen = new Set<string>();
     const queue: { at: At; spot: Seat | null }[] = [{ at, spot: null }];
     let calls: Seat | null = null;
@@ -162,6 +166,7 @@ export class Stops {
           const around = graph.functions[outer.fn];
           if (!around) continue;
           if (!around.fact.wraps) stop.doesMore = true;
+          stop.adds ||= this.addsTo(entry, outer.fn);
           const self = graph.at(around.file, around.fact.self);
           queue.push({ at: { place: self, path: 0, context: outer.context }, spot: seat });
         }
@@ -171,6 +176,12 @@ export class Stops {
     if (calls && stop.uses.length === 0 && stop.departures.length === 0)
       stop.uses.push({ kind: 'handler', detail: 'unknown', ...calls });
     return stop;
+  }
+
+  /** Whether a call in a function hands over something that function was not given. */
+  private addsTo({ fact, file }: { fact: CallFact; file: number }, around: number): boolean {
+    const { graph } = this.linked.program;
+    return fact.args.some((arg) => arg === null || graph.fnOfPlace(graph.at(file, arg)) !== around);
   }
 
   /** The closures a call stands in, helpers on the way left; null where it is made while rendering. */
@@ -283,6 +294,7 @@ export class Stops {
         computed: exit.derived && mode === 'value',
         through: exit.through,
         anew: exit.anew,
+        spread: exit.spread,
         name: arrival,
         ...seat,
       });

@@ -2,7 +2,7 @@
  * Functions that are gone through once in an exploration: by which calls a value came into each, and how it is known to leave.
  * A call that is met later gets what is known; what is found later goes to all calls that are known.
  */
-import { ANEW, type Local, type Visited } from './visited';
+import { TOLD_OF_FIRST, type Local, type Visited } from './visited';
 
 /** A call by which a value came into a function. */
 export interface Caller {
@@ -43,7 +43,7 @@ export class Entries {
 
   /** Notes that a value arrives in a function by a call: `isFirst` where it is still to be gone through, and what is known to come out. */
   arrive(fn: number, arrived: Visited, caller: Caller): { entry: number; isFirst: boolean; left: readonly Left[] } {
-    const key = `${arrived.place}:${arrived.path}:${arrived.flags & ~ANEW}:${arrived.key}`;
+    const key = `${arrived.place}:${arrived.path}:${arrived.flags & ~TOLD_OF_FIRST}:${arrived.key}`;
     this.byArrival ??= new Map();
     const known = this.byArrival.get(key);
     const number = known ?? this.all.push({ fn, callers: [], left: [], known: new Set() }) - 1;
@@ -61,7 +61,7 @@ export class Entries {
   leave(number: number, left: Left): readonly Caller[] {
     const entry = this.all[number];
     const { path, flags, key } = left.state;
-    const known = `${left.place ?? ''}:${path}:${flags & ~ANEW}:${key}`;
+    const known = `${left.place ?? ''}:${path}:${flags & ~TOLD_OF_FIRST}:${key}`;
     if (!entry || entry.known.has(known)) return NONE;
     entry.known.add(known);
     entry.left.push(left);

@@ -9,6 +9,8 @@ import type { Edge } from './edges';
 import { Entries, NO_CALLS, type Caller, type Left } from './entries';
 import {
   ANEW,
+  SPREAD,
+  TOLD_OF_FIRST,
   changeOf,
   DERIVED,
   FROZEN,
@@ -42,7 +44,7 @@ function isSame(a: State, b: State): boolean {
     a.place === b.place &&
     a.path === b.path &&
     a.context === b.context &&
-    ((a.flags ^ b.flags) & ~ANEW) === 0 &&
+    ((a.flags ^ b.flags) & ~TOLD_OF_FIRST) === 0 &&
     a.entry === b.entry &&
     a.key === b.key
   );
@@ -173,7 +175,7 @@ export class Exploration {
         if (path === 0) flags |= FROZEN;
         break;
     }
-    if (path === state.path && graph.places[edge.to]?.kind === 'object') flags |= ANEW;
+    if (path === state.path && graph.places[edge.to]?.kind === 'object') flags |= path === 0 ? TOLD_OF_FIRST : ANEW;
     const { context, entry } = state;
     const fn = graph.fnOfPlace(edge.to);
     const here = graph.fnOfPlace(state.place);
@@ -415,6 +417,7 @@ export class Exploration {
       index: arg,
       through: this.through(index),
       anew: isAnew(flags),
+      spread: (flags & SPREAD) !== 0,
       ...changeOf(flags),
     });
   }

@@ -151,7 +151,9 @@ export function importedAmong(
   configs: readonly ConfigFile[],
 ): Set<string> {
   // What is compiled from a source that is read says the same once more.
-  const typed = new Set(files.filter(({ path }) => /\.([mc]?ts|[jt]sx)$/.test(path)).map(({ path }) => uncompiled(path)));
+  const typed = new Set(
+    files.filter(({ path }) => /\.([mc]?ts|[jt]sx)$/.test(path)).map(({ path }) => uncompiled(path)),
+  );
   const isCompiled = (path: string): boolean => /\.[mc]?js$/.test(path) && typed.has(uncompiled(path));
   const all = [...files, ...further.filter((path) => !isCompiled(path)).map((path) => ({ path }))];
   const among = new Modules(files, configs);

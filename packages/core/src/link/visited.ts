@@ -31,6 +31,8 @@ export interface Exit extends Change {
   through: string[];
   /** It was put into a new object or list of the same make on the way: what leaves is a copy. */
   anew: boolean;
+  /** The value itself was spread into it, maybe beside others. */
+  spread: boolean;
 }
 
 export interface LocalUse extends Change {
@@ -90,12 +92,17 @@ export const MANY = 16;
 /** It was spread, sliced or put together anew; of two ways to a place the first says so. */
 export const ANEW = 32;
 
+/** The value itself was: what comes of it holds its fields, and may hold others. */
+export const SPREAD = 64;
+/** What is told of the first of two ways to a place alone. */
+export const TOLD_OF_FIRST = ANEW | SPREAD;
+
 export function isAnew(flags: number): boolean {
   return (flags & ANEW) !== 0;
 }
 
 /** What each combination of signs says, made once. */
-const CHANGES: readonly Change[] = Array.from({ length: 2 * ANEW }, (_, flags) => ({
+const CHANGES: readonly Change[] = Array.from({ length: 2 * SPREAD }, (_, flags) => ({
   part: (flags & PART) !== 0,
   derived: (flags & DERIVED) !== 0,
   frozen: (flags & FROZEN) !== 0,

@@ -137,6 +137,8 @@ export const Finding = z.object({
   components: z.array(z.string()),
   /** Component ids, in the order of `components`, where names alone would be ambiguous. */
   componentIds: z.array(z.string()).optional(),
+  /** All names it is about, `name` first, where one cause concerns several. */
+  names: z.array(z.string()).optional(),
   related: z.array(z.object({ file: z.string(), line: z.number().int(), note: z.string() })),
 });
 export type Finding = z.infer<typeof Finding>;

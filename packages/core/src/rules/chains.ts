@@ -1,4 +1,6 @@
 /** Chains of components that only carry a value: what `drilled-prop` and `relayed-event` have in common. */
+import type { Linked } from '../link';
+import { push } from '../link/byPlace';
 import { once } from '../link/once';
 import type { CellFlow } from '../follow/cells';
 import { itself, type Flow, type FlowHop, type FlowStop } from '../follow/flow';
@@ -22,15 +24,18 @@ interface Stretch {
 
 const BY_HAND = new Set(['prop', 'overflow', 'event']);
 
-/** The longest chain for each first relay (seen from the home), over all cells. */
-export function chains(cells: Cells, part: (flow: CellFlow) => Flow | null, relays: number): Chain[] {
+/**
+ * The longest chain for each first relay (seen from the home), over all cells that `part` gives a flow for; those that go by
+ * the very same components are one cause, and stand together.
+ */
+export function chains(linked: Linked, cells: Cells, part: (flow: CellFlow) => Flow | null, relays: number): Chain[][] {
   const longest = new Map<string, Chain>();
   for (const flow of cells.all) {
     const all = part(flow);
     const way = all && itself(all);
     if (!way || way.stops.size < relays + 2) continue;
     for (const chain of chainsOf(way)) {
-      if (new Set(chain.relays.map((r) => r.component?.fn)).size < relays) continue;
+      if (new Set(chain.relays.filter(onlyCarries(linked, chain)).map((r) => r.component?.fn)).size < relays) continue;
       const first = chain.relays[0];
       // Fields of one object carried together are one chain.
       const key = `${first?.component?.id ?? ''}.${first?.name.split('.')[0] ?? ''}`;
@@ -38,7 +43,21 @@ export function chains(cells: Cells, part: (flow: CellFlow) => Flow | null, rela
       if (!known || known.relays.length < chain.relays.length) longest.set(key, chain);
     }
   }
-  return [...longest.values()];
+  const together = new Map<string, Chain[]>();
+  for (const chain of longest.values())
+    push(together, [chain.before, ...chain.relays].map((stop) => stop.component?.id ?? '').join(' '), chain);
+  return [...together.values()];
+}
+
+/** Which relays of a chain do nothing but carry: not its own home, none that adds something, none that a package wraps. */
+function onlyCarries({ program }: Linked, chain: Chain): (relay: FlowStop) => boolean {
+  return (relay) => {
+    const index = chain.relays.indexOf(relay);
+    const [arriving, leaving] = [chain.hops[index], chain.hops[index + 1]];
+    if (relay.component === chain.before.component || relay.facts.adds || leaving?.spread) return false;
+    // What a wrapper from a package does with what comes by is not known.
+    return arriving?.site == null || !program.siteTargets[arriving.site]?.outside;
+  };
 }
 
 const chainsOf = once(chainsIn);

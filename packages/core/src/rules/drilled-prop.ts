@@ -1,6 +1,7 @@
 /** A value handed through components that only pass it on. */
 import { arrivalOf } from '../follow/trail';
 import type { Linked } from '../link';
+import type { CellFlow } from '../follow/cells';
 import { chains, type Chain } from './chains';
 import { beside, count, list, named, seat, type Draft, type Rule } from './rule';
 
@@ -49,26 +50,45 @@ function Gauge({ units }) {
     },
   },
   check({ linked, cells, setting }) {
-    const drafts = linked.answers.about<Chain, Draft[]>('drilled-prop');
-    return chains(cells, (flow) => flow.values, setting('relays')).flatMap((chain) =>
-      drafts.get(chain, () => draftOf(linked, chain)),
+    return chains(linked, cells, (flow) => (isLiteral(linked, flow) ? null : flow.values), setting('relays')).flatMap(
+      (alike) => draftOf(linked, alike),
     );
   },
 };
 
-function draftOf(linked: Linked, chain: Chain): Draft[] {
-  const first = chain.relays[0];
-  if (!first?.component) return [];
+/** What is written out where it is given has no home that could be nearer. */
+function isLiteral({ program: { graph } }: Linked, { cell }: CellFlow): boolean {
+  const place = cell.value?.place;
+  if (cell.kind !== 'constant' || place === undefined) return false;
+  return /^(object|unknown)$/.test(graph.places[place]?.kind ?? '') && graph.firstInto(place) === undefined;
+}
+
+/** What only says how an element looks, or is known: nobody would put that into a context. */
+const OF_ELEMENT =
+  /^(class|style|id|as|is|tag|role|dir|lang|placeholder|tabindex|test-?id)$|class-?names?$|styles?$|^(aria|data)-/i;
+/** Functions are called below, and that is another chain. */
+const FUNCTION = /^on[A-Z]|^render[A-Z]/;
+
+function draftOf(linked: Linked, alike: readonly Chain[]): Draft[] {
+  const told = alike.filter((chain) =>
+    [chain.relays[0]?.name ?? '', chain.after.name].every((name) => !OF_ELEMENT.test(name) && !FUNCTION.test(name)),
+  );
+  const [chain] = told;
+  const first = chain?.relays[0];
+  if (!chain || !first?.component) return [];
+  const values = [...new Set(told.map(({ relays }) => relays[0]?.name ?? ''))];
   const carried = chain.relays.map((stop) => stop.component?.name ?? '');
-  const value = first.name;
   const end = chain.after.component?.name ?? '';
-  const renamed = chain.after.name === value ? '' : `, where it is called ${chain.after.name}`;
+  const renamed =
+    values.length > 1 || chain.after.name === first.name ? '' : `, where it is called ${chain.after.name}`;
+  const it = values.length > 1 ? 'them' : 'it';
   const at = arrivalOf(linked, first);
   return [
     {
-      message: `${count(carried.length, 'component hands', 'components hand')} ${value} on and never ${carried.length === 1 ? 'uses' : 'use'} it: ${list(carried)} carry it from ${chain.before.component?.name ?? 'its module'} to ${end}${renamed}.`,
+      message: `${count(carried.length, 'component hands', 'components hand')} ${list(values)} on and never ${carried.length === 1 ? 'uses' : 'use'} ${it}: ${list(carried)} carry ${it} from ${chain.before.component?.name ?? 'its module'} to ${end}${renamed}.`,
       component: first.component.name,
       name: first.name,
+      ...(values.length > 1 ? { names: values } : {}),
       ...seat(linked, at.file, at.spot),
       ...named([chain.before, ...chain.relays, chain.after].map((stop) => stop.component)),
       related: chain.hops.map((hop, index) => {

@@ -42,26 +42,32 @@ function VentLever({ onVent }) {
     },
   },
   check({ linked, cells, setting }) {
-    const drafts = linked.answers.about<Chain, Draft[]>('relayed-event');
-    return chains(cells, (flow) => flow.calls, setting('relays')).flatMap((chain) =>
-      drafts.get(chain, () => draftOf(linked, chain)),
-    );
+    return chains(linked, cells, (flow) => flow.calls, setting('relays')).flatMap((alike) => draftOf(linked, alike));
   },
 };
 
-function draftOf(linked: Linked, chain: Chain): Draft[] {
+/** Components and render functions are called too, and what they bring is markup. */
+const MARKUP = /^[A-Z]|^render([A-Z]|$)/;
+
+function draftOf(linked: Linked, alike: readonly Chain[]): Draft[] {
+  const told = alike.filter(({ after }) => !MARKUP.test(after.name));
+  const [chain] = told;
+  if (!chain) return [];
   // Seen from the component that calls it, the first relay is the one right above.
   const up = [...chain.relays].reverse();
   const first = up[0];
   if (!first?.component) return [];
+  const names = [...new Set(told.map(({ relays }) => relays.at(-1)?.name ?? ''))];
+  const called = [...new Set(told.map(({ after }) => after.name))];
   const carried = up.map((stop) => stop.component?.name ?? '');
   const from = chain.after.component?.name ?? '';
   const at = arrivalOf(linked, first);
   return [
     {
-      message: `${count(carried.length, 'component passes', 'components pass')} ${chain.after.name} of ${from} on and ${carried.length === 1 ? 'does' : 'do'} nothing else with it: ${list(carried)} stand between it and ${chain.before.component?.name ?? 'its module'}.`,
+      message: `${count(carried.length, 'component passes', 'components pass')} ${list(called)} of ${from} on and ${carried.length === 1 ? 'does' : 'do'} nothing else with ${called.length > 1 ? 'them' : 'it'}: ${list(carried)} stand between ${from} and ${chain.before.component?.name ?? 'its module'}.`,
       component: first.component.name,
       name: first.name,
+      ...(names.length > 1 ? { names } : {}),
       ...seat(linked, at.file, at.spot),
       ...named([chain.after, ...up, chain.before].map((stop) => stop.component)),
       related: [...chain.hops]

@@ -222,6 +222,9 @@ function logical(r: ScriptReader, node: t.LogicalExpression, target: t.Node | nu
   noteAsked(r, node.left);
   const left = value(r, node.left, target);
   const right = r.repeated('conditional', () => value(r, node.right, target));
+  // Which of two values it is, is decided by the first; where that only lacks a value, it decides nothing.
+  if (left !== null && right !== null && /^(Identifier|(Optional)?(Member|Call)Expression)$/.test(node.right.type))
+    r.b.use({ place: left, kind: 'branched', fn: r.fn, at: spotOf(node.left) });
   return either(r, node, left, right);
 }
 
