@@ -32,6 +32,9 @@ export interface SiteTarget {
   element: boolean;
 }
 
+/** Wrappers of packages that only watch what a component reads. */
+const TRANSPARENT = /(^|\.)(observer|hot|withProfiler)$/;
+
 const ROUNDS = 3;
 const HANDED_IN = 'Which component it is, is decided by whoever hands it in.';
 
@@ -366,6 +369,9 @@ export class Targets {
         else found.push(...this.wrapped(origin.place, target, depth + 1));
       }
     }
+    // What wraps a component for itself alone hands on what it is given.
+    if (found.length > 0 && TRANSPARENT.test(entry.fact.name)) return found;
+    if (found.length > 0 && call !== undefined && graph.targetsOf(call).length === 0) target.outside = true;
     for (const origin of graph.trace(graph.at(entry.file, entry.fact.callee))) {
       const imported = graph.importedAs(origin.place);
       if (imported?.resolution.kind === 'outside') {

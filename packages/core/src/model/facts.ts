@@ -438,9 +438,11 @@ export interface FileFacts {
   registers: RegisterFact[];
   routes: RouteFact[];
   outlets: { place: PlaceId; fn: FunctionId }[];
+  /** It puts scripts into the page, which may do anything there. */
+  loadsScripts?: true;
   /** The side the file says it is for. */
   side: 'client' | 'server' | null;
 }
 
 /** Raised whenever the shape or meaning of facts changes, so that cached ones are read anew. */
-export const FACTS_VERSION = 21;
+export const FACTS_VERSION = 22;

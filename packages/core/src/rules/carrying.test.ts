@@ -32,6 +32,20 @@ describe('drilled-prop', () => {
       ['Plot.depth'],
     ],
     ['used on the way', plot, 'function Bed({ depth }) { return depth > 2 ? <Gauge depth={depth} /> : null; }', []],
+    [
+      'given up for another one',
+      plot,
+      'function Bed({ depth }) { const [own] = useState(3); return <Gauge depth={depth || own} />; }',
+      [],
+    ],
+    ['defaulted on the way', plot, 'function Bed({ depth }) { return <Gauge depth={depth ?? 3} />; }', ['Plot.depth']],
+    [
+      'put together with others on the way',
+      'function Plot({ depth }) { return <Bed soil={depth} />; }',
+      'function Bed({ soil }) { const more = { ...soil, wet: true }; return <Gauge depth={more} />; }',
+      [],
+    ],
+    ['through a wrapper of a package', plot, `const Bed = withSoil(({ depth }) => <Gauge depth={depth} />);`, []],
     ['computed with on the way', plot, 'function Bed({ depth }) { return <Gauge depth={depth * 2} />; }', []],
     [
       'memoised on the way',
@@ -41,6 +55,33 @@ describe('drilled-prop', () => {
     ],
   ])('%s', (_what, first, second, found) => {
     expect(foundBy('drilled-prop', chain(first, second))).toEqual(found);
+  });
+
+  test.each([
+    ['a literal', 'depth', 'depth={3}'],
+    ['an object that is written out', 'depth', 'depth={{ cm: 3 }}'],
+    ['a class name', 'className', 'className={depth}'],
+    ['a mark for tests', 'data-testid', 'data-testid={depth}'],
+    ['a function', 'onDig', 'onDig={depth ? dig : undefined}'],
+  ])('%s is no value that could live elsewhere', (_what, name, given) => {
+    const own = name.includes('-') ? `{ '${name}': own }` : `{ ${name}: own }`;
+    const survey =
+      one(`const dig = () => 1; function App() { const [depth, setDepth] = useState(1); return <main title={depth} onClick={() => setDepth(2)}><Plot ${given} /></main>; }
+      function Plot(${own}) { return <Bed ${name}={own} />; }
+      function Bed(${own}) { return <Gauge ${name}={own} />; }
+      function Gauge(${own}) { return <b title={own}>{own}</b>; }`);
+    expect(foundBy('drilled-prop', survey)).toEqual([]);
+  });
+
+  test('values that go the same way are told once', () => {
+    const survey =
+      one(`function App() { const [depth, setDepth] = useState(1); const [soil, setSoil] = useState(1); return <main title={depth + soil} onClick={() => { setDepth(2); setSoil(2); }}><Plot depth={depth} soil={soil} /></main>; }
+      function Plot(props) { return <Bed {...props} />; }
+      function Bed({ depth, soil }) { return <Gauge depth={depth} soil={soil} />; }
+      function Gauge({ depth, soil }) { return <b>{depth}{soil}</b>; }`);
+    const found = survey.findings().filter(({ rule }) => rule === 'drilled-prop');
+    expect(found).toMatchObject([{ component: 'Plot', name: 'depth', names: ['depth', 'soil'] }]);
+    expect(found[0]?.message).toContain('depth and soil');
   });
 
   test('two readers below the same relays are one finding each way, not one a link', () => {
@@ -165,5 +206,39 @@ describe('high-home', () => {
       function Sign({ open }) { return <i>{open ? 1 : 2}</i>; }
       function Plot({ open, onOpen }) { return <b onClick={() => onOpen(!open)}>{open ? 'open' : 'shut'}</b>; }`);
     expect(foundBy('high-home', survey)).toEqual([]);
+  });
+});
+
+describe('relayed-event', () => {
+  const chain = (plot: string, bed: string, gauge = 'onDig(2)'): ReturnType<typeof one> =>
+    one(`function App() { const [depth, setDepth] = useState(1); return <main title={depth}><Plot onDig={setDepth} onFill={setDepth} /></main>; }
+      function Plot({ onDig, onFill }) { const [wet, setWet] = useState(1); return <Bed ${plot} />; }
+      function Bed({ onDig, onFill }) { return <Gauge ${bed} />; }
+      function Gauge({ onDig, onFill }) { return <b onClick={() => ${gauge}} />; }`);
+
+  test.each([
+    ['passed on', 'onDig={onDig}', 'onDig={onDig}', ['Bed.onDig']],
+    ['wrapped', 'onDig={(to) => onDig(to)}', 'onDig={(to) => { onDig(to); }}', ['Bed.onDig']],
+    ['called with more than came', 'onDig={(to) => onDig(to, wet)}', 'onDig={onDig}', []],
+    ['called with something of its own', 'onDig={onDig}', 'onDig={() => onDig(3)}', []],
+  ])('%s', (_what, plot, bed, found) => {
+    expect(foundBy('relayed-event', chain(plot, bed))).toEqual(found);
+  });
+
+  test('events that go the same way are told once', () => {
+    const both = 'onDig={onDig} onFill={onFill}';
+    const survey = chain(both, both, '{ onDig(2); onFill(2); }');
+    expect(survey.findings().filter(({ rule }) => rule === 'relayed-event')).toMatchObject([
+      { component: 'Bed', names: ['onFill', 'onDig'] },
+    ]);
+  });
+
+  test('a component that is handed down to be rendered is no event', () => {
+    const survey =
+      one(`function App() { const [depth, setDepth] = useState(1); const Row = () => <b onClick={() => setDepth(2)}>{depth}</b>; return <Plot Row={Row} />; }
+      function Plot({ Row }) { return <Bed Row={Row} />; }
+      function Bed({ Row }) { return <Gauge Row={Row} />; }
+      function Gauge({ Row }) { return <p>{Row({})}</p>; }`);
+    expect(foundBy('relayed-event', survey)).toEqual([]);
   });
 });

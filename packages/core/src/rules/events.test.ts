@@ -103,6 +103,12 @@ describe('unsent-event: topics that nothing of the project sends', () => {
   test.each([
     ['the page’s own event', "window.addEventListener('afterprint', grow)", []],
     ['an event of one’s own', "window.addEventListener('bed:dug', grow)", ['Bed.bed:dug']],
+    ['an event of the device it runs on', "document.addEventListener('deviceready', grow)", []],
+    [
+      'what a script may send that is put into the page',
+      "document.body.append(document.createElement('script')); window.addEventListener('bed:dug', grow)",
+      [],
+    ],
     ['an event of an element', "box.current.addEventListener('bed:dug', grow)", []],
     ['an event of something that is shown', "chart.on('click', grow)", []],
     ['what the building tool says', "import.meta.hot.on('bed:dug', grow)", []],
@@ -111,6 +117,13 @@ describe('unsent-event: topics that nothing of the project sends', () => {
       function Bed() { const [n, setN] = useState(0); const box = useRef(null); const grow = () => setN((m) => m + 1);
         useEffect(() => { ${listens}; }); return <b ref={box}>{n}</b>; }`);
     expect(foundBy('unsent-event', survey)).toEqual(found);
+  });
+
+  test('a class has methods of such names of its own', () => {
+    const survey =
+      one(`class Node { emit(what) { return what; } broadcast(what) { return what; } dig() { this.emit('dug'); this.broadcast('dug'); } }
+      function Bed() { const node = new Node(); return <b onClick={() => node.dig()} />; }`);
+    expect(foundBy('unheard-event', survey)).toEqual([]);
   });
 
   test('on something that is handed in', () => {
@@ -207,7 +220,9 @@ describe('payload-mismatch', () => {
 
 describe('leaked-listener', () => {
   const bed = (effect: string): ReturnType<typeof one> =>
-    one(`function Bed() { const [n, setN] = useState(0); useEffect(() => { ${effect} }, []); return <b>{n}</b>; }`);
+    one(
+      `function Bed() { const [n, setN] = useState(0); const frame = useRef(null); useEffect(() => { ${effect} }, []); return <b ref={frame}>{n}</b>; }`,
+    );
 
   test.each([
     ['started and left', `window.addEventListener('resize', () => setN(1));`, 1],
@@ -219,6 +234,17 @@ describe('leaked-listener', () => {
     ],
     ['an interval that is ended', `const t = setInterval(() => setN(1), 9); return () => clearInterval(t);`, 0],
     ['heard once', `window.addEventListener('load', () => setN(1), { once: true });`, 0],
+    [
+      'on an element it has made',
+      `const box = document.createElement('b'); box.addEventListener('dig', () => setN(1));`,
+      0,
+    ],
+    [
+      'on an element inside its own',
+      `const box = frame.current.firstChild; box.addEventListener('dig', () => setN(1));`,
+      0,
+    ],
+    ['on an element that stays', `const box = frame.current; box.addEventListener('dig', () => setN(1));`, 1],
     [
       'ended by a signal',
       `const stop = new AbortController(); window.addEventListener('resize', () => setN(1), { signal: stop.signal }); return () => stop.abort();`,
@@ -238,8 +264,13 @@ describe('one-of-many', () => {
       '{beds.map((bed) => <Bed key={bed} ref={(one) => all.current.push(one)} />)}',
       0,
     ],
+    ['in one of several tabs', '<Tabs tabs={[{ name: "a", panel: useMemo(() => <Bed ref={first} />, []) }]} />', 0],
+    ['in a function that is called for each', '<Rows rows={beds}>{(bed) => <Bed key={bed} ref={first} />}</Rows>', 1],
   ])('%s', (_what, markup, found) => {
-    const survey = one(`function App({ beds }) { const first = useRef(null); const all = useRef([]);
+    const survey =
+      one(`function Tabs({ tabs }) { return <p>{tabs.map((tab) => <i key={tab.name}>{tab.panel}</i>)}</p>; }
+      function Rows({ rows, children }) { return <p>{rows.map((row) => children(row))}</p>; }
+      function App({ beds }) { const first = useRef(null); const all = useRef([]);
         return <main onClick={() => first.current.dig()}>${markup}</main>; }
       const Bed = forwardRef(function Bed(props, ref) { return <b ref={ref} />; });`);
     expect(foundBy('one-of-many', survey)).toHaveLength(found);

@@ -47,9 +47,8 @@ function Gauge() {
       const author = program.component(render.authors[site] ?? -1);
       const given = fact.props.find((prop) => prop.name === 'value');
       if (!author || given?.place == null || given.literal !== null || !FAMILIES[author.family].runsAgain) return [];
-      // What never renders again makes nothing new.
-      const rendersAgain =
-        author.props.length > 0 || cells.all.some(({ cell }) => cell.home === author.fn && cell.kind !== 'constant');
+      // What renders again only where whoever wrote its children does makes nothing new for them.
+      const rendersAgain = rendersByItself(author.fn);
       const fresh = graph.trace(graph.at(file, given.place)).find((origin) => {
         const place = graph.places[origin.place];
         return (
@@ -79,6 +78,16 @@ function Gauge() {
         },
       ];
     });
+
+    function rendersByItself(fn: number): boolean {
+      if (cells.all.some(({ cell }) => cell.home === fn && /^(state|store|url|storage|remote)$/.test(cell.kind)))
+        return true;
+      return graph.contextReads.some(({ fact, file }) =>
+        program
+          .runsTogether(program.unitOf(graph.fnAt(file, fact.fn)))
+          .some((run) => program.contexts.owner[run] === fn),
+      );
+    }
 
     function relatedTo(place: number): Draft['related'][number] {
       return beside(linked, graph.fileOfPlace[place] ?? 0, graph.places[place]?.at ?? START, 'It is made anew here.');

@@ -1,5 +1,5 @@
 /** A required prop that a site does not pass. */
-import { OWN_ATTRIBUTES, passings } from './sites';
+import { doesSomethingWith, OWN_ATTRIBUTES, passings } from './sites';
 import { beside, named, seat, type Rule } from './rule';
 
 export const missingProp: Rule = {
@@ -35,7 +35,12 @@ export function Bench() {
       const given = new Set(fact.props.map((prop) => prop.name));
       return component.props
         .filter(
-          (prop) => prop.required && prop.default === null && !given.has(prop.name) && !OWN_ATTRIBUTES.has(prop.name),
+          (prop) =>
+            prop.required &&
+            prop.default === null &&
+            !given.has(prop.name) &&
+            !OWN_ATTRIBUTES.has(prop.name) &&
+            doesSomethingWith(linked, component, prop.name),
         )
         .map((prop) => ({
           message: `${author?.name ?? 'The entry'} renders ${component.name} without ${prop.name}, which it requires: there it gets nothing.`,

@@ -1,4 +1,5 @@
 /** One reference for many children. */
+import type { Graph } from '../link/graph';
 import { named, seat, type Rule } from './rule';
 import { passings } from './sites';
 
@@ -36,8 +37,11 @@ export function Bench({ label }) {
       const ref = fact.props.find((prop) => prop.name === 'ref');
       if (!author || ref?.place == null || ref.chosen) return [];
       // In a loop of its own, or in a function that someone else calls many times.
-      const inFunction = graph.fnAt(file, fact.fn) !== author.fn;
-      const repeated = inFunction && (linked.render.placements[site] ?? []).some((one) => one.repeat === 'many');
+      const around = graph.fnAt(file, fact.fn);
+      const repeated =
+        around !== author.fn &&
+        isHandedOver(graph, around) &&
+        (linked.render.placements[site] ?? []).some((one) => one.repeat === 'many');
       if (fact.repeat !== 'many' && !repeated) return [];
       const cell = graph
         .trace(graph.at(file, ref.place))
@@ -58,3 +62,19 @@ export function Bench({ label }) {
     });
   },
 };
+
+/** Whether a function is given to a component as it is, to be called there. */
+function isHandedOver(graph: Graph, fn: number): boolean {
+  const entry = graph.functions[fn];
+  if (!entry) return false;
+  const seen = new Set([graph.at(entry.file, entry.fact.self)]);
+  for (const place of seen)
+    for (const edge of graph.edgesOutOf(place)) {
+      if (edge.op === 'put' && graph.places[edge.to]?.kind === 'siteProps') return true;
+      if (edge.op === 'same' && seen.size < MOST_NAMES) seen.add(edge.to);
+    }
+  return false;
+}
+
+/** A function goes by fewer names than this. */
+const MOST_NAMES = 20;

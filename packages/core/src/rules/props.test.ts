@@ -17,6 +17,38 @@ describe('missing-prop', () => {
     expect(foundBy('missing-prop', survey)).toEqual(found);
   });
 
+  test('nothing is missing where the child does nothing with it', () => {
+    const survey = surveyOf({
+      'src/Bed.tsx': `export function Bed({ name }: { name: string; depth: number }) { return <b>{name}</b>; }`,
+      'src/App.tsx': app('<Bed name="a" />'),
+    });
+    expect(foundBy('missing-prop', survey)).toEqual([]);
+  });
+
+  test.each([
+    ['of this project', `const withDepth = (Inner: any) => (props: any) => <Inner {...props} name="a" />;`],
+    ['of a package', `import { withDepth } from 'some-garden';`],
+    [
+      'of a package, several together',
+      `import { compose, withName } from 'some-garden'; const withDepth = compose(withName, withName);`,
+    ],
+  ])('a wrapper %s may give it', (_what, wrapper) => {
+    const survey = surveyOf({
+      'src/Bed.tsx': `${wrapper} function Bed({ name }: { name: string }) { return <b>{name}</b>; } export default withDepth(Bed);`,
+      'src/App.tsx': `import Bed from './Bed'; export function App() { return <Bed depth={2} />; }`,
+    });
+    expect([...foundBy('missing-prop', survey), ...foundBy('unknown-prop', survey)]).toEqual([]);
+  });
+
+  test('in Svelte, a type that allows nothing asks for nothing', () => {
+    const survey = surveyOf({
+      'package.json': '{ "dependencies": { "svelte": "4.2.0" } }',
+      'src/App.svelte': `<script>import Bed from './Bed.svelte';</script><Bed />`,
+      'src/Bed.svelte': `<script lang="ts">export let name: string; export let depth: number | undefined;</script><b>{name}{depth}</b>`,
+    });
+    expect(foundBy('missing-prop', survey)).toEqual(['App.name']);
+  });
+
   test('a required prop of a single-file component', () => {
     const survey = surveyOf({
       'src/Bed.vue': `<script setup>defineProps({ name: { type: String, required: true }, depth: Number });</script><template><b>{{ name }}{{ depth }}</b></template>`,

@@ -2,7 +2,9 @@
 import type { SiteFact } from '../model/facts';
 import type { ComponentInfo } from '../link/program';
 import type { Linked } from '../link';
+import type { Graph } from '../link/graph';
 import { once } from '../link/once';
+import { updateProp } from '../model/signs';
 
 export interface Passing {
   site: number;
@@ -12,6 +14,8 @@ export interface Passing {
   author: ComponentInfo | null;
   /** Something is spread into its props, or a wrapper or a clone adds to them: more may arrive than stands here. */
   open: boolean;
+  /** A wrapper from a package stands around the component, which may take props for itself. */
+  wrapped: boolean;
 }
 
 /** Every site that renders one known component. */
@@ -30,8 +34,13 @@ function gather(linked: Linked): Passing[] {
     const [only] = target?.components ?? [];
     const component = only === undefined ? undefined : program.component(only);
     if (!target || target.components.length !== 1 || !component) return;
-    const open = fact.props.some((prop) => prop.name === null) || cloned.has(site) || graph.injected.has(component.fn);
-    found.push({ site, fact, file, component, author: program.component(render.authors[site] ?? -1) ?? null, open });
+    const open =
+      fact.props.some((prop) => prop.name === null) ||
+      cloned.has(site) ||
+      graph.injected.has(component.fn) ||
+      target.outside;
+    const author = program.component(render.authors[site] ?? -1) ?? null;
+    found.push({ site, fact, file, component, author, open, wrapped: target.outside });
   });
   return found;
 }
@@ -53,4 +62,25 @@ export const OWN_ATTRIBUTES = new Set(['key', 'ref', 'children']);
 export function rendersNothing({ program: { graph } }: Linked, fn: number): boolean {
   const entry = graph.functions[fn];
   return !entry || graph.edgesInto(graph.at(entry.file, entry.fact.result)).length === 0;
+}
+
+/** Whether a component uses a prop, hands it on, or may do so where that cannot be followed. */
+export function doesSomethingWith({ program, locals }: Linked, component: ComponentInfo, prop: string): boolean {
+  const { propsPlace } = component;
+  // Taking a prop out of the rest is a use of its own: it keeps the prop from being handed on.
+  if (propsPlace === null || component.takesRest) return true;
+  // Setting it is what it is for: whoever binds it is told.
+  if (asksFor(program.graph, propsPlace, prop)) return true;
+  const context = program.rootsOf(component.fn)[0] ?? 0;
+  const local = locals.explore({ place: propsPlace, path: program.paths.cons(prop, 0), context });
+  if (local.visited.some(({ place }) => program.graph.keys.has(place))) return true;
+  // What was not followed to its end may be used there.
+  if (local.cut !== null) return true;
+  return local.uses.length + local.outsideCalls.length + local.called.length + local.exits.length > 0;
+}
+
+/** Whether a component asks for the change of a prop. */
+function asksFor(graph: Graph, props: number, prop: string): boolean {
+  const asked = updateProp(prop);
+  return graph.edgesOutOf(props).some((edge) => edge.op === 'get' && edge.field === asked);
 }

@@ -81,7 +81,7 @@ export function Tally() {
           listened.filter((one) => !isUpdate(eventProp(one))),
         );
         // The parts of a library may be heard by whoever uses it.
-        if (!near && isOffered(linked, component.file)) continue;
+        if (isOffered(linked, component.file)) continue;
         found.push({
           message: `${component.name} sends ${name}, and nobody who renders it listens.${near ? ` ${near} is listened for: was that meant?` : ''}`,
           component: component.name,
@@ -97,6 +97,7 @@ export function Tally() {
         const [call] = callsOf(component, prop.name);
         // Whoever guards the call does not count on being heard.
         if (!call || call.fact.optional || call.fact.repeat === 'conditional') continue;
+        if (isOffered(linked, component.file)) continue;
         const passed = own.flatMap((one) => one.fact.props.flatMap((given) => given.name ?? []));
         const [near] = nearest(
           prop.name,

@@ -49,9 +49,12 @@ export function Tray() {
   check({ linked }) {
     const all = topics(linked);
     const sent = all.filter((topic) => topic.sends.length > 0).map((topic) => topic.name);
+    const loadsScripts = linked.program.graph.files.some((facts) => facts.loadsScripts);
     const unsent = all.flatMap(({ name, sends, listens, outside }): Draft[] => {
       if (sends.length > 0 || outside) return [];
       const [near] = nearest(name, sent);
+      // A script that is put into the page may send over the window.
+      if (!near && loadsScripts && listens.every(({ fact }) => fact.bus === null)) return [];
       return listens.map(({ fact, file, component }) => ({
         message: `${component?.name ?? 'A module'} listens to “${name}”, which nothing sends.${near ? ` “${near}” is sent: was that meant?` : ''}`,
         component: component?.name ?? null,

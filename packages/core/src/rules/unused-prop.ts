@@ -1,9 +1,8 @@
 /** A declared prop that the component neither uses nor hands on. */
 import type { Linked } from '../link';
 import type { ComponentInfo } from '../link/program';
-import { updateProp } from '../model/signs';
 import { named, seat, type Draft, type Rule } from './rule';
-import { rendersNothing } from './sites';
+import { doesSomethingWith, rendersNothing } from './sites';
 
 export const unusedProp: Rule = {
   id: 'unused-prop',
@@ -38,24 +37,13 @@ export const unusedProp: Rule = {
 };
 
 function unusedOf(linked: Linked, component: ComponentInfo): Draft[] {
-  const { program, locals } = linked;
-  const { propsPlace } = component;
-  program.reads.note(component.file);
-  // Taking a prop out of the rest is a use of its own: it keeps the prop from being handed on.
-  if (propsPlace === null || component.takesRest || rendersNothing(linked, component.fn)) return [];
+  linked.program.reads.note(component.file);
+  if (rendersNothing(linked, component.fn)) return [];
   return component.props.flatMap((prop): Draft[] => {
-    const path = program.paths.cons(prop.name, 0);
     if (!prop.declared || prop.name.startsWith('_')) return [];
     // The family takes it for itself, whatever the component's type says.
     if (prop.name === 'key') return [];
-    const context = program.rootsOf(component.fn)[0] ?? 0;
-    // Setting it is what it is for: whoever binds it is told.
-    if (asksFor(linked, propsPlace, prop.name)) return [];
-    const local = locals.explore({ place: propsPlace, path, context });
-    if (local.visited.some(({ place }) => program.graph.keys.has(place))) return [];
-    // What was not followed to its end may be used there.
-    if (local.cut !== null) return [];
-    if (local.uses.length + local.outsideCalls.length + local.called.length + local.exits.length > 0) return [];
+    if (doesSomethingWith(linked, component, prop.name)) return [];
     return [
       {
         message: `${component.name} takes ${prop.name} and does nothing with it: passing it changes nothing on the screen.`,
@@ -67,12 +55,6 @@ function unusedOf(linked: Linked, component: ComponentInfo): Draft[] {
       },
     ];
   });
-}
-
-/** Whether a component asks for the change of a prop. */
-function asksFor({ program: { graph } }: Linked, props: number, prop: string): boolean {
-  const asked = updateProp(prop);
-  return graph.edgesOutOf(props).some((edge) => edge.op === 'get' && edge.field === asked);
 }
 
 /** Fields read in files that reach past props for whatever renders them: they may be anyone's. */

@@ -13,7 +13,7 @@ import { changeCall, keyedCell, property, remoteKey, textOf } from '../stores/ce
 
 /** Events browsers send by themselves: hearing them is no channel of the program's. */
 const NATIVE =
-  /^(abort|addtrack|afterprint|animation\w*|appinstalled|auxclick|before\w*|blur|cancel|canplay\w*|change|click|close|compositi\w*|controllerchange|contextmenu|copy|cuechange|cut|dataavailable|dblclick|devicemotion|deviceorientation|DOMContentLoaded|drag\w*|drop|durationchange|emptied|encrypted|ended|error|freeze|focus\w*|form\w*|fullscreen\w*|gesture\w*|gotpointercapture|hashchange|inactive|input|invalid|key(down|press|up)|languagechange|load\w*|lostpointercapture|message\w*|mouse\w*|offline|online|orientationchange|page\w*|paste|pause|play\w*|pointer\w*|popstate|progress|ratechange|readystatechange|rejectionhandled|removetrack|reset|resize|resume|scroll\w*|securitypolicyviolation|seek\w+|select\w*|slotchange|stalled|statechange|storage|submit|suspend|timeupdate|toggle|touch\w*|transition\w*|unhandledrejection|unload|updatefound|versionchange|visibilitychange|volumechange|wheel)$/;
+  /^(abort|addtrack|afterprint|animation\w*|appinstalled|auxclick|backbutton|battery\w+|before\w*|blur|cancel|canplay\w*|change|click|close|compositi\w*|controllerchange|contextmenu|copy|cuechange|cut|dataavailable|dblclick|devicemotion|deviceorientation|deviceready|DOMContentLoaded|drag\w*|drop|durationchange|emptied|encrypted|ended|error|freeze|focus\w*|form\w*|fullscreen\w*|gesture\w*|gotpointercapture|hashchange|inactive|input|invalid|key(down|press|up)|languagechange|load\w*|lostpointercapture|menubutton|message\w*|mouse\w*|offline|online|orientationchange|page\w*|paste|pause|play\w*|pointer\w*|popstate|progress|ratechange|readystatechange|rejectionhandled|removetrack|reset|resize|resume|scroll\w*|securitypolicyviolation|seek\w+|select\w*|slotchange|stalled|statechange|storage|submit|suspend|timeupdate|toggle|touch\w*|transition\w*|unhandledrejection|unload|updatefound|versionchange|visibilitychange|volume\w+|wheel)$/;
 
 const PAGE = /^(window|document|globalThis|self|top|parent)$/;
 
@@ -50,7 +50,7 @@ export function readChannelCall(r: ScriptReader, node: t.CallExpression): PlaceI
   // What a building tool or the page says by itself is no channel of the program's.
   if (rootOf(callee.object).type === 'MetaProperty') return undefined;
   // A component's own methods of such names are no bus.
-  if (r.component && callee.object.type === 'ThisExpression') return undefined;
+  if (callee.object.type === 'ThisExpression' && (r.component || r.methods.has(method))) return undefined;
   if (method.startsWith('$') && !isBus(r, callee.object)) return undefined;
   if (LISTEN.has(method) || SEND.has(method) || END.has(method)) return busCall(r, node, callee.object, method);
   return undefined;

@@ -39,6 +39,7 @@ export function noteStarts(r: ScriptReader, node: t.Node | undefined, endings: r
   });
   const names = returned.flatMap((one) => (one.type === 'Identifier' ? [one.name] : []));
   for (const start of startsIn(r, fn.body)) {
+    if (start.name === 'addEventListener' && isOfThisRun(r, start.node, fn.body)) continue;
     const handedBack = returned.includes(start.node) || (start.kept !== null && names.includes(start.kept));
     const ended = handedBack || returned.some((one) => endsIn(r, one, start, fn.body));
     add(r, start, ended);
@@ -64,6 +65,21 @@ function outlives(r: ScriptReader, { callee }: t.CallExpression): boolean {
     r.scope.lookup(root.name) === undefined &&
     /^(window|document|globalThis|self|addEventListener)$/.test(root.name)
   );
+}
+
+/** Listened to on an element that was made, or found inside another one, where it is listened to: it goes when that goes. */
+function isOfThisRun(r: ScriptReader, { callee }: t.CallExpression, around: t.Node): boolean {
+  if (callee.type !== 'MemberExpression' || callee.object.type !== 'Identifier') return false;
+  const name = callee.object.name;
+  let found = false;
+  walkNodes(around, (one) => {
+    if (one.type !== 'VariableDeclarator' || one.id.type !== 'Identifier' || one.id.name !== name || !one.init) return;
+    found ||=
+      /\bcreateElement\(|\.(firstChild|lastChild|firstElementChild|lastElementChild|children)\b|\bnew [A-Z]/.test(
+        r.source(one.init),
+      );
+  });
+  return found;
 }
 
 function add(r: ScriptReader, { node, name, topic }: Start, ended: boolean): void {

@@ -113,6 +113,9 @@ function memberCall(
   const name = callee.object.type === 'Identifier' ? `${callee.object.name}.${method}` : method;
   // `this.pick.bind(this)` is the method itself.
   if (method === 'bind') return bound(r, node, receiver);
+  const [made] = node.arguments;
+  if (method === 'createElement' && made?.type === 'StringLiteral' && made.value === 'script')
+    r.b.facts.loadsScripts = true;
   if (receiver !== null && MUTATING_METHODS.has(method)) mutation(r, receiver, '*', node, `${r.source(callee)}()`);
   const function_ = receiver === null ? null : r.b.part(receiver, method, r.fn, spotOf(callee.property));
   return plainCall(r, node, function_, name, receiver);

@@ -37,9 +37,12 @@ export function readPlainClass(
     });
     b.flow(inherited, instance);
   }
-  const before = { self: r.self, instance: r.instance };
+  const before = { self: r.self, instance: r.instance, methods: r.methods };
   r.self = instance;
   r.instance = null;
+  r.methods = new Set(
+    node.body.body.flatMap((one) => (one.type === 'ClassMethod' ? [fieldOf(one.key, one.computed)] : [])),
+  );
   const cells = new Set<string>();
   for (const [field, spot] of changingFields(r, node)) {
     cells.add(field);
@@ -52,6 +55,7 @@ export function readPlainClass(
   for (const member of node.body.body) readMember(r, member, instance, fact.self, cells, id);
   r.self = before.self;
   r.instance = before.instance;
+  r.methods = before.methods;
   return fact.self;
 }
 

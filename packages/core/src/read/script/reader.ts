@@ -131,6 +131,8 @@ export class ScriptReader {
   readonly instances = new Set<PlaceId>();
   /** Names that hold those of elements of the page. */
   readonly elementNames = new Set<PlaceId>();
+  /** Methods of the plain class being read. */
+  methods: ReadonlySet<string> = new Set();
   /** Names that hold one of an element of the page where nothing else is given. */
   readonly elementsElse = new Set<PlaceId>();
   /** Places that code asks for before it uses them. */

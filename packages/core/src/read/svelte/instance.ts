@@ -107,7 +107,7 @@ class Instance {
     const { r, component } = this;
     const name = this.exported.get(id.name) ?? id.name;
     const variable = r.scope.lookup(id.name);
-    declareProp(r, component, name, id, init === null, init ? r.source(init) : null);
+    declareProp(r, component, name, id, init === null && !mayBeMissing(id), init ? r.source(init) : null);
     if (variable === undefined) return;
     r.b.flow(component.props, variable, 'get', name);
     r.b.flow(otherwise, variable);
@@ -222,4 +222,14 @@ function namesOf(node: t.Node | null | undefined): t.Identifier[] {
     default:
       return [];
   }
+}
+
+/** `export let units: string | undefined`: its type says that nothing may be given. */
+function mayBeMissing({ typeAnnotation }: t.Identifier): boolean {
+  if (typeAnnotation?.type !== 'TSTypeAnnotation') return false;
+  const type = typeAnnotation.typeAnnotation;
+  return (
+    type.type === 'TSAnyKeyword' ||
+    (type.type === 'TSUnionType' && type.types.some((one) => one.type === 'TSUndefinedKeyword'))
+  );
 }
