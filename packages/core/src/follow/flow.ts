@@ -181,7 +181,7 @@ export function fromOutside(flow: Flow, seat: Seat): Flow {
     at: first.at,
     component: null,
     name: first.name,
-    facts: { uses: [], departures: [departure], doesMore: false, adds: false, provides: false, cut: null },
+    facts: { uses: [], departures: [departure], doesMore: false, alters: false, provides: false, cut: null },
     hops: [{ ...departure, from: OUTSIDE, target: first.key, departure }],
   };
   return { mode: flow.mode, start: OUTSIDE, stops: new Map([[OUTSIDE, start], ...flow.stops]), cut: flow.cut };

@@ -51,8 +51,8 @@ export interface StopFacts {
   departures: Departure[];
   /** For functions: it is called by one that also does other things. */
   doesMore: boolean;
-  /** For functions: it is called with more than the function around the call was given. */
-  adds: boolean;
+  /** It does something on the way: goes through the list a value stands in, calls a function with more than came. */
+  alters: boolean;
   /** It is put into a context here. */
   provides: boolean;
   /** Why it was not followed to its end; null where it was. */
@@ -86,12 +86,20 @@ export class Stops {
   private ofValue(at: At, name: string): StopFacts {
     const { graph, paths } = this.linked.program;
     const local = this.linked.locals.explore(at);
-    const stop: StopFacts = { uses: [], departures: [], doesMore: false, adds: false, provides: false, cut: local.cut };
+    const stop: StopFacts = {
+      uses: [],
+      departures: [],
+      doesMore: false,
+      alters: false,
+      provides: false,
+      cut: local.cut,
+    };
     for (const { use, path, context } of local.uses) {
       const entry = graph.uses[use];
       if (!entry || entry.fact.kind === 'handler') continue;
       const whole = path === 0;
       const { kind, detail, inside } = entry.fact;
+      if (!whole && kind === 'iterated') stop.alters = true;
       if (!whole && (kind === 'iterated' || kind === 'branched' || kind === 'effect')) continue;
       if (!whole && kind === 'shown' && inside !== undefined && paths.head(path) !== '*') continue;
       if (!whole && kind === 'copied' && detail === TAKEN) continue;
@@ -142,7 +150,7 @@ export class Stops {
   private ofFunction(at: At, name: string): StopFacts {
     const { program, locals } = this.linked;
     const { graph } = program;
-    const stop: StopFacts = { uses: [], departures: [], doesMore: false, adds: false, provides: false, cut: null };
+    const stop: StopFacts = { uses: [], departures: [], doesMore: false, alters: false, provides: false, cut: null };
     const seen = new Set<string>();
     const queue: { at: At; spot: Seat | null }[] = [{ at, spot: null }];
     let calls: Seat | null = null;
@@ -166,7 +174,7 @@ export class Stops {
           const around = graph.functions[outer.fn];
           if (!around) continue;
           if (!around.fact.wraps) stop.doesMore = true;
-          stop.adds ||= this.addsTo(entry, outer.fn);
+          stop.alters ||= this.addsTo(entry, outer.fn);
           const self = graph.at(around.file, around.fact.self);
           queue.push({ at: { place: self, path: 0, context: outer.context }, spot: seat });
         }

@@ -49,14 +49,15 @@ export function chains(linked: Linked, cells: Cells, part: (flow: CellFlow) => F
   return [...together.values()];
 }
 
-/** Which relays of a chain do nothing but carry: not its own home, none that adds something, none that a package wraps. */
+/** Which relays of a chain do nothing but carry: not its own home, none that alters what passes, none that a package wraps. */
 function onlyCarries({ program }: Linked, chain: Chain): (relay: FlowStop) => boolean {
   return (relay) => {
     const index = chain.relays.indexOf(relay);
     const [arriving, leaving] = [chain.hops[index], chain.hops[index + 1]];
-    if (relay.component === chain.before.component || relay.facts.adds || leaving?.spread) return false;
-    // What a wrapper from a package does with what comes by is not known.
-    return arriving?.site == null || !program.siteTargets[arriving.site]?.outside;
+    if (relay.component === chain.before.component || relay.facts.alters || leaving?.spread) return false;
+    const target = arriving?.site == null ? undefined : program.siteTargets[arriving.site];
+    // What a wrapper from a package does with what comes by is not known, nor which of several components is meant.
+    return !target || (!target.outside && target.components.length === 1);
   };
 }
 

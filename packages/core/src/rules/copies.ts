@@ -30,7 +30,7 @@ export interface Copy {
 }
 
 /** Names that say of a value that it is the first one only. */
-export const FIRST_ONLY = /^(initial|default|start)/i;
+export const FIRST_ONLY = /initial|^_*(default|start)/i;
 
 /** Every cell of a component that starts as a copy of a prop, a context's value, a store's or another cell. */
 export const copies = once(findCopies);
@@ -55,6 +55,8 @@ function takingsOf(linked: Linked, flow: Flow): Taking[] {
       program.graph.edgesOutOf(visited.place).flatMap(({ op, to }): Taking[] => {
         if (op !== 'frozen' || wasDerived(visited) || isInstance(linked, local, visited)) return [];
         if (isGuess(linked, local, visited)) return [];
+        // Renamed on arrival: `depth: initialDepth`.
+        if (FIRST_ONLY.test(program.graph.places[visited.place]?.name ?? '')) return [];
         return [{ stop, component, local, visited, to }];
       }),
     );

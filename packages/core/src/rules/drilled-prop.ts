@@ -50,9 +50,12 @@ function Gauge({ units }) {
     },
   },
   check({ linked, cells, setting }) {
-    return chains(linked, cells, (flow) => (isLiteral(linked, flow) ? null : flow.values), setting('relays')).flatMap(
-      (alike) => draftOf(linked, alike),
-    );
+    return chains(
+      linked,
+      cells,
+      (flow) => (isLiteral(linked, flow) || isFromOutside(linked, flow) ? null : flow.values),
+      setting('relays'),
+    ).flatMap((alike) => draftOf(linked, alike));
   },
 };
 
@@ -61,6 +64,14 @@ function isLiteral({ program: { graph } }: Linked, { cell }: CellFlow): boolean 
   const place = cell.value?.place;
   if (cell.kind !== 'constant' || place === undefined) return false;
   return /^(object|unknown)$/.test(graph.places[place]?.kind ?? '') && graph.firstInto(place) === undefined;
+}
+
+/** What comes as a prop that nobody here passes lives where it cannot be seen. */
+function isFromOutside({ program: { graph } }: Linked, { cell }: CellFlow): boolean {
+  if (cell.value === null || cell.value.path !== 0) return false;
+  return graph
+    .trace(cell.value.place)
+    .some(({ place }) => graph.places[place]?.kind === 'param' && graph.fnOfPlace(place) === cell.home);
 }
 
 /** What only says how an element looks, or is known: nobody would put that into a context. */
