@@ -279,6 +279,16 @@ describe('modules of every kind', () => {
       'packages/parts/src/main.jsx#Gauge',
     ],
     [
+      'a folder of a package with a manifest of its own',
+      {
+        'package.json': '{ "name": "parts" }',
+        'gauge/package.json': '{ "main": "./gauge.cjs.js", "types": "./Dial.d.ts" }',
+        'gauge/Dial.jsx': GAUGE,
+        'src/App.jsx': app(`import { Gauge } from 'parts/gauge';`),
+      },
+      'gauge/Dial.jsx#Gauge',
+    ],
+    [
       'private imports of a package',
       {
         'package.json': '{ "imports": { "#parts/*": "./src/parts/*.jsx" } }',

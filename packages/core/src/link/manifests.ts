@@ -57,8 +57,12 @@ export class Manifests {
         ? targets(manifest.exports, '')
         : [];
     const written = subpath === '.' ? [...exported, ...manifest.entries] : exported;
+    // A folder of the package may have a manifest of its own: `parts/tray/package.json` for `parts/tray`.
+    const folderBelow = rest === '' ? null : normalise(`${manifest.folder}/${rest}`);
+    const below = folderBelow === null ? undefined : this.all.find((one) => one.folder === folderBelow);
     return [
       ...this.places(manifest, written),
+      ...(below ? this.places(below, below.entries) : []),
       ...this.places(manifest, rest === '' ? ['index', 'src/index', 'src/main'] : [rest, `src/${rest}`]),
     ];
   }
@@ -85,7 +89,8 @@ function readManifest(config: ConfigFile): Manifest | null {
   const data = parseJsonWithComments(config.text);
   if (!isRecord(data)) return null;
   const entries = ['source', 'module', 'main', 'types'].flatMap((key) =>
-    typeof data[key] === 'string' ? [data[key]] : [],
+    // What declares the types of a file is called as it is.
+    typeof data[key] === 'string' ? [data[key].replace(/\.d\.ts$/, '')] : [],
   );
   return {
     folder: folderOf(config.path),

@@ -34,7 +34,7 @@ export function chains(linked: Linked, cells: Cells, part: (flow: CellFlow) => F
     const all = part(flow);
     const way = all && itself(all);
     if (!way || way.stops.size < relays + 2) continue;
-    for (const chain of chainsOf(way)) {
+    for (const chain of chainsOf(way, linked)) {
       if (new Set(chain.relays.filter(onlyCarries(linked, chain)).map((r) => r.component?.fn)).size < relays) continue;
       const first = chain.relays[0];
       // Fields of one object carried together are one chain.
@@ -55,9 +55,8 @@ function onlyCarries({ program }: Linked, chain: Chain): (relay: FlowStop) => bo
     const index = chain.relays.indexOf(relay);
     const [arriving, leaving] = [chain.hops[index], chain.hops[index + 1]];
     if (relay.component === chain.before.component || relay.facts.alters || leaving?.spread) return false;
-    const target = arriving?.site == null ? undefined : program.siteTargets[arriving.site];
-    // What a wrapper from a package does with what comes by is not known, nor which of several components is meant.
-    return !target || (!target.outside && target.components.length === 1);
+    // What a wrapper from a package does with what comes by is not known.
+    return arriving?.site == null || !program.siteTargets[arriving.site]?.outside;
   };
 }
 
@@ -67,7 +66,7 @@ const chainsOf = once(chainsIn);
  * The chains of one flow. Ways are not gone one by one: where components are used in many places there are far more ways
  * than stops, and all chains are to be found.
  */
-function chainsIn(part: Flow): Chain[] {
+function chainsIn(part: Flow, linked: Linked): Chain[] {
   const found: Chain[] = [];
   const stretches = new Map<string, Stretch | null>();
   const isRelay = (stop: FlowStop): boolean => roleAt(stop, part) === 'relay';
@@ -82,7 +81,7 @@ function chainsIn(part: Flow): Chain[] {
     let best: Stretch | null = null;
     for (const hop of relay.hops) {
       const target = part.stops.get(hop.target);
-      if (!target || hop.computed || !BY_HAND.has(hop.carrier) || target.key === part.start) continue;
+      if (!target || !isByHand(linked, hop) || target.key === part.start) continue;
       const further = isRelay(target)
         ? stretchFrom(target)
         : reads.has(target.key)
@@ -100,11 +99,17 @@ function chainsIn(part: Flow): Chain[] {
     if (isRelay(before) && !otherwise.has(before.key)) continue;
     for (const hop of before.hops) {
       const first = part.stops.get(hop.target);
-      const stretch = first && !hop.computed && BY_HAND.has(hop.carrier) && isRelay(first) ? stretchFrom(first) : null;
+      const stretch = first && isByHand(linked, hop) && isRelay(first) ? stretchFrom(first) : null;
       if (stretch) found.push({ before, ...stretch, hops: [hop, ...stretch.hops] });
     }
   }
   return found;
+}
+
+/** Handed on by name or with the rest, to the one component that is rendered there: which of several it is, is not known. */
+function isByHand({ program }: Linked, { carrier, computed, site }: FlowHop): boolean {
+  if (computed || !BY_HAND.has(carrier)) return false;
+  return site === null || (program.siteTargets[site]?.components.length ?? 1) < 2;
 }
 
 /** Stops as they are met from the start, each before what it leads to. */

@@ -3,7 +3,8 @@ import { cutsOf, type Cut } from '../follow/cuts';
 import type { Cells } from '../follow/cells';
 import type { Linked } from '../link';
 import { push } from '../link/byPlace';
-import { list, named, seat, type Draft, type Rule } from './rule';
+import { beside, count, list, named, seat, type Draft, type Rule } from './rule';
+import type { ComponentInfo } from '../link/program';
 
 export const unresolved: Rule = {
   id: 'unresolved',
@@ -22,20 +23,21 @@ export const unresolved: Rule = {
   check({ linked, cells }) {
     const { program, render } = linked;
     const { graph } = program;
-    const found: Draft[] = [];
+    const missed: Missed[] = [];
     const told = new Set<string>();
     graph.sites.forEach(({ fact, file }, site) => {
       const target = program.siteTargets[site];
       if (!target?.reason || target.outside || target.element) return;
-      const author = program.component(render.authors[site] ?? -1);
+      const name = inShort(fact.name);
       told.add(`${file}:${fact.name.split('.')[0] ?? ''}`);
-      found.push({
-        message: `<${inShort(fact.name)}> could not be followed. ${target.reason}`,
-        component: author?.name ?? null,
-        name: inShort(fact.name),
-        ...seat(linked, file, fact.at),
-        ...named([author]),
-        related: [],
+      missed.push({
+        what: `<${name}>`,
+        name,
+        reason: target.reason,
+        thing: `${name} ${target.reason}`,
+        component: program.component(render.authors[site] ?? -1) ?? null,
+        file,
+        spot: fact.at,
       });
     });
     graph.files.forEach((facts, file) => {
@@ -43,30 +45,85 @@ export const unresolved: Rule = {
         const resolution = graph.resolutionsOf(file)[index];
         const local = facts.places[fact.place]?.name ?? '';
         if (resolution?.kind !== 'missing' || told.has(`${file}:${local}`)) return;
-        found.push({
-          message: `The import of ${local || fact.imported} could not be followed. ${resolution.reason}`,
-          component: null,
+        const library = libraryOf(fact.source);
+        missed.push({
+          ...(library === null ? {} : { library }),
+          what: `The import of ${local || fact.imported}`,
           name: fact.source,
-          ...seat(linked, file, fact.at),
-          components: [],
-          related: [],
+          reason: resolution.reason,
+          thing: `import ${library ?? resolution.reason}`,
+          component: null,
+          file,
+          spot: fact.at,
         });
       });
       for (const gap of facts.gaps) {
         if (gap.what === 'instance' && program.reached.names.has(`${file}:${gap.name}`)) continue;
-        found.push({
-          message: `${gap.name} could not be followed. ${gap.reason}`,
-          component: program.component(program.unitOf(graph.fnAt(file, gap.fn)))?.name ?? null,
+        missed.push({
+          what: gap.name,
           name: gap.name,
-          ...seat(linked, file, gap.at),
-          components: [],
-          related: [],
+          reason: gap.reason,
+          thing: gap.what === 'instance' ? gap.name : `${gap.name} ${gap.reason}`,
+          component: program.component(program.unitOf(graph.fnAt(file, gap.fn))) ?? null,
+          file,
+          spot: gap.at,
         });
       }
     });
-    return [...found, ...cutsTold(linked, cells)];
+    const things = new Map<string, Missed[]>();
+    for (const one of missed) push(things, one.thing, one);
+    return [...[...things.values()].flatMap((all) => thingTold(linked, all)), ...cutsTold(linked, cells)];
   },
 };
+
+/** One place where something could not be followed. */
+interface Missed extends Pick<Draft, 'spot'> {
+  /** What it was, as a sentence begins with it. */
+  what: string;
+  name: string;
+  reason: string;
+  /** Places of one thing are told together. */
+  thing: string;
+  /** The package it is imported from. */
+  library?: string;
+  component: ComponentInfo | null;
+  file: number;
+}
+
+/** The package of an import that is no path; null for a path. */
+function libraryOf(source: string): string | null {
+  return /^(@[\w.-]+\/[\w.-]+|\w[\w.-]*)/.exec(source)?.[0] ?? null;
+}
+
+/** One thing that could not be followed, with how many places depend on it. */
+function thingTold(linked: Linked, all: readonly Missed[]): Draft[] {
+  const [first] = all;
+  if (!first) return [];
+  const modules = [...new Set(all.map((one) => one.name))];
+  const components = [...new Set(all.map((one) => one.component))];
+  return [
+    {
+      message:
+        modules.length > 1 && first.library
+          ? `${count(modules.length, 'module', 'modules')} of “${first.library}” could not be followed: ${list(modules)}. ${first.reason} ${count(all.length, 'import depends', 'imports depend')} on them.`
+          : `${first.what} could not be followed. ${first.reason}${others(all.length - 1)}`,
+      component: first.component?.name ?? null,
+      name: first.name,
+      ...seat(linked, first.file, first.spot),
+      ...named(components),
+      related: all
+        .slice(1, 1 + MOST_TOLD)
+        .map((one) => beside(linked, one.file, one.spot, `${one.what}, here as well.`)),
+    },
+  ];
+}
+
+function others(n: number): string {
+  return n === 0 ? '' : ` ${count(n, 'other place depends', 'other places depend')} on it as well.`;
+}
+
+/** How many of the other places a finding lists. */
+const MOST_TOLD = 20;
 
 /** What was not followed to its end, once for each reason and component. */
 function cutsTold(linked: Linked, cells: Cells): Draft[] {
