@@ -45,6 +45,12 @@ describe('drilled-prop', () => {
       'function Bed({ soil }) { const more = { ...soil, wet: true }; return <Gauge depth={more} />; }',
       [],
     ],
+    [
+      'to a component that is picked while the program runs',
+      'const KINDS = { dry: DryBed, wet: DryBed }; function DryBed({ depth }) { return <Gauge depth={depth} />; } function Plot({ depth, kind }) { const Bed = KINDS[kind]; return <Bed depth={depth} />; }',
+      '',
+      [],
+    ],
     ['through a wrapper of a package', plot, `const Bed = withSoil(({ depth }) => <Gauge depth={depth} />);`, []],
     ['computed with on the way', plot, 'function Bed({ depth }) { return <Gauge depth={depth * 2} />; }', []],
     [

@@ -1,6 +1,8 @@
 /** Chains of components that only carry a value: what `drilled-prop` and `relayed-event` have in common. */
 import type { Linked } from '../link';
 import { push } from '../link/byPlace';
+import type { Graph } from '../link/graph';
+import { isAnyField } from '../model/signs';
 import { once } from '../link/once';
 import type { CellFlow } from '../follow/cells';
 import { itself, type Flow, type FlowHop, type FlowStop } from '../follow/flow';
@@ -106,11 +108,27 @@ function chainsIn(part: Flow, linked: Linked): Chain[] {
   return found;
 }
 
-/** Handed on by name or with the rest, to the one component that is rendered there: which of several it is, is not known. */
+/** Handed on by name or with the rest, to a component that is not picked among several while the program runs. */
 function isByHand({ program }: Linked, { carrier, computed, site }: FlowHop): boolean {
   if (computed || !BY_HAND.has(carrier)) return false;
-  return site === null || (program.siteTargets[site]?.components.length ?? 1) < 2;
+  return site === null || !isPicked(program.graph, site);
 }
+
+/** Whether the tag of a site is taken out of several by a key that is chosen at run time: `parts[kind]`. */
+function isPicked(graph: Graph, site: number): boolean {
+  const entry = graph.sites[site];
+  if (!entry) return false;
+  const seen = new Set([graph.at(entry.file, entry.fact.tag)]);
+  for (const place of seen)
+    for (const edge of graph.edgesInto(place)) {
+      if (edge.op === 'get' && isAnyField(edge.field)) return true;
+      if ((edge.op === 'same' || edge.op === 'get') && seen.size < MOST_NAMES) seen.add(edge.from);
+    }
+  return false;
+}
+
+/** A tag goes by fewer names than this. */
+const MOST_NAMES = 20;
 
 /** Stops as they are met from the start, each before what it leads to. */
 function inOrder(part: Flow): FlowStop[] {
