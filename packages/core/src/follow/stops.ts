@@ -6,6 +6,7 @@ import type { Carrier, Effect } from '../model/documents';
 import { TAKEN, type CallFact, type Spot } from '../model/facts';
 import { isAnyField, isWay, shownName } from '../model/signs';
 import type { Linked } from '../link';
+import type { Origin } from '../link/graph';
 import type { Graph } from '../link/graph';
 import { DEEPER } from '../link/intern';
 import { Kept } from '../link/kept';
@@ -189,7 +190,9 @@ export class Stops {
   /** Whether a call in a function hands over something that function was not given. */
   private addsTo({ fact, file }: { fact: CallFact; file: number }, around: number): boolean {
     const { graph } = this.linked.program;
-    return fact.args.some((arg) => arg === null || graph.fnOfPlace(graph.at(file, arg)) !== around);
+    const isGiven = ({ place }: Origin): boolean =>
+      graph.places[place]?.kind === 'param' && graph.fnOfPlace(place) === around;
+    return fact.args.some((arg) => arg === null || !graph.trace(graph.at(file, arg)).every(isGiven));
   }
 
   /** The closures a call stands in, helpers on the way left; null where it is made while rendering. */

@@ -137,9 +137,12 @@ function usesOf(copy: CellFlow): string[] {
 function isReset(linked: Linked, local: Local, { cell }: CellFlow): boolean {
   const { graph } = linked.program;
   const setter = cell.setter?.place;
+  // Where it is set, a variable's change has a place of its own.
+  const isChange = (place: number): boolean =>
+    place === setter || graph.edgesInto(place).some((edge) => edge.op === 'same' && edge.from === setter);
   const isSetter = (call: number): boolean => {
     const entry = graph.calls[call];
-    return !!entry && graph.trace(graph.at(entry.file, entry.fact.callee)).some((origin) => origin.place === setter);
+    return !!entry && graph.trace(graph.at(entry.file, entry.fact.callee)).some((origin) => isChange(origin.place));
   };
   const isWritten = (visited: Visited): boolean =>
     graph.callsWithArg(visited.place).some(isSetter) ||

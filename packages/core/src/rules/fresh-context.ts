@@ -1,4 +1,5 @@
 /** A provider handed a new object each time it renders. */
+import type { CellFlow } from '../follow/cells';
 import { FAMILIES } from '../model/families';
 import { beside, named, seat, START, type Draft, type Rule } from './rule';
 
@@ -80,8 +81,9 @@ function Gauge() {
     });
 
     function rendersByItself(fn: number): boolean {
-      if (cells.all.some(({ cell }) => cell.home === fn && /^(state|store|url|storage|remote)$/.test(cell.kind)))
-        return true;
+      const changes = ({ cell }: CellFlow): boolean =>
+        cell.kind === 'state' ? cell.setter !== null : /^(store|url|storage|remote)$/.test(cell.kind);
+      if (cells.all.some((flow) => flow.cell.home === fn && changes(flow))) return true;
       return graph.contextReads.some(({ fact, file }) =>
         program
           .runsTogether(program.unitOf(graph.fnAt(file, fact.fn)))

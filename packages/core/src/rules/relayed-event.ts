@@ -46,11 +46,11 @@ function VentLever({ onVent }) {
   },
 };
 
-/** Components and render functions are called too, and what they bring is markup. */
-const MARKUP = /^[A-Z]|^render([A-Z]|$)/;
+/** Components, render functions and functions that answer a question are called too; nobody is told anything by that. */
+const NO_EVENT = /^[A-Z]|^(render|is|has|can|should|get|format|to)([A-Z]|$)/;
 
 function draftOf(linked: Linked, alike: readonly Chain[]): Draft[] {
-  const told = alike.filter(({ after }) => !MARKUP.test(after.name));
+  const told = alike.filter(({ after }) => !NO_EVENT.test(after.name));
   const [chain] = told;
   if (!chain) return [];
   // Seen from the component that calls it, the first relay is the one right above.
