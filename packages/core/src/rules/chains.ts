@@ -30,14 +30,21 @@ const BY_HAND = new Set(['prop', 'overflow', 'event']);
  * The longest chain for each first relay (seen from the home), over all cells that `part` gives a flow for; those that go by
  * the very same components are one cause, and stand together.
  */
-export function chains(linked: Linked, cells: Cells, part: (flow: CellFlow) => Flow | null, relays: number): Chain[][] {
+export function chains(
+  linked: Linked,
+  cells: Cells,
+  part: (flow: CellFlow) => Flow | null,
+  setting: (name: string) => number,
+): Chain[][] {
+  const relays = setting('relays');
+  const carries = (chain: Chain): ((relay: FlowStop) => boolean) => onlyCarries(linked, chain, setting('authors'));
   const longest = new Map<string, Chain>();
   for (const flow of cells.all) {
     const all = part(flow);
     const way = all && itself(all);
     if (!way || way.stops.size < relays + 2) continue;
     for (const chain of chainsOf(way, linked)) {
-      if (new Set(chain.relays.filter(onlyCarries(linked, chain)).map((r) => r.component?.fn)).size < relays) continue;
+      if (new Set(chain.relays.filter(carries(chain)).map((r) => r.component?.fn)).size < relays) continue;
       const first = chain.relays[0];
       // Fields of one object carried together are one chain.
       const key = `${first?.component?.id ?? ''}.${first?.name.split('.')[0] ?? ''}`;
@@ -51,12 +58,15 @@ export function chains(linked: Linked, cells: Cells, part: (flow: CellFlow) => F
   return [...together.values()];
 }
 
-/** Which relays of a chain do nothing but carry: not its own home, none that alters what passes, none that a package wraps. */
-function onlyCarries({ program }: Linked, chain: Chain): (relay: FlowStop) => boolean {
+/** Which relays of a chain do nothing but carry: not its own home, none that alters what passes, is made for
+ * many, or wrapped by a package. */
+function onlyCarries({ program, render }: Linked, chain: Chain, authors: number): (relay: FlowStop) => boolean {
   return (relay) => {
     const index = chain.relays.indexOf(relay);
     const [arriving, leaving] = [chain.hops[index], chain.hops[index + 1]];
     if (relay.component === chain.before.component || relay.facts.alters || leaving?.spread) return false;
+    const sites = relay.component ? program.sitesOf(relay.component.fn) : [];
+    if (new Set(sites.map((site) => render.authors[site])).size > authors) return false;
     // What a wrapper from a package does with what comes by is not known.
     return arriving?.site == null || !program.siteTargets[arriving.site]?.outside;
   };
@@ -129,6 +139,16 @@ function isPicked(graph: Graph, site: number): boolean {
 
 /** A tag goes by fewer names than this. */
 const MOST_NAMES = 20;
+
+/** What both rules can be told. */
+export const CHAIN_SETTINGS = {
+  relays: { default: 2, means: 'How many components must only pass it on before it is reported.' },
+  authors: {
+    default: 3,
+    means:
+      'A component that more others than this render is made for any of them, and handing on is what it is for: it does not count.',
+  },
+};
 
 /** Stops as they are met from the start, each before what it leads to. */
 function inOrder(part: Flow): FlowStop[] {

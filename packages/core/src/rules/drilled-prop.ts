@@ -2,7 +2,7 @@
 import { arrivalOf } from '../follow/trail';
 import type { Linked } from '../link';
 import type { CellFlow } from '../follow/cells';
-import { chains, type Chain } from './chains';
+import { CHAIN_SETTINGS, chains, type Chain } from './chains';
 import { beside, count, list, named, seat, type Draft, type Rule } from './rule';
 
 export const drilledProp: Rule = {
@@ -11,7 +11,7 @@ export const drilledProp: Rule = {
   says: 'A value is handed through several components that only pass it on.',
   why: 'Each component on the way has to know a value it does nothing with. Renaming it, typing it or moving a component means touching all of them.',
   todo: 'Hand the markup down instead of the value, put the value into a context, or let it live nearer to where it is read. Homes compares the ways.',
-  settings: { relays: { default: 2, means: 'How many components must only carry the value before it is reported.' } },
+  settings: CHAIN_SETTINGS,
   examples: {
     failing: {
       'src/House.jsx': `import { useState } from 'react';
@@ -54,7 +54,7 @@ function Gauge({ units }) {
       linked,
       cells,
       (flow) => (isLiteral(linked, flow) || isFromOutside(linked, flow) ? null : flow.values),
-      setting('relays'),
+      setting,
     ).flatMap((alike) => draftOf(linked, alike));
   },
 };
@@ -76,7 +76,7 @@ function isFromOutside({ program: { graph } }: Linked, { cell }: CellFlow): bool
 
 /** What only says how an element looks, or is known: nobody would put that into a context. */
 const OF_ELEMENT =
-  /^(class|style|id|as|is|tag|role|dir|lang|placeholder|tabindex|test-?id)$|class-?names?$|styles?$|^(aria|data)-/i;
+  /^(class|style|id|as|is|tag|role|dir|lang|placeholder|tabindex|test-?id)$|class-?names?$|styles?$|labels?$|tooltip|placeholder|^(aria|data)-/i;
 /** Functions are called below, and that is another chain. */
 const FUNCTION = /^on[A-Z]|^render[A-Z]/;
 

@@ -1,7 +1,7 @@
 /** A callback re-wrapped or passed on by components that do nothing else with it. */
 import { arrivalOf } from '../follow/trail';
 import type { Linked } from '../link';
-import { chains, type Chain } from './chains';
+import { CHAIN_SETTINGS, chains, type Chain } from './chains';
 import { beside, count, list, named, seat, type Draft, type Rule } from './rule';
 
 export const relayedEvent: Rule = {
@@ -10,7 +10,7 @@ export const relayedEvent: Rule = {
   says: 'An event travels up through several components that only pass it on.',
   why: 'Each component on the way declares a callback it never calls for itself. Changing what is reported means touching all of them.',
   todo: 'Let the component that reports and the one that answers meet: hand the markup down, put the function into a context, or move what changes nearer.',
-  settings: { relays: { default: 2, means: 'How many components must only pass the event on before it is reported.' } },
+  settings: CHAIN_SETTINGS,
   examples: {
     failing: {
       'src/Desk.jsx': `import { useState } from 'react';
@@ -42,7 +42,7 @@ function VentLever({ onVent }) {
     },
   },
   check({ linked, cells, setting }) {
-    return chains(linked, cells, (flow) => flow.calls, setting('relays')).flatMap((alike) => draftOf(linked, alike));
+    return chains(linked, cells, (flow) => flow.calls, setting).flatMap((alike) => draftOf(linked, alike));
   },
 };
 
