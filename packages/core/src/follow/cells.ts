@@ -25,8 +25,9 @@ export interface CellInfo {
   context: number | null;
   /** A module's own variable, of interest only to those who use it. */
   quiet?: boolean;
-  /** Nobody is told when it changes. */
-  untracked?: boolean;
+  /** As the fact of the cell says. */
+  tracks?: CellFact['tracks'];
+  computedOnce?: true;
 }
 
 /** How a value that no component holds reaches the components that read it, by its kind. */
@@ -109,6 +110,8 @@ export class Cells {
         value: { place: graph.at(file, fact.value), path: 0, context },
         setter: fact.setter === null ? null : { place: graph.at(file, fact.setter), path: 0, context },
         setterName: fact.setter === null ? '' : (graph.places[graph.at(file, fact.setter)]?.name ?? ''),
+        ...(fact.tracks ? { tracks: fact.tracks } : {}),
+        ...(fact.computedOnce ? { computedOnce: true } : {}),
         callable: false,
         context: null,
       });
@@ -167,7 +170,7 @@ export class Cells {
       value: { place: key === null ? graph.at(file, fact.value) : graph.shared.hubOf(key), path: 0, context: run },
       setter: setter === null ? null : { place: setter, path: 0, context: run },
       quiet: shared.quiet,
-      ...(shared.untracked ? { untracked: true } : {}),
+      ...(fact.tracks ? { tracks: fact.tracks } : {}),
       setterName: fact.kind === 'channel' ? fact.name : `set ${fact.name}`,
       callable: false,
       context: null,
@@ -337,7 +340,8 @@ function isSame(a: CellInfo, b: CellInfo): boolean {
     a.callable === b.callable &&
     a.context === b.context &&
     a.quiet === b.quiet &&
-    a.untracked === b.untracked &&
+    a.tracks === b.tracks &&
+    a.computedOnce === b.computedOnce &&
     isSameAt(a.value, b.value) &&
     isSameAt(a.setter, b.setter)
   );

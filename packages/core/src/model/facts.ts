@@ -223,8 +223,6 @@ export interface SharedCell {
   key: string | null;
   /** Of no interest while no component reads or changes it: a module's own variable. */
   quiet: boolean;
-  /** Nobody is told when it changes: a module's own variable. */
-  untracked?: true;
   /** The function it is made in; the module itself where it is there once. */
   within: FunctionId;
 }
@@ -236,6 +234,15 @@ export interface CellFact {
   shared?: SharedCell;
   /** A change in place of what holds it is a change of the cell. */
   inPlace?: boolean;
+  /**
+   * What makes whoever shows it show it anew, where that is not what the family does: `nothing` (a plain variable),
+   * `assignment` (to the variable itself or to a field, but no method called on what it holds).
+   */
+  tracks?: 'nothing' | 'assignment';
+  /** It is made as a store, for others to subscribe to. */
+  subscribed?: true;
+  /** It is computed a single time out of values that may change later. */
+  computedOnce?: true;
   /** The place its value is read from. */
   value: PlaceId;
   /** The place of the function that changes it. */

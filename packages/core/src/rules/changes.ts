@@ -1,10 +1,25 @@
 /** Whether values change, and who changes them: what several rules ask of a cell. */
 import type { CellFlow, Cells } from '../follow/cells';
 import type { FlowStop } from '../follow/flow';
+import type { CallFact, FileFacts, Spot } from '../model/facts';
+import { push } from '../link/byPlace';
+import { once } from '../link/once';
+import type { Linked } from '../link';
+import type { Graph } from '../link/graph';
 
 /** Stops at which the cell's change function is called. */
 export function writersOf(flow: CellFlow): FlowStop[] {
   return [...(flow.calls?.stops.values() ?? [])].filter((stop) => stop.facts.uses.length > 0);
+}
+
+/** Whether a call is one of what changes a cell. Where it is set, a variable's change has a place of its own. */
+export function isChangeOf(graph: Graph, file: number, { callee }: CallFact, setter: number | undefined): boolean {
+  return graph
+    .trace(graph.at(file, callee))
+    .some(
+      ({ place }) =>
+        place === setter || graph.edgesInto(place).some((edge) => edge.op === 'same' && edge.from === setter),
+    );
 }
 
 /** Whether anything changes the value after it is first there. What comes from outside changes by itself. */
@@ -18,3 +33,49 @@ export function changes(flow: CellFlow): boolean {
 export function cellsOfProp(cells: Cells, key: string): CellFlow[] {
   return [...(cells.passing.get(key) ?? [])].filter((flow) => flow.values?.stops.has(key));
 }
+
+/** Whether some markup depends on a value. */
+export function isShown({ program: { graph }, locals }: Linked, { values }: CellFlow): boolean {
+  return [...(values?.stops.values() ?? [])].some((stop) =>
+    locals.explore(stop.at).uses.some(({ use }) => {
+      const fact = graph.uses[use]?.fact;
+      if (fact?.kind === 'shown') return true;
+      // Conditions and loops of the markup stand in the component's own function.
+      return (
+        (fact?.kind === 'branched' || fact?.kind === 'iterated') &&
+        graph.fnAt(graph.uses[use]?.file ?? 0, fact.fn) === stop.component?.fn
+      );
+    }),
+  );
+}
+
+/** A change in place. */
+export interface Mutation {
+  text: string;
+  field: string;
+  file: number;
+  fn: number;
+  at: Spot;
+}
+
+const NO_MUTATIONS: readonly Mutation[] = [];
+
+/** Changes in place of the object a place holds. */
+export function mutationsAt({ program: { graph } }: Linked, place: number): readonly Mutation[] {
+  const file = graph.fileOfPlace[place] ?? 0;
+  const facts = graph.files[file];
+  if (!facts || facts.mutations.length === 0) return NO_MUTATIONS;
+  const found = byObject(facts).get(place - graph.at(file, 0));
+  if (!found) return NO_MUTATIONS;
+  return found.flatMap((index) => {
+    const one = facts.mutations[index];
+    return one ? { field: one.field, text: one.text, file, fn: graph.fnAt(file, one.fn), at: one.at } : [];
+  });
+}
+
+/** The changes in place of a file by the place of what is changed, as indices into its facts. */
+const byObject = once((facts: FileFacts): ReadonlyMap<number, number[]> => {
+  const found = new Map<number, number[]>();
+  facts.mutations.forEach(({ object }, index) => push(found, object, index));
+  return found;
+});

@@ -7,7 +7,7 @@ import type { ComponentInfo } from '../link/program';
 import type { Linked } from '../link';
 import { once } from '../link/once';
 import { isPart, wasDerived, type Local, type Visited } from '../link/visited';
-import { changes, writersOf } from './changes';
+import { changes, isChangeOf, isShown, writersOf } from './changes';
 import { START } from './rule';
 import { passings } from './sites';
 
@@ -53,7 +53,7 @@ function takingsOf(linked: Linked, flow: Flow): Taking[] {
     const local = locals.explore(stop.at);
     return local.visited.flatMap((visited) =>
       program.graph.edgesOutOf(visited.place).flatMap(({ op, to }): Taking[] => {
-        if (op !== 'frozen' || wasDerived(visited) || isInstance(linked, local, visited)) return [];
+        if (op !== 'frozen' || isInstance(linked, local, visited)) return [];
         if (isGuess(linked, local, visited)) return [];
         // Renamed on arrival: `depth: initialDepth`.
         if (FIRST_ONLY.test(program.graph.places[visited.place]?.name ?? '')) return [];
@@ -83,10 +83,13 @@ function findCopies(cells: Cells, linked: Linked): Copy[] {
     for (const { stop, component, local, visited, to } of takings.get(values, () => takingsOf(linked, values))) {
       const copy = byValue.get(`${to}:${component.fn}`);
       if (!copy || copy === source) continue;
+      // What only goes into it is another fact; where it is computed once, it goes stale all the same.
+      const goesStale = source.cell.kind === 'url' || (copy.cell.computedOnce && isShown(linked, copy));
+      if (wasDerived(visited) && !goesStale) continue;
       // The first of a list, a field of one's own object: not the same fact.
       if (isPart(visited) && source.cell.home === component.fn) continue;
       // Of a module's own variable nobody is told: what reads it again sees no more than the copy does.
-      if (source.cell.untracked) continue;
+      if (source.cell.tracks === 'nothing' && source.cell.home === null) continue;
       const key = `${copy.cell.id}<${source.cell.id}`;
       if (seen.has(key)) continue;
       seen.add(key);
@@ -105,7 +108,8 @@ function findCopies(cells: Cells, linked: Linked): Copy[] {
         changed: usesOf(copy).some((kind) => kind !== 'effect'),
         sourceChanges: changes(source),
         inStep: usesOf(copy).includes('effect') || isReset(linked, local, copy) || isStartedAnew(linked, component),
-        draft: isHandedBack(copy, component) && !isPicked(linked, values, stop),
+        draft:
+          (isHandedBack(copy, component) || isWrittenBack(linked, copy, source)) && !isPicked(linked, values, stop),
       });
     }
   }
@@ -136,13 +140,9 @@ function usesOf(copy: CellFlow): string[] {
 /** Whether the value is given to what changes the copy: set back to what it was copied from. */
 function isReset(linked: Linked, local: Local, { cell }: CellFlow): boolean {
   const { graph } = linked.program;
-  const setter = cell.setter?.place;
-  // Where it is set, a variable's change has a place of its own.
-  const isChange = (place: number): boolean =>
-    place === setter || graph.edgesInto(place).some((edge) => edge.op === 'same' && edge.from === setter);
   const isSetter = (call: number): boolean => {
     const entry = graph.calls[call];
-    return !!entry && graph.trace(graph.at(entry.file, entry.fact.callee)).some((origin) => isChange(origin.place));
+    return !!entry && isChangeOf(graph, entry.file, entry.fact, cell.setter?.place);
   };
   const isWritten = (visited: Visited): boolean =>
     graph.callsWithArg(visited.place).some(isSetter) ||
@@ -154,6 +154,18 @@ function isReset(linked: Linked, local: Local, { cell }: CellFlow): boolean {
 function isStartedAnew(linked: Linked, component: ComponentInfo): boolean {
   return passings(linked).some(
     (passing) => passing.component === component && passing.fact.repeat !== 'many' && passing.fact.keyed,
+  );
+}
+
+/** Whether what the copy holds is given to what changes the source. */
+function isWrittenBack({ program: { graph }, locals }: Linked, { values }: CellFlow, { cell }: CellFlow): boolean {
+  const start = values?.stops.get(values.start);
+  if (!start || cell.setter === null) return false;
+  return locals.explore(start.at).visited.some(({ place }) =>
+    graph.callsWithArg(place).some((call) => {
+      const entry = graph.calls[call];
+      return !!entry && isChangeOf(graph, entry.file, entry.fact, cell.setter?.place);
+    }),
   );
 }
 
@@ -215,6 +227,9 @@ export function takenOnce(linked: Linked, cells: Cells): Taken[] {
           if (edge.op !== 'taken' || found.has(`${edge.to}`)) continue;
           const after = locals.explore({ place: edge.to, path: 0, context: visited.context });
           if (after.uses.length + after.exits.length + after.outsideCalls.length === 0) continue;
+          // What is computed of it may be meant for that moment; what is shown is not.
+          const isComputed = graph.edgesOutOf(edge.to).every((out) => out.op === 'derived');
+          if (isComputed && !after.uses.some(({ use }) => graph.uses[use]?.fact.kind === 'shown')) continue;
           const place = graph.places[edge.to];
           const bound = after.visited.map((one) => graph.places[one.place]).find((one) => one?.kind === 'binding');
           found.set(`${edge.to}`, {

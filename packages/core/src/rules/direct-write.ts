@@ -1,14 +1,13 @@
 /** State changed in place, where only its change function makes the change show. */
 import type { Linked } from '../link';
-import { push } from '../link/byPlace';
 import type { Graph } from '../link/graph';
-import { once } from '../link/once';
 import type { CellFlow, CellInfo } from '../follow/cells';
 import { stopsOfItself, type FlowStop } from '../follow/flow';
 import { isAnew, isPart, wasDerived, wasFrozen, type Local, type Visited } from '../link/visited';
 import { FAMILIES } from '../model/families';
+import { isChangeOf, isShown, mutationsAt, writersOf, type Mutation } from './changes';
 import { beside, named, seat, type Draft, type Rule } from './rule';
-import type { FileFacts, Spot } from '../model/facts';
+import type { Spot } from '../model/facts';
 
 export const directWrite: Rule = {
   id: 'direct-write',
@@ -43,50 +42,82 @@ export function Bench() {
     },
   },
   check({ linked, cells }) {
-    if (!linked.program.graph.files.some((facts) => facts.mutations.length > 0)) return [];
     const found = new Map<Spot, Draft>();
     const drafts = linked.answers.about<CellFlow, ReadonlyMap<Spot, Draft>>('direct-write');
     for (const flow of cells.all) {
       if (flow.cell.kind !== 'state' || flow.cell.setter === null) continue;
-      for (const [key, draft] of drafts.get(flow, () => draftsOf(linked, flow)))
+      for (const [key, draft] of drafts.get(flow, () => writesOf(linked, flow)))
         if (!found.has(key)) found.set(key, draft);
     }
     return [...found.values()];
   },
 };
 
-interface Mutation {
-  text: string;
-  field: string;
-  file: number;
-  fn: number;
-  at: Spot;
-}
-
 /** What only elements of the page have: they are there to be changed in place. */
 const OF_ELEMENTS = /\.(style|classList|dataset)\b|\.(scrollTop|scrollLeft|innerHTML|textContent) = /;
 
-const NO_MUTATIONS: readonly Mutation[] = [];
-
-/** Changes in place of the object a place holds. */
-function mutationsAt({ program: { graph } }: Linked, place: number): readonly Mutation[] {
-  const file = graph.fileOfPlace[place] ?? 0;
-  const facts = graph.files[file];
-  if (!facts || facts.mutations.length === 0) return NO_MUTATIONS;
-  const found = byObject(facts).get(place - graph.at(file, 0));
-  if (!found) return NO_MUTATIONS;
-  return found.flatMap((index) => {
-    const one = facts.mutations[index];
-    return one ? { field: one.field, text: one.text, file, fn: graph.fnAt(file, one.fn), at: one.at } : [];
-  });
+/** What is wrong with how one state is changed, by the spot. */
+function writesOf(linked: Linked, flow: CellFlow): ReadonlyMap<Spot, Draft> {
+  switch (flow.cell.tracks) {
+    case 'nothing':
+      return plainWrites(linked, flow);
+    case 'assignment':
+      return methodWrites(linked, flow);
+    default:
+      return draftsOf(linked, flow);
+  }
 }
 
-/** The changes in place of a file by the place of what is changed, as indices into its facts. */
-const byObject = once((facts: FileFacts): ReadonlyMap<number, number[]> => {
-  const found = new Map<number, number[]>();
-  facts.mutations.forEach(({ object }, index) => push(found, object, index));
+/** A plain variable that is shown, and set where only what is declared as state is followed. */
+function plainWrites(linked: Linked, flow: CellFlow): Map<Spot, Draft> {
+  const { cell } = flow;
+  const home = linked.program.component(cell.home ?? -1);
+  const [writer] = writersOf(flow);
+  const use = writer?.facts.uses[0];
+  if (!home || !writer || !use || !isShown(linked, flow)) return new Map();
+  const draft: Draft = {
+    message: `${writer.component?.name ?? home.name} changes ${cell.name}, a plain variable: nothing is rendered again, and the screen keeps showing the old value.`,
+    component: writer.component?.name ?? home.name,
+    name: cell.name,
+    ...seat(linked, use.file, use.spot),
+    ...named([writer.component, ...(home !== writer.component ? [home] : [])]),
+    related: [beside(linked, cell.file, cell.spot, `${cell.name} lives here, and is not declared as state.`)],
+  };
+  return new Map([[use.spot, draft]]);
+}
+
+/** A method that changes what a variable holds, where only an assignment to the variable is seen. */
+function methodWrites(linked: Linked, flow: CellFlow): Map<Spot, Draft> {
+  const { cell, values } = flow;
+  const { graph } = linked.program;
+  const found = new Map<Spot, Draft>();
+  const home = linked.program.component(cell.home ?? -1);
+  const start = values?.stops.get(values.start);
+  if (!home || !start || !graph.files[cell.file]?.mutations.length || !isShown(linked, flow)) return found;
+  for (const visited of linked.locals.explore(start.at).visited) {
+    if (visited.path !== 0 || isPart(visited) || wasDerived(visited) || wasFrozen(visited) || isAnew(visited.flags))
+      continue;
+    for (const one of mutationsAt(linked, visited.place)) {
+      const calls = graph.files[one.file]?.calls ?? [];
+      const isAssigned = calls.some(
+        (fact) =>
+          fact.name !== one.text &&
+          graph.fnAt(one.file, fact.fn) === one.fn &&
+          isChangeOf(graph, one.file, fact, cell.setter?.place),
+      );
+      if (!one.text.endsWith('()') || isAssigned || isPutTogether(graph, visited.place)) continue;
+      found.set(one.at, {
+        message: `${home.name} changes ${cell.name} by a method (${one.text}) and does not assign it: nothing is rendered again, and the screen keeps showing the old value.`,
+        component: home.name,
+        name: cell.name,
+        ...seat(linked, one.file, one.at),
+        ...named([home]),
+        related: [beside(linked, cell.file, cell.spot, `${cell.name} lives here.`)],
+      });
+    }
+  }
   return found;
-});
+}
 
 /** Where one state is changed in place, by the spot, which is the same however its lines move. */
 function draftsOf(linked: Linked, { cell, values }: CellFlow): Map<Spot, Draft> {
@@ -151,7 +182,7 @@ function isSetAnew({ program: { graph } }: Linked, cell: CellInfo, { file, fn }:
   return calls.some((fact) => {
     const [arg] = fact.args;
     if (arg == null || graph.fnAt(file, fact.fn) !== fn) return false;
-    if (!graph.trace(graph.at(file, fact.callee)).some((origin) => origin.place === cell.setter?.place)) return false;
+    if (!isChangeOf(graph, file, fact, cell.setter?.place)) return false;
     const given = graph.at(file, arg);
     return isPutTogether(graph, given) || !isByName(graph, given, cell.value?.place ?? -1);
   });

@@ -38,6 +38,7 @@ function Dial({ level, onTurn }) {
     return copies(cells, linked).flatMap(({ copy, component, from, sources, changed, inStep, draft }) => {
       if (!changed || inStep || draft) return [];
       const { cell } = copy;
+      if (cell.computedOnce) return [];
       if ([lastPart(from), cell.name].some((name) => FIRST_ONLY.test(name))) return [];
       // Kept to tell what changed, or to come later than it: not to be shown in its place.
       if (/^(prev|previous|last|old)|debounce|throttle|deferred|delayed/i.test(cell.name)) return [];

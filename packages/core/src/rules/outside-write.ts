@@ -1,6 +1,10 @@
 /** Shared state changed from a component, past the functions meant for it. */
 import type { Linked } from '../link';
+import type { CellFlow } from '../follow/cells';
 import { cellsHeld } from '../link/held';
+import { wasDerived, wasFrozen } from '../link/visited';
+import { FAMILIES } from '../model/families';
+import { mutationsAt } from './changes';
 import { beside, named, seat, type Draft, type Rule } from './rule';
 import type { Spot } from '../model/facts';
 
@@ -46,7 +50,7 @@ export const Gauge = observer(() => <b onClick={() => units.change('kelvin')}>{u
 `,
     },
   },
-  check({ linked }) {
+  check({ linked, cells }) {
     const { program } = linked;
     const { graph } = program;
     const shared = new Map<number, { id: string; file: number; at: Spot }>();
@@ -55,8 +59,7 @@ export const Gauge = observer(() => <b onClick={() => units.change('kelvin')}>{u
       if (fact.shared && fact.shared.within === 0 && (fact.kind === 'store' || fact.kind === 'service'))
         shared.set(graph.at(file, fact.value), { id: fact.shared.id, file, at: fact.at });
     });
-    if (shared.size === 0) return [];
-    const found: Draft[] = [];
+    const found = cells.all.flatMap((flow) => writtenThroughContext(linked, flow));
     graph.files.forEach((facts, file) => {
       for (const { object, field, text, fn, at } of facts.mutations) {
         const component = program.component(program.unitOf(graph.fnAt(file, fn)));
@@ -90,4 +93,41 @@ function makesOne({ program }: Linked, { id, file }: { id: string; file: number 
       fact.name === owner &&
       graph.callersOfFunction(fn).some((call) => program.unitOf(graph.fnOfCall(call)) === component),
   );
+}
+
+/** A state that is provided as what holds it, and changed by whoever reads the context. */
+function writtenThroughContext(linked: Linked, { cell, values }: CellFlow): Draft[] {
+  const { program, locals } = linked;
+  const { paths } = program;
+  const home = program.component(cell.home ?? -1);
+  if (cell.kind !== 'state' || !home || !values || FAMILIES[home.family].directWriteIsLost) return [];
+  const read = new Set(
+    [...values.stops.values()].flatMap(({ hops }) =>
+      hops.flatMap((hop) => (hop.carrier === 'context' ? [hop.target] : [])),
+    ),
+  );
+  return [...read].flatMap((key): Draft[] => {
+    const stop = values.stops.get(key);
+    if (!stop?.component || stop.component === home) return [];
+    const { component } = stop;
+    for (const visited of locals.explore(stop.at).visited) {
+      if (wasDerived(visited) || wasFrozen(visited)) continue;
+      for (const { file, field, text, fn, at } of mutationsAt(linked, visited.place)) {
+        // A function that the home hands out is the home's own.
+        if (program.unitOf(fn) !== component.fn) continue;
+        if (visited.path !== 0 && (paths.head(visited.path) !== field || paths.tail(visited.path) !== 0)) continue;
+        return [
+          {
+            message: `${component.name} changes ${cell.name} of ${home.name} itself (${text}): its home does not know who changes it.`,
+            component: component.name,
+            name: cell.name,
+            ...seat(linked, file, at),
+            ...named([component, home]),
+            related: [beside(linked, cell.file, cell.spot, `${cell.name} lives here.`)],
+          },
+        ];
+      }
+    }
+    return [];
+  });
 }

@@ -1,5 +1,7 @@
 /** A store or context made inside a component. */
+import type { Linked } from '../link';
 import { named, seat, type Draft, type Rule } from './rule';
+import { passings } from './sites';
 import type { Spot } from '../model/facts';
 
 export const privateStore: Rule = {
@@ -33,13 +35,13 @@ function Gauge() {
 `,
     },
   },
-  check({ linked }) {
+  check({ linked, cells }) {
     const { program } = linked;
     const { graph } = program;
     const found: Draft[] = [];
     const told = new Set<string>();
     const add = (name: string, file: number, fn: number, spot: Spot): void => {
-      const component = program.component(graph.fnAt(file, fn));
+      const component = program.component(fn);
       const key = `${file}:${spot.line}:${spot.column}`;
       if (!component || told.has(key)) return;
       told.add(key);
@@ -53,11 +55,27 @@ function Gauge() {
       });
     };
     for (const { fact, file } of graph.contexts)
-      if (fact.key === null) add(fact.name, file, graph.files[file]?.places[fact.place]?.fn ?? 0, fact.at);
+      if (fact.key === null) add(fact.name, file, graph.fnOfPlace(graph.at(file, fact.place)), fact.at);
     graph.cells.forEach(({ fact, file }) => {
       if (fact.shared && fact.shared.within !== 0 && fact.kind === 'store')
-        add(fact.shared.id.split('.')[0] ?? fact.name, file, fact.shared.within, fact.at);
+        add(fact.shared.id.split('.')[0] ?? fact.name, file, graph.fnAt(file, fact.shared.within), fact.at);
     });
+    const stores = new Set(
+      graph.cells.flatMap(({ fact, file }) => (fact.subscribed ? graph.at(file, fact.value) : [])),
+    );
+    for (const { cell, values } of cells.all) {
+      if (cell.home === null || !stores.has(cell.value?.place ?? -1) || !isRepeated(linked, cell.home)) continue;
+      // Handed to others, it is shared among those below each instance.
+      const stays = [...(values?.stops.values() ?? [])].every(
+        (stop) => stop.component?.fn === cell.home && !stop.facts.provides,
+      );
+      if (stays) add(cell.name, cell.file, cell.home, cell.spot);
+    }
     return found;
   },
 };
+
+/** Whether a component is rendered many times side by side. */
+function isRepeated(linked: Linked, component: number): boolean {
+  return passings(linked).some((passing) => passing.component.fn === component && passing.fact.repeat === 'many');
+}

@@ -12,6 +12,7 @@ import { plain, textOf } from '../stores/cells';
 const ENDS: Record<string, readonly string[]> = {
   addEventListener: ['removeEventListener'],
   setInterval: ['clearInterval'],
+  setTimeout: ['clearTimeout'],
   subscribe: ['unsubscribe'],
   $on: ['$off'],
   on: ['off', 'removeListener', 'removeAllListeners'],
@@ -27,8 +28,16 @@ interface Start {
   kept: string | null;
 }
 
-/** Notes what an effect's function starts, and whether what it returns ends it. */
-export function noteStarts(r: ScriptReader, node: t.Node | undefined, endings: readonly t.Node[] = []): void {
+/**
+ * Notes what an effect's function starts, and whether what it returns ends it. Where the effect runs again when something
+ * changes (`again`), a timer that is still running is one too many as well.
+ */
+export function noteStarts(
+  r: ScriptReader,
+  node: t.Node | undefined,
+  endings: readonly t.Node[] = [],
+  again = false,
+): void {
   const fn = plain(r, node);
   if (!isFunction(fn)) return;
   // `useEffect(() => bus.subscribe(…))`: what comes back ends it.
@@ -40,15 +49,59 @@ export function noteStarts(r: ScriptReader, node: t.Node | undefined, endings: r
   const names = returned.flatMap((one) => (one.type === 'Identifier' ? [one.name] : []));
   for (const start of startsIn(r, fn.body)) {
     if (start.name === 'addEventListener' && isOfThisRun(r, start.node, fn.body)) continue;
+    if (start.name === 'setTimeout' && !(again && isLateChange(r, start, fn.body))) continue;
     const handedBack = returned.includes(start.node) || (start.kept !== null && names.includes(start.kept));
     const ended = handedBack || returned.some((one) => endsIn(r, one, start, fn.body));
     add(r, start, ended);
   }
 }
 
+/** Notes timers that a watcher's function starts each time it runs, and that nobody can end. */
+export function noteTimers(r: ScriptReader, node: t.Node): void {
+  const fn = plain(r, node);
+  if (!isFunction(fn)) return;
+  for (const start of startsIn(r, fn.body))
+    if (start.name === 'setTimeout' && isLateChange(r, start, fn.body)) add(r, start, false);
+}
+
+/** The least delay, in milliseconds, by which a timer waits for something rather than for the next moment. */
+const LATE = 50;
+
+/** A timer that changes something later, and cannot be ended when it is started once more meanwhile. */
+function isLateChange(r: ScriptReader, { node, kept }: Start, around: t.Node): boolean {
+  const [run, delay] = node.arguments;
+  if (!isFunction(run) || !delay || (delay.type === 'NumericLiteral' && delay.value < LATE)) return false;
+  // Kept where another run may end it.
+  if (kept !== null && (!/^\w+$/.test(kept) || mentions(around, kept, node))) return false;
+  if (mentions(around, 'clearTimeout')) return false;
+  return /\bset[A-Z]\w*\(|\.value = |\bon[A-Z]\w*\(|\bemit\(/.test(r.source(run));
+}
+
+/** What a script starts each time its component is made; `body` is all of the script. */
+export function noteScript(r: ScriptReader, body: readonly t.Node[], endings: readonly t.Node[]): void {
+  const around = { type: 'BlockStatement', body, directives: [] } as unknown as t.BlockStatement;
+  for (const start of startsIn(r, around)) {
+    if (start.name === 'setTimeout' || (start.name === 'addEventListener' && !outlives(r, start.node))) continue;
+    // What is kept under a name may be ended wherever that is named.
+    const isKept = start.kept !== null && mentions(around, start.kept, start.node);
+    add(r, start, isKept || endings.some((one) => endsIn(r, one, start, around)));
+  }
+}
+
+/** Whether code names something elsewhere than where a call is kept under that name. */
+function mentions(code: t.Node, name: string, kept: t.Node | null = null): boolean {
+  let times = 0;
+  walkNodes(code, (one) => {
+    if (one.type === 'Identifier' && one.name === name) times++;
+  });
+  return times > (kept === null ? 0 : 1);
+}
+
 /** The same for a class: what mounting starts, unmounting has to end. */
 export function noteMounting(r: ScriptReader, mount: t.Node, unmounts: readonly t.Node[]): void {
-  for (const start of startsIn(r, mount).filter((one) => one.name !== 'addEventListener' || outlives(r, one.node)))
+  for (const start of startsIn(r, mount).filter(
+    (one) => one.name !== 'setTimeout' && (one.name !== 'addEventListener' || outlives(r, one.node)),
+  ))
     add(
       r,
       start,
@@ -96,7 +149,8 @@ function startsIn(r: ScriptReader, body: t.Node): Start[] {
     if (within || node.type !== 'CallExpression') return;
     const name = calledName(node);
     if (!Object.hasOwn(ENDS, name) || endsByItself(node)) return;
-    if (name !== 'setInterval' && node.callee.type !== 'MemberExpression' && name !== 'addEventListener') return;
+    if (!/^set(Interval|Timeout)$/.test(name) && node.callee.type !== 'MemberExpression' && name !== 'addEventListener')
+      return;
     const topic = textOf(r, node.arguments[0]) ?? '';
     if (/^\$?on$/.test(name) && topic === '') return;
     // Listeners on an instance of one's own go with it.

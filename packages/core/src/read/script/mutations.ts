@@ -26,8 +26,17 @@ export function setVariable(r: ScriptReader, place: PlaceId, node: t.Node): void
     setter = r.b.place('setter', held.name, 0, held.at);
     r.variables.set(place, setter);
     r.b.flow(value, place);
-    const shared = { id: held.name, key: null, quiet: true, untracked: true, within: 0 } as const;
-    r.b.facts.cells.push({ name: held.name, kind: 'store', value, setter, fn: 0, at: held.at, shared });
+    const shared = { id: held.name, key: null, quiet: true, within: 0 };
+    r.b.facts.cells.push({
+      name: held.name,
+      kind: 'store',
+      tracks: 'nothing',
+      value,
+      setter,
+      fn: 0,
+      at: held.at,
+      shared,
+    });
   }
   const at = spotOf(node);
   const here = r.b.place('setter', held.name, r.fn, at);

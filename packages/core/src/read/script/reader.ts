@@ -121,7 +121,7 @@ export class ScriptReader {
   /** What a name stands for that nothing declares; by default nothing that is followed. */
   missing: (name: string, at: Spot) => PlaceId | null = () => null;
   /** Functions run when something comes and when it goes: what the ones start, the others have to end. */
-  readonly coming: { node: t.Node; fn: FunctionId }[] = [];
+  readonly coming: { node: t.Node; fn: FunctionId; again?: boolean }[] = [];
   readonly going: t.Node[] = [];
   /** Stores whose initial functions are being read, the innermost last. */
   readonly stores: StoreBeingMade[] = [];

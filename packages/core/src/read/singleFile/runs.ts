@@ -1,7 +1,7 @@
 /** What runs by itself: functions the family calls, and those that run again when what they read changes. */
 import type * as t from '@babel/types';
 import type { PlaceId, Spot } from '../../model/facts';
-import { noteStarts } from '../react/starts';
+import { noteStarts, noteTimers } from '../react/starts';
 import { spotOf } from '../script/builder';
 import { readArguments } from '../script/calls';
 import type { ScriptReader } from '../script/reader';
@@ -40,9 +40,10 @@ function runs(r: ScriptReader, node: t.CallExpression): null {
 /** Notes what was started, once all is known that may end it. */
 export function settleRuns(r: ScriptReader): void {
   const before = r.fn;
-  for (const { node, fn } of r.coming) {
+  for (const { node, fn, again } of r.coming) {
     r.fn = fn;
-    noteStarts(r, node, r.going);
+    if (again) noteTimers(r, node);
+    else noteStarts(r, node, r.going);
   }
   r.fn = before;
 }

@@ -72,7 +72,7 @@ const writable: CallReader = (r, node, target) => {
 function ownCell(r: ScriptReader, name: string, at: Spot): { value: PlaceId; setter: PlaceId } {
   const value = r.b.place('cell', name, r.fn, at);
   const setter = r.b.place('setter', `set ${name}`, r.fn, at);
-  r.b.facts.cells.push({ name, kind: 'state', value, setter, fn: r.fn, at });
+  r.b.facts.cells.push({ name, kind: 'state', subscribed: true, value, setter, fn: r.fn, at });
   return { value, setter };
 }
 

@@ -14,9 +14,11 @@ import { Scope } from '../script/scope';
 import { declareImports, readStatements } from '../script/statements';
 import { declaredTypes } from '../script/types';
 import { addComponent } from '../singleFile/component';
+import { noteScript } from '../react/starts';
 import { settleRuns } from '../singleFile/runs';
 import { prefixed, svelteDialect } from './dialect';
 import type { SvelteFile } from './file';
+import { MUTATING_METHODS } from '../script/methods';
 import { readInstance } from './instance';
 import { positions } from './positions';
 import { visitAll, type Root, type Script } from './syntax';
@@ -48,8 +50,8 @@ function readComponent(r: ScriptReader, file: SvelteFile, source: SourceFile): v
   const component = addComponent(r, source.path);
   file.component = component;
   r.component = component;
-  const { named, set } = mentioned(root);
-  file.runes = root.options?.runes ?? RUNES.some((rune) => named.has(rune));
+  const names = mentioned(root);
+  file.runes = root.options?.runes ?? RUNES.some((rune) => names.named.has(rune));
   const typed = /<script[^>]*lang=["'](ts|typescript)/.test(source.text);
   const shared = root.module ? programOf(r, source, root.module, typed) : [];
   const own = root.instance ? programOf(r, source, root.instance, typed) : [];
@@ -66,9 +68,10 @@ function readComponent(r: ScriptReader, file: SvelteFile, source: SourceFile): v
   r.fn = component.fn;
   r.self = component.self;
   r.scope = new Scope(r.scope, component.fn);
-  readInstance(r, file, component, own, set);
+  readInstance(r, file, component, own, names);
   readMarkupOf(r, file, component, root.fragment, { text: source.text, typed });
   settleRuns(r);
+  noteScript(r, own, r.going);
 }
 
 /** The compiler's tree; where it gives none, what it says becomes a problem. */
@@ -77,12 +80,32 @@ function parsed(r: ScriptReader, source: SourceFile): Root | null {
   try {
     // Styles carry no data, and are written in many languages: they are left out, lines kept.
     const text = source.text.replace(/<style[^>]*>[\s\S]*?<\/style>/g, (style) => style.replace(/[^\n]/g, ' '));
-    return parseComponent(text, { modern: true, loose: true, filename: source.path }) as unknown as Root;
+    const root = parseComponent(text, { modern: true, loose: true, filename: source.path }) as unknown as Root;
+    noteUnclosed(r, text, source.path);
+    return root;
   } catch (error) {
     const at = (error as { start?: { line: number; column: number } }).start;
     const message = messageOf(error);
     problems.push({ severity: 'error', message, line: at?.line ?? 1, column: (at?.column ?? 0) + 1 });
     return scriptsOnly(source.text);
+  }
+}
+
+/** What is left open is closed where its parent is, to read on; that it is open is said all the same. */
+function noteUnclosed(r: ScriptReader, text: string, path: string): void {
+  const markup = text.replace(/<script[^>]*>[\s\S]*?<\/script>/g, '');
+  const count = (what: RegExp): number => markup.match(what)?.length ?? 0;
+  if (count(/\{#(if|each|await|key|snippet)\b/g) === count(/\{\/(if|each|await|key|snippet)\b/g)) return;
+  try {
+    parseComponent(text, { modern: true, filename: path });
+  } catch (error) {
+    const at = (error as { start?: { line: number; column: number } }).start;
+    r.b.facts.problems.push({
+      severity: 'error',
+      message: messageOf(error),
+      line: at?.line ?? 1,
+      column: (at?.column ?? 0) + 1,
+    });
   }
 }
 
@@ -114,10 +137,21 @@ function scriptsOnly(text: string): Root {
 
 const RUNES = ['$state', '$derived', '$props', '$effect', '$bindable', '$inspect', '$host'];
 
+/** Names a component's scripts and markup mention. */
+export interface Mentioned {
+  /** Those that are called. */
+  named: ReadonlySet<string>;
+  /** Those that are set, or have a field set, and how often. */
+  set: ReadonlyMap<string, number>;
+  /** Those that hold a list which is changed by its methods. */
+  filled: ReadonlySet<string>;
+}
+
 /** Names that are called, and how often names are set anywhere in the file. */
-function mentioned(root: Root): { named: ReadonlySet<string>; set: ReadonlyMap<string, number> } {
+function mentioned(root: Root): Mentioned {
   const named = new Set<string>();
   const set = new Map<string, number>();
+  const filled = new Set<string>();
   const rootName = (node: unknown): string | null => {
     let at = node as { type?: string; name?: string; object?: unknown; expression?: unknown } | null | undefined;
     while (at && at.type !== 'Identifier')
@@ -143,11 +177,14 @@ function mentioned(root: Root): { named: ReadonlySet<string>; set: ReadonlyMap<s
     if (node.type === 'CallExpression') {
       const name = rootName(node.callee);
       if (name !== null) named.add(name);
+      const method = node.callee as { type?: string; object?: { type?: string }; property?: { name?: string } } | null;
+      if (name !== null && method?.object?.type === 'Identifier' && MUTATING_METHODS.has(method.property?.name ?? ''))
+        filled.add(name);
     } else if (node.type === 'AssignmentExpression') take(node.left);
     else if (node.type === 'UpdateExpression') take(node.argument);
     else if (node.type === 'BindDirective') take(node.expression);
   });
-  return { named, set };
+  return { named, set, filled };
 }
 
 /** The statements of one script, with positions of the whole file. */

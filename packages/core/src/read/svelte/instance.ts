@@ -3,6 +3,7 @@ import type * as t from '@babel/types';
 import type { PlaceId } from '../../model/facts';
 import { spotOf } from '../script/builder';
 import { declareBlock, declarePattern, declareVars } from '../script/declare';
+import { isComputing, leavesOf } from '../script/computing';
 import { value } from '../script/expressions';
 import { readFunction } from '../script/functions';
 import { bind } from '../script/patterns';
@@ -11,17 +12,17 @@ import { readStatement } from '../script/statements';
 import type { SingleFileComponent } from '../singleFile/component';
 import { declareProp } from '../singleFile/declare';
 import type { SvelteFile } from './file';
+import type { Mentioned } from '.';
 import { variableCell } from './state';
 
-/** `set`: how often each name is set, anywhere in the file. */
 export function readInstance(
   r: ScriptReader,
   file: SvelteFile,
   component: SingleFileComponent,
   statements: readonly t.Statement[],
-  set: ReadonlyMap<string, number>,
+  names: Mentioned,
 ): void {
-  const reader = new Instance(r, file, component, set);
+  const reader = new Instance(r, file, component, names);
   reader.read(statements.filter((one) => one.type !== 'ImportDeclaration'));
 }
 
@@ -37,7 +38,7 @@ class Instance {
     private readonly r: ScriptReader,
     private readonly file: SvelteFile,
     private readonly component: SingleFileComponent,
-    private readonly set: ReadonlyMap<string, number>,
+    private readonly names: Mentioned,
   ) {}
 
   read(body: readonly t.Statement[]): void {
@@ -47,7 +48,7 @@ class Instance {
     declareBlock(r, body);
     for (const statement of body) {
       const assigned = labelled(statement);
-      if (assigned && (this.set.get(nameOf(assigned.left)) ?? 1) <= 1) this.following.add(nameOf(assigned.left));
+      if (assigned && (this.names.set.get(nameOf(assigned.left)) ?? 1) <= 1) this.following.add(nameOf(assigned.left));
       // What is only ever named after a label is declared by it.
       if (assigned)
         for (const name of namesOf(assigned.left)) if (r.scope.lookup(name.name) === undefined) declarePattern(r, name);
@@ -92,13 +93,16 @@ class Instance {
     const { r, file } = this;
     if (id.type !== 'Identifier') {
       bind(r, id, value(r, init, id));
-      if (!file.runes && changes) for (const name of namesOf(id)) if (this.set.has(name.name)) this.cell(name, null);
+      if (!file.runes && changes)
+        for (const name of namesOf(id)) if (this.names.set.has(name.name)) this.cell(name, null);
       return;
     }
     const from = value(r, init, id);
+    if (file.runes && changes && this.names.set.has(id.name) && !saysRune(init)) return this.plain(id, from, init);
     if (file.runes) return bind(r, id, from === null ? null : this.copied(id, init, from));
     if (changes && this.exported.has(id.name)) return this.prop(id, init ?? null, from);
-    if (changes && this.set.has(id.name) && !this.following.has(id.name)) return this.cell(id, from, init);
+    const changed = this.names.set.has(id.name) || this.names.filled.has(id.name);
+    if (changes && changed && !this.following.has(id.name)) return this.cell(id, from, init);
     bind(r, id, from === null ? null : this.copied(id, init, from));
   }
 
@@ -111,7 +115,14 @@ class Instance {
     if (variable === undefined) return;
     r.b.flow(component.props, variable, 'get', name);
     r.b.flow(otherwise, variable);
-    if (this.set.has(id.name)) this.file.asked.set(variable, name);
+    if (this.names.set.has(id.name)) this.file.asked.set(variable, name);
+  }
+
+  /** A variable that is set although no rune says so: its value changes, and nobody is told. */
+  private plain(id: t.Identifier, from: PlaceId | null, init: t.Node | null | undefined): void {
+    const variable = this.r.scope.lookup(id.name);
+    const cell = variableCell(this.r, this.file, id, 'state', from, init, 'nothing');
+    if (variable !== undefined) this.r.b.flow(cell, variable);
   }
 
   private cell(id: t.Identifier, from: PlaceId | null, init: t.Node | null | undefined = null): void {
@@ -125,14 +136,20 @@ class Instance {
   private copied(id: t.Identifier, init: t.Node | null | undefined, from: PlaceId): PlaceId {
     const { r, file } = this;
     const name = init ? rootOf(init) : null;
-    if (name === null) return from;
-    const place = r.scope.lookup(name);
-    const live =
-      place === undefined
+    const isLive = (name: string): boolean => {
+      const place = r.scope.lookup(name);
+      return place === undefined
         ? /^\$[a-z_]/i.test(name)
         : file.setters.has(place) || file.asked.has(place) || this.exported.has(name);
-    if (!live) return from;
-    return variableCell(r, file, id, 'state', from);
+    };
+    if (name !== null && isLive(name)) return variableCell(r, file, id, 'state', from);
+    // What is computed out of such values is computed once.
+    const leaves = init && isComputing(init) ? leavesOf(init).map((leaf) => rootOf(leaf) ?? '') : [];
+    if (!leaves.some(isLive)) return from;
+    const cell = variableCell(r, file, id, 'state', from);
+    const fact = r.b.facts.cells.at(-1);
+    if (fact) fact.computedOnce = true;
+    return cell;
   }
 
   /** `$: total = trays.length`: computed again whenever what it reads changes; anything else is an effect. */
@@ -232,4 +249,12 @@ function mayBeMissing({ typeAnnotation }: t.Identifier): boolean {
     type.type === 'TSAnyKeyword' ||
     (type.type === 'TSUnionType' && type.types.some((one) => one.type === 'TSUndefinedKeyword'))
   );
+}
+
+/** `$state(1)`, `$props()`, `$state.raw(1)`: the compiler gives the variable its meaning. */
+function saysRune(init: t.Node | null | undefined): boolean {
+  if (init?.type !== 'CallExpression') return false;
+  const { callee } = init;
+  const root = callee.type === 'MemberExpression' ? callee.object : callee;
+  return root.type === 'Identifier' && root.name.startsWith('$');
 }

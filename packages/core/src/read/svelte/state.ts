@@ -1,7 +1,7 @@
 /** Variables that are cells: what makes one, and what setting one does. */
 import type * as t from '@babel/types';
 import { eventProp } from '../../model/signs';
-import type { CellFactKind, PlaceId } from '../../model/facts';
+import type { CellFact, CellFactKind, PlaceId } from '../../model/facts';
 import { spotOf } from '../script/builder';
 import { isPlain } from '../script/expressions';
 import type { ScriptReader } from '../script/reader';
@@ -17,6 +17,7 @@ export function variableCell(
   kind: CellFactKind,
   from: PlaceId | null,
   init: t.Node | null | undefined = null,
+  tracks: CellFact['tracks'] = file.runes ? undefined : 'assignment',
 ): PlaceId {
   const at = spotOf({ ...node, typeAnnotation: null, loc: nameLoc(node) });
   const cell = r.b.place('cell', node.name, r.fn, at);
@@ -35,6 +36,7 @@ export function variableCell(
     value: cell,
     setter,
     inPlace: true,
+    ...(tracks && kind === 'state' ? { tracks } : {}),
     fn: r.fn,
     at,
     ...(r.fn === 0 && kind === 'state' ? { shared: { id: node.name, key: null, quiet: false, within: 0 } } : {}),

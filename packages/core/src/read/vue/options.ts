@@ -219,7 +219,7 @@ function readComponents(r: ScriptReader, node: t.Node | null): void {
 /** `setup(props, { emit })`: what it returns stands on the instance, or renders. */
 function readSetup(r: ScriptReader, component: SingleFileComponent, node: t.Node | null): void {
   if (node?.type !== 'ObjectMethod' && !isFunction(node)) return;
-  const self = readFunction(r, node, 'setup');
+  const self = readFunction(r, withPropsNamed(node), 'setup');
   if (!r.b.facts.functions.some((one) => one.self === self)) return;
   const result = called(r, self, 'setup', spotOf(node), [component.props, contextOf(r, node)]);
   const returned = returnedFrom(node);
@@ -237,6 +237,25 @@ function readSetup(r: ScriptReader, component: SingleFileComponent, node: t.Node
     r.b.facts.flows.push({ from: r.b.part(result, field, r.fn, at), to: bare, op: 'unwrap', field: 'value' });
     r.b.flow(bare, component.self, 'put', field);
   }
+}
+
+type SetUp = t.ObjectMethod | t.ArrowFunctionExpression | t.FunctionExpression;
+
+/** `setup({ depth })` takes its props apart as `const { depth } = props` would. */
+function withPropsNamed(node: SetUp): SetUp {
+  const [first, ...others] = node.params;
+  if (first?.type !== 'ObjectPattern' || node.body.type !== 'BlockStatement') return node;
+  const { loc, start, end } = first;
+  const at = { loc, start, end };
+  const props = { type: 'Identifier', name: 'props', ...at };
+  const taken = {
+    type: 'VariableDeclaration',
+    kind: 'const',
+    declarations: [{ type: 'VariableDeclarator', id: first, init: props, ...at }],
+    ...at,
+  };
+  const body = { ...node.body, body: [taken, ...node.body.body] };
+  return { ...node, params: [props, ...others], body } as unknown as SetUp;
 }
 
 /** What set-up is given beside the props, where it asks for what else the component is given (`{ attrs }`, `ctx.attrs`). */

@@ -2,6 +2,8 @@
 import type * as t from '@babel/types';
 import { TAKEN, type PlaceId } from '../../model/facts';
 import { spotOf } from '../script/builder';
+import { isComputing, leavesOf } from '../script/computing';
+import { value } from '../script/expressions';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 
@@ -10,7 +12,9 @@ import type { ScriptReader } from '../script/reader';
  * holds values itself (a reference, a function).
  */
 export function takenOnce(r: ScriptReader, id: t.Node, init: t.Node, from: PlaceId): PlaceId {
-  if (!runsOnce(r) || !isTaking(id, init)) return from;
+  if (!runsOnce(r)) return from;
+  if (id.type === 'Identifier' && isComputing(init)) noteComputed(r, id, init, from);
+  if (!isTaking(id, init)) return from;
   const taken = r.b.place('object', r.b.facts.places[from]?.name ?? '', r.fn, spotOf(init));
   if (id.type !== 'ObjectPattern') {
     r.b.flow(from, taken, 'taken');
@@ -30,6 +34,18 @@ export function takenOnce(r: ScriptReader, id: t.Node, init: t.Node, from: Place
     r.b.flow(copy, taken, 'put', field);
   }
   return taken;
+}
+
+/** `const area = props.width * 2`: what it is computed with is taken once as well. */
+function noteComputed(r: ScriptReader, id: t.Node, init: t.Node, from: PlaceId): void {
+  for (const leaf of leavesOf(init)) {
+    const part = leaf.type === 'MemberExpression' ? value(r, leaf) : null;
+    if (part === null || part === from) continue;
+    const copy = r.b.place('object', r.b.facts.places[part]?.name ?? '', r.fn, spotOf(leaf));
+    r.b.flow(part, copy, 'taken');
+    r.b.use({ place: part, kind: 'copied', detail: TAKEN, fn: r.fn, at: spotOf(id) });
+    r.b.flow(copy, from, 'derived');
+  }
 }
 
 /** The script of a component, or its `setup` function. */

@@ -7,7 +7,8 @@ import type { Recogniser } from './index';
 
 export const useEffect: Recogniser = (r, node) => {
   const list = node.arguments[1];
-  noteStarts(r, node.arguments[0]);
+  const runsAgain = list?.type === 'ArrayExpression' && list.elements.length > 0;
+  noteStarts(r, node.arguments[0], [], runsAgain);
   const [run = null] = readArguments(r, { ...node, arguments: node.arguments.slice(0, 1) });
   if (run !== null) r.b.use({ place: run, kind: 'effect', detail: 'effect', fn: r.fn, at: spotOf(node.callee) });
   if (list?.type === 'ArrayExpression')
