@@ -195,3 +195,89 @@ describe('split-state', () => {
     expect(foundBy('split-state', survey)).toEqual([]);
   });
 });
+
+describe('what is computed a single time', () => {
+  const vue = (bed: string): ReturnType<typeof surveyOf> =>
+    surveyOf({
+      'package.json': '{ "dependencies": { "vue": "3.4.0" } }',
+      'src/App.vue': `<script setup>import { ref } from 'vue'; import Bed from './Bed.vue'; const depth = ref(1);</script><template><Bed :depth="depth" /><b @click="depth++">x</b></template>`,
+      'src/Bed.vue': bed,
+    });
+  test.each([
+    [
+      'in set-up',
+      `<script setup>const props = defineProps(['depth']); const deep = props.depth * 2;</script><template><b>{{ deep }}</b></template>`,
+      ['Bed.deep'],
+    ],
+    [
+      'in set-up, and only used there',
+      `<script setup>const props = defineProps(['depth']); const deep = props.depth * 2; console.log(deep);</script><template><b>{{ depth }}</b></template>`,
+      [],
+    ],
+    [
+      'again by the template',
+      `<script setup>defineProps(['depth']);</script><template><b>{{ depth * 2 }}</b></template>`,
+      [],
+    ],
+    [
+      'again by a computed value',
+      `<script setup>import { computed } from 'vue'; const props = defineProps(['depth']); const deep = computed(() => props.depth * 2);</script><template><b>{{ deep }}</b></template>`,
+      [],
+    ],
+    [
+      'where a plain set-up function takes its props apart',
+      `<script>export default { props: ['depth'], setup({ depth }) { return { deep: depth }; } };</script><template><b>{{ deep }}</b></template>`,
+      ['Bed.depth'],
+    ],
+  ])('%s', (_what, bed, found) => {
+    expect(foundBy('frozen-read', vue(bed))).toEqual(found);
+  });
+
+  const svelte = (script: string, site = '<Bed {depth} />'): ReturnType<typeof surveyOf> =>
+    surveyOf({
+      'package.json': '{ "dependencies": { "svelte": "5.1.0" } }',
+      'src/App.svelte': `<script>import Bed from './Bed.svelte'; let depth = $state(1); let beds = $state([{ depth: 1 }]);</script>${site}<button onclick={() => { depth++; beds.reverse(); }}>x</button>`,
+      'src/Bed.svelte': `<script>${script}</script><b>{deep}</b>`,
+    });
+  test.each([
+    ['of a prop', 'let { depth } = $props(); const deep = depth * 2;', ['Bed.deep']],
+    ['of a prop, as text', 'let { depth } = $props(); const deep = `${depth} cm`;', ['Bed.deep']],
+    ['by a rune', 'let { depth } = $props(); const deep = $derived(depth * 2);', []],
+    ['by a function that is called each time', 'let { depth } = $props(); const deep = () => depth * 2;', []],
+  ])('by runes, %s', (_what, script, found) => {
+    expect(foundBy('frozen-read', svelte(script))).toEqual(found);
+  });
+
+  test('by runes, of one of a list that is put into another order', () => {
+    const survey = svelte(
+      'let { bed } = $props(); const deep = bed.depth * 2;',
+      '{#each beds as bed}<Bed {bed} />{/each}',
+    );
+    expect(foundBy('frozen-read', survey)).toEqual(['Bed.deep']);
+  });
+});
+
+describe('a state that starts as what the address says', () => {
+  const bed = (does: string): ReturnType<typeof one> =>
+    one(`import { useSearchParams } from 'react-router-dom';
+      function Bed() { const [params, setParams] = useSearchParams(); const [deep, setDeep] = useState(params.get('deep')); ${does} }`);
+  test.each([
+    ['and is never brought in step', 'return <b onClick={() => setParams({ deep: 4 })}>{deep}</b>;', ['frozen-read']],
+    ['and changes on its own', 'return <b onClick={() => setDeep(4)}>{deep}</b>;', ['mirrored-state']],
+    [
+      'and is written into the address',
+      'return <b onClick={() => setDeep(4)} onBlur={() => setParams({ deep })}>{deep}</b>;',
+      [],
+    ],
+    [
+      'and follows it by an effect',
+      "useEffect(() => { setDeep(params.get('deep')); }, [params]); return <b>{deep}</b>;",
+      [],
+    ],
+  ])('%s', (_what, does, found) => {
+    const rules = bed(does)
+      .findings()
+      .flatMap(({ rule }) => (/^(frozen-read|mirrored-state)$/.test(rule) ? [rule] : []));
+    expect(rules).toEqual(found);
+  });
+});

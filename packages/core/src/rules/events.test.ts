@@ -255,6 +255,47 @@ describe('leaked-listener', () => {
   });
 });
 
+describe('leaked-listener: timers that wait for a change to be the last', () => {
+  const bed = (effect: string): ReturnType<typeof one> =>
+    one(
+      `function Bed({ text }) { const timer = useRef(0); const [late, setLate] = useState(''); useEffect(() => { ${effect} }, [text]); return <b>{late}</b>; }`,
+    );
+  test.each([
+    ['left to run', 'setTimeout(() => setLate(text), 300);', 1],
+    ['ended', 'const late = setTimeout(() => setLate(text), 300); return () => clearTimeout(late);', 0],
+    ['ended by the next', 'clearTimeout(timer.current); timer.current = setTimeout(() => setLate(text), 300);', 0],
+    ['for the next moment alone', 'setTimeout(() => setLate(text), 0);', 0],
+    ['that change nothing', 'setTimeout(() => timer.current.focus(), 300);', 0],
+  ])('%s', (_what, effect, found) => {
+    expect(foundBy('leaked-listener', bed(effect))).toHaveLength(found);
+  });
+
+  test('started by a watcher', () => {
+    const survey = surveyOf({
+      'package.json': '{ "dependencies": { "vue": "3.4.0" } }',
+      'src/App.vue': `<script setup>import { ref, watch } from 'vue'; const text = ref(''); const late = ref('');
+        watch(text, (now) => { setTimeout(() => { late.value = now; }, 300); });</script><template><input v-model="text" />{{ late }}</template>`,
+    });
+    expect(foundBy('leaked-listener', survey)).toEqual(['App.setTimeout']);
+  });
+});
+
+describe('leaked-listener: a store subscribed to by hand', () => {
+  test.each([
+    ['for good', 'soil.subscribe((now) => { depth = now; });', ['App.subscribe']],
+    ['ended with the component', 'const stop = soil.subscribe((now) => { depth = now; }); onDestroy(stop);', []],
+    ['ended somewhere', 'const stop = soil.subscribe((now) => { depth = now; if (now > 3) stop(); });', []],
+    ['by the compiler', '$: depth = $soil;', []],
+  ])('%s', (_what, script, found) => {
+    const survey = surveyOf({
+      'package.json': '{ "dependencies": { "svelte": "4.2.0" } }',
+      'src/soil.js': `import { writable } from 'svelte/store'; export const soil = writable(1);`,
+      'src/App.svelte': `<script>import { onDestroy } from 'svelte'; import { soil } from './soil'; let depth = 0; ${script}</script><b on:click={() => soil.set(2)}>{depth}</b>`,
+    });
+    expect(foundBy('leaked-listener', survey)).toEqual(found);
+  });
+});
+
 describe('one-of-many', () => {
   test.each([
     ['in a list', '{beds.map((bed) => <Bed key={bed} ref={first} />)}', 1],

@@ -60,11 +60,15 @@ function Gauge() {
       if (fact.shared && fact.shared.within !== 0 && fact.kind === 'store')
         add(fact.shared.id.split('.')[0] ?? fact.name, file, graph.fnAt(file, fact.shared.within), fact.at);
     });
-    const stores = new Set(
-      graph.cells.flatMap(({ fact, file }) => (fact.subscribed ? graph.at(file, fact.value) : [])),
+    // Stores by the component that writes them down itself.
+    const stores = new Map(
+      graph.cells.flatMap(({ fact, file }): [number, number][] =>
+        fact.subscribed ? [[graph.at(file, fact.value), program.unitOf(graph.fnAt(file, fact.fn))]] : [],
+      ),
     );
     for (const { cell, values } of cells.all) {
-      if (cell.home === null || !stores.has(cell.value?.place ?? -1) || !isRepeated(linked, cell.home)) continue;
+      if (cell.home === null || stores.get(cell.value?.place ?? -1) !== cell.home || !isRepeated(linked, cell.home))
+        continue;
       // Handed to others, it is shared among those below each instance.
       const stays = [...(values?.stops.values() ?? [])].every(
         (stop) => stop.component?.fn === cell.home && !stop.facts.provides,

@@ -136,3 +136,78 @@ describe('private-store', () => {
     expect(foundBy('private-store', survey)).toEqual([]);
   });
 });
+
+const SVELTE_5 = { 'package.json': '{ "dependencies": { "svelte": "5.1.0" } }' };
+const SVELTE_4 = { 'package.json': '{ "dependencies": { "svelte": "4.2.0" } }' };
+
+describe('direct-write: a plain variable where runes say what is state', () => {
+  test.each([
+    ['shown', 'let rows = $state(1); let beds = 0;', '{beds}{rows}', ['App.beds']],
+    ['in a condition of the markup', 'let rows = $state(1); let beds = 0;', '{#if beds}{rows}{/if}', ['App.beds']],
+    ['not shown', 'let rows = $state(1); let beds = 0;', '{rows}', []],
+    ['declared as state', 'let beds = $state(0);', '{beds}', []],
+    ['computed by a rune', 'let rows = $state(1); let beds = $derived(rows * 2);', '{beds}', []],
+  ])('%s', (_what, script, markup, found) => {
+    const survey = surveyOf({
+      ...SVELTE_5,
+      'src/App.svelte': `<script>${script} function add() { beds += 1; }</script><button onclick={add}>${markup}</button>`,
+    });
+    expect(foundBy('direct-write', survey)).toEqual(found);
+  });
+
+  test('without runes, each variable is state', () => {
+    const survey = surveyOf({
+      ...SVELTE_4,
+      'src/App.svelte': `<script>let beds = 0; function add() { beds += 1; }</script><button on:click={add}>{beds}</button>`,
+    });
+    expect(foundBy('direct-write', survey)).toEqual([]);
+  });
+});
+
+describe('direct-write: a list that is changed by a method', () => {
+  test.each([
+    ['and not assigned', 'beds.push(1);', ['App.beds']],
+    ['and assigned to itself', 'beds.push(1); beds = beds;', []],
+    ['of a copy', 'const more = [...beds]; more.push(1); beds = more;', []],
+    ['by its place', 'beds[beds.length] = 1;', []],
+  ])('%s', (_what, change, found) => {
+    const survey = surveyOf({
+      ...SVELTE_4,
+      'src/App.svelte': `<script>let beds = []; function add() { ${change} }</script><b on:click={add}>{beds.length}</b>`,
+    });
+    expect(foundBy('direct-write', survey)).toEqual(found);
+  });
+});
+
+describe('outside-write: what is provided', () => {
+  test.each([
+    ['a reference that whoever injects it sets', 'depth', 'depth.value = 4', ['Bed.depth']],
+    ['a function of the home', '() => { depth.value = 4; }', 'depth()', []],
+    ['a value that is only read', 'depth', 'console.log(depth.value)', []],
+  ])('%s', (_what, given, does, found) => {
+    const survey = surveyOf({
+      'package.json': '{ "dependencies": { "vue": "3.4.0" } }',
+      'src/App.vue': `<script setup>import { ref, provide } from 'vue'; import Bed from './Bed.vue'; const depth = ref(1); provide('depth', ${given});</script><template><Bed />{{ depth }}</template>`,
+      'src/Bed.vue': `<script setup>import { inject } from 'vue'; const depth = inject('depth'); function dig() { ${does}; }</script><template><b @click="dig">dig</b></template>`,
+    });
+    expect(foundBy('outside-write', survey)).toEqual(found);
+  });
+});
+
+describe('private-store: a store made inside a component', () => {
+  const beds = (site: string, script: string, markup: string): ReturnType<typeof surveyOf> =>
+    surveyOf({
+      ...SVELTE_4,
+      'src/App.svelte': `<script>import Bed from './Bed.svelte'; const beds = [1, 2];</script>${site}`,
+      'src/Bed.svelte': `<script>import { writable } from 'svelte/store'; import Row from './Row.svelte'; ${script}</script>${markup}`,
+      'src/Row.svelte': `<script>export let open;</script><i>{$open}</i>`,
+    });
+  const many = '{#each beds as bed}<Bed />{/each}';
+  test.each([
+    ['that is rendered many times', many, '<b on:click={() => open.set(true)}>{$open}</b>', ['Bed.open']],
+    ['that is rendered once', '<Bed />', '<b on:click={() => open.set(true)}>{$open}</b>', []],
+    ['that hands it on', many, '<b on:click={() => open.set(true)}><Row {open} /></b>', []],
+  ])('%s', (_what, site, markup, found) => {
+    expect(foundBy('private-store', beds(site, 'const open = writable(false);', markup))).toEqual(found);
+  });
+});

@@ -544,3 +544,11 @@ test('a plain value in a context does not follow; what holds it does', () => {
   });
   expect(findingsOf(survey)).toEqual(['frozen-read App.units']);
 });
+
+test('a block that is never closed is a problem, and the rest is read', () => {
+  const { files, components } = surveyOf({
+    'src/App.svelte': part('let beds = [];', '{#if beds}<b>{beds.length}</b>'),
+  }).document();
+  expect(files[0]?.problems).toMatchObject([{ severity: 'error', line: 4 }]);
+  expect(components.map(({ name }) => name)).toEqual(['App']);
+});
