@@ -11,7 +11,8 @@ export function typedProps(graph: Graph, fact: FunctionFact, file: number): { pr
   const props = new Map(own.map((prop) => [prop.name, prop]));
   for (const [name, { optional, at }] of typed.props) {
     const known = props.get(name);
-    if (known) props.set(name, { ...known, required: !optional && known.default === null });
+    const shared = isOwn(graph, file, at.line) ? {} : { shared: true as const };
+    if (known) props.set(name, { ...known, ...shared, required: !optional && known.default === null });
     // Declared in another file: it stands, for this one, where the component does.
     else
       props.set(name, {
@@ -19,7 +20,8 @@ export function typedProps(graph: Graph, fact: FunctionFact, file: number): { pr
         required: !optional,
         default: null,
         declared: true,
-        at: isOwn(graph, file, at.line) ? at : fact.at,
+        at: shared.shared ? fact.at : at,
+        ...shared,
       });
   }
   return { props: [...props.values()], openType: typed.open };
@@ -35,7 +37,9 @@ function mixedIn(graph: Graph, fact: FunctionFact, file: number, seen: Set<Funct
       const mixed = graph.functions[fn];
       if (!mixed) return [];
       const props = [...(mixed.fact.props ?? []), ...mixedIn(graph, mixed.fact, mixed.file, seen)];
-      return props.filter((prop) => !known.has(prop.name)).map((prop) => ({ ...prop, at: fact.at }));
+      return props
+        .filter((prop) => !known.has(prop.name))
+        .map((prop) => ({ ...prop, at: fact.at, shared: true as const }));
     }),
   );
 }

@@ -76,6 +76,8 @@ export interface PropFact {
   default: string | null;
   /** False where the component reads the prop without declaring it anywhere. */
   declared: boolean;
+  /** It is declared where others may declare it by as well: in a type or a mixin of another file. */
+  shared?: true;
   at: Spot;
 }
 

@@ -96,6 +96,24 @@ describe('unused-prop', () => {
     expect(foundBy('unused-prop', survey)).toEqual(found);
   });
 
+  test('a type that others declare their props by says nothing of one of them', () => {
+    const survey = surveyOf({
+      'src/types.ts': `export interface BedProps { name: string; depth: number }`,
+      'src/Bed.tsx': `import type { BedProps } from './types'; export function Bed({ name }: BedProps) { return <b>{name}</b>; }`,
+      'src/App.tsx': `import { Bed } from './Bed'; import { Row } from './Row'; export function App() { return <><Bed name="a" depth={1} /><Row name="a" depth={1} /></>; }`,
+      'src/Row.tsx': `import type { BedProps } from './types'; export function Row({ name, depth }: BedProps) { return <b title={name}>{depth}</b>; }`,
+    });
+    expect(foundBy('unused-prop', survey)).toEqual([]);
+  });
+
+  test('put into a list that stands in an object, it may be used', () => {
+    const survey =
+      one(`const Rows = createContext({}); const add = (rows, kind, name) => { const all = { ...rows, [kind]: new Set() }; all[kind].add(name); return all; };
+      export function App() { return <Bed kind="dry" name="a"><i /></Bed>; }
+      function Bed({ kind, name, children }) { const rows = add(useContext(Rows), kind, name); return <Rows.Provider value={rows}>{children}</Rows.Provider>; }`);
+    expect(foundBy('unused-prop', survey)).toEqual([]);
+  });
+
   test('renamed on arrival and used by its new name', () => {
     const survey = one(
       `function App() { return <Bed depth={1} />; } function Bed({ depth: deep }) { return <b>{deep}</b>; }`,

@@ -4,6 +4,7 @@ import type { ComponentInfo } from '../link/program';
 import type { Linked } from '../link';
 import type { Graph } from '../link/graph';
 import { once } from '../link/once';
+import type { Visited } from '../link/visited';
 import { updateProp } from '../model/signs';
 
 export interface Passing {
@@ -61,7 +62,15 @@ export const OWN_ATTRIBUTES = new Set(['key', 'ref', 'children']);
 /** A component without any markup only says something to the one it stands in, which reads its props for itself. */
 export function rendersNothing({ program: { graph } }: Linked, fn: number): boolean {
   const entry = graph.functions[fn];
-  return !entry || graph.edgesInto(graph.at(entry.file, entry.fact.result)).length === 0;
+  if (!entry) return true;
+  // What a render function brings is what the component does.
+  const results = new Set([graph.at(entry.file, entry.fact.result)]);
+  for (const place of results)
+    for (const { from } of graph.edgesInto(place)) {
+      if (graph.places[from]?.kind !== 'result') return false;
+      results.add(from);
+    }
+  return true;
 }
 
 /** Whether a component uses a prop, hands it on, or may do so where that cannot be followed. */
@@ -73,7 +82,12 @@ export function doesSomethingWith({ program, locals }: Linked, component: Compon
   if (asksFor(program.graph, propsPlace, prop)) return true;
   const context = program.rootsOf(component.fn)[0] ?? 0;
   const local = locals.explore({ place: propsPlace, path: program.paths.cons(prop, 0), context });
-  if (local.visited.some(({ place }) => program.graph.keys.has(place))) return true;
+  const { graph } = program;
+  // As a key, or put into something that is part of another: what comes of that is not followed back.
+  const isKept = ({ place }: Visited): boolean =>
+    graph.keys.has(place) ||
+    graph.edgesOutOf(place).some((edge) => edge.op === 'put' && graph.places[edge.to]?.kind === 'part');
+  if (local.visited.some(isKept)) return true;
   // What was not followed to its end may be used there.
   if (local.cut !== null) return true;
   return local.uses.length + local.outsideCalls.length + local.called.length + local.exits.length > 0;

@@ -6,7 +6,7 @@ import { DOM_EVENTS } from '../model/domEvents';
 import { eventOf, isUpdate } from '../model/signs';
 import { named, seat, type Draft, type Rule } from './rule';
 import { passings, type Passing } from './sites';
-import { topics } from './topics';
+import { topics, type End } from './topics';
 
 export const unsentEvent: Rule = {
   id: 'unsent-event',
@@ -55,7 +55,12 @@ export function Tray() {
       const [near] = nearest(name, sent);
       // A script that is put into the page may send over the window.
       if (!near && loadsScripts && listens.every(({ fact }) => fact.bus === null)) return [];
-      return listens.map(({ fact, file, component }) => ({
+      // What is handed over to listen may be no function at all: a question of what the page can do.
+      const isHeard = ({ fact, file }: End): boolean =>
+        fact.bus !== null ||
+        (fact.handler !== null &&
+          linked.program.graph.functionsAt(linked.program.graph.at(file, fact.handler)).length > 0);
+      return listens.filter(isHeard).map(({ fact, file, component }) => ({
         message: `${component?.name ?? 'A module'} listens to “${name}”, which nothing sends.${near ? ` “${near}” is sent: was that meant?` : ''}`,
         component: component?.name ?? null,
         name,

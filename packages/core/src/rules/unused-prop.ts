@@ -1,5 +1,6 @@
 /** A declared prop that the component neither uses nor hands on. */
 import type { Linked } from '../link';
+import { once } from '../link/once';
 import type { ComponentInfo } from '../link/program';
 import { named, seat, type Draft, type Rule } from './rule';
 import { doesSomethingWith, rendersNothing } from './sites';
@@ -27,11 +28,14 @@ export const unusedProp: Rule = {
   },
   check({ linked }) {
     const reached = namesReached(linked);
+    // A type or a mixin that others declare their props by says nothing of this one.
+    const isOfOthers = ({ props }: ComponentInfo, name: string): boolean =>
+      (sharedNames(linked).get(name) ?? 0) > 1 && props.some((prop) => prop.shared && prop.name === name);
     const unused = linked.answers.about<ComponentInfo, Draft[]>('unused-prop');
     return [...linked.program.components.values()].flatMap((component) =>
       unused
         .get(component, () => unusedOf(linked, component))
-        .filter(({ name }) => name === null || !reached.has(name)),
+        .filter(({ name }) => name === null || !(reached.has(name) || isOfOthers(component, name))),
     );
   },
 };
@@ -56,6 +60,14 @@ function unusedOf(linked: Linked, component: ComponentInfo): Draft[] {
     ];
   });
 }
+
+/** How many components declare a prop of a name in another file. */
+const sharedNames = once((linked: Linked): ReadonlyMap<string, number> => {
+  const found = new Map<string, number>();
+  for (const { props } of linked.program.components.values())
+    for (const prop of props) if (prop.shared) found.set(prop.name, (found.get(prop.name) ?? 0) + 1);
+  return found;
+});
 
 /** Fields read in files that reach past props for whatever renders them: they may be anyone's. */
 function namesReached({ program: { graph } }: Linked): ReadonlySet<string> {

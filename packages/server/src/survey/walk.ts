@@ -32,7 +32,7 @@ export interface WalkOptions {
   signal?: AbortSignal;
 }
 
-const OUTPUT = /^(dist|dist-\w+|es|cjs|coverage|build-\w+)$/;
+const OUTPUT = /^(dist|dist-\w+|es|es5|esnext|cjs|coverage|build-\w+)$/;
 /** Names that are given to folders of sources too: output where a package builds, beside its manifest. */
 const OUTPUT_OF_PACKAGE = /^(build|out|lib)$/;
 const TEST_FOLDER = /^(__tests__|__mocks__|__fixtures__|__testfixtures__|__snapshots__|tests?|e2e|cypress)$/;

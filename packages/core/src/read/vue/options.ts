@@ -69,7 +69,8 @@ export function readOptions(r: ScriptReader, component: SingleFileComponent, opt
   }
   noteLifecycle(r, find);
   readProvided(r, component, find('provide'), find('inject'));
-  readRender(r, component, find('render'));
+  const functional = find('functional');
+  readRender(r, component, find('render'), functional?.type === 'BooleanLiteral' && functional.value);
 }
 
 interface Entry {
@@ -168,10 +169,18 @@ function noteLifecycle(r: ScriptReader, find: (name: string) => t.Node | null): 
 }
 
 /** A render function's markup is what the component renders; what it provides stands around that. */
-function readRender(r: ScriptReader, component: SingleFileComponent, node: t.Node | null): void {
+function readRender(r: ScriptReader, component: SingleFileComponent, node: t.Node | null, functional: boolean): void {
   const self = node ? functionOf(r, node, 'render') : null;
   const fact = r.b.facts.functions.find((one) => one.self === self);
-  if (self !== null && fact) renderResult(r, component, fact.result);
+  if (self === null || !fact) return;
+  const context = fact.params[1];
+  if (functional && context !== undefined) {
+    // Without an instance, a function is handed what it is to render with.
+    const given = r.b.place('object', 'context', r.fn, spotOf(node));
+    r.b.flow(component.props, given, 'put', 'props');
+    r.b.flow(given, context);
+  }
+  renderResult(r, component, fact.result);
 }
 
 /** Lets what a function brings be what the component renders. */

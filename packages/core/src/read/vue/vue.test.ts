@@ -309,6 +309,16 @@ test('a chain of props and events that are only passed on', () => {
   expect(findingsOf(survey)).toEqual(['drilled-prop House.units', 'relayed-event Zone.pick']);
 });
 
+test('a component without an instance is handed its props', () => {
+  const survey = surveyOf({
+    'package.json': '{ "dependencies": { "vue": "2.7.0" } }',
+    'src/App.vue': `<script>import Bed from './Bed'; export default { components: { Bed }, data() { return { depth: 1 }; } };</script><template><main @click="depth += 1"><Bed :depth="depth" /></main></template>`,
+    'src/Bed.js': `export default { name: 'Bed', functional: true, props: { depth: Number }, render(h, { props }) { return h('b', { class: { deep: props.depth } }); } };`,
+  });
+  expect(survey.trail('App.depth').readers).toMatchObject([{ component: 'Bed', name: 'depth' }]);
+  expect(findingsOf(survey)).toEqual([]);
+});
+
 test('a broken template is a problem, and the rest is answered', () => {
   const { files, components } = surveyOf({
     'src/Tray.vue': `<template><b>{{ a + }}</b></template><script setup>const a = 1;</script>`,
