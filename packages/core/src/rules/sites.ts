@@ -86,7 +86,9 @@ export function doesSomethingWith({ program, locals }: Linked, component: Compon
   // As a key, or put into something that is part of another: what comes of that is not followed back.
   const isKept = ({ place }: Visited): boolean =>
     graph.keys.has(place) ||
-    graph.edgesOutOf(place).some((edge) => edge.op === 'put' && graph.places[edge.to]?.kind === 'part');
+    graph
+      .edgesOutOf(place)
+      .some((edge) => edge.op === 'put' && /^(part|computed)$/.test(graph.places[edge.to]?.kind ?? ''));
   if (local.visited.some(isKept)) return true;
   // What was not followed to its end may be used there.
   if (local.cut !== null) return true;
