@@ -82,7 +82,9 @@ const FUNCTION = /^on[A-Z]|^render[A-Z]/;
 
 function draftOf(linked: Linked, alike: readonly Chain[]): Draft[] {
   const told = alike.filter((chain) =>
-    [chain.relays[0]?.name ?? '', chain.after.name].every((name) => !OF_ELEMENT.test(name) && !FUNCTION.test(name)),
+    [chain.relays[0]?.name ?? '', chain.after.name].every((name) =>
+      name.split('.').every((part) => !OF_ELEMENT.test(part) && !FUNCTION.test(part)),
+    ),
   );
   const [chain] = told;
   const first = chain?.relays[0];

@@ -240,6 +240,11 @@ describe('leaked-listener', () => {
       0,
     ],
     [
+      'on something it has made before',
+      `let pen; pen = new Pen(frame.current); pen.addEventListener('dig', () => setN(1));`,
+      0,
+    ],
+    [
       'on an element inside its own',
       `const box = frame.current.firstChild; box.addEventListener('dig', () => setN(1));`,
       0,

@@ -49,7 +49,7 @@ function Gauge() {
       const given = fact.props.find((prop) => prop.name === 'value');
       if (!author || given?.place == null || given.literal !== null || !FAMILIES[author.family].runsAgain) return [];
       // What renders again only where whoever wrote its children does makes nothing new for them.
-      const rendersAgain = rendersByItself(author.fn);
+      const rendersAgain = rendersByItself(author.fn, target.provides);
       const fresh = graph.trace(graph.at(file, given.place)).find((origin) => {
         const place = graph.places[origin.place];
         return (
@@ -80,14 +80,19 @@ function Gauge() {
       ];
     });
 
-    function rendersByItself(fn: number): boolean {
+    /** By state of its own, or by a context; not the one it hands on with more, whose readers render with it. */
+    function rendersByItself(fn: number, provided: number): boolean {
       const changes = ({ cell }: CellFlow): boolean =>
         cell.kind === 'state' ? cell.setter !== null : /^(store|url|storage|remote)$/.test(cell.kind);
       if (cells.all.some((flow) => flow.cell.home === fn && changes(flow))) return true;
-      return graph.contextReads.some(({ fact, file }) =>
-        program
-          .runsTogether(program.unitOf(graph.fnAt(file, fact.fn)))
-          .some((run) => program.contexts.owner[run] === fn),
+      const isProvided = (place: number): boolean =>
+        graph.trace(place).some((origin) => graph.contextOfPlace.get(origin.place) === provided);
+      return graph.contextReads.some(
+        ({ fact, file }) =>
+          !isProvided(graph.at(file, fact.context)) &&
+          program
+            .runsTogether(program.unitOf(graph.fnAt(file, fact.fn)))
+            .some((run) => program.contexts.owner[run] === fn),
       );
     }
 

@@ -126,10 +126,16 @@ function isOfThisRun(r: ScriptReader, { callee }: t.CallExpression, around: t.No
   const name = callee.object.name;
   let found = false;
   walkNodes(around, (one) => {
-    if (one.type !== 'VariableDeclarator' || one.id.type !== 'Identifier' || one.id.name !== name || !one.init) return;
+    const [made, from] =
+      one.type === 'VariableDeclarator'
+        ? [one.id, one.init]
+        : one.type === 'AssignmentExpression'
+          ? [one.left, one.right]
+          : [null, null];
+    if (made?.type !== 'Identifier' || made.name !== name || !from) return;
     found ||=
       /\bcreateElement\(|\.(firstChild|lastChild|firstElementChild|lastElementChild|children)\b|\bnew [A-Z]/.test(
-        r.source(one.init),
+        r.source(from),
       );
   });
   return found;

@@ -247,7 +247,8 @@ function mayBeMissing({ typeAnnotation }: t.Identifier): boolean {
   const type = typeAnnotation.typeAnnotation;
   return (
     type.type === 'TSAnyKeyword' ||
-    (type.type === 'TSUnionType' && type.types.some((one) => one.type === 'TSUndefinedKeyword'))
+    (type.type === 'TSUnionType' &&
+      type.types.some((one) => one.type === 'TSUndefinedKeyword' || one.type === 'TSNullKeyword'))
   );
 }
 
