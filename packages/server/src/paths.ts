@@ -14,6 +14,13 @@ export function demoFolder(): string {
   return path.join(checkout(), 'examples/glasshouse-react');
 }
 
+/** The same nursery in other families, offered beside the demo. */
+export function otherDemoFolders(): string[] {
+  return ['glasshouse-vue3', 'glasshouse-runes']
+    .map((name) => path.join(checkout(), 'examples', name))
+    .filter((folder) => existsSync(folder));
+}
+
 export function webFolder(): string {
   return path.join(checkout(), 'packages/web/dist');
 }

@@ -2,6 +2,7 @@
 import { randomBytes } from 'node:crypto';
 import { promises as fs } from 'node:fs';
 import path from 'node:path';
+import { projectName } from '../survey/projectName';
 import { PassThrough } from 'node:stream';
 import type { Context } from 'koa';
 import {
@@ -303,7 +304,7 @@ export async function addFolder(
     const { code } = error as NodeJS.ErrnoException;
     throw new UnusableInput(code === 'ENOENT' ? `There is no folder ${root}.` : `${root} may not be read.`);
   }
-  return store.add(root, kind, path.basename(root));
+  return store.add(root, kind, projectName(root));
 }
 
 function streamEvents(desk: Desk, ctx: Context, id: string): void {

@@ -8,7 +8,7 @@ import Router from '@koa/router';
 import Koa, { type Context } from 'koa';
 import compress from 'koa-compress';
 import send from 'koa-send';
-import { cacheFile, databaseFile, dataFolder, demoFolder, webFolder } from '../paths';
+import { cacheFile, databaseFile, dataFolder, demoFolder, otherDemoFolders, webFolder } from '../paths';
 import { openDatabase } from '../store/database';
 import { ProjectStore } from '../store/projects';
 import { UnusableInput } from '../survey/surveyFolder';
@@ -48,6 +48,8 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
 
   const isDemo = path.resolve(options.open) === demoFolder();
   const demo = existsSync(demoFolder()) ? await addFolder(store, demoFolder(), 'demo') : null;
+  const demos = demo ? [demo] : [];
+  for (const folder of otherDemoFolders()) demos.push(await addFolder(store, folder, 'demo'));
   const project = isDemo && demo ? demo : await addFolder(store, path.resolve(options.open));
 
   let port = 0;
@@ -55,8 +57,9 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const server = http.createServer(app.callback());
   port = await listen(server, options.port);
   const started = desk.start(project);
-  if (demo && demo.id !== project.id && (await store.lastSurvey(demo.id)) === null)
-    void started.then(() => desk.start(demo));
+  let last: Promise<unknown> = started;
+  for (const one of demos)
+    if (one.id !== project.id && (await store.lastSurvey(one.id)) === null) last = last.then(() => desk.start(one));
   await started;
 
   const close = async (): Promise<void> => {

@@ -141,6 +141,15 @@ test('what is compiled from a source that is read is not read as well, whoever i
   expect(files.map((file) => file.path).filter((file) => file.includes('/'))).toEqual(['lib/old.js', 'src/shelf.tsx']);
 });
 
+test('a part of a project goes by the name of its package, or of the folder above', async () => {
+  mkdirSync(path.join(root, 'garden/src'), { recursive: true });
+  writeFileSync(path.join(root, 'garden/src/App.jsx'), `export const App = () => <b />;`);
+  const name = async (): Promise<string> => (await surveyFolder(path.join(root, 'garden/src'))).document().project.name;
+  expect(await name()).toBe('garden');
+  writeFileSync(path.join(root, 'garden/package.json'), '{ "name": "glasshouse" }');
+  expect(await name()).toBe('glasshouse');
+});
+
 test('a survey can be cancelled', async () => {
   const controller = new AbortController();
   controller.abort(new Error('Cancelled'));

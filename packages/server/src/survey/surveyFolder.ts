@@ -19,6 +19,7 @@ import {
 } from '@vectura/core';
 import { ReadPool } from './pool';
 import { byPath, reasonOf, walk, type Found, type WalkResult } from './walk';
+import { projectName } from './projectName';
 
 export interface Progress {
   phase: 'looking' | 'reading' | 'linking';
@@ -86,7 +87,7 @@ export async function surveyFolder(root: string, options: SurveyOptions = {}): P
   for (const { path: file, reason } of found.unreadable) files.push(unreadable(file, reason));
   options.onProgress?.({ phase: 'linking', done: files.length, total: files.length });
   options.signal?.throwIfAborted();
-  const name = options.name ?? projectName(root, configs);
+  const name = options.name ?? projectName(root);
   // Everything but the files themselves; where that is as it was, and so is what they say, the last survey still holds.
   const frame = JSON.stringify([name, configs, { ...config, accepted: [] }, skipped, files.map((file) => file.path)]);
   const { memory } = options;
@@ -303,15 +304,4 @@ function readConfigs(root: string, found: readonly Found[]): ConfigFile[] {
       return [];
     }
   });
-}
-
-function projectName(root: string, configs: readonly ConfigFile[]): string {
-  const own = configs.find((config) => config.path === 'package.json');
-  try {
-    const name = (JSON.parse(own?.text ?? '{}') as { name?: unknown }).name;
-    if (typeof name === 'string' && name) return name;
-  } catch {
-    // A broken package.json names nothing; the folder's name will do.
-  }
-  return path.basename(path.resolve(root));
 }

@@ -3,10 +3,13 @@ import { Navigate } from 'react-router';
 import { Note } from '../parts/Note';
 import { messageOf, useProjectsQuery } from './api';
 
+/** Of the demos, the one that is opened first. */
+const DEMO = 'glasshouse-react';
+
 export function Landing() {
   const { data, error } = useProjectsQuery(undefined);
   if (error) return <Note title="The projects could not be read">{messageOf(error)}</Note>;
   if (!data) return <Note title="Opening …" />;
-  const demo = data.find((project) => project.kind === 'demo') ?? data[0];
+  const demo = data.find(({ kind, name }) => kind === 'demo' && name === DEMO) ?? data[0];
   return <Navigate to={demo ? `/p/${demo.id}/sheet` : '/projects'} replace />;
 }

@@ -20,7 +20,7 @@ import styles from './ProjectsView.module.css';
 const WHERE: Record<ProjectInfo['kind'], string | null> = {
   folder: null,
   upload: 'unpacked from an archive',
-  demo: 'the demo, shipped with Vectura',
+  demo: 'a demo, shipped with Vectura',
 };
 
 export function ProjectsView() {
