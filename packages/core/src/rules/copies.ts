@@ -189,7 +189,8 @@ function isPicked(linked: Linked, flow: Flow, stop: FlowStop): boolean {
   );
 }
 
-const SAVES = /save|submit|send|store|post|apply|confirm|commit|create|update|search|request|fetch|dispatch|mutate/i;
+const SAVES =
+  /save|edit|rename|insert|submit|send|store|post|apply|confirm|commit|create|update|search|request|fetch|dispatch|mutate/i;
 
 /** Whether the component hands what the copy holds to whoever renders it, or to what saves it. */
 function isHandedBack({ values }: CellFlow, component: ComponentInfo): boolean {

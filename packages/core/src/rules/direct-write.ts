@@ -102,7 +102,7 @@ function methodWrites(linked: Linked, flow: CellFlow): Map<Spot, Draft> {
       const isAssigned = calls.some(
         (fact) =>
           fact.name !== one.text &&
-          graph.fnAt(one.file, fact.fn) === one.fn &&
+          isWithin(graph, one.fn, graph.fnAt(one.file, fact.fn)) &&
           isChangeOf(graph, one.file, fact, cell.setter?.place),
       );
       if (!one.text.endsWith('()') || isAssigned || isPutTogether(graph, visited.place)) continue;
@@ -173,6 +173,12 @@ function isLookedUp({ program }: Linked, stop: FlowStop, local: Local, visited: 
   if (program.unitOf(one.fn) === stop.component?.fn) return false;
   for (let at: Visited | undefined = visited; at; at = local.visited[at.from])
     if (graph.places[at.place]?.kind === 'part' && graph.places[at.place]?.name === '*') return true;
+  return false;
+}
+
+/** Whether a function is another one, or stands in it. */
+function isWithin(graph: Graph, fn: number, around: number): boolean {
+  for (let at = fn; at !== -1; at = graph.functions[at]?.parent ?? -1) if (at === around) return true;
   return false;
 }
 

@@ -46,7 +46,9 @@ export function Tally() {
     for (const { name, sends, listens, outside } of all) {
       if (listens.length > 0 || outside) continue;
       const [near] = nearest(name, heard);
-      for (const { fact, file, component } of sends)
+      for (const { fact, file, component } of sends) {
+        // What a library sends over the page, whoever uses it may hear.
+        if (!near && program.graph.modules.offers(program.graph.path(file))) continue;
         found.push({
           message: `${component?.name ?? 'A module'} sends “${name}”, and nothing listens to it.${near ? ` Something listens to “${near}”: was that meant?` : ''}`,
           component: component?.name ?? null,
@@ -55,6 +57,7 @@ export function Tally() {
           ...named([component]),
           related: [],
         });
+      }
     }
     const sites = new Map<number, Passing[]>();
     for (const one of passings(linked)) {

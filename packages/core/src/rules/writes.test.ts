@@ -168,6 +168,7 @@ describe('direct-write: a list that is changed by a method', () => {
   test.each([
     ['and not assigned', 'beds.push(1);', ['App.beds']],
     ['and assigned to itself', 'beds.push(1); beds = beds;', []],
+    ['for each of others, and then assigned', '[1, 2].forEach((one) => { beds.push(one); }); beds = beds;', []],
     ['of a copy', 'const more = [...beds]; more.push(1); beds = more;', []],
     ['by its place', 'beds[beds.length] = 1;', []],
   ])('%s', (_what, change, found) => {

@@ -53,7 +53,9 @@ class Instance {
       if (assigned)
         for (const name of namesOf(assigned.left)) if (r.scope.lookup(name.name) === undefined) declarePattern(r, name);
     }
-    for (const statement of body) this.statement(statement);
+    // What functions send by is known before any of them is read, wherever it stands.
+    for (const statement of body) if (makesDispatcher(statement)) this.statement(statement);
+    for (const statement of body) if (!makesDispatcher(statement)) this.statement(statement);
   }
 
   private note(statement: t.Statement): void {
@@ -258,4 +260,17 @@ function saysRune(init: t.Node | null | undefined): boolean {
   const { callee } = init;
   const root = callee.type === 'MemberExpression' ? callee.object : callee;
   return root.type === 'Identifier' && root.name.startsWith('$');
+}
+
+/** `const send = createEventDispatcher()` */
+function makesDispatcher(statement: t.Statement): boolean {
+  return (
+    statement.type === 'VariableDeclaration' &&
+    statement.declarations.some(
+      ({ init }) =>
+        init?.type === 'CallExpression' &&
+        init.callee.type === 'Identifier' &&
+        init.callee.name === 'createEventDispatcher',
+    )
+  );
 }

@@ -545,6 +545,18 @@ test('a plain value in a context does not follow; what holds it does', () => {
   expect(findingsOf(survey)).toEqual(['frozen-read App.units']);
 });
 
+test('events sent by a function that stands before what it sends by', () => {
+  const survey = surveyOf({
+    'src/App.svelte': part(`import Bed from './Bed.svelte'; let dug = 0;`, '<Bed on:dig={() => { dug = 1; }} />{dug}'),
+    'src/Bed.svelte': part(
+      `import { createEventDispatcher } from 'svelte'; function dig() { send('dig'); } const send = createEventDispatcher();`,
+      '<b on:click={dig}>dig</b>',
+    ),
+  });
+  expect(findingsOf(survey)).toEqual([]);
+  expect(survey.document().components.find(({ name }) => name === 'Bed')?.events).toMatchObject([{ name: 'dig' }]);
+});
+
 test('a block that is never closed is a problem, and the rest is read', () => {
   const { files, components } = surveyOf({
     'src/App.svelte': part('let beds = [];', '{#if beds}<b>{beds.length}</b>'),
