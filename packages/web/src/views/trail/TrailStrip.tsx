@@ -47,6 +47,11 @@ interface TrailStripProps {
   onUnfold(index: number): void;
 }
 
+/** In pixels: what a letter of a name takes, the most that names take, and the least that is left for the lines of code. */
+const NAME_LETTER = 7.4;
+const MOST_WHO = 380;
+const LEAST_CODE = 320;
+
 export function TrailStrip(props: TrailStripProps) {
   const { way, ways, tight, around, at, unfolded, onStop, onCode, onWay, onUnfold } = props;
   const { stops, direction } = way.trail;
@@ -84,8 +89,17 @@ export function TrailStrip(props: TrailStripProps) {
   );
   const points = bare.map(({ x, y }) => ({ x: x + pad, y }));
   const width = strip + pad;
+  const lengthOf = ({ component, name }: (typeof stops)[number]): number => {
+    const above = (component ?? '').length;
+    // In tight rows the two stand side by side.
+    return tight ? above + name.length + 2 : Math.max(above, name.length);
+  };
+  const longest = Math.max(0, ...stops.map(lengthOf));
+  // Long names take the room that the lines of code can spare.
+  const spare = pageWidth - width - LEAST_CODE;
+  const who = narrow ? 130 : Math.max(190, Math.min(longest * NAME_LETTER + 16, spare, MOST_WHO));
   // What is left beside the strip and the names, in characters of the code's face.
-  const room = Math.max(24, Math.floor((pageWidth - width - (narrow ? 200 : 260)) / CHARACTER));
+  const room = Math.max(24, Math.floor((pageWidth - width - who - 70) / CHARACTER));
 
   const view = useVirtualizer({
     count: stops.length,
@@ -109,7 +123,7 @@ export function TrailStrip(props: TrailStripProps) {
           {
             height: whole,
             '--strip': `${width}px`,
-            '--who': narrow ? '130px' : '190px',
+            '--who': `${who}px`,
             '--carrier': direction === 'up' ? 'var(--up)' : 'var(--down)',
           } as React.CSSProperties
         }
