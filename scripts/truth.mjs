@@ -159,11 +159,11 @@ function drawTable() {
       const hit = of.filter((one) => one.label === label).length;
       return of.length === 0 ? '–' : `${hit} of ${of.length} (${((100 * hit) / of.length).toFixed(0)} %)`;
     };
-    return `| ${number} | ${seed} | ${drawn.length} of ${from} ${levels.includes('note') ? 'notes' : 'errors and warnings'} | ${share('error', 'false')} | ${share('warning', 'false')} | ${share(null, 'noise')} |`;
+    return `| ${number} | ${seed} | ${drawn.length} of ${from} ${levels.includes('note') ? 'notes' : 'errors and warnings'} | ${share('error', 'false')} | ${share('warning', 'false')} | ${share('note', 'false')} | ${share(null, 'noise')} |`;
   });
   return [
-    '| draw | seed | drawn | false errors | false warnings | noise |',
-    '| --: | --: | --- | --: | --: | --: |',
+    '| draw | seed | drawn | false errors | false warnings | false notes | noise |',
+    '| --: | --: | --- | --: | --: | --: | --: |',
     ...rows,
   ].join('\n');
 }
