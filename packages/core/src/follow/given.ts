@@ -3,7 +3,9 @@ import type { FileFacts, Spot } from '../model/facts';
 import { isAnyField, isSlot, shownName } from '../model/signs';
 import type { Linked } from '../link';
 import type { Origin } from '../link/graph';
+import type { Edge } from '../link/edges';
 import { Kept } from '../link/kept';
+import { namesBefore } from '../link/names';
 import type { CellInfo } from './cells';
 
 /** A value that some markup gives under a name. */
@@ -28,8 +30,6 @@ type Handing = ReadonlyMap<number, readonly Origin[]>;
 
 /** How something looks is no value that anybody follows. */
 const LOOKS = /^(class|className|style)$/;
-/** An object that is spread goes by fewer names than this. */
-const MOST_NAMES = 20;
 
 export class GivenProps {
   readonly all: readonly GivenProp[];
@@ -121,13 +121,11 @@ export class GivenProps {
   private fieldsOf(spread: number, file: number): { name: string; place: number }[] {
     const { graph } = this.linked.program;
     const found = new Map<string, number>();
-    const seen = new Set([spread]);
-    for (const at of seen)
-      for (const { op, field, from } of graph.edgesInto(at)) {
-        if (graph.fileOfPlace[from] !== file) continue;
-        if (op === 'put' && !isAnyField(field) && !LOOKS.test(field)) found.set(field, found.get(field) ?? from);
-        else if (op === 'same' && seen.size < MOST_NAMES) seen.add(from);
-      }
+    const isHere = ({ op, from }: Edge): boolean => op === 'same' && graph.fileOfPlace[from] === file;
+    for (const at of namesBefore(graph, spread, isHere))
+      for (const { op, field, from } of graph.edgesInto(at))
+        if (op === 'put' && graph.fileOfPlace[from] === file && !isAnyField(field) && !LOOKS.test(field))
+          found.set(field, found.get(field) ?? from);
     return [...found].map(([name, place]) => ({ name, place }));
   }
 

@@ -5,7 +5,9 @@
 import { FAMILIES } from '../model/families';
 import type { Graph, Origin } from './graph';
 import { pascal } from '../model/spelling';
+import { isAnyField } from '../model/signs';
 import { about, Kept } from './kept';
+import { namesBefore } from './names';
 import { sameList } from './lists';
 
 /** A component, and the wrapper's call that made it: each call makes one of its own. -1 where no wrapper did. */
@@ -28,12 +30,11 @@ export interface SiteTarget {
   reason: string | null;
   /** True where the tag belongs to a package outside the project. */
   outside: boolean;
+  /** True where it is taken out of several by a key that is chosen while the program runs: `parts[kind]`. */
+  picked: boolean;
   /** True where it is an element of the page unless something else is handed in, and nobody hands in what cannot be followed. */
   element: boolean;
 }
-
-/** Wrappers of packages that only watch what a component reads. */
-const TRANSPARENT = /(^|\.)(observer|hot|withProfiler)$/;
 
 const ROUNDS = 3;
 const HANDED_IN = 'Which component it is, is decided by whoever hands it in.';
@@ -116,6 +117,7 @@ export class Targets {
     const entry = graph.sites[site];
     if (!entry) return resolved;
     graph.reads.note(entry.file);
+    target.picked = isPicked(graph, graph.at(entry.file, entry.fact.tag));
     for (const origin of graph.trace(graph.at(entry.file, entry.fact.tag))) {
       const context = graph.contextOfPlace.get(origin.place);
       if (context !== undefined) {
@@ -369,8 +371,6 @@ export class Targets {
         else found.push(...this.wrapped(origin.place, target, depth + 1));
       }
     }
-    // What wraps a component for itself alone hands on what it is given.
-    if (found.length > 0 && TRANSPARENT.test(entry.fact.name)) return found;
     if (found.length > 0 && call !== undefined && graph.targetsOf(call).length === 0) target.outside = true;
     for (const origin of graph.trace(graph.at(entry.file, entry.fact.callee))) {
       const imported = graph.importedAs(origin.place);
@@ -417,6 +417,13 @@ export class Targets {
   }
 }
 
+function isPicked(graph: Graph, tag: number): boolean {
+  const before = namesBefore(graph, tag, ({ op }) => op === 'same' || op === 'get');
+  return [...before].some((place) =>
+    graph.edgesInto(place).some((edge) => edge.op === 'get' && isAnyField(edge.field)),
+  );
+}
+
 function unknownTarget(): SiteTarget {
   return {
     targets: [],
@@ -426,6 +433,7 @@ function unknownTarget(): SiteTarget {
     consumes: null,
     reason: null,
     outside: false,
+    picked: false,
     element: false,
   };
 }
@@ -437,7 +445,8 @@ function add(target: SiteTarget, one: Target): void {
 
 function sameTarget(a: SiteTarget, b: SiteTarget): boolean {
   if (a.provides !== b.provides || a.consumes !== b.consumes || a.reason !== b.reason) return false;
-  if (a.outside !== b.outside || a.element !== b.element || a.byCall.size !== b.byCall.size) return false;
+  if (a.outside !== b.outside || a.picked !== b.picked || a.element !== b.element || a.byCall.size !== b.byCall.size)
+    return false;
   if (!sameTargets(a.targets, b.targets)) return false;
   for (const [call, targets] of a.byCall) if (!sameTargets(targets, b.byCall.get(call))) return false;
   return true;

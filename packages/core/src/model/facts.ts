@@ -292,6 +292,8 @@ export interface MutationFact {
   change: PlaceId | null;
   /** As the source says it: `tray.open = …`, `trays.push()`. */
   text: string;
+  /** It changes what elements of the page have, and they are there to be changed in place. */
+  ofElement?: true;
   fn: FunctionId;
   at: Spot;
 }
@@ -454,4 +456,4 @@ export interface FileFacts {
 }
 
 /** Raised whenever the shape or meaning of facts changes, so that cached ones are read anew. */
-export const FACTS_VERSION = 23;
+export const FACTS_VERSION = 24;

@@ -1,8 +1,6 @@
 /** Chains of components that only carry a value: what `drilled-prop` and `relayed-event` have in common. */
 import type { Linked } from '../link';
 import { push } from '../link/byPlace';
-import type { Graph } from '../link/graph';
-import { isAnyField } from '../model/signs';
 import { once } from '../link/once';
 import type { CellFlow } from '../follow/cells';
 import { itself, type Flow, type FlowHop, type FlowStop } from '../follow/flow';
@@ -58,8 +56,10 @@ export function chains(
   return [...together.values()];
 }
 
-/** Which relays of a chain do nothing but carry: not its own home, none that alters what passes, is made for
- * many, or wrapped by a package. */
+/**
+ * Which relays of a chain do nothing but carry: not its own home, none that alters what passes, is made for many, or wrapped by a
+ * package.
+ */
 function onlyCarries({ program, render }: Linked, chain: Chain, authors: number): (relay: FlowStop) => boolean {
   return (relay) => {
     const index = chain.relays.indexOf(relay);
@@ -121,24 +121,8 @@ function chainsIn(part: Flow, linked: Linked): Chain[] {
 /** Handed on by name or with the rest, to a component that is not picked among several while the program runs. */
 function isByHand({ program }: Linked, { carrier, computed, site }: FlowHop): boolean {
   if (computed || !BY_HAND.has(carrier)) return false;
-  return site === null || !isPicked(program.graph, site);
+  return site === null || !program.siteTargets[site]?.picked;
 }
-
-/** Whether the tag of a site is taken out of several by a key that is chosen at run time: `parts[kind]`. */
-function isPicked(graph: Graph, site: number): boolean {
-  const entry = graph.sites[site];
-  if (!entry) return false;
-  const seen = new Set([graph.at(entry.file, entry.fact.tag)]);
-  for (const place of seen)
-    for (const edge of graph.edgesInto(place)) {
-      if (edge.op === 'get' && isAnyField(edge.field)) return true;
-      if ((edge.op === 'same' || edge.op === 'get') && seen.size < MOST_NAMES) seen.add(edge.from);
-    }
-  return false;
-}
-
-/** A tag goes by fewer names than this. */
-const MOST_NAMES = 20;
 
 /** What both rules can be told. */
 export const CHAIN_SETTINGS = {

@@ -53,6 +53,7 @@ export function isShown({ program: { graph }, locals }: Linked, { values }: Cell
 export interface Mutation {
   text: string;
   field: string;
+  ofElement: boolean;
   file: number;
   fn: number;
   at: Spot;
@@ -69,7 +70,9 @@ export function mutationsAt({ program: { graph } }: Linked, place: number): read
   if (!found) return NO_MUTATIONS;
   return found.flatMap((index) => {
     const one = facts.mutations[index];
-    return one ? { field: one.field, text: one.text, file, fn: graph.fnAt(file, one.fn), at: one.at } : [];
+    if (!one) return [];
+    const { field, text, ofElement = false, at } = one;
+    return { field, text, ofElement, file, fn: graph.fnAt(file, one.fn), at };
   });
 }
 

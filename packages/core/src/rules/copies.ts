@@ -9,7 +9,7 @@ import { once } from '../link/once';
 import { isPart, wasDerived, type Local, type Visited } from '../link/visited';
 import { changes, isChangeOf, isShown, writersOf } from './changes';
 import { START } from './rule';
-import { passings } from './sites';
+import { passingsBy } from './sites';
 
 export interface Copy {
   /** The cell that holds the copy. */
@@ -152,9 +152,7 @@ function isReset(linked: Linked, local: Local, { cell }: CellFlow): boolean {
 
 /** Whether the component is written with a key of its own: another key, and it starts from nothing. */
 function isStartedAnew(linked: Linked, component: ComponentInfo): boolean {
-  return passings(linked).some(
-    (passing) => passing.component === component && passing.fact.repeat !== 'many' && passing.fact.keyed,
-  );
+  return (passingsBy(linked).get(component.fn) ?? []).some(({ fact }) => fact.repeat !== 'many' && fact.keyed);
 }
 
 /** Whether what the copy holds is given to what changes the source. */

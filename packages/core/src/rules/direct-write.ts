@@ -1,9 +1,11 @@
 /** State changed in place, where only its change function makes the change show. */
 import type { Linked } from '../link';
+import type { Edge } from '../link/edges';
 import type { Graph } from '../link/graph';
+import { namesBefore } from '../link/names';
 import type { CellFlow, CellInfo } from '../follow/cells';
 import { stopsOfItself, type FlowStop } from '../follow/flow';
-import { isAnew, isPart, wasDerived, wasFrozen, type Local, type Visited } from '../link/visited';
+import { isAnew, isPart, wasDerived, wasFrozen, type Visited } from '../link/visited';
 import { FAMILIES } from '../model/families';
 import { isChangeOf, isShown, mutationsAt, writersOf, type Mutation } from './changes';
 import { beside, named, seat, type Draft, type Rule } from './rule';
@@ -52,9 +54,6 @@ export function Bench() {
     return [...found.values()];
   },
 };
-
-/** What only elements of the page have: they are there to be changed in place. */
-const OF_ELEMENTS = /\.(style|classList|dataset)\b|\.(scrollTop|scrollLeft|innerHTML|textContent) = /;
 
 /** What is wrong with how one state is changed, by the spot. */
 function writesOf(linked: Linked, flow: CellFlow): ReadonlyMap<Spot, Draft> {
@@ -137,10 +136,10 @@ function draftsOf(linked: Linked, { cell, values }: CellFlow): Map<Spot, Draft> 
           !holds(linked, visited.path, one, cell.name) ||
           wasDerived(visited) ||
           wasFrozen(visited) ||
-          OF_ELEMENTS.test(one.text) ||
+          one.ofElement ||
           isAnew(visited.flags) ||
           isPutTogether(program.graph, visited.place) ||
-          isLookedUp(linked, stop, local, visited, one)
+          isInHelper(linked, stop, visited, one)
         )
           continue;
         const whose = stop.component?.fn === cell.home ? cell.name : `${cell.name} of ${home.name}`;
@@ -167,13 +166,9 @@ function holds({ program: { paths } }: Linked, path: number, one: Mutation, name
   );
 }
 
-/** Whether a helper picked what it changes by a key that is chosen at run time: it may have come from anywhere. */
-function isLookedUp({ program }: Linked, stop: FlowStop, local: Local, visited: Visited, one: Mutation): boolean {
-  const { graph } = program;
-  if (program.unitOf(one.fn) === stop.component?.fn) return false;
-  for (let at: Visited | undefined = visited; at; at = local.visited[at.from])
-    if (graph.places[at.place]?.kind === 'part' && graph.places[at.place]?.name === '*') return true;
-  return false;
+/** Whether a helper changes a part of what it is handed: who hands it over may show what comes back, and not what was. */
+function isInHelper({ program }: Linked, stop: FlowStop, visited: Visited, one: Mutation): boolean {
+  return isPart(visited) && program.unitOf(one.fn) !== stop.component?.fn;
 }
 
 /** Whether a function is another one, or stands in it. */
@@ -201,17 +196,8 @@ function isByName(graph: Graph, start: number, held: number): boolean {
 
 /** Whether a value may be an object made on the way, by way of names alone: a copy, though only where it was needed. */
 function isPutTogether(graph: Graph, start: number): boolean {
-  const seen = new Set<number>();
-  const queue = [start];
-  for (let at = queue.pop(); at !== undefined; at = queue.pop()) {
-    if (seen.has(at)) continue;
-    seen.add(at);
-    const kind = graph.places[at]?.kind;
-    if (kind === 'object') return true;
-    if (kind === 'cell') continue;
-    for (let edge = graph.firstInto(at); edge; edge = edge.nextInto)
-      if (edge.op === 'rest') return true;
-      else if (edge.op === 'same') queue.push(edge.from);
-  }
-  return false;
+  const isName = ({ op, to }: Edge): boolean => op === 'same' && graph.places[to]?.kind !== 'cell';
+  return [...namesBefore(graph, start, isName)].some(
+    (at) => graph.places[at]?.kind === 'object' || graph.edgesInto(at).some((edge) => edge.op === 'rest'),
+  );
 }

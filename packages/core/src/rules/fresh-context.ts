@@ -1,5 +1,6 @@
 /** A provider handed a new object each time it renders. */
 import type { CellFlow } from '../follow/cells';
+import { namesBefore } from '../link/names';
 import { FAMILIES } from '../model/families';
 import { beside, named, seat, START, type Draft, type Rule } from './rule';
 
@@ -107,15 +108,9 @@ function Gauge() {
 
     /** The object a value is, followed back through names alone. */
     function freshPlace(start: number, component: number): number | undefined {
-      const seen = new Set<number>();
-      const queue = [start];
-      for (let at = queue.pop(); at !== undefined; at = queue.pop()) {
-        if (seen.has(at)) continue;
-        seen.add(at);
-        if (graph.places[at]?.kind === 'object' && isRenderCode(at, component)) return at;
-        for (let edge = graph.firstInto(at); edge; edge = edge.nextInto) if (edge.op === 'same') queue.push(edge.from);
-      }
-      return undefined;
+      return [...namesBefore(graph, start)].find(
+        (at) => graph.places[at]?.kind === 'object' && isRenderCode(at, component),
+      );
     }
   },
 };

@@ -1,5 +1,6 @@
 /** One reference for many children. */
 import type { Graph } from '../link/graph';
+import { namesAfter } from '../link/names';
 import { named, seat, type Rule } from './rule';
 import { passings } from './sites';
 
@@ -67,14 +68,7 @@ export function Bench({ label }) {
 function isHandedOver(graph: Graph, fn: number): boolean {
   const entry = graph.functions[fn];
   if (!entry) return false;
-  const seen = new Set([graph.at(entry.file, entry.fact.self)]);
-  for (const place of seen)
-    for (const edge of graph.edgesOutOf(place)) {
-      if (edge.op === 'put' && graph.places[edge.to]?.kind === 'siteProps') return true;
-      if (edge.op === 'same' && seen.size < MOST_NAMES) seen.add(edge.to);
-    }
-  return false;
+  return [...namesAfter(graph, graph.at(entry.file, entry.fact.self))].some((place) =>
+    graph.edgesOutOf(place).some((edge) => edge.op === 'put' && graph.places[edge.to]?.kind === 'siteProps'),
+  );
 }
-
-/** A function goes by fewer names than this. */
-const MOST_NAMES = 20;

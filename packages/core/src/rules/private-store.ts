@@ -1,7 +1,7 @@
 /** A store or context made inside a component. */
 import type { Linked } from '../link';
 import { named, seat, type Draft, type Rule } from './rule';
-import { passings } from './sites';
+import { passingsBy } from './sites';
 import type { Spot } from '../model/facts';
 
 export const privateStore: Rule = {
@@ -81,5 +81,5 @@ function Gauge() {
 
 /** Whether a component is rendered many times side by side. */
 function isRepeated(linked: Linked, component: number): boolean {
-  return passings(linked).some((passing) => passing.component.fn === component && passing.fact.repeat === 'many');
+  return (passingsBy(linked).get(component) ?? []).some(({ fact }) => fact.repeat === 'many');
 }

@@ -40,6 +40,14 @@ describe('missing-prop', () => {
     expect([...foundBy('missing-prop', survey), ...foundBy('unknown-prop', survey)]).toEqual([]);
   });
 
+  test('a package that only has a component watch what it reads adds nothing', () => {
+    const survey = surveyOf({
+      'src/Bed.tsx': `import { observer } from 'mobx-react-lite'; export const Bed = observer(({ name }: { name: string }) => <b>{name}</b>);`,
+      'src/App.tsx': `import { Bed } from './Bed'; export function App() { return <Bed />; }`,
+    });
+    expect(foundBy('missing-prop', survey)).toEqual(['App.name']);
+  });
+
   test('in Svelte, a type that allows nothing asks for nothing', () => {
     const survey = surveyOf({
       'package.json': '{ "dependencies": { "svelte": "4.2.0" } }',

@@ -3,6 +3,7 @@ import type { SiteFact } from '../model/facts';
 import type { ComponentInfo } from '../link/program';
 import type { Linked } from '../link';
 import type { Graph } from '../link/graph';
+import { push } from '../link/byPlace';
 import { once } from '../link/once';
 import type { Visited } from '../link/visited';
 import { updateProp } from '../model/signs';
@@ -21,6 +22,13 @@ export interface Passing {
 
 /** Every site that renders one known component. */
 export const passings = once(gather);
+
+/** The sites that render each component, where it is the only one they can. */
+export const passingsBy = once((linked: Linked): ReadonlyMap<number, readonly Passing[]> => {
+  const found = new Map<number, Passing[]>();
+  for (const one of passings(linked)) push(found, one.component.fn, one);
+  return found;
+});
 
 function gather(linked: Linked): Passing[] {
   const { program, render } = linked;

@@ -2,7 +2,7 @@
 import { nearest } from '../follow/names';
 import type { ComponentInfo } from '../link/program';
 import { eventOf, eventProp, isUpdate } from '../model/signs';
-import { isOffered, passings, type Passing } from './sites';
+import { isOffered, passingsBy } from './sites';
 import { named, seat, type Draft, type Rule } from './rule';
 import { topics } from './topics';
 
@@ -59,12 +59,7 @@ export function Tally() {
         });
       }
     }
-    const sites = new Map<number, Passing[]>();
-    for (const one of passings(linked)) {
-      const list = sites.get(one.component.fn);
-      if (list) list.push(one);
-      else sites.set(one.component.fn, [one]);
-    }
+    const sites = passingsBy(linked);
     for (const component of program.components.values()) {
       const own = sites.get(component.fn) ?? [];
       // At each of its sites it has to be certain what is passed.

@@ -3,7 +3,7 @@ import { foundBy, one, surveyOf } from '../testing/project';
 
 describe('direct-write and a setter beside it', () => {
   const app = (change: string): ReturnType<typeof one> =>
-    one(`const sorted = (list) => Object.fromEntries(list);
+    one(`const sorted = (list) => Object.fromEntries(list); const ordered = (list) => list.sort();
       function App() { const [beds, setBeds] = useState([]);
       function add(bed) { ${change} }
       return <b onClick={() => add(1)}>{beds.length}</b>; }`);
@@ -14,6 +14,7 @@ describe('direct-write and a setter beside it', () => {
     ['set to a list put together anew', 'beds.push(bed); setBeds([...beds]);', []],
     ['set to a copy', 'beds.push(bed); setBeds(beds.slice());', []],
     ['set to what a helper makes of it', 'beds.push(bed); setBeds(sorted(beds));', []],
+    ['of which a helper sorts a part', 'const rows = ordered(beds.rows); console.log(rows);', []],
     ['made a copy of under a guard', 'let next = beds; if (bed) next = [...beds]; next.push(bed);', []],
     ['taken apart into a copy', 'const { first, ...rest } = beds; rest.last = bed;', []],
     ['set elsewhere', 'beds.push(bed); } function clear() { setBeds([]);', ['App.beds']],

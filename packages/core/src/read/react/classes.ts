@@ -12,7 +12,7 @@ import type { ClassInstance, ScriptReader } from '../script/reader';
 import { walkNodes } from '../script/walk';
 import { makeComponent } from './components';
 import { declare } from './declaredProps';
-import { noteMounting } from './starts';
+import { noteMounting } from '../outside/starts';
 
 type ClassNode = t.ClassDeclaration | t.ClassExpression;
 

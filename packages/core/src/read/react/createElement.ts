@@ -8,6 +8,7 @@ import { spotOf } from '../script/builder';
 import { isFunction, value } from '../script/expressions';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
+import { hasComputedKey } from '../stores/cells';
 import type { Recogniser } from './apis';
 import { writtenOnce } from './markup';
 
@@ -86,7 +87,7 @@ function site(
     fn: r.fn,
     at,
     ...(r.depth > 0 ? { nested: true } : {}),
-    ...(props?.type === 'ObjectExpression' && props.properties.some(isKey) ? { keyed: true as const } : {}),
+    ...(hasComputedKey(props) ? { keyed: true as const } : {}),
   };
   r.b.facts.sites.push(made);
   if (r.b.facts.places[tag]?.fn !== 0) r.b.use({ place: tag, kind: 'shown', detail: 'tag', fn: r.fn, at });
@@ -103,10 +104,6 @@ function site(
   if (handed === null) return;
   r.b.flow(handed, propsPlace, 'put', 'children');
   made.props.push({ name: 'children', place: handed, literal: null, at: spotOf(first) });
-}
-
-function isKey(one: t.ObjectExpression['properties'][number]): boolean {
-  return one.type === 'ObjectProperty' && fieldOf(one.key, one.computed) === 'key' && !/Literal$/.test(one.value.type);
 }
 
 function siteProps(r: ScriptReader, node: t.Node | undefined, propsPlace: PlaceId, props: SitePropFact[]): void {

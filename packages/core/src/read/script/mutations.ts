@@ -4,6 +4,8 @@ import type { PlaceId } from '../../model/facts';
 import { spotOf } from './builder';
 import type { ScriptReader } from './reader';
 
+const OF_ELEMENT = /\.(style|classList|dataset)\b|\.(scrollTop|scrollLeft|innerHTML|textContent)( =|$)/;
+
 /**
  * Notes that a field of what `object` holds is changed here (`*`: the object itself). The change is a call of a place
  * that nothing stands behind, until linking finds which cell it changes.
@@ -13,7 +15,8 @@ export function mutation(r: ScriptReader, object: PlaceId, field: string, node: 
   const at = spotOf(node);
   const change = r.b.place('computed', field, r.fn, at);
   changes(r, change, text, at);
-  r.b.facts.mutations.push({ object, field, change, text, fn: r.fn, at });
+  const ofElement = OF_ELEMENT.test(text) ? { ofElement: true as const } : {};
+  r.b.facts.mutations.push({ object, field, change, text, ...ofElement, fn: r.fn, at });
 }
 
 /** A variable of the module, set from inside a function, is there for all who read it. */

@@ -1,7 +1,7 @@
 /** What runs by itself: functions the family calls, and those that run again when what they read changes. */
 import type * as t from '@babel/types';
 import type { PlaceId, Spot } from '../../model/facts';
-import { noteStarts, noteTimers } from '../react/starts';
+import { noteStarts, noteTimers } from '../outside/starts';
 import { spotOf } from '../script/builder';
 import { readArguments } from '../script/calls';
 import type { ScriptReader } from '../script/reader';

@@ -6,6 +6,7 @@ import type { ScriptReader } from '../script/reader';
 export type Give = (prop: string, place: PlaceId | null, literal: string | null, at: Spot) => void;
 
 export interface OpenSite {
+  site: SiteFact;
   propsPlace: PlaceId;
   props: SitePropFact[];
   give: Give;
@@ -23,10 +24,9 @@ export function addSite(r: ScriptReader, name: string, tag: PlaceId, inside: Pla
     const held = place ?? r.b.place('object', '', r.fn, spot);
     // A reference is no prop: it only comes to hold the child.
     if (prop !== 'ref') r.b.flow(held, propsPlace, 'put', prop);
-    if (prop === 'key' && place !== null) site.keyed = true;
     props.push({ name: prop, place: held, literal, at: spot });
   };
-  return { propsPlace, props, give };
+  return { site, propsPlace, props, give };
 }
 
 /** A component mounted where its application begins. */

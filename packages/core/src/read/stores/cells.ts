@@ -195,3 +195,9 @@ function rootField(node: t.Node, root: string | null): string | null {
   }
   return at.type === 'Identifier' && at.name === root ? field : null;
 }
+
+/** Whether what an element is given has a key that is computed. */
+export function hasComputedKey(given: t.Node | undefined): boolean {
+  const key = given?.type === 'ObjectExpression' ? property(given, 'key') : null;
+  return !!key && !/Literal$/.test(key.type);
+}

@@ -4,6 +4,7 @@
  */
 import type { CallReader, Library } from '../library';
 import { spotOf } from '../script/builder';
+import { readArguments } from '../script/calls';
 import { cellsFrom } from './cells';
 import { isFunction, value } from '../script/expressions';
 import { readFunction } from '../script/functions';
@@ -33,10 +34,13 @@ const observable: CallReader = (r, node, target) => {
   return state;
 };
 
+/** `observer(Tray)`: the component itself, which renders again when what it reads changes. */
+const observer: CallReader = (r, node, target) => readArguments(r, node, target)[0] ?? null;
+
 export const observables: Library = {
   name: 'observables',
   packages: /^(mobx|mobx-react(-lite)?|valtio|@legendapp\/state)$/,
-  calls: { observable, proxy: observable },
+  calls: { observable, proxy: observable, observer },
   model: `
     export function useSnapshot(store) { return store; }
     export function snapshot(store) { return store; }

@@ -14,7 +14,7 @@ import { Scope } from '../script/scope';
 import { declareImports, readStatements } from '../script/statements';
 import { declaredTypes } from '../script/types';
 import { addComponent } from '../singleFile/component';
-import { noteScript } from '../react/starts';
+import { noteScript } from '../outside/starts';
 import { settleRuns } from '../singleFile/runs';
 import { prefixed, svelteDialect } from './dialect';
 import type { SvelteFile } from './file';
@@ -76,7 +76,6 @@ function readComponent(r: ScriptReader, file: SvelteFile, source: SourceFile): v
 
 /** The compiler's tree; where it gives none, what it says becomes a problem. */
 function parsed(r: ScriptReader, source: SourceFile): Root | null {
-  const { problems } = r.b.facts;
   try {
     // Styles carry no data, and are written in many languages: they are left out, lines kept.
     const text = source.text.replace(/<style[^>]*>[\s\S]*?<\/style>/g, (style) => style.replace(/[^\n]/g, ' '));
@@ -84,9 +83,7 @@ function parsed(r: ScriptReader, source: SourceFile): Root | null {
     noteUnclosed(r, text, source.path);
     return root;
   } catch (error) {
-    const at = (error as { start?: { line: number; column: number } }).start;
-    const message = messageOf(error);
-    problems.push({ severity: 'error', message, line: at?.line ?? 1, column: (at?.column ?? 0) + 1 });
+    noteProblem(r, error);
     return scriptsOnly(source.text);
   }
 }
@@ -99,14 +96,15 @@ function noteUnclosed(r: ScriptReader, text: string, path: string): void {
   try {
     parseComponent(text, { modern: true, filename: path });
   } catch (error) {
-    const at = (error as { start?: { line: number; column: number } }).start;
-    r.b.facts.problems.push({
-      severity: 'error',
-      message: messageOf(error),
-      line: at?.line ?? 1,
-      column: (at?.column ?? 0) + 1,
-    });
+    noteProblem(r, error);
   }
+}
+
+/** What the compiler says of the text becomes a problem where it says so. */
+function noteProblem(r: ScriptReader, error: unknown): void {
+  const at = (error as { start?: { line: number; column: number } }).start;
+  const [line, column] = [at?.line ?? 1, (at?.column ?? 0) + 1];
+  r.b.facts.problems.push({ severity: 'error', message: messageOf(error), line, column });
 }
 
 function messageOf(error: unknown): string {

@@ -13,7 +13,7 @@ import type { SingleFileComponent } from '../singleFile/component';
 import { declareProp } from '../singleFile/declare';
 import type { SvelteFile } from './file';
 import type { Mentioned } from '.';
-import { variableCell } from './state';
+import { variableCell, type CellMore } from './state';
 
 export function readInstance(
   r: ScriptReader,
@@ -53,9 +53,10 @@ class Instance {
       if (assigned)
         for (const name of namesOf(assigned.left)) if (r.scope.lookup(name.name) === undefined) declarePattern(r, name);
     }
-    // What functions send by is known before any of them is read, wherever it stands.
-    for (const statement of body) if (makesDispatcher(statement)) this.statement(statement);
-    for (const statement of body) if (!makesDispatcher(statement)) this.statement(statement);
+    // Functions run later, wherever they stand: by then all variables are what they are made as.
+    const isFunctionOfItsOwn = ({ type }: t.Statement): boolean => type === 'FunctionDeclaration';
+    for (const statement of body) if (!isFunctionOfItsOwn(statement)) this.statement(statement);
+    for (const statement of body) if (isFunctionOfItsOwn(statement)) this.statement(statement);
   }
 
   private note(statement: t.Statement): void {
@@ -100,7 +101,9 @@ class Instance {
       return;
     }
     const from = value(r, init, id);
-    if (file.runes && changes && this.names.set.has(id.name) && !saysRune(init)) return this.plain(id, from, init);
+    // A variable that is set although no rune says so: its value changes, and nobody is told.
+    if (file.runes && changes && this.names.set.has(id.name) && !saysRune(init))
+      return this.cell(id, from, init, { tracks: 'nothing' });
     if (file.runes) return bind(r, id, from === null ? null : this.copied(id, init, from));
     if (changes && this.exported.has(id.name)) return this.prop(id, init ?? null, from);
     const changed = this.names.set.has(id.name) || this.names.filled.has(id.name);
@@ -120,17 +123,16 @@ class Instance {
     if (this.names.set.has(id.name)) this.file.asked.set(variable, name);
   }
 
-  /** A variable that is set although no rune says so: its value changes, and nobody is told. */
-  private plain(id: t.Identifier, from: PlaceId | null, init: t.Node | null | undefined): void {
-    const variable = this.r.scope.lookup(id.name);
-    const cell = variableCell(this.r, this.file, id, 'state', from, init, 'nothing');
-    if (variable !== undefined) this.r.b.flow(cell, variable);
-  }
-
-  private cell(id: t.Identifier, from: PlaceId | null, init: t.Node | null | undefined = null): void {
+  /** Makes a variable a cell, with what else is to be said of the cell. */
+  private cell(
+    id: t.Identifier,
+    from: PlaceId | null,
+    init: t.Node | null | undefined = null,
+    more: CellMore = {},
+  ): void {
     const { r, file } = this;
     const variable = r.scope.lookup(id.name);
-    const cell = variableCell(r, file, id, 'state', from, init);
+    const cell = variableCell(r, file, id, 'state', from, init, more);
     if (variable !== undefined) r.b.flow(cell, variable);
   }
 
@@ -148,10 +150,7 @@ class Instance {
     // What is computed out of such values is computed once.
     const leaves = init && isComputing(init) ? leavesOf(init).map((leaf) => rootOf(leaf) ?? '') : [];
     if (!leaves.some(isLive)) return from;
-    const cell = variableCell(r, file, id, 'state', from);
-    const fact = r.b.facts.cells.at(-1);
-    if (fact) fact.computedOnce = true;
-    return cell;
+    return variableCell(r, file, id, 'state', from, null, { computedOnce: true });
   }
 
   /** `$: total = trays.length`: computed again whenever what it reads changes; anything else is an effect. */
@@ -260,17 +259,4 @@ function saysRune(init: t.Node | null | undefined): boolean {
   const { callee } = init;
   const root = callee.type === 'MemberExpression' ? callee.object : callee;
   return root.type === 'Identifier' && root.name.startsWith('$');
-}
-
-/** `const send = createEventDispatcher()` */
-function makesDispatcher(statement: t.Statement): boolean {
-  return (
-    statement.type === 'VariableDeclaration' &&
-    statement.declarations.some(
-      ({ init }) =>
-        init?.type === 'CallExpression' &&
-        init.callee.type === 'Identifier' &&
-        init.callee.name === 'createEventDispatcher',
-    )
-  );
 }

@@ -9,6 +9,9 @@ import { callChange } from '../stores/cells';
 import { storeValue } from '../stores/subscribed';
 import type { SvelteFile } from './file';
 
+/** What may be said of a cell beyond what its kind says. */
+export type CellMore = Pick<CellFact, 'tracks' | 'computedOnce'>;
+
 /** Makes a variable a cell: whoever sets it changes the cell. Gives the cell's place. */
 export function variableCell(
   r: ScriptReader,
@@ -17,7 +20,7 @@ export function variableCell(
   kind: CellFactKind,
   from: PlaceId | null,
   init: t.Node | null | undefined = null,
-  tracks: CellFact['tracks'] = file.runes ? undefined : 'assignment',
+  more: CellMore = {},
 ): PlaceId {
   const at = spotOf({ ...node, typeAnnotation: null, loc: nameLoc(node) });
   const cell = r.b.place('cell', node.name, r.fn, at);
@@ -36,7 +39,8 @@ export function variableCell(
     value: cell,
     setter,
     inPlace: true,
-    ...(tracks && kind === 'state' ? { tracks } : {}),
+    ...(kind === 'state' && !file.runes ? { tracks: 'assignment' as const } : {}),
+    ...more,
     fn: r.fn,
     at,
     ...(r.fn === 0 && kind === 'state' ? { shared: { id: node.name, key: null, quiet: false, within: 0 } } : {}),

@@ -545,6 +545,13 @@ test('a plain value in a context does not follow; what holds it does', () => {
   expect(findingsOf(survey)).toEqual(['frozen-read App.units']);
 });
 
+test('a variable that is set by a function standing before it', () => {
+  const survey = surveyOf({
+    'src/App.svelte': part(`function dig() { depth = 2; } let depth = 1;`, '<b on:click={dig}>{depth}</b>'),
+  });
+  expect(survey.trail('App.depth').writers).toMatchObject([{ component: 'App' }]);
+});
+
 test('events sent by a function that stands before what it sends by', () => {
   const survey = surveyOf({
     'src/App.svelte': part(`import Bed from './Bed.svelte'; let dug = 0;`, '<Bed on:dig={() => { dug = 1; }} />{dug}'),

@@ -48,7 +48,7 @@ class Markup extends MarkupText {
   }
 
   /** What is thrown away and made again where a key changes. */
-  private keyed(fragment: Parameters<typeof this.fragment>[0], piece: PlaceId): void {
+  private keyed(fragment: Fragment | null | undefined, piece: PlaceId): void {
     const before = this.r.keyed;
     this.r.keyed = true;
     this.fragment(fragment, piece);

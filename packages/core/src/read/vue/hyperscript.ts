@@ -8,7 +8,7 @@ import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import type { Reading } from '../singleFile/component';
 import { addSite } from '../singleFile/site';
-import { property } from '../stores/cells';
+import { hasComputedKey, property } from '../stores/cells';
 import { camel, pascal } from '../../model/spelling';
 
 export const hyperscript: Reading = (r, node) => {
@@ -54,7 +54,8 @@ function site(
     name === null
       ? (r.within(null, () => value(r, type)) ?? r.global(shown, at))
       : (r.scope.lookup(pascal(name)) ?? r.scope.lookup(name) ?? r.global(pascal(name), at));
-  const { propsPlace, props, give } = addSite(r, shown, tag, piece, at);
+  const { site, propsPlace, props, give } = addSite(r, shown, tag, piece, at);
+  if (hasComputedKey(data)) site.keyed = true;
   if (r.b.facts.places[tag]?.fn !== 0) r.b.use({ place: tag, kind: 'shown', detail: 'tag', fn: r.fn, at });
   const before = r.repeat;
   r.repeat = 'once';

@@ -8,7 +8,7 @@ import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import type { SingleFileComponent } from '../singleFile/component';
 import { declareEvents, declareProps } from './declared';
-import { noteMounting } from '../react/starts';
+import { noteMounting } from '../outside/starts';
 import { renderedPiece } from '../singleFile/component';
 import { copied } from '../singleFile/provided';
 import { called } from '../singleFile/runs';

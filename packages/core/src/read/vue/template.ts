@@ -195,7 +195,8 @@ class Template extends TemplateText {
     const name = node.tag ?? '';
     const at = tagSpot(node);
     const tag = this.tagPlace(name, node, at);
-    const { propsPlace, props, give } = addSite(r, name, tag, piece, at);
+    const { site, propsPlace, props, give } = addSite(r, name, tag, piece, at);
+    if (node.props?.some((one) => one.type === DIRECTIVE && one.arg?.content === 'key')) site.keyed = true;
     const before = r.repeat;
     this.many = before === 'many';
     r.repeat = 'once';

@@ -41,6 +41,21 @@ test('a column knows the findings about its value', () => {
   expect(column('who')?.findings).toEqual([]);
 });
 
+test('each of several values that one finding is about knows it', () => {
+  const drilled = documentOf({
+    'a.jsx': `import { useState } from 'react';
+      export function App() { const [depth, setDepth] = useState(1); const [soil, setSoil] = useState(1); return <Plot depth={depth} soil={soil} onDig={() => { setDepth(2); setSoil(2); }} />; }
+      function Plot(props) { return <Bed {...props} />; } function Bed(props) { return <Gauge {...props} />; }
+      function Gauge({ depth, soil, onDig }) { return <b onClick={onDig}>{depth}{soil}</b>; }`,
+  });
+  const about = (label: string): string[] | undefined =>
+    columnsOf(drilled)
+      .find((one) => one.label === label)
+      ?.findings.map(({ rule }) => rule);
+  expect(about('depth')).toContain('drilled-prop');
+  expect(about('soil')).toEqual(about('depth'));
+});
+
 test('orders', () => {
   const labels = (order: Parameters<typeof orderColumns>[2]) =>
     orderColumns(columns, rows, order).map((one) => one.label);

@@ -126,7 +126,7 @@ function findingsByName(findings: readonly Finding[]): Map<string, Finding[]> {
     if (finding.component === null || finding.name === null) continue;
     const own = (finding.componentIds ?? []).filter((id) => id.endsWith(`#${finding.component}`));
     for (const id of own.length > 0 ? own : [`${finding.file}#${finding.component}`])
-      push(found, `${id}.${finding.name}`, finding);
+      for (const name of finding.names ?? [finding.name]) push(found, `${id}.${name}`, finding);
   }
   return found;
 }

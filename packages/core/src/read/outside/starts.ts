@@ -1,6 +1,6 @@
 /** What an effect or a mounting method starts and has to end: listeners, timers, subscriptions. */
 import type * as t from '@babel/types';
-import { isBus } from '../outside/channels';
+import { isBus } from './channels';
 import { spotOf } from '../script/builder';
 import { isFunction } from '../script/expressions';
 import { fieldOf } from '../script/patterns';
@@ -48,8 +48,8 @@ export function noteStarts(
   });
   const names = returned.flatMap((one) => (one.type === 'Identifier' ? [one.name] : []));
   for (const start of startsIn(r, fn.body)) {
-    if (start.name === 'addEventListener' && isOfThisRun(r, start.node, fn.body)) continue;
-    if (start.name === 'setTimeout' && !(again && isLateChange(r, start, fn.body))) continue;
+    if (start.name === 'addEventListener' && isOfThisRun(start.node, fn.body)) continue;
+    if (start.name === 'setTimeout' && !(again && isLateChange(start, fn.body))) continue;
     const handedBack = returned.includes(start.node) || (start.kept !== null && names.includes(start.kept));
     const ended = handedBack || returned.some((one) => endsIn(r, one, start, fn.body));
     add(r, start, ended);
@@ -61,20 +61,26 @@ export function noteTimers(r: ScriptReader, node: t.Node): void {
   const fn = plain(r, node);
   if (!isFunction(fn)) return;
   for (const start of startsIn(r, fn.body))
-    if (start.name === 'setTimeout' && isLateChange(r, start, fn.body)) add(r, start, false);
+    if (start.name === 'setTimeout' && isLateChange(start, fn.body)) add(r, start, false);
 }
 
 /** The least delay, in milliseconds, by which a timer waits for something rather than for the next moment. */
 const LATE = 50;
 
 /** A timer that changes something later, and cannot be ended when it is started once more meanwhile. */
-function isLateChange(r: ScriptReader, { node, kept }: Start, around: t.Node): boolean {
+function isLateChange({ node, kept }: Start, around: t.Node): boolean {
   const [run, delay] = node.arguments;
   if (!isFunction(run) || !delay || (delay.type === 'NumericLiteral' && delay.value < LATE)) return false;
   // Kept where another run may end it.
   if (kept !== null && (!/^\w+$/.test(kept) || mentions(around, kept, node))) return false;
   if (mentions(around, 'clearTimeout')) return false;
-  return /\bset[A-Z]\w*\(|\.value = |\bon[A-Z]\w*\(|\bemit\(/.test(r.source(run));
+  let changes = false;
+  walkNodes(run, (one) => {
+    if (one.type === 'CallExpression') changes ||= /^(set|on)[A-Z]|^emit$/.test(calledName(one));
+    if (one.type === 'AssignmentExpression' && one.left.type === 'MemberExpression')
+      changes ||= fieldOf(one.left.property, one.left.computed) === 'value';
+  });
+  return changes;
 }
 
 /** What a script starts each time its component is made; `body` is all of the script. */
@@ -120,8 +126,11 @@ function outlives(r: ScriptReader, { callee }: t.CallExpression): boolean {
   );
 }
 
+/** Fields by which an element inside another one is reached. */
+const INSIDE = /^((first|last)(Element)?Child|children)$/;
+
 /** Listened to on an element that was made, or found inside another one, where it is listened to: it goes when that goes. */
-function isOfThisRun(r: ScriptReader, { callee }: t.CallExpression, around: t.Node): boolean {
+function isOfThisRun({ callee }: t.CallExpression, around: t.Node): boolean {
   if (callee.type !== 'MemberExpression' || callee.object.type !== 'Identifier') return false;
   const name = callee.object.name;
   let found = false;
@@ -133,10 +142,12 @@ function isOfThisRun(r: ScriptReader, { callee }: t.CallExpression, around: t.No
           ? [one.left, one.right]
           : [null, null];
     if (made?.type !== 'Identifier' || made.name !== name || !from) return;
-    found ||=
-      /\bcreateElement\(|\.(firstChild|lastChild|firstElementChild|lastElementChild|children)\b|\bnew [A-Z]/.test(
-        r.source(from),
-      );
+    walkNodes(from, (part) => {
+      found ||=
+        part.type === 'NewExpression' ||
+        (part.type === 'CallExpression' && calledName(part) === 'createElement') ||
+        (part.type === 'MemberExpression' && INSIDE.test(fieldOf(part.property, part.computed)));
+    });
   });
   return found;
 }
