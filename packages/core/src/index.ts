@@ -5,6 +5,7 @@ export { FACTS_VERSION } from './model/facts';
 export { familyOf, prepareReaders, readFile, pack, unpack, MAX_BYTES, TOO_DEEP, type SourceFile } from './read';
 export { BUNDLER_CONFIG } from './read/bundler';
 export { vueVersions } from './read/versions';
+export { AUTO_IMPORTS } from './link/autoImports';
 export { importedAmong } from './link/modules';
 export { type ProjectInput, type ConfigFile } from './link';
 export { Survey } from './survey';

@@ -3,10 +3,10 @@ import { SetpointContext } from '../shared/setpoints';
 
 // Stands outside the provider of the set-points: it gets nothing.
 export function FootNote({ edition }) {
-  const setpoints = useContext(SetpointContext);
+  const { targets } = { ...useContext(SetpointContext) };
   return (
     <footer>
-      {edition} edition, {setpoints ? Object.keys(setpoints.targets).length : 'no'} set-points
+      {edition} edition, {Object.keys({ ...targets }).length} set-points
     </footer>
   );
 }

@@ -19,7 +19,12 @@ export interface Asked {
 }
 
 export function ask(linked: Linked, cells: Cells, question: string): Asked {
-  const prefix = /^(store|context|service|channel|url|storage|remote|constant|derived):(.+)$/.exec(question);
+  // The id of a shared value says in which file it is made: `src/soil.ts#store:depth`.
+  const byId = cells.all.filter(({ cell }) => cell.home === null && cell.id === question);
+  const only = byId.length === 1 ? byId[0] : undefined;
+  if (only && only.cell.context === null)
+    return { component: null, name: only.cell.name, flows: [{ flow: only, at: null, context: null }], callable: false };
+  const prefix = /^(?:.+#)?(store|context|service|channel|url|storage|remote|constant|derived):(.+)$/.exec(question);
   if (prefix?.[1] && prefix[2]) return askOutside(cells, prefix[1], prefix[2]);
   const { component, name } = parse(linked, question);
   const asked = askComponent(linked, cells, component, name);

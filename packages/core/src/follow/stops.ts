@@ -4,7 +4,7 @@
  */
 import type { Carrier, Effect } from '../model/documents';
 import { TAKEN, type CallFact, type Spot } from '../model/facts';
-import { isAnyField, isWay, shownName } from '../model/signs';
+import { ELEMENT, isAnyField, isWay, shownName } from '../model/signs';
 import type { Linked } from '../link';
 import type { Origin } from '../link/graph';
 import type { Graph } from '../link/graph';
@@ -113,12 +113,25 @@ export class Stops {
       for (const { seat, helper } of this.inComponent(context, seatOf(entry), local.cameBy))
         addUse(stop, { kind: 'computed', detail: helper || entry.fact.name, ...seat });
     }
+    stop.alters ||= this.picksOut(local.visited);
     for (const exit of local.exits) this.depart(exit, stop, name, 'value');
     // Whoever computes something from it reads it, whatever becomes of what is computed.
     const computed = stop.departures.find((departure) => departure.computed);
     if (computed && stop.uses.length === 0)
       addUse(stop, { kind: 'computed', detail: '', file: computed.file, spot: computed.spot });
     return stop;
+  }
+
+  /** Whether one part is taken out of the value itself by a key that is chosen while the program runs. */
+  private picksOut(visited: readonly Visited[]): boolean {
+    const { graph } = this.linked.program;
+    return visited.some((one) => {
+      const before = visited[one.from];
+      if (!isPart(one) || !before || before.path !== 0) return false;
+      return graph
+        .edgesInto(one.place)
+        .some(({ from, op, field }) => from === before.place && op === 'get' && field !== ELEMENT && isAnyField(field));
+    });
   }
 
   /** A use inside a helper or a hook is seen, in the component, at the calls that lead there. */

@@ -453,3 +453,17 @@ function Knob({ text }) { return <u>{text}</u>; }`);
     expect(survey().trail('Lid.wide')).toMatchObject({ readers: [], relays: [], trails: [] });
   });
 });
+
+test('a function called on behalf of the instance is that function', () => {
+  const survey = surveyOf({
+    'src/App.jsx': `import { Component } from 'react';
+      function dig(to, depth) { to(depth); }
+      export class App extends Component { state = { depth: 1 };
+        set(depth) { this.setState({ depth }); }
+        render() { return <Bed depth={this.state.depth} onDig={(depth) => this.set.call(this, depth)} onFill={(...all) => this.set.apply(this, all)} name="a" />; } }
+      class Bed extends Component { render() { return <b title={this.props.name} onClick={() => dig.call(this, this.props.onDig, 2)}>{this.props.depth}</b>; } }`,
+  });
+  expect(survey.trail('App.depth').writers).toMatchObject([{ component: 'Bed', name: 'onDig' }]);
+  // What the instance has beside that is handed to nobody.
+  expect(survey.trail('Bed.name').writers).toEqual([]);
+});

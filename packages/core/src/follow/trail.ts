@@ -5,6 +5,7 @@ import type { Linked } from '../link';
 import type { ComponentInfo } from '../link/program';
 import type { Asked } from './ask';
 import type { CellFlow, CellInfo } from './cells';
+import { changedInPlace } from './inPlace';
 import { itself, type Flow, type FlowStop } from './flow';
 import { waysThrough, waysTo, type Way } from './ways';
 import { lastField, seatOfRead } from './stops';
@@ -183,10 +184,12 @@ function turnUp(stops: Stop[]): Stop[] {
 /** Readers, writers and relays: of the trails listed where the question narrows them, else of the whole flow. */
 function collectSeen(linked: Linked, document: TrailDocument, flow: CellFlow, narrowed: boolean, left: number): void {
   const { graph } = linked.program;
+  const inPlace: TrailDocument['writers'] = [];
   const onTrail = new Set(document.trails.flatMap((t) => t.stops.map((s) => `${s.id ?? ''}/${s.name}`)));
   for (const part of [flow.values, flow.calls]) {
     if (!part) continue;
     const own = itself(part).stops;
+    const unseen = belowUnseen(linked, part);
     for (const stop of part.stops.values()) {
       if (!stop.component) continue;
       const role = roleAt(stop, part);
@@ -202,8 +205,12 @@ function collectSeen(linked: Linked, document: TrailDocument, flow: CellFlow, na
         file: graph.path(seat.file),
         line: seat.spot.line,
         ...(own.has(stop.key) ? {} : { computed: true }),
+        ...(unseen.has(stop.key) ? { reason: BELOW_UNSEEN } : {}),
       });
       const used = stop.facts.uses[0];
+      if (part.mode === 'value')
+        for (const { file, text, at } of changedInPlace(linked, flow.cell, stop))
+          inPlace.push({ ...entry({ file, spot: at }), trigger: text });
       if (used && part.mode === 'value' && !(narrowed && isHome)) document.readers.push(entry(used));
       else if (used && part.mode === 'function') {
         const trigger = used.detail || used.kind;
@@ -211,6 +218,22 @@ function collectSeen(linked: Linked, document: TrailDocument, flow: CellFlow, na
       } else if (role === 'relay' && stop.hops.length > 0) document.relays.push(entry(arrival));
     }
   }
+  // What is known as a call of the cell's change already is no second change.
+  const known = new Set(document.writers.map(({ id, line }) => `${id ?? ''}:${line}`));
+  document.writers.push(...inPlace.filter(({ id, line }) => !known.has(`${id ?? ''}:${line}`)));
+}
+
+const BELOW_UNSEEN = 'nothing that could be followed renders it; it is taken to stand below the provider';
+
+/** The stops a value comes to by a context, in components that nothing renders as far as is known. */
+function belowUnseen({ render }: Linked, { stops }: Flow): ReadonlySet<string> {
+  const found = new Set<string>();
+  for (const { hops } of stops.values())
+    for (const { context, target } of hops) {
+      const component = stops.get(target)?.component;
+      if (context !== null && component && render.environment(context, component.fn).size === 0) found.add(target);
+    }
+  return found;
 }
 
 function dedupe(document: TrailDocument): void {

@@ -149,7 +149,7 @@ function notProvided({ linked, part, to, name }: Question): Answer | null {
     const [site] = sites;
     const author = site === undefined ? null : (render.authors[site] ?? null);
     const provider = author === null ? undefined : program.component(author);
-    const reaches = [...above].some((one) => sites.has(one));
+    const reaches = above.size === 0 || [...above].some((one) => sites.has(one));
     const steps = [...(provider ? [placeOf(linked, provider, name)] : []), placeOf(linked, to, null)];
     if (reaches)
       return {

@@ -153,7 +153,10 @@ export class Crossings {
     for (const { place, unit } of this.readersOf(context))
       for (const run of program.runsTogether(unit)) {
         const owner = program.contexts.owner[run] ?? -1;
-        if (this.environment && !this.environment(context, owner).has(exit.target)) continue;
+        const above = this.environment?.(context, owner);
+        // Where nothing is known to render a reader, it is taken to stand below the only one there is.
+        const mayBe = above?.size === 0 && program.providersOf(context).length === 1;
+        if (above && !above.has(exit.target) && !mayBe) continue;
         if (path !== 0 && !this.isTaken(head, { place, path: 0, context: run })) continue;
         found.push({
           to: { place, path, context: run },

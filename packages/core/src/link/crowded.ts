@@ -28,9 +28,20 @@ export class Crowded {
     return this.isObject(place) && this.handedAbout.get(place, this.findHandedAbout);
   }
 
-  /** Whether an object has so many fields that whatever takes one by a key that is not known would be said to take each. */
-  holdsMany(place: number): boolean {
-    return this.isObject(place) && this.manyFields.get(place, this.findManyFields);
+  /**
+   * Whether an object has so many fields that whatever takes one by a key that is not known would be said to take each. What is
+   * mixed into a component holds what that holds: `owner` is the component whose code is gone through.
+   */
+  holdsMany(place: number, owner: number | undefined): boolean {
+    if (!this.isObject(place)) return false;
+    const whole = owner !== undefined && this.ownOf(this.graph.fnOfPlace(place)) === place ? this.ownOf(owner) : null;
+    return this.manyFields.get(whole ?? place, this.findManyFields);
+  }
+
+  /** The object that a component's or a part's own names stand on; null for any other function. */
+  private ownOf(fn: number): number | null {
+    const entry = this.graph.functions[fn];
+    return entry?.fact.own === undefined ? null : this.graph.at(entry.file, entry.fact.own);
   }
 
   private isObject(place: number): boolean {
@@ -46,9 +57,23 @@ export class Crowded {
   };
 
   private readonly findManyFields = (place: number): boolean => {
+    const { graph } = this;
     const fields = new Set<string>();
-    for (let edge = this.graph.firstInto(place); edge; edge = edge.nextInto)
-      if (edge.op === 'put' && !isAnyField(edge.field)) fields.add(edge.field);
-    return fields.size > MANY_FIELDS;
+    // An instance holds what its parts put there, and their parts.
+    const holders = new Set([place]);
+    for (const holder of holders) {
+      const entry = graph.functions[graph.fnOfPlace(holder)];
+      graph.reads.note(graph.fileOfPlace[holder] ?? 0);
+      for (let edge = graph.firstInto(holder); edge; edge = edge.nextInto)
+        if (edge.op === 'put' && !isAnyField(edge.field)) fields.add(edge.field);
+      if (fields.size > MANY_FIELDS) return true;
+      if (!entry || this.ownOf(graph.fnOfPlace(holder)) !== holder) continue;
+      for (const part of entry.fact.mixes ?? [])
+        for (const fn of graph.functionsAt(graph.at(entry.file, part))) {
+          const own = this.ownOf(fn);
+          if (own !== null) holders.add(own);
+        }
+    }
+    return false;
   };
 }

@@ -141,7 +141,11 @@ export class Exploration {
       case 'get':
         if (path === 0) flags |= PART;
         else if (paths.head(path) === DEEPER) return this.cut(TOO_DEEP);
-        else if (edge.field === '*' && isName(paths.head(path)) && program.crowded.holdsMany(state.place))
+        else if (
+          edge.field === '*' &&
+          isName(paths.head(path)) &&
+          program.crowded.holdsMany(state.place, program.ownerOf(state.context)?.fn)
+        )
           return this.cut(BY_ANY_KEY);
         else if (fieldMatches(edge.field, paths.head(path))) {
           if (edge.field === '*' && isName(paths.head(path))) key = paths.head(path);
@@ -383,10 +387,34 @@ export class Exploration {
     for (const caller of graph.callersOfFunction(fn)) {
       const around = graph.fnOfCall(caller);
       const byModule = program.isModule(around) && program.ownerOf(state.context) === undefined;
-      if (program.unitOf(around) !== unit && !byModule) continue;
-      this.outOf(caller, program.adjust(state.context, graph.fnOfCall(caller)), state, index);
+      if (program.unitOf(around) === unit || byModule)
+        this.outOf(caller, program.adjust(state.context, around), state, index);
+      else this.outOfInner(fn, caller, state, index);
     }
     this.leave('returned', state, index, fn);
+  }
+
+  /**
+   * What a function written in a hook brings, where the component calls it that called the hook: `const { depth } = useSoil()`,
+   * then `depth()`. Of several runs of the hook, the one counts that the function came out of.
+   */
+  private outOfInner(fn: number, caller: number, state: State, index: number): void {
+    const { program } = this;
+    const { graph, contexts } = program;
+    const entry = graph.calls[caller];
+    const unit = program.unitOf(graph.fnOfCall(caller));
+    if (!entry) return;
+    for (let inner = state.context; (contexts.call[inner] ?? -1) !== -1; inner = contexts.parent[inner] ?? -1) {
+      const outer = contexts.parent[inner] ?? -1;
+      if (!program.runsOf(unit).includes(outer)) continue;
+      const cameBy = graph
+        .trace(graph.at(entry.file, entry.fact.callee))
+        .some(
+          ({ place, calls }) => graph.functionOfSelf.get(place) === fn && calls?.includes(contexts.call[inner] ?? -1),
+        );
+      if (cameBy) this.outOf(caller, program.adjust(outer, graph.fnOfCall(caller)), state, index);
+      return;
+    }
   }
 
   /** What is the same in all runs of a function comes out of every call of it. */

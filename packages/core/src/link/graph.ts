@@ -10,6 +10,7 @@ import { Chains, rankOf, type Edge, type Stage } from './edges';
 import { Guard } from './guard';
 import { Imports } from './imports';
 import { about, type Reads } from './kept';
+import { AutoImports } from './autoImports';
 import { Modules, type ConfigFile, type Resolution } from './modules';
 import { Numbers, type Numbered } from './numbers';
 import { Shared } from './shared';
@@ -68,6 +69,7 @@ export class Graph {
   private readonly usesByPlace: ByPlace<number[]>;
   private readonly traces: Traces;
   private readonly crossing: CrossEdges;
+  readonly autoImports: AutoImports;
   private readonly imports: Imports;
   private readonly callers: Callers;
   readonly shared: Shared;
@@ -85,6 +87,7 @@ export class Graph {
   ) {
     this.files = [...files];
     this.modules = new Modules(files, configs);
+    this.autoImports = new AutoImports(configs);
     this.files.forEach((file, index) => {
       this.numbers.open(file, index);
       for (let i = this.fileOfPlace.length; i < this.numbers.places.size; i++) this.fileOfPlace.push(index);
@@ -328,8 +331,8 @@ export class Graph {
   }
 
   /** The functions a place is known to hold. */
-  functionsAt(place: number): number[] {
-    return this.trace(place).flatMap((origin) =>
+  functionsAt(place: number, path: string[] = []): number[] {
+    return this.trace(place, path).flatMap((origin) =>
       origin.path.length === 0 ? (this.functionOfSelf.get(origin.place) ?? []) : [],
     );
   }

@@ -35,6 +35,7 @@ export class Imports {
   }
 
   settle(): void {
+    if (this.graph.autoImports.settle(this.graph.files)) this.joined.clear();
     this.graph.files.forEach((facts, file) => {
       const joined = this.graph.guard.run<Joined>(file, () => this.joined.get(file, () => this.join(facts, file)), {
         joints: [],
@@ -66,29 +67,37 @@ export class Imports {
     const add = (from: number, to: number, op: Joint['op'], field = ''): void => {
       joined.joints.push({ from, to, op, field, except: null });
     };
-    for (const fact of facts.imports) {
-      const resolution = graph.modules.resolve(facts.path, fact.source);
-      joined.resolutions.push(resolution);
-      const to = graph.at(index, fact.place);
-      joined.as.set(to, { source: fact.source, resolution });
+    const follow = (to: number, imported: string, source: string, resolution: Resolution): void => {
+      joined.as.set(to, { source, resolution });
       const from = sourceOf(resolution);
-      if (from === null) continue;
+      if (from === null) return;
       const whole = exports.exportOf(from, WHOLE, new Set());
-      if (fact.imported === '*') {
+      if (imported === '*') {
         if (whole !== null) add(whole, to, 'same');
         for (const [name, place] of exports.exportsOf(from)) if (name !== WHOLE) add(place, to, 'put', name);
       } else {
-        const place = exports.exportOf(from, fact.imported, new Set());
+        const place = exports.exportOf(from, imported, new Set());
         if (place !== null) add(place, to, 'same');
         // What CommonJS exports is a module's default, and its fields are its names.
-        else if (whole !== null && fact.imported === 'default') add(whole, to, 'same');
-        else if (whole !== null) add(whole, to, 'get', fact.imported);
+        else if (whole !== null && imported === 'default') add(whole, to, 'same');
+        else if (whole !== null) add(whole, to, 'get', imported);
         else {
-          const passed = exports.passedOn(from, fact.imported);
+          const passed = exports.passedOn(from, imported);
           if (passed) joined.as.set(to, passed);
         }
       }
+    };
+    for (const { place, source, imported } of facts.imports) {
+      const resolution = graph.modules.resolve(facts.path, source);
+      joined.resolutions.push(resolution);
+      follow(graph.at(index, place), imported, source, resolution);
     }
+    if (facts.family !== 'vue') return joined;
+    facts.places.forEach(({ kind, name }, place) => {
+      const auto = kind === 'unknown' ? graph.autoImports.of(facts.path, name) : null;
+      if (auto)
+        follow(graph.at(index, place), auto.imported, auto.source, graph.modules.resolve(auto.from, auto.source));
+    });
     return joined;
   }
 }

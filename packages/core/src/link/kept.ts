@@ -18,6 +18,7 @@ export const about = {
   makers: (component: number): number => 80_000_000 + component,
   placements: (component: number): number => 30_000_000 + component,
   readers: (context: number): number => 40_000_000 + context,
+  providers: (context: number): number => 90_000_000 + context,
   /** The functions that were handed to a call. */
   callees: (call: number): number => 50_000_000 + call,
   /** The calls a function was handed to. */

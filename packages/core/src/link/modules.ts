@@ -21,7 +21,7 @@ const ASSET =
   /\.(css|scss|sass|less|styl|svg|png|jpe?g|gif|webp|avif|ico|json|ya?ml|txt|md|mdx|html?|woff2?|ttf|mp[34]|wasm|graphql|gql)(\?.*)?$/i;
 
 /** A file for one platform alone imports those of its platform first: `index.native.js` beside `index.js`. */
-const PLATFORM = /\.(native|ios|android|web)\.[cm]?[jt]sx?$/;
+export const PLATFORM = /\.(native|ios|android|web)\.[cm]?[jt]sx?$/;
 const VARIANTS: Record<string, readonly string[]> = {
   '': ['', '.web', '.native', '.ios', '.android'],
   web: ['.web', ''],

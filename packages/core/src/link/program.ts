@@ -15,7 +15,8 @@ import { joinAbove, type Reached } from './above';
 import { joinRoutes } from './routes';
 import { mixesUnknown, typedProps } from './types';
 import { Runs } from './runs';
-import { Targets, type SiteTarget, type Target } from './targets';
+import type { SiteTarget, Target } from './siteTarget';
+import { Targets } from './targets';
 
 export interface ProjectInput {
   name: string;
@@ -125,6 +126,7 @@ export class Program {
 
   /** The sites that provide a context. */
   providersOf(context: number): readonly number[] {
+    this.reads.note(about.providers(context));
     if (!this.providers) {
       const providers = new Map<number, number[]>();
       this.siteTargets.forEach(({ provides }, site) => {

@@ -6,35 +6,13 @@ import { FAMILIES } from '../model/families';
 import type { Graph, Origin } from './graph';
 import { pascal } from '../model/spelling';
 import { isAnyField } from '../model/signs';
+import { Brought } from './brought';
 import { about, Kept } from './kept';
 import { namesBefore } from './names';
-import { sameList } from './lists';
-
-/** A component, and the wrapper's call that made it: each call makes one of its own. -1 where no wrapper did. */
-export interface Target {
-  fn: number;
-  via: number;
-}
-
-/** What a site's tag turned out to be. */
-export interface SiteTarget {
-  targets: Target[];
-  /** Inside a wrapper: what it renders when it was made by a call, by that call. */
-  byCall: Map<number, Target[]>;
-  /** Functions of the components it may render, in the order found. */
-  components: number[];
-  /** The context it provides or reads, by the context's number. */
-  provides: number | null;
-  consumes: number | null;
-  /** Why it was not resolved; null where it was. */
-  reason: string | null;
-  /** True where the tag belongs to a package outside the project. */
-  outside: boolean;
-  /** True where it is taken out of several by a key that is chosen while the program runs: `parts[kind]`. */
-  picked: boolean;
-  /** True where it is an element of the page unless something else is handed in, and nobody hands in what cannot be followed. */
-  element: boolean;
-}
+import { PLATFORM } from './modules';
+import { setTo } from './setTo';
+import { add, sameTarget, unknownTarget, type SiteTarget } from './siteTarget';
+import { sameNames, tagNames } from './tagNames';
 
 const ROUNDS = 3;
 const HANDED_IN = 'Which component it is, is decided by whoever hands it in.';
@@ -52,6 +30,7 @@ export class Targets {
   /** By site; with holes where numbers are to spare. */
   readonly all: SiteTarget[];
   private readonly resolved: Kept<number, Resolved>;
+  private readonly brought: Brought;
   private names: Map<string, number[]> | null = null;
   /** Sites whose tag is read from a context. */
   private readonly readFrom: { site: number; origin: Origin }[] = [];
@@ -62,10 +41,11 @@ export class Targets {
     private readonly graph: Graph,
     before: Targets | null,
   ) {
+    this.brought = new Brought(graph);
     this.resolved = before?.resolved ?? new Kept(graph.reads);
     if (before?.names) {
       // A tag may mean another component, once there are others of its name.
-      this.names = this.findNames();
+      this.names = tagNames(this.graph);
       if (!sameNames(this.names, before.names)) this.resolved.clear();
     }
     this.all = graph.sites.map((_, site) => this.resolvedAt(site));
@@ -107,6 +87,9 @@ export class Targets {
       const entry = graph.sites[site];
       if (entry) reads.touch(entry.file);
       for (const fn of [...(one?.components ?? []), ...(other?.components ?? [])]) reads.touch(about.sites(fn));
+      if (one?.provides !== other?.provides)
+        for (const context of [one?.provides, other?.provides])
+          if (context != null) reads.touch(about.providers(context));
     }
   }
 
@@ -125,7 +108,7 @@ export class Targets {
         else target.provides = context;
         continue;
       }
-      if (this.takeFunction(origin, target) || this.takeComputed(origin, target)) continue;
+      if (this.takeFunction(origin, target) || this.takeHeld(origin, target)) continue;
       if (graph.places[origin.place]?.kind === 'param') {
         this.handedIn(site, origin, resolved);
         continue;
@@ -136,12 +119,13 @@ export class Targets {
         add(target, { fn: named, via: -1 });
         continue;
       }
-      const wrapped = this.wrapped(origin.place, target, 0);
+      const wrapped = this.brought.wrapped(origin.place, target, 0);
       for (const inner of wrapped) add(target, inner);
       if (wrapped.length === 0) target.reason ??= this.whyUnresolved(origin.place, entry.fact.name, target);
     }
-    if (target.components.length === 0)
-      target.reason ??= this.notDefined(graph.at(entry.file, entry.fact.tag), entry.fact.name);
+    if (target.components.length > 0) return resolved;
+    target.reason ??= this.notDefined(graph.at(entry.file, entry.fact.tag), entry.fact.name);
+    target.element ||= (entry.fact.elseElement ?? false) && resolved.asked.length + resolved.readFrom.length === 0;
     return resolved;
   }
 
@@ -151,65 +135,37 @@ export class Targets {
     const place = graph.places[origin.place];
     const family = graph.files[file]?.family ?? 'react';
     if (place?.kind !== 'unknown' || origin.path.length > 0 || !FAMILIES[family].tagsByName) return null;
-    this.names ??= this.findNames();
-    const found = this.names.get(place.name) ?? [];
+    this.names ??= tagNames(this.graph);
+    const mayBeLazy = graph.autoImports.isOfNuxt(graph.path(file));
+    const found = this.names.get(place.name) ?? (mayBeLazy ? this.names.get(notLazy(place.name)) : undefined) ?? [];
     return found.length === 1 ? (found[0] ?? null) : null;
   }
 
-  private findNames(): Map<string, number[]> {
-    const { graph } = this;
-    const names = new Map<string, number[]>();
-    graph.functions.forEach(({ fact, file }, fn) => {
-      if (fact.role === 'component' && FAMILIES[graph.files[file]?.family ?? 'react'].tagsByName)
-        for (const name of new Set([fact.name, fact.ownName ?? fact.name]))
-          names.set(name, [...(names.get(name) ?? []), fn]);
-    });
-    // A name that a component was registered under is that component's alone.
-    graph.files.forEach((facts, own) => {
-      for (const { name, place: given } of facts.registers) {
-        const functions = graph.functionsAt(graph.at(own, given));
-        if (functions.length > 0) names.set(name, functions);
-      }
-    });
-    return names;
-  }
-
-  /** A tag that is computed: any of what it may come out as. */
-  private takeComputed(origin: Origin, target: SiteTarget): boolean {
+  /** A tag that a cell holds: any of what it is computed from, begins with or is set to. */
+  private takeHeld(origin: Origin, target: SiteTarget): boolean {
     const { graph } = this;
     if (origin.path.length > 0 || graph.places[origin.place]?.kind !== 'cell') return false;
-    const found = graph
-      .edgesInto(origin.place)
-      .filter((edge) => edge.op === 'same')
-      .flatMap((edge) => graph.trace(edge.from))
-      .filter((from) => this.takeFunction(from, target));
+    const begins = graph.edgesInto(origin.place).filter(({ op }) => op === 'same' || op === 'frozen');
+    const from = [...begins.map((edge) => edge.from), ...setTo(graph, origin.place)];
+    const found = from.flatMap((place) => this.brought.broughtBy(place, target));
+    for (const one of found) add(target, one);
     return found.length > 0;
   }
 
   private takeFunction(origin: Origin, target: SiteTarget): boolean {
     const fn = origin.path.length === 0 ? this.graph.functionOfSelf.get(origin.place) : undefined;
     if (fn === undefined) return false;
-    add(target, { fn, via: this.madeBy(fn, origin) });
+    // `() => import('./House.vue')` where a component is expected: what it fetches.
+    const fetched = this.brought.fetchedBy(fn);
+    for (const one of fetched) add(target, one);
+    if (fetched.length === 0) add(target, { fn, via: this.brought.madeBy(fn, origin) });
     return true;
-  }
-
-  /** The call of a wrapper that brought a component it writes inside; -1 where it stands at a module's top level. */
-  private madeBy(fn: number, origin: Origin): number {
-    const { graph } = this;
-    const calls = origin.calls ?? [];
-    for (let i = calls.length - 1; i >= 0; i--) {
-      const call = calls[i] ?? -1;
-      for (const maker of graph.targetsOf(call))
-        for (let f = graph.functions[fn]?.parent ?? -1; f !== -1; f = graph.functions[f]?.parent ?? -1)
-          if (f === maker) return call;
-    }
-    return -1;
   }
 
   /** A tag that is a parameter: of a wrapper, by its calls; of a component, by the sites that render it. */
   private handedIn(site: number, origin: Origin, { target, asked }: Resolved): void {
     const taker = this.graph.fnOfPlace(origin.place);
-    for (const { call, through, found } of this.givenFor(origin, target, 0)) {
+    for (const { call, through, found } of this.brought.givenFor(origin, target, 0)) {
       for (const one of found) add(target, one);
       // Inside a wrapper, what it renders depends on the call that made it.
       if (!through) target.byCall.set(call, [...(target.byCall.get(call) ?? []), ...found]);
@@ -241,6 +197,7 @@ export class Targets {
     this.all.forEach((target) => {
       if (target.element && target.reason === HANDED_IN)
         target.reason = 'It is an element of the page: nobody hands in anything else.';
+      else if (target.element && target.components.length === 0) target.reason = 'It is an element of the page.';
     });
   }
 
@@ -248,41 +205,6 @@ export class Targets {
   private isElementByDefault({ path }: Origin, taker: number): boolean {
     const prop = this.graph.functions[taker]?.fact.props?.find((one) => one.name === path[0]);
     return path.length === 1 && /^['"`]/.test(prop?.default ?? '');
-  }
-
-  /** What the callers of a function give for one of its parameters. A call it came back through says which is meant. */
-  private givenFor(
-    origin: Origin,
-    target: SiteTarget,
-    depth: number,
-  ): { call: number; through: boolean; found: Target[] }[] {
-    const { graph } = this;
-    const taker = graph.fnOfPlace(origin.place);
-    const entry = graph.functions[taker];
-    const index = entry?.fact.params.findIndex((param) => graph.at(entry.file, param) === origin.place) ?? -1;
-    const passed = (origin.calls ?? []).filter((call) => graph.targetsOf(call).includes(taker));
-    const calls = passed.length > 0 ? passed : graph.callersOfFunction(taker);
-    return calls.flatMap((call) => {
-      const given = graph.calls[call];
-      const arg = given?.fact.args[index];
-      if (given) graph.reads.note(given.file);
-      if (!given || arg == null || depth > 4) return [];
-      const found = graph.trace(graph.at(given.file, arg), origin.path).flatMap((from): Target[] => {
-        const own = this.functionsOf(from);
-        if (own.length > 0) return own;
-        if (graph.places[from.place]?.kind === 'param') {
-          const calls = [...(origin.calls ?? []), ...(from.calls ?? [])];
-          return this.givenFor({ ...from, calls }, target, depth + 1).flatMap((one) => one.found);
-        }
-        return this.wrapped(from.place, target, 0);
-      });
-      return [{ call, through: passed.length > 0, found }];
-    });
-  }
-
-  private functionsOf(origin: Origin): Target[] {
-    const fn = origin.path.length === 0 ? this.graph.functionOfSelf.get(origin.place) : undefined;
-    return fn === undefined ? [] : [{ fn, via: this.madeBy(fn, origin) }];
   }
 
   /** A tag that is read from a context is whatever those who provide it give. */
@@ -348,38 +270,7 @@ export class Targets {
       target.outside = true;
       target.reason = `It comes from the package “${imported.source}”, outside the project.`;
     }
-    for (const inner of this.wrapped(from.place, target, 0)) add(target, inner);
-  }
-
-  /**
-   * A wrapper from outside (`observer(Tray)`, `connect(pick)(Tray)`) renders what it is given: the component among its
-   * arguments, or among those of the call that made it. Where there is none, what comes out belongs to that package.
-   */
-  private wrapped(place: number, target: SiteTarget, depth: number): Target[] {
-    const { graph } = this;
-    const call = graph.callOfResult.get(place);
-    const entry = call === undefined ? undefined : graph.calls[call];
-    if (!entry || depth > 3) return [];
-    const found: Target[] = [];
-    for (const arg of entry.fact.args) {
-      if (arg === null) continue;
-      for (const origin of graph.trace(graph.at(entry.file, arg))) {
-        const fn = origin.path.length === 0 ? graph.functionOfSelf.get(origin.place) : undefined;
-        const role = fn === undefined ? undefined : graph.functions[fn]?.fact.role;
-        if (fn !== undefined && (role === 'component' || role === 'candidate'))
-          found.push({ fn, via: this.madeBy(fn, origin) });
-        else found.push(...this.wrapped(origin.place, target, depth + 1));
-      }
-    }
-    if (found.length > 0 && call !== undefined && graph.targetsOf(call).length === 0) target.outside = true;
-    for (const origin of graph.trace(graph.at(entry.file, entry.fact.callee))) {
-      const imported = graph.importedAs(origin.place);
-      if (imported?.resolution.kind === 'outside') {
-        target.outside = true;
-        target.reason ??= `It is made by the package “${imported.source}”, outside the project.`;
-      } else found.push(...this.wrapped(origin.place, target, depth + 1));
-    }
-    return found;
+    for (const inner of this.brought.wrapped(from.place, target, 0)) add(target, inner);
   }
 
   private whyUnresolved(place: number, name: string, target: SiteTarget): string {
@@ -397,6 +288,9 @@ export class Targets {
         case 'missing':
           return resolution.reason;
         case 'file':
+          // A build for one platform takes its files all over, also those behind files that are for all.
+          if (PLATFORM.test(graph.path(graph.fileOfPlace[place] ?? 0)))
+            return 'Which files stand in for others on its platform, is not followed everywhere.';
           return `“${graph.path(resolution.file)}” exports nothing that “${name}” could be.`;
       }
     }
@@ -411,10 +305,16 @@ export class Targets {
   /** A tag that is no name of something, but an expression, may bring anything. */
   private notDefined(place: number, name: string): string {
     const written = pascal(name.slice(name.lastIndexOf('.') + 1));
-    return pascal(this.graph.places[place]?.name ?? '') === written
+    const { kind, name: known = '' } = this.graph.places[place] ?? {};
+    return kind === 'unknown' && pascal(known) === written
       ? `Nothing in the project defines “${name}”.`
       : 'Which component it is, is decided while it runs.';
   }
+}
+
+/** `LazyTray` is `Tray`, fetched when it is shown first. */
+function notLazy(name: string): string {
+  return name.replace(/^Lazy(?=[A-Z])/, '');
 }
 
 function isPicked(graph: Graph, tag: number): boolean {
@@ -422,42 +322,4 @@ function isPicked(graph: Graph, tag: number): boolean {
   return [...before].some((place) =>
     graph.edgesInto(place).some((edge) => edge.op === 'get' && isAnyField(edge.field)),
   );
-}
-
-function unknownTarget(): SiteTarget {
-  return {
-    targets: [],
-    byCall: new Map(),
-    components: [],
-    provides: null,
-    consumes: null,
-    reason: null,
-    outside: false,
-    picked: false,
-    element: false,
-  };
-}
-
-function add(target: SiteTarget, one: Target): void {
-  if (!target.targets.some((known) => known.fn === one.fn && known.via === one.via)) target.targets.push(one);
-  if (!target.components.includes(one.fn)) target.components.push(one.fn);
-}
-
-function sameTarget(a: SiteTarget, b: SiteTarget): boolean {
-  if (a.provides !== b.provides || a.consumes !== b.consumes || a.reason !== b.reason) return false;
-  if (a.outside !== b.outside || a.picked !== b.picked || a.element !== b.element || a.byCall.size !== b.byCall.size)
-    return false;
-  if (!sameTargets(a.targets, b.targets)) return false;
-  for (const [call, targets] of a.byCall) if (!sameTargets(targets, b.byCall.get(call))) return false;
-  return true;
-}
-
-function sameTargets(a: readonly Target[], b: readonly Target[] | undefined): boolean {
-  return !!b && a.length === b.length && a.every(({ fn, via }, i) => b[i]?.fn === fn && b[i].via === via);
-}
-
-function sameNames(a: ReadonlyMap<string, readonly number[]>, b: ReadonlyMap<string, readonly number[]>): boolean {
-  if (a.size !== b.size) return false;
-  for (const [name, functions] of a) if (!sameList(functions, b.get(name))) return false;
-  return true;
 }

@@ -252,6 +252,8 @@ const Seen = z.object({
   line: z.number().int(),
   /** Only what is computed from the value gets there. */
   computed: z.boolean().optional(),
+  /** Why the value is taken to get there, where that is not certain. */
+  reason: z.string().optional(),
 });
 
 export const TrailDocument = z.object({

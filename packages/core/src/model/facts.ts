@@ -158,6 +158,8 @@ export interface CallFact {
   optional?: boolean;
   /** Where what it calls cannot be found, nothing is taken to come of it. */
   onlyKnown?: boolean;
+  /** It is a template with a tag: what it is given are values in a text. */
+  template?: boolean;
   fn: FunctionId;
   at: Spot;
 }
@@ -266,6 +268,8 @@ export interface ContextFact {
 
 export interface ContextReadFact {
   context: PlaceId;
+  /** Whoever reads it asks whether there is anything. */
+  maybe?: true;
   result: PlaceId;
   fn: FunctionId;
   at: Spot;
@@ -290,6 +294,8 @@ export interface MutationFact {
   field: string;
   /** The place of the change, called by a call of its own; null for a method that changes the object itself. */
   change: PlaceId | null;
+  /** What an assignment gives to a cell; it is the cell's from then on, and does not flow there. */
+  given?: PlaceId;
   /** As the source says it: `tray.open = …`, `trays.push()`. */
   text: string;
   /** It changes what elements of the page have, and they are there to be changed in place. */
@@ -456,4 +462,4 @@ export interface FileFacts {
 }
 
 /** Raised whenever the shape or meaning of facts changes, so that cached ones are read anew. */
-export const FACTS_VERSION = 24;
+export const FACTS_VERSION = 29;

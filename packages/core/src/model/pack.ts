@@ -37,6 +37,7 @@ const REPEATS: readonly Repeat[] = ['once', 'conditional', 'many'];
 const OPEN = 1;
 const OPTIONAL = 2;
 const ONLY_KNOWN = 4;
+const TEMPLATE = 8;
 
 type Cell = number | string | null | (number | null)[] | string[];
 
@@ -67,8 +68,9 @@ export function pack(facts: FileFacts): string {
       at.column,
       at.length,
     );
-  for (const { callee, name, args, receiver, result, repeat, open, optional, onlyKnown, fn, at } of calls) {
-    const flags = (open ? OPEN : 0) + (optional ? OPTIONAL : 0) + (onlyKnown ? ONLY_KNOWN : 0);
+  for (const { callee, name, args, receiver, result, repeat, open, optional, onlyKnown, template, fn, at } of calls) {
+    const flags =
+      (open ? OPEN : 0) + (optional ? OPTIONAL : 0) + (onlyKnown ? ONLY_KNOWN : 0) + (template ? TEMPLATE : 0);
     const often = REPEATS.indexOf(repeat);
     packed.calls.push(callee, name, args, receiver, result, often, flags, fn, at.line, at.column, at.length);
   }
@@ -135,6 +137,7 @@ function unpackCalls(cells: readonly Cell[]): CallFact[] {
       ...(flags & OPEN ? { open: true } : {}),
       ...(flags & OPTIONAL ? { optional: true } : {}),
       ...(flags & ONLY_KNOWN ? { onlyKnown: true } : {}),
+      ...(flags & TEMPLATE ? { template: true } : {}),
       fn: cells[i + 7] as number,
       at: { line: cells[i + 8] as number, column: cells[i + 9] as number, length: cells[i + 10] as number },
     });

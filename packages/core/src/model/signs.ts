@@ -78,3 +78,6 @@ export function shownName(field: string): string {
   if (isUpdate(field)) return field.slice(UPDATE.length);
   return eventOf(field) ?? (isSlot(field) ? field.slice(SLOT.length) : field);
 }
+
+/** The topic of what is sent or heard under one that is chosen while the program runs. */
+export const ANY_TOPIC = '*';

@@ -1,6 +1,7 @@
 /** Aliases written out in a bundler's configuration, read as data: nothing of it is run. */
 import type * as t from '@babel/types';
 import { parseScript } from './script/module';
+import { calledName } from './script/names';
 import { fieldOf } from './script/patterns';
 import { walkNodes } from './script/walk';
 
@@ -92,12 +93,7 @@ function pathOf(node: t.Node, consts: ReadonlyMap<string, t.Node>): string | nul
     case 'MemberExpression':
       return node.object.type === 'NewExpression' ? pathOf(node.object, consts) : null;
     case 'CallExpression': {
-      const name =
-        node.callee.type === 'MemberExpression'
-          ? fieldOf(node.callee.property, false)
-          : node.callee.type === 'Identifier'
-            ? node.callee.name
-            : '';
+      const name = calledName(node);
       if (name === 'cwd') return '.';
       if (name === 'fileURLToPath' || name === 'dirname')
         return node.arguments[0] ? pathOf(node.arguments[0], consts) : null;

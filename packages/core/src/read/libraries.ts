@@ -15,6 +15,7 @@ import { selectors } from './stores/selectors';
 import { subscribed } from './stores/subscribed';
 import { moduleStores } from './stores/moduleStores';
 import { vueRouter } from './vue/routes';
+import { utilities } from './vue/utilities';
 import { spotOf } from './script/builder';
 import type { ScriptReader } from './script/reader';
 
@@ -32,6 +33,7 @@ const LIBRARIES: readonly Library[] = [
   subscribed,
   moduleStores,
   vueRouter,
+  utilities,
 ];
 
 export const PREFIX = 'model:';
@@ -73,6 +75,9 @@ export function readLibraryCall(
 function calledFrom(r: ScriptReader, callee: t.Node): { source: string; name: string } | null {
   if (callee.type === 'Identifier') {
     const place = r.scope.lookup(callee.name);
+    // Build tools import what makes a store by themselves.
+    if (place === undefined && r.b.facts.family === 'vue' && callee.name === 'defineStore')
+      return { source: 'pinia', name: callee.name };
     const imported = place === undefined ? undefined : r.importOf.get(place);
     return imported ? { source: imported.source, name: imported.imported } : null;
   }

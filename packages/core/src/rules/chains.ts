@@ -11,6 +11,8 @@ import type { Cells } from '../follow/cells';
 export interface Chain {
   before: FlowStop;
   relays: FlowStop[];
+  /** The relays of which it is certain that they do nothing but carry. */
+  carriers: FlowStop[];
   after: FlowStop;
   hops: FlowHop[];
 }
@@ -41,8 +43,9 @@ export function chains(
     const all = part(flow);
     const way = all && itself(all);
     if (!way || way.stops.size < relays + 2) continue;
-    for (const chain of chainsOf(way, linked)) {
-      if (new Set(chain.relays.filter(carries(chain)).map((r) => r.component?.fn)).size < relays) continue;
+    for (const found of chainsOf(way, linked)) {
+      const chain = trimmed(found, found.relays.filter(carries(found)));
+      if (new Set(chain.carriers.map((r) => r.component?.fn)).size < relays) continue;
       const first = chain.relays[0];
       // Fields of one object carried together are one chain.
       const key = `${first?.component?.id ?? ''}.${first?.name.split('.')[0] ?? ''}`;
@@ -69,6 +72,21 @@ function onlyCarries({ program, render }: Linked, chain: Chain, authors: number)
     if (new Set(sites.map((site) => render.authors[site])).size > authors) return false;
     // What a wrapper from a package does with what comes by is not known.
     return arriving?.site == null || !program.siteTargets[arriving.site]?.outside;
+  };
+}
+
+/** A chain from its first carrier to its last. */
+function trimmed(chain: Chain, carriers: FlowStop[]): Chain {
+  const { before, relays, after, hops } = chain;
+  const [first, last] = [relays.findIndex((one) => carriers.includes(one)), relays.length - 1];
+  const end = last - [...relays].reverse().findIndex((one) => carriers.includes(one));
+  if (first === -1) return chain;
+  return {
+    before: relays[first - 1] ?? before,
+    relays: relays.slice(first, end + 1),
+    carriers,
+    after: relays[end + 1] ?? after,
+    hops: hops.slice(first, end + 2),
   };
 }
 
@@ -112,7 +130,7 @@ function chainsIn(part: Flow, linked: Linked): Chain[] {
     for (const hop of before.hops) {
       const first = part.stops.get(hop.target);
       const stretch = first && isByHand(linked, hop) && isRelay(first) ? stretchFrom(first) : null;
-      if (stretch) found.push({ before, ...stretch, hops: [hop, ...stretch.hops] });
+      if (stretch) found.push({ before, carriers: [], ...stretch, hops: [hop, ...stretch.hops] });
     }
   }
   return found;

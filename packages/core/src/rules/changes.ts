@@ -1,9 +1,7 @@
 /** Whether values change, and who changes them: what several rules ask of a cell. */
 import type { CellFlow, Cells } from '../follow/cells';
 import type { FlowStop } from '../follow/flow';
-import type { CallFact, FileFacts, Spot } from '../model/facts';
-import { push } from '../link/byPlace';
-import { once } from '../link/once';
+import type { CallFact } from '../model/facts';
 import type { Linked } from '../link';
 import type { Graph } from '../link/graph';
 
@@ -48,37 +46,3 @@ export function isShown({ program: { graph }, locals }: Linked, { values }: Cell
     }),
   );
 }
-
-/** A change in place. */
-export interface Mutation {
-  text: string;
-  field: string;
-  ofElement: boolean;
-  file: number;
-  fn: number;
-  at: Spot;
-}
-
-const NO_MUTATIONS: readonly Mutation[] = [];
-
-/** Changes in place of the object a place holds. */
-export function mutationsAt({ program: { graph } }: Linked, place: number): readonly Mutation[] {
-  const file = graph.fileOfPlace[place] ?? 0;
-  const facts = graph.files[file];
-  if (!facts || facts.mutations.length === 0) return NO_MUTATIONS;
-  const found = byObject(facts).get(place - graph.at(file, 0));
-  if (!found) return NO_MUTATIONS;
-  return found.flatMap((index) => {
-    const one = facts.mutations[index];
-    if (!one) return [];
-    const { field, text, ofElement = false, at } = one;
-    return { field, text, ofElement, file, fn: graph.fnAt(file, one.fn), at };
-  });
-}
-
-/** The changes in place of a file by the place of what is changed, as indices into its facts. */
-const byObject = once((facts: FileFacts): ReadonlyMap<number, number[]> => {
-  const found = new Map<number, number[]>();
-  facts.mutations.forEach(({ object }, index) => push(found, object, index));
-  return found;
-});

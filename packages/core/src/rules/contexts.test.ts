@@ -101,6 +101,32 @@ describe('missing-provider: ways that are not told for certain', () => {
   });
 });
 
+describe('missing-provider: what asks whether there is anything', () => {
+  const found = (reads: string, around = '<Gauge />'): string[] =>
+    one(`const Soil = createContext(null);
+      function Gauge() { ${reads} return <b>{depth}</b>; }
+      export function App() { return <main>${around}</main>; }
+      createRoot(document.body).render(<App />);`)
+      .findings()
+      .flatMap(({ rule, level }) => (rule === 'missing-provider' ? [level] : []));
+
+  test.each([
+    ['not at all', 'const { depth } = useContext(Soil);', ['error']],
+    ['by a question mark', 'const soil = useContext(Soil); const depth = soil?.depth;', ['note']],
+    ['by another value', 'const { depth } = useContext(Soil) ?? { depth: 1 };', ['note']],
+    ['by a condition', 'const soil = useContext(Soil); let depth = 1; if (soil) depth = soil.depth;', ['note']],
+    ['only to fail', 'const soil = useContext(Soil); if (!soil) throw new Error(); const { depth } = soil;', ['error']],
+  ])('%s', (_what, reads, levels) => {
+    expect(found(reads)).toEqual(levels);
+  });
+
+  test('and stands below a provider elsewhere', () => {
+    const both = '<Soil.Provider value={{ depth: 1 }}><Gauge /></Soil.Provider><Gauge />';
+    expect(found('const soil = useContext(Soil); const depth = soil?.depth;', both)).toEqual([]);
+    expect(found('const { depth } = useContext(Soil);', both)).toEqual(['error']);
+  });
+});
+
 describe('unread-provider', () => {
   test('a context that is provided and read nowhere', () => {
     const survey = one(
@@ -114,6 +140,19 @@ describe('unread-provider', () => {
       function App() { return <Soil.Provider value={2}><Bed /></Soil.Provider>; }
       function Bed() { return <Soil.Consumer>{(soil) => <b>{soil}</b>}</Soil.Consumer>; }`);
     expect(foundBy('unread-provider', survey)).toEqual([]);
+  });
+
+  test.each([
+    ['a key of its own', `['soil']`, ['Bed.seed']],
+    ['a key that is put together while the program runs', `{ [kind]: { default: null } }`, []],
+  ])('read under %s', (_what, inject, found) => {
+    const survey = surveyOf({
+      'package.json': '{ "dependencies": { "vue": "2.7.0" } }',
+      'src/Bed.vue': `<script>import Lid from './Lid.vue'; export default { components: { Lid }, data: () => ({ n: 1 }), provide() { return { soil: this.n, seed: this.n }; } };</script><template><Lid /></template>`,
+      'src/Lid.vue': `<script>const kind = 'so' + 'il'; export default { inject: ${inject} };</script><template><b>{{ soil }}</b></template>`,
+      'src/main.js': `import Vue from 'vue'; import Bed from './Bed.vue'; new Vue({ render: (h) => h(Bed) });`,
+    });
+    expect(foundBy('unread-provider', survey)).toEqual(found);
   });
 
   test('handed out of the project, it may be read there', () => {

@@ -281,3 +281,18 @@ describe('a state that starts as what the address says', () => {
     expect(rules).toEqual(found);
   });
 });
+
+test('a copy that a subscription keeps in step', () => {
+  const found = (runs: string): string[] =>
+    foundBy(
+      'mirrored-state',
+      surveyOf({
+        'package.json': '{ "dependencies": { "svelte": "4.2.0" } }',
+        'src/soil.js': `import { writable } from 'svelte/store'; export const soil = writable('wet');`,
+        'src/App.svelte': `<script>import { onDestroy } from 'svelte'; import { soil } from './soil'; let now = $soil; onDestroy(soil.subscribe((value) => { ${runs} }));</script>
+          <input bind:value={now} /><b on:click={() => soil.set('dry')}>{now}</b>`,
+      }),
+    );
+  expect(found('now = value;')).toEqual([]);
+  expect(found('console.log(value);')).toEqual(['App.now']);
+});

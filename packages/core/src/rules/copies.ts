@@ -39,7 +39,6 @@ export const copies = once(findCopies);
 interface Taking {
   stop: FlowStop;
   component: ComponentInfo;
-  local: Local;
   visited: Visited;
   to: number;
 }
@@ -57,7 +56,7 @@ function takingsOf(linked: Linked, flow: Flow): Taking[] {
         if (isGuess(linked, local, visited)) return [];
         // Renamed on arrival: `depth: initialDepth`.
         if (FIRST_ONLY.test(program.graph.places[visited.place]?.name ?? '')) return [];
-        return [{ stop, component, local, visited, to }];
+        return [{ stop, component, visited, to }];
       }),
     );
   });
@@ -80,7 +79,7 @@ function findCopies(cells: Cells, linked: Linked): Copy[] {
     const { values } = source;
     // What never changes is a first value, and no home of its own.
     if (!values || source.cell.kind === 'constant' || copiedAt(values).length === 0) continue;
-    for (const { stop, component, local, visited, to } of takings.get(values, () => takingsOf(linked, values))) {
+    for (const { stop, component, visited, to } of takings.get(values, () => takingsOf(linked, values))) {
       const copy = byValue.get(`${to}:${component.fn}`);
       if (!copy || copy === source) continue;
       // What only goes into it is another fact; where it is computed once, it goes stale all the same.
@@ -97,7 +96,7 @@ function findCopies(cells: Cells, linked: Linked): Copy[] {
       if (known) {
         known.sources.push(source);
         known.sourceChanges ||= changes(source);
-        known.inStep ||= isReset(linked, local, copy);
+        known.inStep ||= isReset(linked, source, component, copy);
         continue;
       }
       found.push({
@@ -107,7 +106,10 @@ function findCopies(cells: Cells, linked: Linked): Copy[] {
         sources: [source],
         changed: usesOf(copy).some((kind) => kind !== 'effect'),
         sourceChanges: changes(source),
-        inStep: usesOf(copy).includes('effect') || isReset(linked, local, copy) || isStartedAnew(linked, component),
+        inStep:
+          usesOf(copy).includes('effect') ||
+          isReset(linked, source, component, copy) ||
+          isStartedAnew(linked, component),
         draft:
           (isHandedBack(copy, component) || isWrittenBack(linked, copy, source)) && !isPicked(linked, values, stop),
       });
@@ -137,9 +139,10 @@ function usesOf(copy: CellFlow): string[] {
   return writersOf(copy).flatMap((stop) => stop.facts.uses.map((use) => use.kind));
 }
 
-/** Whether the value is given to what changes the copy: set back to what it was copied from. */
-function isReset(linked: Linked, local: Local, { cell }: CellFlow): boolean {
+/** Whether a component gives the value, however it comes there, to what changes the copy: set back to what it was copied from. */
+function isReset(linked: Linked, source: CellFlow, component: ComponentInfo, { cell }: CellFlow): boolean {
   const { graph } = linked.program;
+  const stops = [...(source.values?.stops.values() ?? [])].filter((stop) => stop.component === component);
   const isSetter = (call: number): boolean => {
     const entry = graph.calls[call];
     return !!entry && isChangeOf(graph, entry.file, entry.fact, cell.setter?.place);
@@ -147,7 +150,9 @@ function isReset(linked: Linked, local: Local, { cell }: CellFlow): boolean {
   const isWritten = (visited: Visited): boolean =>
     graph.callsWithArg(visited.place).some(isSetter) ||
     graph.edgesOutOf(visited.place).some((edge) => edge.op === 'same' && edge.to === cell.value?.place);
-  return local.visited.some((visited) => !wasDerived(visited) && isWritten(visited));
+  return stops.some((stop) =>
+    linked.locals.explore(stop.at).visited.some((visited) => !wasDerived(visited) && isWritten(visited)),
+  );
 }
 
 /** Whether the component is written with a key of its own: another key, and it starts from nothing. */
@@ -233,7 +238,8 @@ export function takenOnce(linked: Linked, cells: Cells): Taken[] {
           const bound = after.visited.map((one) => graph.places[one.place]).find((one) => one?.kind === 'binding');
           found.set(`${edge.to}`, {
             component: stop.component,
-            name: bound?.name ?? place?.name ?? stop.name,
+            // What is taken out of a reference goes by the reference's name.
+            name: [bound?.name, place?.name].find((one) => one && one !== 'value') ?? stop.name,
             file: graph.fileOfPlace[edge.to] ?? 0,
             spot: place?.at ?? START,
             from: stop.name,

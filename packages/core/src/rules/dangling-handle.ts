@@ -1,5 +1,6 @@
 /** A parent reaches for what a child does not offer. */
 import { FAMILIES } from '../model/families';
+import { isAnyField } from '../model/signs';
 import { beside, named, seat, type Draft, type Rule } from './rule';
 import { passings } from './sites';
 
@@ -50,7 +51,7 @@ export function Bench() {
         const fn = program.graph.fnOfCall(call);
         const early = fn === author.fn && FAMILIES[component.family].runsAgain;
         // What every instance has is there without being offered.
-        if ((offers.has(method) && !early) || method.startsWith('$')) continue;
+        if ((offers.has(method) && !early) || method.startsWith('$') || isAnyField(method)) continue;
         const why = offers.has(method)
           ? `while it renders: ${component.name} is not there yet`
           : offers.size === 0

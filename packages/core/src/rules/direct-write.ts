@@ -7,7 +7,8 @@ import type { CellFlow, CellInfo } from '../follow/cells';
 import { stopsOfItself, type FlowStop } from '../follow/flow';
 import { isAnew, isPart, wasDerived, wasFrozen, type Visited } from '../link/visited';
 import { FAMILIES } from '../model/families';
-import { isChangeOf, isShown, mutationsAt, writersOf, type Mutation } from './changes';
+import { mutationsAt, type Mutation } from '../follow/inPlace';
+import { isChangeOf, isShown, writersOf } from './changes';
 import { beside, named, seat, type Draft, type Rule } from './rule';
 import type { Spot } from '../model/facts';
 
@@ -137,6 +138,7 @@ function draftsOf(linked: Linked, { cell, values }: CellFlow): Map<Spot, Draft> 
           wasDerived(visited) ||
           wasFrozen(visited) ||
           one.ofElement ||
+          throughReference(one) ||
           isAnew(visited.flags) ||
           isPutTogether(program.graph, visited.place) ||
           isInHelper(linked, stop, visited, one)
@@ -156,6 +158,11 @@ function draftsOf(linked: Linked, { cell, values }: CellFlow): Map<Spot, Draft> 
       }
   }
   return found;
+}
+
+/** `place.current.seen = true`: what is kept in a reference is changed there without being shown, and on purpose. */
+function throughReference({ text }: Mutation): boolean {
+  return /\.current\./.test(text);
 }
 
 /** Whether what is changed is the value itself; of a class, also a field set on its state. */

@@ -3,7 +3,7 @@ import { arrivalOf } from '../follow/trail';
 import type { Linked } from '../link';
 import type { CellFlow } from '../follow/cells';
 import { CHAIN_SETTINGS, chains, type Chain } from './chains';
-import { beside, count, list, named, seat, type Draft, type Rule } from './rule';
+import { beside, count, list, named, namesOf, seat, type Draft, type Rule } from './rule';
 
 export const drilledProp: Rule = {
   id: 'drilled-prop',
@@ -87,10 +87,10 @@ function draftOf(linked: Linked, alike: readonly Chain[]): Draft[] {
     ),
   );
   const [chain] = told;
-  const first = chain?.relays[0];
+  const first = chain?.carriers[0];
   if (!chain || !first?.component) return [];
-  const values = [...new Set(told.map(({ relays }) => relays[0]?.name ?? ''))];
-  const carried = chain.relays.map((stop) => stop.component?.name ?? '');
+  const values = [...new Set(told.map(({ carriers }) => carriers[0]?.name ?? ''))];
+  const carried = chain.carriers.map((stop) => stop.component?.name ?? '');
   const end = chain.after.component?.name ?? '';
   const renamed =
     values.length > 1 || chain.after.name === first.name ? '' : `, where it is called ${chain.after.name}`;
@@ -100,10 +100,9 @@ function draftOf(linked: Linked, alike: readonly Chain[]): Draft[] {
     {
       message: `${count(carried.length, 'component hands', 'components hand')} ${list(values)} on and never ${carried.length === 1 ? 'uses' : 'use'} ${it}: ${list(carried)} carry ${it} from ${chain.before.component?.name ?? 'its module'} to ${end}${renamed}.`,
       component: first.component.name,
-      name: first.name,
-      ...(values.length > 1 ? { names: values } : {}),
+      ...namesOf(values),
       ...seat(linked, at.file, at.spot),
-      ...named([chain.before, ...chain.relays, chain.after].map((stop) => stop.component)),
+      ...named([chain.before, ...chain.carriers, chain.after].map((stop) => stop.component)),
       related: chain.hops.map((hop, index) => {
         const giver = [chain.before, ...chain.relays][index]?.component?.name ?? 'Its home';
         return beside(linked, hop.file, hop.spot, `${giver} hands it on as ${hop.name}.`);

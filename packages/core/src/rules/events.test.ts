@@ -218,6 +218,40 @@ describe('payload-mismatch', () => {
   });
 });
 
+describe('topics that are chosen while the program runs', () => {
+  const bus = `import { EventEmitter } from 'events'; export const bus = new EventEmitter();`;
+  const found = (listens: string, sends: string): string[] =>
+    surveyOf({
+      'src/bus.js': bus,
+      'src/App.jsx': `import { useEffect, useState } from 'react'; import { bus } from './bus';
+        function useTopic(topic, run) { useEffect(() => { ${listens} return () => bus.off(topic, run); }, [topic, run]); }
+        export function App({ kind }) { const [n, setN] = useState(0); useTopic('dig', setN); return <b onClick={() => { ${sends} }}>{n}</b>; }`,
+    })
+      .findings()
+      .flatMap(({ rule, name }) => (/^un(heard|sent)-event$/.test(rule) ? [`${rule} ${name}`] : []));
+
+  test.each([
+    ['what is sent may be heard by any of them', 'bus.on(topic, run);', `bus.emit('fill', 1);`, []],
+    [
+      'nothing listens for it',
+      `bus.on('dig', run);`,
+      `bus.emit('dig', 1); bus.emit('fill', 1);`,
+      ['unheard-event fill'],
+    ],
+    ['what is heard may be sent by any of them', `bus.on('fill', run);`, 'bus.emit(kind, 1);', []],
+    ['nothing sends it', `bus.on('fill', run);`, '', ['unsent-event fill']],
+    [
+      'what the page hears says nothing of a bus',
+      `window.addEventListener(topic, run);`,
+      `bus.emit('fill', 1);`,
+      ['unheard-event fill'],
+    ],
+    ['what the program runs in is no bus', `process.stdin.on('fill', run);`, '', []],
+  ])('%s', (_what, listens, sends, expected) => {
+    expect(found(listens, sends)).toEqual(expected);
+  });
+});
+
 describe('leaked-listener', () => {
   const bed = (effect: string): ReturnType<typeof one> =>
     one(
@@ -249,6 +283,8 @@ describe('leaked-listener', () => {
       `const box = frame.current.firstChild; box.addEventListener('dig', () => setN(1));`,
       0,
     ],
+    ['on an element of its own, by a wrapper', `$(frame.current).on('dig', () => setN(1));`, 0],
+    ['on the window, by a wrapper', `$(window).on('dig', () => setN(1));`, 1],
     ['on an element that stays', `const box = frame.current; box.addEventListener('dig', () => setN(1));`, 1],
     [
       'ended by a signal',
@@ -283,6 +319,18 @@ describe('leaked-listener: timers that wait for a change to be the last', () => 
     });
     expect(foundBy('leaked-listener', survey)).toEqual(['App.setTimeout']);
   });
+});
+
+test.each([
+  ['is left', '', ['Bed.observe']],
+  ['is ended as the instance goes', `this.$once('hook:beforeDestroy', () => { sight.disconnect(); });`, []],
+  ['is ended at another time', `this.$once('hook:updated', () => { sight.disconnect(); });`, ['Bed.observe']],
+])('leaked-listener: what mounting starts and %s', (_what, ends, found) => {
+  const survey = surveyOf({
+    'package.json': '{ "dependencies": { "vue": "2.7.0" } }',
+    'src/Bed.vue': `<script>export default { mounted() { const sight = new ResizeObserver(() => {}); sight.observe(this.$el); ${ends} } };</script><template><b /></template>`,
+  });
+  expect(foundBy('leaked-listener', survey)).toEqual(found);
 });
 
 describe('leaked-listener: a store subscribed to by hand', () => {

@@ -30,7 +30,7 @@ import { wideClient } from './wide-client';
 import { drilledProp } from './drilled-prop';
 import { missingProvider } from './missing-provider';
 import { relayedEvent } from './relayed-event';
-import { settle, START, type Draft, type Rule } from './rule';
+import { settle, START, WEIGHT, type Draft, type Rule } from './rule';
 import { unresolved } from './unresolved';
 import { unusedProp } from './unused-prop';
 
@@ -67,8 +67,6 @@ export const RULES: readonly Rule[] = [
 
 /** Where each rule stands among the others. */
 const PLACE = new Map(RULES.map((rule, index) => [rule.id, index]));
-
-const WEIGHT: Record<Level, number> = { error: 0, warning: 1, note: 2 };
 
 /** Whether a level is at least as bad as another. */
 export function atLeast(level: Level, floor: Level): boolean {

@@ -1,6 +1,7 @@
 /** A required prop that a site does not pass. */
-import { doesSomethingWith, OWN_ATTRIBUTES, passings } from './sites';
-import { beside, named, seat, type Rule } from './rule';
+import { nearest } from '../follow/names';
+import { isMissed, passings, unknownAt } from './sites';
+import { beside, list, named, namesOf, seat, type Rule } from './rule';
 
 export const missingProp: Rule = {
   id: 'missing-prop',
@@ -33,23 +34,25 @@ export function Bench() {
     return passings(linked).flatMap(({ fact, file, component, author, open }) => {
       if (open || !component.props.some((prop) => prop.required)) return [];
       const given = new Set(fact.props.map((prop) => prop.name));
-      return component.props
-        .filter(
-          (prop) =>
-            prop.required &&
-            prop.default === null &&
-            !given.has(prop.name) &&
-            !OWN_ATTRIBUTES.has(prop.name) &&
-            doesSomethingWith(linked, component, prop.name),
-        )
-        .map((prop) => ({
-          message: `${author?.name ?? 'The entry'} renders ${component.name} without ${prop.name}, which it requires: there it gets nothing.`,
+      const [first, ...others] = component.props.filter(
+        (prop) => !given.has(prop.name) && isMissed(linked, component, prop),
+      );
+      if (!first) return [];
+      const missing = [first, ...others];
+      const unknown = unknownAt(component, fact);
+      const instead = missing.flatMap(({ name }) => nearest(name, unknown).slice(0, 1));
+      return [
+        {
+          message: `${author?.name ?? 'The entry'} renders ${component.name} without ${list(missing.map(({ name }) => name))}, which it requires: there it gets nothing.${instead.length > 0 ? ` It is passed ${list(instead)}: was that meant?` : ''}`,
           component: author?.name ?? null,
-          name: prop.name,
+          ...namesOf(missing.map(({ name }) => name)),
           ...seat(linked, file, fact.at),
           ...named([author, component]),
-          related: [beside(linked, component.file, prop.at, `${component.name} requires ${prop.name} here.`)],
-        }));
+          related: missing.map((prop) =>
+            beside(linked, component.file, prop.at, `${component.name} requires ${prop.name} here.`),
+          ),
+        },
+      ];
     });
   },
 };

@@ -39,6 +39,9 @@ function Badge() {
     const { program, render } = linked;
     const { graph } = program;
     const found: Draft[] = [];
+    const maybe = new Set(
+      graph.contextReads.flatMap(({ fact, file }) => (fact.maybe ? [graph.at(file, fact.result)] : [])),
+    );
     graph.contexts.forEach(({ fact, file }, context) => {
       if (fact.hasDefault || graph.defaulted.has(context)) return;
       const reported = new Set<number>();
@@ -48,6 +51,9 @@ function Badge() {
           if (!component || reported.has(component.fn)) continue;
           const above = render.environment(context, component.fn);
           if (!above.has(-1)) continue;
+          // Whoever asks whether there is anything may stand outside on some of its ways.
+          const asks = maybe.has(read.place);
+          if (asks && above.size > 1) continue;
           reported.add(component.fn);
           const place = graph.places[read.place];
           const way = render.wayWithout(context, component.fn);
@@ -57,6 +63,7 @@ function Badge() {
             message: `${component.name} reads ${fact.name}, but no provider stands above it ${ways}${names.length > 1 ? ` (${list(names)})` : ''}: there it gets nothing.`,
             component: component.name,
             name: fact.name,
+            ...(asks ? { level: 'note' as const } : {}),
             ...seat(linked, graph.fileOfPlace[read.place] ?? component.file, place?.at ?? fact.at),
             ...named(way.map((fn) => program.component(fn))),
             related: [beside(linked, file, fact.at, `${fact.name} is made here, without a default.`)],

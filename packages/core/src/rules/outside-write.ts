@@ -1,11 +1,13 @@
 /** Shared state changed from a component, past the functions meant for it. */
 import type { Linked } from '../link';
-import type { CellFlow } from '../follow/cells';
+import type { CellFlow, CellInfo } from '../follow/cells';
+import type { Graph } from '../link/graph';
+import { push } from '../link/byPlace';
 import { cellsHeld } from '../link/held';
-import { wasDerived, wasFrozen } from '../link/visited';
+import type { ComponentInfo } from '../link/program';
 import { FAMILIES } from '../model/families';
-import { mutationsAt } from './changes';
-import { beside, named, seat, type Draft, type Rule } from './rule';
+import { changedInPlace, type Mutation } from '../follow/inPlace';
+import { beside, list, named, namesOf, seat, type Draft, type Rule } from './rule';
 import type { Spot } from '../model/facts';
 
 export const outsideWrite: Rule = {
@@ -59,7 +61,10 @@ export const Gauge = observer(() => <b onClick={() => units.change('kelvin')}>{u
       if (fact.shared && fact.shared.within === 0 && (fact.kind === 'store' || fact.kind === 'service'))
         shared.set(graph.at(file, fact.value), { id: fact.shared.id, file, at: fact.at });
     });
-    const found = cells.all.flatMap((flow) => writtenThroughContext(linked, flow));
+    const byPair = new Map<string, Provided[]>();
+    for (const one of cells.all.flatMap((flow) => writtenThroughContext(linked, flow)))
+      push(byPair, `${one.component.id} ${one.home.id}`, one);
+    const found = [...byPair.values()].flatMap((all) => provided(linked, all));
     graph.files.forEach((facts, file) => {
       for (const { object, field, text, fn, at } of facts.mutations) {
         const component = program.component(program.unitOf(graph.fnAt(file, fn)));
@@ -95,39 +100,52 @@ function makesOne({ program }: Linked, { id, file }: { id: string; file: number 
   );
 }
 
+/** A state that a component provides and another one changes. */
+interface Provided {
+  component: ComponentInfo;
+  home: ComponentInfo;
+  cell: CellInfo;
+  change: Mutation;
+}
+
+/** What one component changes of another's, as one finding. */
+function provided(linked: Linked, all: readonly Provided[]): Draft[] {
+  const [first] = all;
+  if (!first) return [];
+  const { component, home, change } = first;
+  const names = [...new Set(all.map((one) => one.cell.name))];
+  return [
+    {
+      message: `${component.name} changes ${list(names)} of ${home.name} itself (${change.text}): its home does not know who changes ${all.length > 1 ? 'them' : 'it'}.`,
+      component: component.name,
+      ...namesOf(names),
+      ...seat(linked, change.file, change.at),
+      ...named([component, home]),
+      related: all.map((one) => beside(linked, one.cell.file, one.cell.spot, `${one.cell.name} lives here.`)),
+    },
+  ];
+}
+
 /** A state that is provided as what holds it, and changed by whoever reads the context. */
-function writtenThroughContext(linked: Linked, { cell, values }: CellFlow): Draft[] {
-  const { program, locals } = linked;
-  const { paths } = program;
+function writtenThroughContext(linked: Linked, { cell, values }: CellFlow): Provided[] {
+  const { program } = linked;
   const home = program.component(cell.home ?? -1);
   if (cell.kind !== 'state' || !home || !values || FAMILIES[home.family].directWriteIsLost) return [];
+  // A store is handed out to be set.
+  if (isStore(program.graph, cell)) return [];
   const read = new Set(
     [...values.stops.values()].flatMap(({ hops }) =>
       hops.flatMap((hop) => (hop.carrier === 'context' ? [hop.target] : [])),
     ),
   );
-  return [...read].flatMap((key): Draft[] => {
+  return [...read].flatMap((key): Provided[] => {
     const stop = values.stops.get(key);
-    if (!stop?.component || stop.component === home) return [];
-    const { component } = stop;
-    for (const visited of locals.explore(stop.at).visited) {
-      if (wasDerived(visited) || wasFrozen(visited)) continue;
-      for (const { file, field, text, fn, at } of mutationsAt(linked, visited.place)) {
-        // A function that the home hands out is the home's own.
-        if (program.unitOf(fn) !== component.fn) continue;
-        if (visited.path !== 0 && (paths.head(visited.path) !== field || paths.tail(visited.path) !== 0)) continue;
-        return [
-          {
-            message: `${component.name} changes ${cell.name} of ${home.name} itself (${text}): its home does not know who changes it.`,
-            component: component.name,
-            name: cell.name,
-            ...seat(linked, file, at),
-            ...named([component, home]),
-            related: [beside(linked, cell.file, cell.spot, `${cell.name} lives here.`)],
-          },
-        ];
-      }
-    }
-    return [];
+    const [change] = stop ? changedInPlace(linked, cell, stop) : [];
+    return stop?.component && change ? [{ component: stop.component, home, cell, change }] : [];
   });
+}
+
+function isStore(graph: Graph, { file, value }: CellInfo): boolean {
+  const cells = graph.files[file]?.cells ?? [];
+  return cells.some((fact) => fact.subscribed && graph.at(file, fact.value) === value?.place);
 }

@@ -129,3 +129,43 @@ describe('unused-prop', () => {
     expect(foundBy('unused-prop', survey)).toEqual([]);
   });
 });
+
+describe('one site, one finding for each cause', () => {
+  const said = (site: string): string[] =>
+    surveyOf({
+      'src/Bed.tsx': `export function Bed({ depth, soil }: { depth: number; soil: { wet: boolean } }) { return <b>{depth.toFixed()}{soil.wet}</b>; }`,
+      'src/App.tsx': `import { Bed } from './Bed'; export function App() { return ${site}; }`,
+    })
+      .findings()
+      .flatMap(({ rule, message }) => (/^(missing|unknown)-prop$/.test(rule) ? [`${rule}: ${message}`] : []));
+
+  test.each([
+    [
+      'several left out',
+      '<Bed />',
+      ['missing-prop: App renders Bed without depth and soil, which it requires: there it gets nothing.'],
+    ],
+    [
+      'one misspelt is the one that is missing',
+      '<Bed dept={1} soil={{ wet: true }} />',
+      [
+        'missing-prop: App renders Bed without depth, which it requires: there it gets nothing. It is passed dept: was that meant?',
+      ],
+    ],
+    [
+      'several it does not take',
+      '<Bed depth={1} soil={{ wet: true }} hue="a" wide />',
+      ['unknown-prop: App passes hue and wide to Bed, which does nothing with them.'],
+    ],
+    [
+      'one more that is like another',
+      '<Bed depth={1} depht={2} soil={{ wet: true }} hue="a" />',
+      [
+        'unknown-prop: App passes depht to Bed, which does nothing with it. It takes depth: was that meant?',
+        'unknown-prop: App passes hue to Bed, which does nothing with it.',
+      ],
+    ],
+  ])('%s', (_what, site, found) => {
+    expect(said(site)).toEqual(found);
+  });
+});

@@ -2,7 +2,7 @@
 import { arrivalOf } from '../follow/trail';
 import type { Linked } from '../link';
 import { CHAIN_SETTINGS, chains, type Chain } from './chains';
-import { beside, count, list, named, seat, type Draft, type Rule } from './rule';
+import { beside, count, list, named, namesOf, seat, type Draft, type Rule } from './rule';
 
 export const relayedEvent: Rule = {
   id: 'relayed-event',
@@ -54,10 +54,10 @@ function draftOf(linked: Linked, alike: readonly Chain[]): Draft[] {
   const [chain] = told;
   if (!chain) return [];
   // Seen from the component that calls it, the first relay is the one right above.
-  const up = [...chain.relays].reverse();
+  const up = [...chain.carriers].reverse();
   const first = up[0];
   if (!first?.component) return [];
-  const names = [...new Set(told.map(({ relays }) => relays.at(-1)?.name ?? ''))];
+  const names = [...new Set(told.map(({ carriers }) => carriers.at(-1)?.name ?? ''))];
   const called = [...new Set(told.map(({ after }) => after.name))];
   const carried = up.map((stop) => stop.component?.name ?? '');
   const from = chain.after.component?.name ?? '';
@@ -66,8 +66,7 @@ function draftOf(linked: Linked, alike: readonly Chain[]): Draft[] {
     {
       message: `${count(carried.length, 'component passes', 'components pass')} ${list(called)} of ${from} on and ${carried.length === 1 ? 'does' : 'do'} nothing else with ${called.length > 1 ? 'them' : 'it'}: ${list(carried)} stand between ${from} and ${chain.before.component?.name ?? 'its module'}.`,
       component: first.component.name,
-      name: first.name,
-      ...(names.length > 1 ? { names } : {}),
+      ...namesOf(names),
       ...seat(linked, at.file, at.spot),
       ...named([chain.after, ...up, chain.before].map((stop) => stop.component)),
       related: [...chain.hops]

@@ -21,6 +21,8 @@ export interface Seat {
 /** A finding before its lines are told: they may change while all else holds. */
 export interface Draft extends Omit<Finding, 'rule' | 'level' | 'file' | 'line' | 'column' | 'related'>, Seat {
   related: (Seat & { note: string })[];
+  /** Where one case weighs less than its rule. */
+  level?: Level;
 }
 
 export interface Rule {
@@ -49,10 +51,13 @@ export function beside(linked: Linked, file: number, spot: Spot, note: string): 
 }
 
 /** A finding, with the lines its places stand on by now. */
-export function settle(rule: Rule, level: Level, { spot, file, related, ...said }: Draft): Finding {
+/** How bad a level is, the worst first. */
+export const WEIGHT: Record<Level, number> = { error: 0, warning: 1, note: 2 };
+
+export function settle(rule: Rule, level: Level, { spot, file, related, level: own, ...said }: Draft): Finding {
   return {
     rule: rule.id,
-    level,
+    level: own !== undefined && WEIGHT[own] > WEIGHT[level] ? own : level,
     ...said,
     file,
     line: spot.line,
@@ -69,6 +74,11 @@ export function named(
 ): Pick<Draft, 'components' | 'componentIds'> {
   const known = components.filter((c): c is ComponentInfo => c != null);
   return { components: known.map((c) => c.name), componentIds: known.map((c) => c.id) };
+}
+
+/** What a finding is about: one value, or several of one cause, of which it is known by the first. */
+export function namesOf(names: readonly string[]): Pick<Draft, 'name' | 'names'> {
+  return { name: names[0] ?? null, ...(names.length > 1 ? { names: [...names] } : {}) };
 }
 
 /** A list as a sentence has it: `House, Zone and Tray`. */

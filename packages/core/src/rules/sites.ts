@@ -1,12 +1,12 @@
 /** The sites of components, as the rules about what is passed look at them. */
-import type { SiteFact } from '../model/facts';
+import type { PropFact, SiteFact } from '../model/facts';
 import type { ComponentInfo } from '../link/program';
 import type { Linked } from '../link';
 import type { Graph } from '../link/graph';
 import { push } from '../link/byPlace';
 import { once } from '../link/once';
 import type { Visited } from '../link/visited';
-import { updateProp } from '../model/signs';
+import { isSigned, updateProp } from '../model/signs';
 
 export interface Passing {
   site: number;
@@ -64,6 +64,25 @@ export const takenBy = once(
   (component: ComponentInfo): ReadonlySet<string> => new Set(component.props.map((prop) => prop.name)),
 );
 
+/** Whether a prop is one that a site has to pass: without it, the component gets nothing where it counts on something. */
+export function isMissed(linked: Linked, component: ComponentInfo, prop: PropFact): boolean {
+  return (
+    prop.required &&
+    prop.default === null &&
+    !OWN_ATTRIBUTES.has(prop.name) &&
+    doesSomethingWith(linked, component, prop.name)
+  );
+}
+
+/** The props a site passes that the component does not take. */
+export function unknownAt(component: ComponentInfo, { props }: SiteFact): string[] {
+  if (component.takesRest || component.openType) return [];
+  const taken = takenBy(component);
+  return props.flatMap(({ name }) =>
+    name === null || taken.has(name) || OWN_ATTRIBUTES.has(name) || isSigned(name) ? [] : [name],
+  );
+}
+
 /** Given by the framework itself, not by name. */
 export const OWN_ATTRIBUTES = new Set(['key', 'ref', 'children']);
 
@@ -92,8 +111,10 @@ export function doesSomethingWith({ program, locals }: Linked, component: Compon
   const local = locals.explore({ place: propsPlace, path: program.paths.cons(prop, 0), context });
   const { graph } = program;
   // As a key, or put into something that is part of another: what comes of that is not followed back.
-  const isKept = ({ place }: Visited): boolean =>
+  // So is what a function does with an object that holds it.
+  const isKept = ({ place, path }: Visited): boolean =>
     graph.keys.has(place) ||
+    (path !== 0 && graph.callsWithArg(place).some((call) => !graph.calls[call]?.fact.onlyKnown)) ||
     graph
       .edgesOutOf(place)
       .some((edge) => edge.op === 'put' && /^(part|computed)$/.test(graph.places[edge.to]?.kind ?? ''));

@@ -2,6 +2,7 @@
 import type { ChannelFact } from '../model/facts';
 import type { ComponentInfo } from '../link/program';
 import type { Linked } from '../link';
+import { ANY_TOPIC } from '../model/signs';
 
 export interface End {
   fact: ChannelFact;
@@ -23,6 +24,7 @@ export function topics(linked: Linked): Topic[] {
   const found = new Map<string, Topic>();
   graph.files.forEach((facts, file) => {
     for (const fact of facts.channels) {
+      if (fact.topic === ANY_TOPIC) continue;
       const unit = program.unitOf(graph.fnAt(file, fact.fn));
       const component = program.component(unit) ?? program.ownerOf(program.runsTogether(unit)[0] ?? -1) ?? null;
       const topic = found.get(fact.topic) ?? { name: fact.topic, sends: [], listens: [], outside: false };
@@ -34,6 +36,20 @@ export function topics(linked: Linked): Topic[] {
     }
   });
   return [...found.values()];
+}
+
+/** Whether something is sent or heard under a topic that cannot be told: over the page, or over an object. */
+export function anyTopic(linked: Linked, does: ChannelFact['does']): { page: boolean; object: boolean } {
+  const { graph } = linked.program;
+  const found = graph.files.flatMap((facts, file) =>
+    facts.channels.filter(
+      (fact) =>
+        fact.topic === ANY_TOPIC &&
+        fact.does === does &&
+        (fact.bus === null || !isOutside(linked, graph.at(file, fact.bus))),
+    ),
+  );
+  return { page: found.some(({ bus }) => bus === null), object: found.some(({ bus }) => bus !== null) };
 }
 
 /** What packages make that nobody but the program sends over; a connection or a chart sends by itself. */

@@ -4,7 +4,7 @@ import type { ComponentInfo } from '../link/program';
 import { eventOf, eventProp, isUpdate } from '../model/signs';
 import { isOffered, passingsBy } from './sites';
 import { named, seat, type Draft, type Rule } from './rule';
-import { topics } from './topics';
+import { anyTopic, topics } from './topics';
 
 export const unheardEvent: Rule = {
   id: 'unheard-event',
@@ -43,11 +43,13 @@ export function Tally() {
     const all = topics(linked);
     const heard = all.filter((topic) => topic.listens.length > 0).map((topic) => topic.name);
     const found: Draft[] = [];
+    const any = anyTopic(linked, 'listens');
     for (const { name, sends, listens, outside } of all) {
       if (listens.length > 0 || outside) continue;
       const [near] = nearest(name, heard);
       for (const { fact, file, component } of sends) {
         // What a library sends over the page, whoever uses it may hear.
+        if (!near && (fact.bus === null ? any.page : any.object)) continue;
         if (!near && program.graph.modules.offers(program.graph.path(file))) continue;
         found.push({
           message: `${component?.name ?? 'A module'} sends “${name}”, and nothing listens to it.${near ? ` Something listens to “${near}”: was that meant?` : ''}`,

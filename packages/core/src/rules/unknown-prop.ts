@@ -1,9 +1,8 @@
 /** A prop passed to a component that does not take it. */
 import { FAMILIES } from '../model/families';
-import { isSigned } from '../model/signs';
 import { nearest } from '../follow/names';
-import { OWN_ATTRIBUTES, passings, rendersNothing, takenBy } from './sites';
-import { named, seat, type Rule } from './rule';
+import { isMissed, passings, rendersNothing, takenBy, unknownAt } from './sites';
+import { list, named, namesOf, seat, type Draft, type Rule } from './rule';
 
 export const unknownProp: Rule = {
   id: 'unknown-prop',
@@ -33,26 +32,38 @@ export function Bench() {
     },
   },
   check({ linked }) {
-    return passings(linked).flatMap(({ fact, file, component, author, wrapped }) => {
+    return passings(linked).flatMap(({ fact, file, component, author, open, wrapped }) => {
       if (wrapped || component.takesRest || component.openType || FAMILIES[component.family].attributesFall) return [];
-      const taken = takenBy(component);
-      if (fact.props.every(({ name }) => name === null || taken.has(name))) return [];
-      if (rendersNothing(linked, component.fn)) return [];
-      return fact.props.flatMap(({ name, at }) => {
-        if (name === null || taken.has(name) || OWN_ATTRIBUTES.has(name) || isSigned(name)) return [];
-        const [near] = nearest(name, [...taken]);
-        const meant = near ? ` It takes ${near}: was that meant?` : '';
+      const unknown = unknownAt(component, fact);
+      if (unknown.length === 0 || rendersNothing(linked, component.fn)) return [];
+      const passed = new Set(fact.props.map(({ name }) => name));
+      const [others, misspelt] = [new Set<string>(), new Map<string, string>()];
+      for (const name of unknown) {
+        const [near] = nearest(name, [...takenBy(component)]);
+        const prop = component.props.find((one) => one.name === near);
+        // Where what it was meant for is required and missing, that is told instead.
+        if (prop && !open && !passed.has(prop.name) && isMissed(linked, component, prop)) continue;
+        if (near) misspelt.set(name, near);
+        else others.add(name);
+      }
+      const told = (names: readonly string[], meant: string): Draft[] => {
+        if (names.length === 0) return [];
+        const at = fact.props.find((one) => one.name === names[0])?.at ?? fact.at;
         return [
           {
-            message: `${author?.name ?? 'The entry'} passes ${name} to ${component.name}, which does nothing with it.${meant}`,
+            message: `${author?.name ?? 'The entry'} passes ${list(names)} to ${component.name}, which does nothing with ${names.length > 1 ? 'them' : 'it'}.${meant}`,
             component: author?.name ?? null,
-            name,
+            ...namesOf(names),
             ...seat(linked, file, at),
             ...named([author, component]),
             related: [],
           },
         ];
-      });
+      };
+      return [
+        ...told([...others], ''),
+        ...[...misspelt].flatMap(([name, near]) => told([name], ` It takes ${near}: was that meant?`)),
+      ];
     });
   },
 };

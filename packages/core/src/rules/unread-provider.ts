@@ -1,5 +1,7 @@
 /** A context, store or service value that nothing reads. */
 import type { FileFacts, PlaceId } from '../model/facts';
+import type { Linked } from '../link';
+import { isAnyField } from '../model/signs';
 import { isOffered } from './sites';
 import { named, seat, type Draft, type Rule } from './rule';
 
@@ -37,11 +39,15 @@ function Gauge() {
     const { program, render, crossings } = linked;
     const { graph } = program;
     const found: Draft[] = [];
+    const anyKey = readsAnyKey(linked);
     graph.contexts.forEach(({ fact, file }, context) => {
       if (crossings.readersOf(context).length > 0) return;
       const [site] = program.providersOf(context);
-      // What a library exports may be read by whoever uses it.
-      if (site === undefined || (isOffered(linked, file) && isExported(graph.files[file], fact.place))) return;
+      if (site === undefined) return;
+      // What a library exports, or provides under a text, may be read by whoever uses it.
+      if (isOffered(linked, file) && (fact.key !== null || isExported(graph.files[file], fact.place))) return;
+      // Someone reads under a key that is put together while the program runs.
+      if (fact.key !== null && anyKey) return;
       const author = program.component(render.authors[site] ?? -1);
       found.push({
         message: `Nothing reads ${fact.name}: ${author?.name ?? 'the entry'} provides it for nobody.`,
@@ -70,6 +76,12 @@ function Gauge() {
     return found;
   },
 };
+
+function readsAnyKey({ program, crossings }: Linked): boolean {
+  return program.graph.contexts.some(
+    ({ fact }, context) => isAnyField(fact.key ?? '') && crossings.readersOf(context).length > 0,
+  );
+}
 
 function isExported(file: FileFacts | undefined, place: PlaceId): boolean {
   const { exports = [], flows = [] } = file ?? {};

@@ -3,7 +3,7 @@ import { cutsOf, type Cut } from '../follow/cuts';
 import type { Cells } from '../follow/cells';
 import type { Linked } from '../link';
 import { push } from '../link/byPlace';
-import { beside, count, list, named, seat, type Draft, type Rule } from './rule';
+import { beside, count, list, named, namesOf, seat, type Draft, type Rule } from './rule';
 import type { ComponentInfo } from '../link/program';
 
 export const unresolved: Rule = {
@@ -30,11 +30,13 @@ export const unresolved: Rule = {
       if (!target?.reason || target.outside || target.element) return;
       const name = inShort(fact.name);
       told.add(`${file}:${fact.name.split('.')[0] ?? ''}`);
+      // Where something is provided under a key, it is the key.
+      const reason = fact.ambient ? 'Under which key it provides, is decided elsewhere.' : target.reason;
       missed.push({
-        what: `<${name}>`,
+        what: fact.ambient ? name : `<${name}>`,
         name,
-        reason: target.reason,
-        thing: `${name} ${target.reason}`,
+        reason,
+        thing: `${name} ${reason}`,
         component: program.component(render.authors[site] ?? -1) ?? null,
         file,
         spot: fact.at,
@@ -128,16 +130,16 @@ const MOST_TOLD = 20;
 /** What was not followed to its end, once for each reason and component. */
 function cutsTold(linked: Linked, cells: Cells): Draft[] {
   const alike = new Map<string, Cut[]>();
-  for (const cut of cutsOf(linked, cells)) push(alike, `${cut.file}:${cut.component?.id ?? ''}:${cut.reason}`, cut);
+  for (const cut of cutsOf(linked, cells)) push(alike, `${cut.component?.id ?? cut.file}:${cut.reason}`, cut);
   return [...alike.values()].flatMap((cuts): Draft[] => {
     const [first] = cuts;
     if (!first) return [];
-    const names = list([...new Set(cuts.map((cut) => cut.name))]);
+    const names = [...new Set(cuts.map((cut) => cut.name))];
     return [
       {
-        message: `${names} ${cuts.length === 1 ? 'is' : 'are'} not followed everywhere: ${first.reason}.`,
+        message: `${list(names)} ${names.length === 1 ? 'is' : 'are'} not followed everywhere: ${first.reason}.`,
         component: first.component?.name ?? null,
-        name: first.name,
+        ...namesOf(names),
         ...seat(linked, first.file, first.spot),
         ...named([first.component]),
         related: [],

@@ -6,7 +6,7 @@ import { DOM_EVENTS } from '../model/domEvents';
 import { eventOf, isUpdate } from '../model/signs';
 import { named, seat, type Draft, type Rule } from './rule';
 import { passings, type Passing } from './sites';
-import { topics, type End } from './topics';
+import { anyTopic, topics, type End } from './topics';
 
 export const unsentEvent: Rule = {
   id: 'unsent-event',
@@ -49,12 +49,14 @@ export function Tray() {
   check({ linked }) {
     const all = topics(linked);
     const sent = all.filter((topic) => topic.sends.length > 0).map((topic) => topic.name);
+    const any = anyTopic(linked, 'sends');
     const loadsScripts = linked.program.graph.files.some((facts) => facts.loadsScripts);
     const unsent = all.flatMap(({ name, sends, listens, outside }): Draft[] => {
       if (sends.length > 0 || outside) return [];
       const [near] = nearest(name, sent);
       // A script that is put into the page may send over the window.
       if (!near && loadsScripts && listens.every(({ fact }) => fact.bus === null)) return [];
+      if (!near && listens.every(({ fact }) => (fact.bus === null ? any.page : any.object))) return [];
       // What is handed over to listen may be no function at all: a question of what the page can do.
       const isHeard = ({ fact, file }: End): boolean =>
         fact.bus !== null ||

@@ -149,3 +149,17 @@ test.each([
   const survey = surveyOf({ 'src/Tray.jsx': trayWith(use, 'value', '') });
   expect(foundBy('unused-prop', survey)).toEqual(['Tray.value']);
 });
+
+test('what a function does with an object that holds a prop is not known', () => {
+  const survey = (gives: string): string[] =>
+    foundBy(
+      'unused-prop',
+      surveyOf({
+        'src/App.jsx': `function merge(one, other) { for (const key in other) one[key] = other[key]; return one; }
+          export function App() { return <Bed name="a" depth={1} />; }
+          function Bed({ name, depth }) { const given = { depth }; const all = ${gives}; return <b title={name} {...all} />; }`,
+      }),
+    );
+  expect(survey('merge({}, given)')).toEqual([]);
+  expect(survey('merge({}, {})')).toEqual(['Bed.depth']);
+});

@@ -196,6 +196,29 @@ describe('outside-write: what is provided', () => {
   });
 });
 
+test('outside-write: all that one component changes of another is told once', () => {
+  const survey = surveyOf({
+    'package.json': '{ "dependencies": { "vue": "2.7.0" } }',
+    'src/Bench.vue': `<script>import Bed from './Bed.vue'; export default { name: 'Bench', components: { Bed }, data: () => ({ depth: 1, wet: false }), provide() { return { bench: this }; } };</script><template><p>{{ depth }}{{ wet }}<Bed /></p></template>`,
+    'src/Bed.vue': `<script>export default { name: 'Bed', inject: ['bench'], methods: { dig() { this.bench.depth = 2; this.bench.wet = true; } } };</script><template><b @click="dig" /></template>`,
+  });
+  const found = survey.findings().filter(({ rule }) => rule === 'outside-write');
+  expect(found.map(({ message }) => message)).toEqual([
+    'Bed changes depth and wet of Bench itself (this.bench.depth = …): its home does not know who changes them.',
+  ]);
+});
+
+test('direct-write: what is kept in a reference is changed there on purpose', () => {
+  const survey = (text: string): string[] =>
+    foundBy(
+      'direct-write',
+      one(`function App() { const [place, setPlace] = useState({ seen: false }); const held = useRef(place);
+        return <b onClick={() => { ${text} = true; }} onFocus={() => setPlace({ seen: false })}>{place.seen}</b>; }`),
+    );
+  expect(survey('held.current.seen')).toEqual([]);
+  expect(survey('place.seen')).toEqual(['App.place']);
+});
+
 describe('private-store: a store made inside a component', () => {
   const beds = (site: string, script: string, markup: string): ReturnType<typeof surveyOf> =>
     surveyOf({

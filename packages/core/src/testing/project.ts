@@ -2,6 +2,7 @@
 import { prepareReaders, readFile } from '../read';
 import { vueVersions } from '../read/versions';
 import { BUNDLER_CONFIG } from '../read/bundler';
+import { AUTO_IMPORTS } from '../link/autoImports';
 import type { ConfigFile } from '../link';
 import { Survey } from '../survey';
 import type { Config } from '../rules/config';
@@ -21,7 +22,7 @@ export function surveyOf(sources: Record<string, string>, config?: Config): Surv
   const configs: ConfigFile[] = [];
   const vueOf = vueVersions(Object.entries(sources).map(([path, text]) => ({ path, text })));
   for (const [path, text] of Object.entries(sources))
-    if (path.endsWith('.json') || BUNDLER_CONFIG.test(path)) configs.push({ path, text });
+    if (path.endsWith('.json') || BUNDLER_CONFIG.test(path) || AUTO_IMPORTS.test(path)) configs.push({ path, text });
     else files.push(factsOf(path, text, vueOf(path)));
   return new Survey({ name: 'test', files, configs, skipped: {} }, config);
 }

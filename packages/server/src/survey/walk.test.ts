@@ -136,6 +136,10 @@ test('links are not followed', async () => {
 });
 
 test('configuration files are found as data', async () => {
-  lay({ 'tsconfig.json': '{}', 'package.json': '{}', 'src/a.jsx': '' });
-  expect((await walk(root)).configs.map((file) => file.path)).toEqual(['package.json', 'tsconfig.json']);
+  lay({ 'tsconfig.json': '{}', 'package.json': '{}', 'src/a.jsx': '', 'src/auto-imports.d.ts': '' });
+  expect((await walk(root)).configs.map((file) => file.path)).toEqual([
+    'package.json',
+    'src/auto-imports.d.ts',
+    'tsconfig.json',
+  ]);
 });

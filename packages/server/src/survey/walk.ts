@@ -6,7 +6,7 @@ import { closeSync, openSync, readFileSync, readSync, readdirSync, statSync, typ
 import path from 'node:path';
 import ignore, { type Ignore } from 'ignore';
 import picomatch from 'picomatch';
-import { BUNDLER_CONFIG, familyOf } from '@vectura/core';
+import { AUTO_IMPORTS, BUNDLER_CONFIG, familyOf } from '@vectura/core';
 
 export interface Found {
   /** Relative to the root, with `/`. */
@@ -74,7 +74,7 @@ export async function walk(root: string, options: WalkOptions = {}): Promise<Wal
   };
 
   const visitFile = (relative: string, name: string, rules: readonly Rules[], why: string | null): void => {
-    if ((CONFIG.test(name) || BUNDLER_CONFIG.test(name)) && why === null) configs.push(relative);
+    if (why === null && [CONFIG, BUNDLER_CONFIG, AUTO_IMPORTS].some((one) => one.test(name))) configs.push(relative);
     if (familyOf(name) === null) return;
     const reason = excluded?.(relative)
       ? 'excluded'

@@ -4,6 +4,7 @@
  */
 import type * as t from '@babel/types';
 import type { PlaceId } from '../../model/facts';
+import { ANY_TOPIC } from '../../model/signs';
 import { spotOf } from '../script/builder';
 import { readArguments } from '../script/calls';
 import { value } from '../script/expressions';
@@ -49,6 +50,10 @@ export function readChannelCall(r: ScriptReader, node: t.CallExpression): PlaceI
     return windowCall(r, node, callee.object, method === 'addEventListener');
   // What a building tool or the page says by itself is no channel of the program's.
   if (rootOf(callee.object).type === 'MetaProperty') return undefined;
+  // What nothing here declares is the page's, or of what the program runs in.
+  const root = rootOf(callee.object);
+  if (root.type === 'Identifier' && r.scope.lookup(root.name) === undefined && !isNamedBus(callee.object))
+    return undefined;
   // A component's own methods of such names are no bus.
   if (callee.object.type === 'ThisExpression' && (r.component || r.methods.has(method))) return undefined;
   if (method.startsWith('$') && !isBus(r, callee.object)) return undefined;
@@ -117,6 +122,8 @@ function windowCall(
   starts: boolean,
 ): PlaceId | null | undefined {
   const topic = textOf(r, node.arguments[0]);
+  if (topic === null && starts && node.arguments[0] && isTopic(node.arguments[0]))
+    noteAnyTopic(r, node, 'listens', null);
   if (topic === null || NATIVE.test(topic)) return undefined;
   const [, handler = null] = readArguments(r, node);
   if (!starts) {
@@ -153,6 +160,8 @@ function busCall(r: ScriptReader, node: t.CallExpression, object: t.Node, method
         fn: r.fn,
         at: spotOf(node),
       });
+    const does = SEND.has(method) ? 'sends' : LISTEN.has(method) && node.arguments.length > 1 ? 'listens' : null;
+    if (does !== null && first && isTopic(first)) noteAnyTopic(r, node, does, value(r, object));
     return undefined;
   }
   // A map, a player, a chart: what bears the name of an event of the page comes from what is shown.
@@ -170,6 +179,16 @@ function busCall(r: ScriptReader, node: t.CallExpression, object: t.Node, method
   }
   note(r, topic, 'ends', node);
   return null;
+}
+
+/** Whether an argument may be a topic that is chosen while the program runs. */
+function isTopic(node: t.Node): boolean {
+  return /^(Identifier|MemberExpression|TemplateLiteral|BinaryExpression|CallExpression)$/.test(node.type);
+}
+
+/** What is sent or heard under a topic that cannot be told may be any. */
+function noteAnyTopic(r: ScriptReader, node: t.Node, does: 'sends' | 'listens', bus: PlaceId | null): void {
+  r.b.facts.channels.push({ topic: ANY_TOPIC, does, handler: null, bus, fields: null, fn: r.fn, at: spotOf(node) });
 }
 
 function send(

@@ -3,6 +3,7 @@ import type * as t from '@babel/types';
 import { isBus } from './channels';
 import { spotOf } from '../script/builder';
 import { isFunction } from '../script/expressions';
+import { calledName } from '../script/names';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { walkNodes } from '../script/walk';
@@ -105,25 +106,36 @@ function mentions(code: t.Node, name: string, kept: t.Node | null = null): boole
 
 /** The same for a class: what mounting starts, unmounting has to end. */
 export function noteMounting(r: ScriptReader, mount: t.Node, unmounts: readonly t.Node[]): void {
+  const endings = [...unmounts, ...leavingIn(r, mount)];
   for (const start of startsIn(r, mount).filter(
     (one) => one.name !== 'setTimeout' && (one.name !== 'addEventListener' || outlives(r, one.node)),
   ))
     add(
       r,
       start,
-      unmounts.some((one) => endsIn(r, one, start, mount)),
+      endings.some((one) => endsIn(r, one, start, mount)),
     );
 }
+
+/** `this.$once('hook:destroyed', () => …)`: what runs when the instance goes. */
+function leavingIn(r: ScriptReader, mount: t.Node): t.Node[] {
+  const found: t.Node[] = [];
+  walkNodes(mount, (node) => {
+    if (node.type !== 'CallExpression' || !/^\$on(ce)?$/.test(calledName(node))) return;
+    const [when, run] = node.arguments;
+    if (run && /^hook:(before)?(destroy|unmount)/i.test(textOf(r, when) ?? '')) found.push(run);
+  });
+  return found;
+}
+
+/** What outlives every component. */
+const STAYS = /^(window|document|globalThis|self|addEventListener)$/;
 
 /** What is mounted once and listened to on one's own elements goes with them; the window and the document stay. */
 function outlives(r: ScriptReader, { callee }: t.CallExpression): boolean {
   let root: t.Node = callee;
   while (root.type === 'MemberExpression') root = root.object;
-  return (
-    root.type === 'Identifier' &&
-    r.scope.lookup(root.name) === undefined &&
-    /^(window|document|globalThis|self|addEventListener)$/.test(root.name)
-  );
+  return root.type === 'Identifier' && r.scope.lookup(root.name) === undefined && STAYS.test(root.name);
 }
 
 /** Fields by which an element inside another one is reached. */
@@ -169,7 +181,7 @@ function startsIn(r: ScriptReader, body: t.Node): Start[] {
     if (!/^set(Interval|Timeout)$/.test(name) && node.callee.type !== 'MemberExpression' && name !== 'addEventListener')
       return;
     const topic = textOf(r, node.arguments[0]) ?? '';
-    if (/^\$?on$/.test(name) && topic === '') return;
+    if (/^\$?on$/.test(name) && (topic === '' || isWrappedElement(node))) return;
     // Listeners on an instance of one's own go with it.
     if (name === '$on' && node.callee.type === 'MemberExpression' && !isBus(r, node.callee.object)) return;
     starts.push({ node, name, topic, kept: null });
@@ -177,11 +189,13 @@ function startsIn(r: ScriptReader, body: t.Node): Start[] {
   return starts.map((start) => ({ ...start, kept: kept.get(start.node) ?? null }));
 }
 
-function calledName({ callee }: t.CallExpression | t.OptionalCallExpression): string {
-  if (callee.type === 'Identifier') return callee.name;
-  return callee.type === 'MemberExpression' || callee.type === 'OptionalMemberExpression'
-    ? fieldOf(callee.property, callee.computed)
-    : '';
+/** `$(panel).on(…)`: a listener on an element goes with it, by whatever it is put there; the window and the document stay. */
+function isWrappedElement({ callee }: t.CallExpression): boolean {
+  const wrapper = callee.type === 'MemberExpression' ? callee.object : null;
+  if (wrapper?.type !== 'CallExpression' || wrapper.callee.type !== 'Identifier') return false;
+  const [element] = wrapper.arguments;
+  if (!/^(\$|jQuery)$/.test(wrapper.callee.name) || !element || element.type === 'StringLiteral') return false;
+  return element.type !== 'Identifier' || !STAYS.test(element.name);
 }
 
 /** `{ once: true }` and `{ signal }` end a listener without a further call. */

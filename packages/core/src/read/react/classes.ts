@@ -43,7 +43,12 @@ export function readClassComponent(r: ScriptReader, node: ClassNode, name: strin
   fact.params.push(props);
   const self = b.place('object', 'this', id, fact.at);
   fact.instance = self;
-  const instance: ClassInstance = { fn: id, state: b.place('object', 'state', id, fact.at), cells: new Map() };
+  const instance: ClassInstance = {
+    fn: id,
+    state: b.place('object', 'state', id, fact.at),
+    cells: new Map(),
+    kept: [],
+  };
   b.flow(props, self, 'put', 'props');
   b.flow(instance.state, self, 'put', 'state');
   const generics =
@@ -57,6 +62,7 @@ export function readClassComponent(r: ScriptReader, node: ClassNode, name: strin
   // State is declared before the methods that use it are read, wherever it stands.
   const members = [...node.body.body].sort((x, y) => Number(isMethod(x)) - Number(isMethod(y)));
   for (const member of members) readMember(r, member, self, instance);
+  keepMethods(r, instance);
   const mount = methodOf(node, 'componentDidMount');
   const unmount = methodOf(node, 'componentWillUnmount');
   if (mount) noteMounting(r, mount, unmount ? [unmount] : []);
@@ -164,13 +170,30 @@ function fieldsReturned(body: t.Node): Map<string, t.Node> {
 }
 
 function readStatic(r: ScriptReader, name: string, node: t.Node | null | undefined, self: PlaceId): void {
-  if (name === 'propTypes') return declare(r, r.b.fn(r.fn).name, name, node);
+  if (name !== 'defaultProps' && declare(r, r.b.fn(r.fn).name, name, node)) return;
   if (name !== 'contextType' || !node) return;
   const context = value(r, node);
   if (context === null) return;
   const result = r.b.place('read', 'context', r.fn, spotOf(node));
   r.b.facts.contextReads.push({ context, result, fn: r.fn, at: spotOf(node) });
   r.b.flow(result, self, 'put', 'context');
+}
+
+/** The name in `this.dig`, `this.dig.bind(this)`; null for anything else. */
+function ownMethod(node: t.Node): string | null {
+  if (node.type === 'CallExpression' && node.callee.type === 'MemberExpression')
+    return fieldOf(node.callee.property, node.callee.computed) === 'bind' ? ownMethod(node.callee.object) : null;
+  return node.type === 'MemberExpression' && node.object.type === 'ThisExpression'
+    ? fieldOf(node.property, node.computed)
+    : null;
+}
+
+/** Methods that the class keeps in its state get there as they are, and not as part of an instance that holds itself. */
+function keepMethods(r: ScriptReader, { fn, kept }: ClassInstance): void {
+  for (const { method, cell } of kept) {
+    const fact = r.b.facts.functions.find((one) => one.parent === fn && one.name === method);
+    if (fact) r.b.flow(fact.self, cell, 'frozen');
+  }
 }
 
 /** `state = { open: false }`: a cell for each field. */
@@ -185,6 +208,8 @@ function readState(r: ScriptReader, node: t.Node | null | undefined, instance: C
     if (property.type !== 'ObjectProperty') continue;
     const cell = stateCell(r, instance, fieldOf(property.key, property.computed), property.key);
     const initial = value(r, property.value);
+    const method = ownMethod(property.value);
+    if (method !== null) instance.kept.push({ method, cell: cell.value });
     if (initial === null) continue;
     r.b.flow(initial, cell.value, 'frozen');
     r.b.use({ place: initial, kind: 'copied', fn: r.fn, at: spotOf(property) });

@@ -186,14 +186,3 @@ export const cloneElement: Recogniser = (r, node) => {
   r.b.facts.clones.push({ element, propsPlace: props, props: given, fn: r.fn, at });
   return element;
 };
-
-/** `Children.map(children, (child) => …)`: each child is one of what was handed over. */
-export const childrenMap: Recogniser = (r, node) => {
-  const [list, each] = node.arguments;
-  const children = list && list.type !== 'SpreadElement' ? value(r, list) : null;
-  const callee = each && isFunction(each) ? r.repeated('many', () => value(r, each)) : null;
-  if (callee === null) return children;
-  const at = spotOf(node);
-  const result = r.b.call({ callee, name: '', args: [children], repeat: 'many', fn: r.fn, at });
-  return result;
-};

@@ -9,28 +9,33 @@ import { objectOf } from '../stores/cells';
 export interface DeclaredProps {
   types: t.ObjectExpression | null;
   defaults: t.ObjectExpression | null;
+  /** The fields of an older context it provides, and those it reads. */
+  provides: t.ObjectExpression | null;
+  reads: t.ObjectExpression | null;
 }
+
+const FIELDS: Record<string, keyof DeclaredProps> = {
+  propTypes: 'types',
+  defaultProps: 'defaults',
+  childContextTypes: 'provides',
+  contextTypes: 'reads',
+};
 
 /** Notes `X.propTypes = …` and `X.defaultProps = …`; false for any other assignment. */
 export function noteDeclared(r: ScriptReader, node: t.AssignmentExpression): boolean {
   const { left } = node;
   if (left.type !== 'MemberExpression' || left.object.type !== 'Identifier') return false;
   const field = fieldOf(left.property, left.computed);
-  if (field !== 'propTypes' && field !== 'defaultProps') return false;
-  declare(r, left.object.name, field, node.right);
-  return true;
+  return declare(r, left.object.name, field, node.right);
 }
 
-export function declare(
-  r: ScriptReader,
-  name: string,
-  field: 'propTypes' | 'defaultProps',
-  node: t.Node | null | undefined,
-): void {
-  const known = r.declaredProps.get(name) ?? { types: null, defaults: null };
-  if (field === 'propTypes') known.types = objectOf(r, node);
-  else known.defaults = objectOf(r, node);
-  r.declaredProps.set(name, known);
+/** Keeps what a static field declares; false where it declares nothing. */
+export function declare(r: ScriptReader, name: string, field: string, node: t.Node | null | undefined): boolean {
+  const key = Object.hasOwn(FIELDS, field) ? FIELDS[field] : undefined;
+  if (key === undefined) return false;
+  const known = r.declaredProps.get(name) ?? { types: null, defaults: null, provides: null, reads: null };
+  r.declaredProps.set(name, { ...known, [key]: objectOf(r, node) });
+  return true;
 }
 
 /** Once the module is read: what was declared beside each component is joined to what it reads. */

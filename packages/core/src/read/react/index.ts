@@ -7,6 +7,7 @@ import { readReactCall } from './apis';
 import { assignState, assignsState, readClassComponent } from './classes';
 import { settleFunction } from './components';
 import { noteDeclared, settleDeclared } from './declaredProps';
+import { settleOlderContexts } from './olderContexts';
 import { settleRuns } from '../singleFile/runs';
 import { readMarkup } from './markup';
 import { readRouteList } from './routes';
@@ -20,6 +21,7 @@ const react: Dialect = {
     (assignsState(node.left) && assignState(r, node.right)) || noteDeclared(r, node) || readBroadcastHandler(r, node),
   finish(r) {
     settleDeclared(r);
+    settleOlderContexts(r);
     settleRuns(r);
   },
 

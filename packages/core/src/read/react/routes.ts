@@ -135,8 +135,8 @@ function add(
 /** A component given by its name is an element without props. */
 function siteOf(r: ScriptReader, node: t.Node, at: ReturnType<typeof spotOf>): PlaceId | null {
   const later = importedModule(node);
-  const tag = later === null ? value(r, node) : importPlace(r, later, 'default', '', at);
-  const name = later === null ? r.source(node) : nameFromPath(later.replace(/\.\w+$/, ''));
+  const tag = later === null ? value(r, node) : importPlace(r, later.source, later.imported, '', at);
+  const name = later === null ? r.source(node) : nameFromPath(later.source.replace(/\.\w+$/, ''));
   return tag === null ? null : bareSite(r, tag, name, at);
 }
 

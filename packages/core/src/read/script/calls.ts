@@ -113,12 +113,35 @@ function memberCall(
   const name = callee.object.type === 'Identifier' ? `${callee.object.name}.${method}` : method;
   // `this.pick.bind(this)` is the method itself.
   if (method === 'bind') return bound(r, node, receiver);
+  if (method === 'then' && receiver !== null) return cameIn(r, node, receiver);
+  const direct = onBehalfOfThis(node, method);
+  if (direct) return plainCall(r, direct, receiver, r.source(callee.object), null);
   const [made] = node.arguments;
   if (method === 'createElement' && made?.type === 'StringLiteral' && made.value === 'script')
     r.b.facts.loadsScripts = true;
   if (receiver !== null && MUTATING_METHODS.has(method)) mutation(r, receiver, '*', node, `${r.source(callee)}()`);
   const function_ = receiver === null ? null : r.b.part(receiver, method, r.fn, spotOf(callee.property));
   return plainCall(r, node, function_, name, receiver);
+}
+
+/** `promise.then((tray) => …)`: the function is called with what is awaited; what it brings is what comes of that. */
+function cameIn(r: ScriptReader, node: Call, awaited: PlaceId): PlaceId | null {
+  const [callee = null] = readArguments(r, node);
+  if (callee === null) return null;
+  return r.b.call({ callee, name: 'then', args: [awaited], fn: r.fn, at: spotOf(node.callee) });
+}
+
+/** `pick.call(this, tray)`, `pick.apply(this, trays)`: the function itself is called, on behalf of the instance. */
+function onBehalfOfThis(node: Call, method: string): Call | null {
+  const [first, second] = node.arguments;
+  if (first?.type !== 'ThisExpression' || node.type === 'NewExpression') return null;
+  if (method === 'call') return { ...node, arguments: node.arguments.slice(1) };
+  if (method !== 'apply') return null;
+  const spread = second && second.type !== 'SpreadElement' && second.type !== 'ArgumentPlaceholder' ? second : null;
+  return {
+    ...node,
+    arguments: spread ? [{ ...spread, type: 'SpreadElement', argument: spread } as t.SpreadElement] : [],
+  };
 }
 
 /** What is called with more arguments than this after the bound ones is not followed beyond them. */

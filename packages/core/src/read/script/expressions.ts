@@ -115,7 +115,10 @@ export function computed(r: ScriptReader, node: t.Node, operands: (PlaceId | nul
 /** A tagged template calls its tag with what stands in it. */
 function tagged(r: ScriptReader, node: t.TaggedTemplateExpression, target: t.Node | null): PlaceId | null {
   const call = { ...node, type: 'CallExpression', callee: node.tag, arguments: node.quasi.expressions };
-  return readCall(r, call as unknown as t.CallExpression, target);
+  const result = readCall(r, call as unknown as t.CallExpression, target);
+  const made = r.b.facts.calls.at(-1);
+  if (made && made.result === result) made.template = true;
+  return result;
 }
 
 /** A text, a number or a truth value, as it is written. */
@@ -221,6 +224,7 @@ function logical(r: ScriptReader, node: t.LogicalExpression, target: t.Node | nu
   }
   noteAsked(r, node.left);
   const left = value(r, node.left, target);
+  if (left !== null) r.asked.add(left);
   const right = r.repeated('conditional', () => value(r, node.right, target));
   // Which of two values it is, is decided by the first; where that only lacks a value, it decides nothing.
   if (left !== null && right !== null && /^(Identifier|(Optional)?(Member|Call)Expression)$/.test(node.right.type))
@@ -234,14 +238,24 @@ function logical(r: ScriptReader, node: t.LogicalExpression, target: t.Node | nu
  */
 export function readBoxGuard(r: ScriptReader, condition: t.Node, after: t.Node): boolean {
   const last = condition.type === 'LogicalExpression' && condition.operator === '&&' ? condition.right : condition;
-  if (last.type !== 'Identifier' || !r.source(after).includes(`${last.name}.current`)) return false;
+  if (last.type !== 'Identifier' || !mentionsContent(r, last.name, r.source(after))) return false;
   noteAsked(r, last);
   value(r, condition);
   return true;
 }
 
+/** Whether code is about what a reference or a store holds, which may not be there before it is asked for. */
+function mentionsContent(r: ScriptReader, name: string, code: string): boolean {
+  if (code.includes(`${name}.current`)) return true;
+  const place = r.scope.lookup(name);
+  const begins = r.consts.get(name);
+  if ((begins && begins.type !== 'NullLiteral') || (place !== undefined && r.importOf.has(place))) return false;
+  const escaped = name.replaceAll('$', '\\$');
+  return new RegExp(`(^|[^.\\w$])(${escaped}\\??\\.(value|set|update|subscribe)\\b|\\$${escaped}\\b)`).test(code);
+}
+
 function conditional(r: ScriptReader, node: t.ConditionalExpression, target: t.Node | null): PlaceId | null {
-  test(r, node.test);
+  if (!readBoxGuard(r, node.test, node.consequent)) test(r, node.test);
   const yes = r.repeated('conditional', () => value(r, node.consequent, target));
   const no = r.repeated('conditional', () => value(r, node.alternate, target));
   return either(r, node, yes, no);

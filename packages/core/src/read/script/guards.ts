@@ -38,3 +38,14 @@ function isNothing(node: t.Node): boolean {
     (node.type === 'UnaryExpression' && node.operator === 'void')
   );
 }
+
+/** Once a file is read: contexts that are read by code which asks whether there is anything. */
+export function settleAsked(r: ScriptReader): void {
+  const { contextReads, flows } = r.b.facts;
+  if (contextReads.length === 0 || r.asked.size === 0) return;
+  for (const read of contextReads) {
+    const names = new Set([read.result]);
+    for (const name of names) for (const { from, to, op } of flows) if (from === name && op === 'same') names.add(to);
+    if ([...names].some((name) => r.asked.has(name))) read.maybe = true;
+  }
+}

@@ -1,15 +1,66 @@
-/** Functions that do nothing but fetch a module. */
+/** Functions that fetch a module, and the name in it they bring. */
 import type * as t from '@babel/types';
+import type { PlaceId } from '../../model/facts';
+import { spotOf } from './builder';
+import { importPlace } from './calls';
+import { isFunction } from './expressions';
+import { fieldOf } from './patterns';
+import type { ScriptReader } from './reader';
 
-/** The module `() => import('./House')` fetches; null for any other node. */
-export function importedModule(node: t.Node | null | undefined): string | null {
-  if (node?.type !== 'ArrowFunctionExpression' && node?.type !== 'FunctionExpression') return null;
-  let body: t.Node | null | undefined = node.body;
-  if (body.type === 'BlockStatement') {
-    const last = body.body.at(-1);
-    body = last?.type === 'ReturnStatement' ? last.argument : null;
+interface Fetched {
+  source: string;
+  imported: string;
+}
+
+/**
+ * The module a function fetches: `() => import('./House')`, also picked out of (`.then((m) => ({ default: m.House }))`) or
+ * tried again (`() => retry(() => import('./House'))`). Null for any other node.
+ */
+export function importedModule(node: t.Node | null | undefined): Fetched | null {
+  if (!isFunction(node)) return null;
+  if (node.body.type !== 'BlockStatement') return fetchedBy(node.body);
+  const last = node.body.body.at(-1);
+  return last?.type === 'ReturnStatement' && last.argument ? fetchedBy(last.argument) : null;
+}
+
+function fetchedBy(node: t.Node): Fetched | null {
+  if (node.type === 'AwaitExpression') return fetchedBy(node.argument);
+  if (node.type !== 'CallExpression') return null;
+  const { callee } = node;
+  const [first] = node.arguments;
+  if (callee.type === 'Import')
+    return first?.type === 'StringLiteral' ? { source: first.value, imported: 'default' } : null;
+  const method = callee.type === 'MemberExpression' ? fieldOf(callee.property, callee.computed) : '';
+  if (callee.type === 'MemberExpression' && /^(then|catch|finally)$/.test(method)) {
+    const fetched = fetchedBy(callee.object);
+    const imported = method === 'then' ? pickedOut(first) : null;
+    return fetched && imported ? { ...fetched, imported } : fetched;
   }
-  if (body?.type !== 'CallExpression' || body.callee.type !== 'Import') return null;
-  const source = body.arguments[0];
-  return source?.type === 'StringLiteral' ? source.value : null;
+  return first ? (importedModule(first) ?? fetchedBy(first)) : null;
+}
+
+/** The name `(m) => m.House`, `({ House }) => ({ default: House })` take out of a module. */
+function pickedOut(node: t.Node | undefined): string | null {
+  if (!isFunction(node) || node.body.type === 'BlockStatement') return null;
+  const [param] = node.params;
+  let given: t.Node = node.body;
+  if (given.type === 'ObjectExpression') {
+    const [only] = given.properties;
+    if (only?.type !== 'ObjectProperty') return null;
+    given = only.value;
+  }
+  if (given.type === 'MemberExpression' && param?.type === 'Identifier' && given.object.type === 'Identifier')
+    return given.object.name === param.name ? fieldOf(given.property, given.computed) : null;
+  if (given.type !== 'Identifier' || param?.type !== 'ObjectPattern') return null;
+  const { name } = given;
+  for (const one of param.properties)
+    if (one.type === 'ObjectProperty' && one.value.type === 'Identifier' && one.value.name === name)
+      return fieldOf(one.key, one.computed);
+  return null;
+}
+
+/** What a function fetches, as a place; null where it fetches no module. */
+export function fetchedPlace(r: ScriptReader, node: t.Node | null | undefined, local = ''): PlaceId | null {
+  const fetched = importedModule(node);
+  return fetched && node ? importPlace(r, fetched.source, fetched.imported, local, spotOf(node)) : null;
 }

@@ -4,6 +4,7 @@ import type * as t from '@babel/types';
 import type { Problem } from '../../model/documents';
 import type { TypeImportFact } from '../../model/facts';
 import { declareBlock, declareVars } from './declare';
+import { settleAsked } from './guards';
 import type { ScriptReader } from './reader';
 import { declareImports, readStatements } from './statements';
 import { declaredTypes } from './types';
@@ -62,6 +63,7 @@ export function readModule(r: ScriptReader, ast: t.File): void {
   declareBlock(r, body);
   readStatements(r, body);
   r.dialect.finish(r);
+  settleAsked(r);
 }
 
 /** Types a module imports, and those it passes on. */

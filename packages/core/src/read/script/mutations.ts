@@ -10,13 +10,21 @@ const OF_ELEMENT = /\.(style|classList|dataset)\b|\.(scrollTop|scrollLeft|innerH
  * Notes that a field of what `object` holds is changed here (`*`: the object itself). The change is a call of a place
  * that nothing stands behind, until linking finds which cell it changes.
  */
-export function mutation(r: ScriptReader, object: PlaceId, field: string, node: t.Node, text: string): void {
+export function mutation(
+  r: ScriptReader,
+  object: PlaceId,
+  field: string,
+  node: t.Node,
+  text: string,
+  given: PlaceId | null = null,
+): void {
   if (r.fn === 0) return;
   const at = spotOf(node);
   const change = r.b.place('computed', field, r.fn, at);
   changes(r, change, text, at);
   const ofElement = OF_ELEMENT.test(text) ? { ofElement: true as const } : {};
-  r.b.facts.mutations.push({ object, field, change, text, ...ofElement, fn: r.fn, at });
+  const set = given === null ? {} : { given };
+  r.b.facts.mutations.push({ object, field, change, ...set, text, ...ofElement, fn: r.fn, at });
 }
 
 /** A variable of the module, set from inside a function, is there for all who read it. */

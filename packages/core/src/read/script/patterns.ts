@@ -23,17 +23,12 @@ export function bind(r: ScriptReader, pattern: t.Node | null | undefined, from: 
       const to = r.scope.lookup(pattern.name);
       if (to !== undefined && from !== null) {
         r.b.flow(from, to);
-        // Kept so that calls of the change function can be told from calls of anything else.
-        const cell = r.cellOfSetter.get(from);
-        if (cell !== undefined) r.cellOfSetter.set(to, cell);
         if (r.component?.emit.has(from)) r.component.emit.add(to);
         if (r.references.has(from)) r.references.add(to);
         const model = r.models.get(from);
         if (model !== undefined) r.models.set(to, model);
         const broadcast = r.broadcasts.get(from);
         if (broadcast !== undefined) r.broadcasts.set(to, broadcast);
-        const tuple = r.cellOfTuple.get(from);
-        if (tuple !== undefined) r.cellOfTuple.set(to, tuple);
       }
       return;
     }
@@ -94,15 +89,10 @@ function bindField(r: ScriptReader, pattern: t.Node, from: PlaceId | null, field
 }
 
 function bindArray(r: ScriptReader, pattern: t.ArrayPattern, from: PlaceId | null): void {
-  const cell = from === null ? undefined : r.cellOfTuple.get(from);
   pattern.elements.forEach((element, index) => {
     if (!element) return;
     if (element.type === 'RestElement') return bind(r, element.argument, from);
     bindField(r, element, from, String(index));
-    if (cell !== undefined && index === 1 && element.type === 'Identifier') {
-      const setter = r.scope.lookup(element.name);
-      if (setter !== undefined) r.cellOfSetter.set(setter, cell);
-    }
   });
 }
 
@@ -115,8 +105,9 @@ function assignMember(r: ScriptReader, target: t.MemberExpression, from: PlaceId
     r.b.handOut([from], r.source(target), r.fn, spotOf(target));
     return;
   }
-  mutation(r, object, fieldOf(target.property, target.computed), target, `${r.source(target)} = …`);
   // What is set is the cell's from then on; it is no longer the value that was given.
-  if (from === null || r.dialect.setsCell?.(r, target)) return;
+  const sets = r.dialect.setsCell?.(r, target) ?? false;
+  mutation(r, object, fieldOf(target.property, target.computed), target, `${r.source(target)} = …`, sets ? from : null);
+  if (from === null || sets) return;
   r.b.flow(from, object, 'put', fieldOf(target.property, target.computed));
 }

@@ -10,6 +10,7 @@ import {
   type Spot,
 } from '../../model/facts';
 import type { FactsBuilder } from './builder';
+import type { DeclaredProps } from '../react/declaredProps';
 import type { SingleFileComponent } from '../singleFile/component';
 import { Scope } from './scope';
 
@@ -26,6 +27,8 @@ export interface ClassInstance {
   state: PlaceId;
   /** Cells by the field of the state they are, as indices into the facts. */
   cells: Map<string, number>;
+  /** Methods of the class that begin in its state, by name, and the cell each is kept in. */
+  kept: { method: string; cell: PlaceId }[];
 }
 
 /** A store being made: what the functions that change and read it are called, and its cells. */
@@ -50,6 +53,8 @@ export interface Dialect {
   /** A field the family gives a meaning to; null leaves it to the plain reading. */
   member?(r: ScriptReader, node: t.MemberExpression): PlaceId | null;
   /** An object at the top of a module the family gives a meaning to; `undefined` leaves it to the plain reading. */
+  /** An object a function returns that is more than its fields. */
+  returned?(r: ScriptReader, node: t.ObjectExpression): PlaceId | undefined;
   objectLike?(r: ScriptReader, node: t.ObjectExpression, name: string | null): PlaceId | undefined;
   /** A list the family gives a meaning to; `undefined` leaves it to the plain reading. */
   list?(r: ScriptReader, node: t.ArrayExpression): PlaceId | undefined;
@@ -91,9 +96,6 @@ export class ScriptReader {
   depth = 0;
   seen: Seen = { markup: false, hooks: false };
 
-  /** Cells by the tuple their hook returned, and by the binding of their change function. */
-  readonly cellOfTuple = new Map<PlaceId, number>();
-  readonly cellOfSetter = new Map<PlaceId, number>();
   readonly importOf = new Map<PlaceId, ImportFact>();
   /** Defaults given where a field is taken apart, and where the field is named, by `place.field`. */
   readonly defaults = new Map<string, string>();
@@ -103,7 +105,7 @@ export class ScriptReader {
   /** The type a component's props are said to have, by its function. */
   readonly propTypes = new Map<FunctionId, t.Node>();
   /** Props declared beside components, by the component's name. */
-  readonly declaredProps = new Map<string, { types: t.ObjectExpression | null; defaults: t.ObjectExpression | null }>();
+  readonly declaredProps = new Map<string, DeclaredProps>();
   /** The single-file component being read. */
   component: SingleFileComponent | null = null;
   /** The major version of Vue the file is written for. */

@@ -29,6 +29,11 @@ function isGuard(statement: t.Statement): boolean {
   return last?.type === 'ReturnStatement' || last?.type === 'ThrowStatement';
 }
 
+function returned(r: ScriptReader, node: t.Node | null | undefined): PlaceId | null {
+  const own = node?.type === 'ObjectExpression' ? r.dialect.returned?.(r, node) : undefined;
+  return own ?? value(r, node);
+}
+
 function readBlock(r: ScriptReader, body: readonly t.Statement[]): void {
   r.block(() => {
     declareBlock(r, body);
@@ -60,7 +65,7 @@ export function readStatement(r: ScriptReader, node: t.Statement): void {
       value(r, node.expression);
       return;
     case 'ReturnStatement':
-      r.b.flow(value(r, node.argument), r.b.fn(r.fn).result);
+      r.b.flow(returned(r, node.argument), r.b.fn(r.fn).result);
       return;
     case 'BlockStatement':
       return readBlock(r, node.body);

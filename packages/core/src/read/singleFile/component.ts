@@ -25,6 +25,8 @@ export interface SingleFileComponent {
   inherits: boolean;
   /** It renders nothing itself: others mix it into theirs, and its instance is theirs. */
   mixin: boolean;
+  /** The names it is looked up by among the instances above and below. */
+  names: string[];
   /** What is bound both ways without a name: the prop, and the event that asks for its change. */
   model: { prop: string; event: string } | null;
 }
@@ -67,6 +69,7 @@ export function openComponent(r: ScriptReader, fn: FunctionId): SingleFileCompon
     exposes: null,
     inherits: true,
     mixin: false,
+    names: [],
     model: null,
   };
 }

@@ -2,6 +2,7 @@
 import type { PlaceId } from '../../model/facts';
 import type { CallReader, Library } from '../library';
 import { spotOf } from '../script/builder';
+import { readArguments } from '../script/calls';
 import { isFunction, value } from '../script/expressions';
 import type { ScriptReader } from '../script/reader';
 import { plain, property, storeCell } from './cells';
@@ -28,7 +29,10 @@ const atom: CallReader = (r, node, target) => {
     if (!computes) {
       const cell = storeCell(r, name, '', at);
       const initial = value(r, options ? property(options, 'default') : node.arguments[0]);
-      if (initial !== null) b.flow(initial, cell.value, 'frozen');
+      if (initial !== null) {
+        b.flow(initial, cell.value, 'frozen');
+        b.use({ place: initial, kind: 'computed', fn: r.fn, at });
+      }
       b.flow(cell.value, made, 'put', VALUE);
       if (!write) b.flow(cell.setter, made, 'put', CHANGE);
     }
@@ -42,6 +46,17 @@ const atom: CallReader = (r, node, target) => {
     }
   }
   return made;
+};
+
+/** `atomFamily((id) => atom(…))`, `atomFamily({ key, default })`: a function that makes the atom of each key. */
+const atomFamily: CallReader = (r, node, target) => {
+  const [given] = node.arguments;
+  if (given?.type !== 'ObjectExpression') return readArguments(r, node)[0] ?? null;
+  const made = atom(r, node, target);
+  const at = spotOf(node);
+  const fact = r.b.fn(r.b.addFunction('', 'plain', r.fn, at, node.loc?.end.line ?? at.line));
+  if (made !== null) r.b.flow(made, fact.result);
+  return fact.self;
 };
 
 function called(r: ScriptReader, callee: PlaceId, args: PlaceId[], at: ReturnType<typeof spotOf>): PlaceId {
@@ -106,7 +121,15 @@ const computedSignal: CallReader = (r, node, target) => {
 export const atoms: Library = {
   name: 'atoms',
   packages: /^(jotai(\/(react|vanilla|utils))?|recoil|@preact\/signals(-react|-core)?)$/,
-  calls: { atom, selector: atom, atomWithReset: atom, signal, computed: computedSignal },
+  calls: {
+    atom,
+    selector: atom,
+    atomWithReset: atom,
+    atomFamily,
+    selectorFamily: atomFamily,
+    signal,
+    computed: computedSignal,
+  },
   model: `
     export function useAtom(atom) { return [atom['#value'], atom['#change']]; }
     export function useAtomValue(atom) { return atom['#value']; }

@@ -8,7 +8,7 @@ import type { CallReader, Library } from '../library';
 import { spotOf } from '../script/builder';
 import { isFunction, value } from '../script/expressions';
 import { readFunction } from '../script/functions';
-import { nameFromPath } from '../script/names';
+import { calledName, nameFromPath } from '../script/names';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { cellsFrom, objectOf, plain, property, textOf } from './cells';
@@ -159,12 +159,7 @@ export function readGetter(r: ScriptReader, node: t.MemberExpression): PlaceId |
 /** `store.commit('desk/setUnits', to)`, `dispatch('load')` in an action; undefined for any other call. */
 export function readCommit(r: ScriptReader, node: t.CallExpression): PlaceId | null | undefined {
   const { callee } = node;
-  const method =
-    callee.type === 'MemberExpression'
-      ? fieldOf(callee.property, callee.computed)
-      : callee.type === 'Identifier'
-        ? callee.name
-        : '';
+  const method = calledName(node);
   if (method !== 'commit' && method !== 'dispatch') return undefined;
   const [first, second] = node.arguments;
   const object = first?.type === 'ObjectExpression' ? first : null;

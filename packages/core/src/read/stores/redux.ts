@@ -9,6 +9,7 @@ import { spotOf } from '../script/builder';
 import { readArguments } from '../script/calls';
 import { isFunction, value } from '../script/expressions';
 import { readFunction } from '../script/functions';
+import { nameFromPath } from '../script/names';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { cellsFrom, fieldsChanged, objectOf, plain, property, textOf, type StoreCell } from './cells';
@@ -214,7 +215,9 @@ export function readPlainReducer(r: ScriptReader, node: t.Node, self: PlaceId, n
   const cases = casesOf(r, node as t.Function, action, state.left.name);
   if (cases.length === 0) return;
   const at = r.b.facts.places[self]?.at ?? spotOf(node);
-  const group = (name || 'state').replace(/Reducer$/, '');
+  // What has no name of its own is called after its file.
+  const own = 'id' in node && node.id ? name : name === nameFromPath(r.b.facts.path) ? 'reducer' : name;
+  const group = (own || 'state').replace(/Reducer$/, '');
   const made = cellsFrom(r, group === 'reducer' ? folderName(r.b.facts.path) : group, plain(r, state.right), at, true);
   r.b.flow(made.state, self, 'put', STATE);
   for (const { keys, fields, spot, label } of cases) {

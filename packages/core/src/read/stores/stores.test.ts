@@ -1,4 +1,4 @@
-import { surveyOf, trailsOf } from '../../testing/project';
+import { findingsOf, surveyOf, trailsOf } from '../../testing/project';
 
 const SLICE = `import { createSlice } from '@reduxjs/toolkit';
   const slice = createSlice({ name: 'units', initialState: { scale: 'celsius', open: false }, reducers: {
@@ -206,4 +206,17 @@ test('a plain thunk, and hooks made for the endpoints of an interface', () => {
   });
   expect(survey.trail('store:units.scale').writers.map((one) => one.component)).toEqual(['App']);
   expect(trailsOf(survey, 'remote:trays')).toEqual(['[trays].trays > service:App.data']);
+});
+
+test('a family of atoms', () => {
+  const survey = surveyOf({
+    'src/beds.js': `import { atom } from 'jotai'; import { atomFamily } from 'jotai/utils'; export const bed = atomFamily((id) => atom({ id, depth: 1 }));`,
+    'src/rows.js': `import { atomFamily } from 'recoil'; export const row = atomFamily({ key: 'row', default: 0 });`,
+    'src/App.jsx': `import { useAtom, useAtomValue } from 'jotai'; import { useRecoilState } from 'recoil'; import { bed } from './beds'; import { row } from './rows';
+      export function App({ id }) { const [one, setOne] = useAtom(bed(id)); const [at, setAt] = useRecoilState(row(id));
+        return <b onClick={() => { setOne({ id, depth: 2 }); setAt(1); }}>{one.depth}{at}<Lid id={id} /></b>; }
+      function Lid({ id }) { const one = useAtomValue(bed(id)); return <i>{one.depth}</i>; }`,
+  });
+  expect(findingsOf(survey)).toEqual([]);
+  expect(survey.trail('store:row')).toMatchObject({ readers: [{ component: 'App' }], writers: [{ component: 'App' }] });
 });

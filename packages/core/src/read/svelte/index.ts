@@ -6,6 +6,7 @@ import { parse as parseComponent } from 'svelte/compiler';
 import type * as t from '@babel/types';
 import type { FileFacts } from '../../model/facts';
 import type { SourceFile } from '../react';
+import { settleAsked } from '../script/guards';
 import { FactsBuilder } from '../script/builder';
 import { declareBlock, declareVars } from '../script/declare';
 import { noteConstants, parseScript, readModule, TOO_DEEP, typeImports } from '../script/module';
@@ -71,6 +72,7 @@ function readComponent(r: ScriptReader, file: SvelteFile, source: SourceFile): v
   readInstance(r, file, component, own, names);
   readMarkupOf(r, file, component, root.fragment, { text: source.text, typed });
   settleRuns(r);
+  settleAsked(r);
   noteScript(r, own, r.going);
 }
 

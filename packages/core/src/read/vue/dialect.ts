@@ -25,13 +25,15 @@ import {
 } from './declared';
 import { takenOnce } from './taken';
 import { unwrapped } from './unwrap';
+import { readUpward } from './upward';
 import { inject, provide, readAppProvide, symbol } from '../singleFile/provided';
 import { mountSite } from '../singleFile/site';
 import { effect, leaving, same, settleRuns } from '../singleFile/runs';
 import { objectOf, property } from '../stores/cells';
 import { hyperscript } from './hyperscript';
 import { asyncComponent, readRegistration } from './registered';
-import { readInstance } from './instance';
+import { assignForAll, readInstance } from './instance';
+import { readMade } from './made';
 import { readOptions } from './options';
 import { readNewRouter } from './routes';
 import {
@@ -42,7 +44,7 @@ import {
   readNewStore,
   readStoreModule,
 } from '../stores/moduleStores';
-import { isOptions, readOptionsObject } from './script';
+import { isOptions, readOptionsObject, rendersBy } from './script';
 import { computed, reactive, ref, templateRef, toRef, watch } from './reactive';
 
 /** `createApp(App, props)`: where the application is mounted. */
@@ -221,26 +223,29 @@ export const vue: Dialect = {
       const store = readNewStore(r, node, target);
       return store !== undefined ? store : (readNewRouter(r, node, target) ?? readNew(r, node));
     }
+    if (readUpward(r, node) === null || readEmit(r, node)) return null;
     const committed = readCommit(r, node);
     if (committed !== undefined) return committed;
-    if (readEmit(r, node)) return null;
     const own = readVueCall(r, node, target);
     if (own !== undefined) return own;
     for (const read of [readChannelCall, readLibraryCall]) {
       const outside = read(r, node, target);
       if (outside !== undefined) return outside;
     }
-    return undefined;
+    return readMade(r, node, target);
   },
   // Scripts of this family may hold markup too.
   markup: readMarkup,
-  assign: assignModel,
+  assign: (r, node) => assignModel(r, node) || assignForAll(r, node),
   setName,
   finish: settleRuns,
   objectLike(r, node, name) {
     if (isStoreModule(node)) return readStoreModule(r, node, name ?? nameOfFile(r));
     return isOptions(node) ? readOptionsObject(r, node, name) : undefined;
   },
+  // A function that makes components: what it returns says what one is.
+  returned: (r, node) =>
+    r.component === null && isOptions(node) && rendersBy(node) ? readOptionsObject(r, node, null) : undefined,
   propName: (name) => (/^on[A-Z]/.test(name) ? eventProp(name.charAt(2).toLowerCase() + name.slice(3)) : name),
   object: () => undefined,
   functionRead: () => undefined,

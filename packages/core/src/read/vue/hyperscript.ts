@@ -3,6 +3,7 @@ import type * as t from '@babel/types';
 import type { PlaceId, Spot } from '../../model/facts';
 import { eventProp, slotProp } from '../../model/signs';
 import { spotOf } from '../script/builder';
+import { importPlace } from '../script/calls';
 import { isFunction, value } from '../script/expressions';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
@@ -10,6 +11,7 @@ import type { Reading } from '../singleFile/component';
 import { addSite } from '../singleFile/site';
 import { hasComputedKey, property } from '../stores/cells';
 import { camel, pascal } from '../../model/spelling';
+import { BUILT_IN, textsOf } from './tags';
 
 export const hyperscript: Reading = (r, node) => {
   const [type, second, third] = node.arguments;
@@ -25,6 +27,22 @@ export const hyperscript: Reading = (r, node) => {
   });
   return piece;
 };
+
+/** A tag by its name: what is registered or declared under it, or the framework's own. */
+function namedTag(r: ScriptReader, name: string, at: Spot): PlaceId {
+  const own = r.scope.lookup(pascal(name)) ?? r.scope.lookup(name);
+  if (own !== undefined) return own;
+  return BUILT_IN.test(pascal(name))
+    ? importPlace(r, 'vue', pascal(name), pascal(name), at)
+    : r.global(pascal(name), at);
+}
+
+/** A tag that an expression picks; where some of what it picks are names, an element otherwise. */
+function computedTag(r: ScriptReader, type: t.Node, shown: string, at: Spot): PlaceId {
+  const tag = r.within(null, () => value(r, type)) ?? r.b.place('computed', shown, r.fn, at);
+  if (textsOf(type).length > 0) r.elementsElse.add(tag);
+  return tag;
+}
 
 function host(r: ScriptReader, data: t.Node | undefined, children: t.Node | undefined, piece: PlaceId): void {
   r.within(null, () => {
@@ -50,10 +68,7 @@ function site(
 ): void {
   const at = spotOf(type);
   const shown = name ?? r.source(type);
-  const tag =
-    name === null
-      ? (r.within(null, () => value(r, type)) ?? r.global(shown, at))
-      : (r.scope.lookup(pascal(name)) ?? r.scope.lookup(name) ?? r.global(pascal(name), at));
+  const tag = name === null ? computedTag(r, type, shown, at) : namedTag(r, name, at);
   const { site, propsPlace, props, give } = addSite(r, shown, tag, piece, at);
   if (hasComputedKey(data)) site.keyed = true;
   if (r.b.facts.places[tag]?.fn !== 0) r.b.use({ place: tag, kind: 'shown', detail: 'tag', fn: r.fn, at });

@@ -6,6 +6,7 @@ import { parse as parseComponent, type SFCScriptBlock } from '@vue/compiler-sfc'
 import type * as t from '@babel/types';
 import type { FileFacts } from '../../model/facts';
 import { FactsBuilder } from '../script/builder';
+import { settleAsked } from '../script/guards';
 import { noteConstants, parseScript } from '../script/module';
 import { declareBlock, declareVars } from '../script/declare';
 import { ScriptReader } from '../script/reader';
@@ -46,7 +47,13 @@ export function readVue(source: SourceFile): FileFacts {
     Object.assign(b.facts.types, declaredTypes(rest));
     declareVars(r, rest);
     declareBlock(r, rest);
-    readStatements(r, rest);
+    const named = optionsName(plain);
+    readStatements(
+      r,
+      rest.filter((statement) => named === null || !declares(statement, named)),
+    );
+    const held = named === null ? undefined : r.scope.lookup(named);
+    if (held !== undefined) r.b.flow(r.b.fn(component.fn).self, held);
     if (options) within(r, component, () => readOptions(r, component, options));
   }
   if (setup) {
@@ -63,6 +70,7 @@ export function readVue(source: SourceFile): FileFacts {
   if (descriptor.template?.ast)
     within(r, component, () => readTemplate(r, component, descriptor.template?.ast ?? null, source));
   settleRuns(r);
+  settleAsked(r);
   return b.facts;
 }
 
@@ -89,10 +97,27 @@ function programOf(r: ScriptReader, source: SourceFile, block: SFCScriptBlock): 
   return ast?.program.body ?? [];
 }
 
+/** The name under which a script keeps the options that it exports: `const Tray = defineComponent({ … }); export default Tray`. */
+function optionsName(body: readonly t.Statement[]): string | null {
+  const exported = body.find((statement) => statement.type === 'ExportDefaultDeclaration')?.declaration;
+  const name = exported?.type === 'Identifier' ? exported.name : null;
+  return name !== null && body.some((statement) => declares(statement, name)) ? name : null;
+}
+
+/** Whether a statement declares one name, and no other. */
+function declares(statement: t.Statement, name: string): statement is t.VariableDeclaration {
+  if (statement.type !== 'VariableDeclaration' || statement.declarations.length !== 1) return false;
+  const [one] = statement.declarations;
+  return one?.id.type === 'Identifier' && one.id.name === name && !!one.init;
+}
+
 function optionsOf(body: readonly t.Statement[]): t.ObjectExpression | null {
+  const named = optionsName(body);
   for (const statement of body) {
-    if (statement.type !== 'ExportDefaultDeclaration') continue;
-    let node: t.Node = statement.declaration;
+    let node: t.Node | null | undefined = null;
+    if (statement.type === 'ExportDefaultDeclaration') node = named === null ? statement.declaration : null;
+    else if (named !== null && declares(statement, named)) node = statement.declarations[0]?.init;
+    if (!node) continue;
     // `defineComponent({ … })`, `Vue.extend({ … })`.
     if (node.type === 'CallExpression' && node.arguments[0]) node = node.arguments[0];
     if (node.type === 'TSAsExpression' || node.type === 'TSSatisfiesExpression') node = node.expression;

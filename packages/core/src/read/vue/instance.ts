@@ -1,6 +1,9 @@
 /** What stands on every instance: all that was given, the address, the store, whatever renders it. */
+import type * as t from '@babel/types';
 import { EVENTS, PLAIN, SLOTS } from '../../model/signs';
 import type { PlaceId, Spot } from '../../model/facts';
+import { value } from '../script/expressions';
+import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import type { SingleFileComponent } from '../singleFile/component';
 import { storeOf } from '../stores/moduleStores';
@@ -51,5 +54,32 @@ export function readInstance(r: ScriptReader, field: string, at: Spot): PlaceId 
       });
     return place;
   }
-  return null;
+  return field.startsWith('$') && !OWN_FIELD.test(field) ? readForAll(r, component, field, at) : null;
+}
+
+/** Fields of the framework's own, and of what most projects install. */
+const OWN_FIELD =
+  /^\$(el|refs|slots|scopedSlots|emit|nextTick|watch|set|delete|on|once|off|options|data|forceUpdate|destroy|mount|children|isServer|event|router|t|tc|te|d|n|i18n)$/;
+
+/** `this.$soil`: what the program has put on all instances, or the instance itself has under that name. */
+function readForAll(r: ScriptReader, component: SingleFileComponent, field: string, at: Spot): PlaceId {
+  const place = r.b.place('read', field, r.fn, at);
+  r.b.facts.joins.push({ key: forAllKey(field), place, into: false });
+  r.b.flow(r.b.part(component.self, field, r.fn, at), place);
+  return place;
+}
+
+function forAllKey(field: string): string {
+  return `instance:${field}`;
+}
+
+/** `app.config.globalProperties.$soil = soil`, `Vue.prototype.$soil = soil`; false for any other assignment. */
+export function assignForAll(r: ScriptReader, { left, right }: t.AssignmentExpression): boolean {
+  if (left.type !== 'MemberExpression' || left.object.type !== 'MemberExpression') return false;
+  const field = fieldOf(left.property, left.computed);
+  const on = fieldOf(left.object.property, left.object.computed);
+  if (!field.startsWith('$') || (on !== 'globalProperties' && on !== 'prototype')) return false;
+  const place = value(r, right);
+  if (place !== null) r.b.facts.joins.push({ key: forAllKey(field), place, into: true });
+  return true;
 }

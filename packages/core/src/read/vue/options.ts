@@ -36,6 +36,8 @@ export function readOptions(r: ScriptReader, component: SingleFileComponent, opt
   const inherits = find('inheritAttrs');
   if (inherits?.type === 'BooleanLiteral') component.inherits = inherits.value;
   readName(r, component, find('name'));
+  for (const named of [find('name'), find('componentName')])
+    if (named?.type === 'StringLiteral' && !component.names.includes(named.value)) component.names.push(named.value);
   readMixins(r, component, find('mixins'), find('extends'));
   readState(r, component, find('data'));
   readComponents(r, find('components'));
@@ -220,7 +222,7 @@ function addComputed(r: ScriptReader, component: SingleFileComponent, name: stri
 /** `components: { Tray, 'zone-head': ZoneHead }`: names templates may use. */
 function readComponents(r: ScriptReader, node: t.Node | null): void {
   for (const { name, node: given } of entriesOf(node)) {
-    const place = componentGiven(r, given);
+    const place = componentGiven(r, given, pascal(name));
     if (place !== null && r.scope.lookup(name) === undefined) r.scope.declare(name, place);
   }
 }

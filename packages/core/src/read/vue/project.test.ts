@@ -619,3 +619,17 @@ test('what has its rules from elsewhere: watchers, models by macro, references t
   ]);
   expect(findingsOf(survey)).toEqual(['bare-store Bare.open', 'outside-write Past.scale', 'private-store Own.own']);
 });
+
+test.each([
+  ['made here, it is always there', `const level = ref(0);`, ['bare-store App.level']],
+  ['made on occasion, it may not be there', `let level = null; if (props.deep) level = ref(0);`, []],
+])('a reference that is asked for before its value: %s', (_what, made, found) => {
+  const survey = surveyOf({
+    ...VUE3,
+    'src/App.vue': sfc(
+      `import { ref } from 'vue'; const props = defineProps({ deep: Boolean }); ${made} function dig() { if (level) level.value = 2; }`,
+      `<b @click="dig">dig</b>`,
+    ),
+  });
+  expect(findingsOf(survey).filter((one) => one.startsWith('bare-store'))).toEqual(found);
+});

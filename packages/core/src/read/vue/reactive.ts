@@ -12,7 +12,7 @@ import type { Reading } from '../singleFile/component';
 import { called } from '../singleFile/runs';
 
 /** A reference: an object whose `value` is the cell. */
-function reference(
+export function reference(
   r: ScriptReader,
   node: t.CallExpression,
   target: t.Node | null,
@@ -31,9 +31,14 @@ function reference(
       r.b.use({ place: from, kind: 'copied', fn: r.fn, at: spotOf(node) });
     } else r.b.flow(from, cell);
   }
+  pushCell(r, name, kind, cell, setter, at, name);
+  return holding(r, cell, name, at);
+}
+
+/** A reference to what a place holds. */
+export function holding(r: ScriptReader, cell: PlaceId, name: string, at: Spot): PlaceId {
   const held = r.b.place('object', name, r.fn, at);
   r.b.flow(cell, held, 'put', 'value');
-  pushCell(r, name, kind, cell, setter, at, name);
   r.references.add(held);
   r.b.facts.boxes.push(held);
   r.component?.refs.add(held);

@@ -2,19 +2,17 @@
 import type * as t from '@babel/types';
 import type { PlaceId } from '../../model/facts';
 import { pascal } from '../../model/spelling';
-import { spotOf } from '../script/builder';
-import { importPlace } from '../script/calls';
 import { value } from '../script/expressions';
-import { importedModule } from '../script/lazyImport';
+import { fetchedPlace, importedModule } from '../script/lazyImport';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { property, textOf } from '../stores/cells';
 
 /** A component where one is expected: itself, or a function that fetches it. */
-export function componentGiven(r: ScriptReader, node: t.Node): PlaceId | null {
-  const source = importedModule(node);
-  if (source !== null) return importPlace(r, source, 'default', '', spotOf(node));
-  return value(r, node);
+export function componentGiven(r: ScriptReader, node: t.Node, name: string | null = null): PlaceId | null {
+  // What is registered may be written in place.
+  const written = node.type === 'ObjectExpression' ? r.dialect.objectLike?.(r, node, name) : undefined;
+  return written ?? fetchedPlace(r, node) ?? value(r, node);
 }
 
 /** `defineAsyncComponent(() => import('./Tray.vue'))`, also as the `loader` of options. */

@@ -55,12 +55,28 @@ export function isOptions(node: t.ObjectExpression): boolean {
   return strong;
 }
 
+/** Whether every field is one that options may have, and one of them says more than a name. */
+export function hasOptionNames(node: t.ObjectExpression): boolean {
+  const names = namesIn(node);
+  return names.length === node.properties.length && names.every((name) => KNOWN.test(name)) && names.some(saysMore);
+}
+
+function saysMore(name: string): boolean {
+  return name === 'props' || name === 'components' || STRONG.test(name);
+}
+
+/** Whether options say how something is rendered. */
+export function rendersBy(node: t.ObjectExpression): boolean {
+  return namesIn(node).some((name) => /^(render|template|setup)$/.test(name));
+}
+
+function namesIn(node: t.ObjectExpression): string[] {
+  return node.properties.flatMap((one) => (one.type === 'SpreadElement' ? [] : [fieldOf(one.key, one.computed)]));
+}
+
 /** Reads options as a function: a component where they render something, else what others mix into theirs. */
 export function readOptionsObject(r: ScriptReader, node: t.ObjectExpression, given: string | null): PlaceId {
-  const names = node.properties.flatMap((one) =>
-    one.type === 'SpreadElement' ? [] : [fieldOf(one.key, one.computed)],
-  );
-  const renders = names.some((name) => /^(render|template|setup)$/.test(name));
+  const renders = rendersBy(node);
   const name = given ?? nameFromPath(r.b.facts.path);
   const id = r.b.addFunction(name, renders ? 'component' : 'hook', r.fn, spotOf(node), node.loc?.end.line ?? 1);
   const fact = r.b.fn(id);

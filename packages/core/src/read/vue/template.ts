@@ -14,6 +14,7 @@ import { renderedPiece, type SingleFileComponent } from '../singleFile/component
 import { addOutlet } from '../react/routes';
 import { spotAt, TemplateText } from './templateText';
 import { listenerOf } from './events';
+import { BUILT_IN, textsOf } from './tags';
 import { camel, pascal } from '../../model/spelling';
 import type { Attribute, Expression, Location, TemplateNode } from './syntax';
 
@@ -21,9 +22,6 @@ const [ELEMENT, , , INTERPOLATION, STATIC, DIRECTIVE] = [1, 2, 3, 5, 6, 7];
 const COMPONENT = 1;
 const SLOT = 2;
 const TEMPLATE = 3;
-
-/** Components the family brings along; they render what they are handed. */
-const BUILT_IN = /^(Transition|TransitionGroup|KeepAlive|Teleport|Suspense|RouterView|RouterLink)$/;
 
 export function readTemplate(r: ScriptReader, component: SingleFileComponent, root: unknown, source: SourceFile): void {
   const reader = new Template(r, component, /<script[^>]*lang="ts/.test(source.text), source.vue ?? 3);
@@ -383,7 +381,27 @@ class Template extends TemplateText {
     if (BUILT_IN.test(pascalName) && r.scope.lookup(pascalName) === undefined)
       return importPlace(r, 'vue', pascalName, pascalName, at);
     const is = node.props?.find((one) => one.type === DIRECTIVE && one.name === 'bind' && one.arg?.content === 'is');
-    if (name === 'component' && is?.exp) return this.value(is.exp) ?? r.global(name, at);
+    if (name === 'component' && is?.exp) return this.chosenTag(is.exp, at);
+    return this.namedTag(name, at);
+  }
+
+  /** What an expression picks: whatever components it brings, and elements and components by their names. */
+  private chosenTag(expression: Expression, at: Spot): PlaceId {
+    const { r } = this;
+    const brought = this.value(expression);
+    const names = textsOf(this.parse(expression.content, expression.loc));
+    const isElement = (name: string): boolean =>
+      /^[a-z][a-z0-9]*$/.test(name) && [name, pascal(name)].every((one) => r.scope.lookup(one) === undefined);
+    const tag = names.length > 0 || brought === null ? r.b.place('computed', 'component', r.fn, at) : brought;
+    if (brought !== null && brought !== tag) r.b.flow(brought, tag);
+    for (const name of names) if (!isElement(name)) r.b.flow(this.namedTag(name, at), tag);
+    if (names.some(isElement)) r.elementsElse.add(tag);
+    return tag;
+  }
+
+  private namedTag(name: string, at: Spot): PlaceId {
+    const { r } = this;
+    const pascalName = pascal(name);
     const own = r.b.fn(this.component.fn);
     for (const tried of [name, camel(name), pascalName]) {
       const [first = '', ...fields] = tried.split('.');

@@ -13,7 +13,8 @@ import { createContext } from './createContext';
 import { isSetState, readSetState } from '../classes';
 import { lazy } from './lazy';
 import { memo } from './memo';
-import { childrenMap, cloneElement, createElement, jsx } from '../createElement';
+import { childrenMap, readChildrenMap } from '../children';
+import { cloneElement, createElement, jsx } from '../createElement';
 import { isLegacyFactory, readLegacy } from '../legacy';
 import { useCallback } from './useCallback';
 import { useContext } from './useContext';
@@ -90,6 +91,8 @@ export function readReactCall(
     const outside = read(r, node, target);
     if (outside !== undefined) return outside;
   }
+  const children = readChildrenMap(r, node);
+  if (children !== undefined) return children;
   if (isLegacyFactory(r, node.callee)) return readLegacy(r, node, target);
   const name = apiName(r, node.callee);
   if (!name) {

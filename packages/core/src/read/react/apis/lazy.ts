@@ -1,14 +1,15 @@
-/** `lazy(() => import('./House'))`: the default export of a module that comes later. */
+/** `lazy(() => import('./House'))`: a component out of a module that comes later. */
+import { readArguments } from '../../script/calls';
+import { fetchedPlace } from '../../script/lazyImport';
 import { spotOf } from '../../script/builder';
-import { importPlace, readArguments } from '../../script/calls';
-import { importedModule } from '../../script/lazyImport';
 import type { Recogniser } from './index';
 
 export const lazy: Recogniser = (r, node, target) => {
-  const source = importedModule(node.arguments[0]);
-  if (source === null) {
-    readArguments(r, node);
-    return null;
-  }
-  return importPlace(r, source, 'default', target?.type === 'Identifier' ? target.name : '', spotOf(node));
+  const fetched = fetchedPlace(r, node.arguments[0], target?.type === 'Identifier' ? target.name : '');
+  if (fetched !== null) return fetched;
+  // `lazy(load)`: whatever the function that is given brings.
+  const [load] = readArguments(r, node);
+  if (load == null) return null;
+  const at = spotOf(node);
+  return r.b.part(r.b.call({ callee: load, name: 'load', args: [], fn: r.fn, at }), 'default', r.fn, at);
 };
