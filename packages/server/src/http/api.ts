@@ -22,7 +22,6 @@ import type { ProjectStore } from '../store/projects';
 import { UnusableInput } from '../survey/surveyFolder';
 import { receive, unpack } from './archive';
 import type { Desk } from './desk';
-import { HttpError } from './errors';
 import { completeFolder, readProjectFile } from './files';
 import { FINDING_ROUTES } from './findings';
 import { Nothing, OK, projectOf, type Route } from './route';
@@ -193,7 +192,7 @@ export const ROUTES: readonly Route[] = [
   {
     method: 'get',
     path: '/api/projects/:id/survey',
-    says: 'The flow document of the last finished survey.',
+    says: 'The flow document of the last finished survey; status 202 while the first one runs.',
     answer: FlowDocument,
     run: async (services, ctx, { id }) => {
       const project = await projectOf(services, id);
@@ -202,7 +201,10 @@ export const ROUTES: readonly Route[] = [
         const job = services.desk.job(id);
         if (job.state === 'failed') throw new UnusableInput(job.error ?? 'The survey failed.');
         void services.desk.start(project);
-        throw new HttpError(409, 'The project is being surveyed for the first time.');
+        // No answer yet, and no error either.
+        ctx.status = 202;
+        ctx.body = { error: 'The project is being surveyed for the first time.' };
+        return undefined;
       }
       ctx.type = 'application/json';
       ctx.body = document;

@@ -104,7 +104,7 @@ export const api = createApi({
       query: (id) => ({ url: `/projects/${id}/survey`, method: 'DELETE' }),
     }),
     survey: build.query<FlowDocument, string>({
-      query: (id) => `/projects/${id}/survey`,
+      query: (id) => ({ url: `/projects/${id}/survey`, validateStatus: ({ status }) => status === 200 }),
       providesTags: ['Survey'],
       ...whole<FlowDocument>(),
     }),

@@ -1,13 +1,17 @@
 /** One way as a small drawing: the part of the tree that matters, and the value's threads in it. */
 import type { HomeOption } from '@vectura/core';
+import { useMemo } from 'react';
 import { COLOUR, DASH, GROUP_OF } from '../../parts/carriers';
-import { Mark } from '../../parts/Mark';
+import { Mark, shapesOf } from '../../parts/Mark';
 import { layOut } from './drawing';
+import { fold } from './fold';
+import styles from './HomesView.module.css';
 
 const WIDTH = 190;
 const HEIGHT = 128;
 
-export function WayDrawing({ drawing }: { drawing: NonNullable<HomeOption['drawing']> }) {
+export function WayDrawing({ drawing: whole }: { drawing: NonNullable<HomeOption['drawing']> }) {
+  const { drawing, alike, below } = useMemo(() => fold(whole), [whole]);
   const { points } = layOut(drawing.nodes, WIDTH, HEIGHT);
   const inModule = drawing.threads.some((thread) => thread.from === null);
   const floor = HEIGHT - 6;
@@ -19,7 +23,7 @@ export function WayDrawing({ drawing }: { drawing: NonNullable<HomeOption['drawi
       width="100%"
       height={HEIGHT}
       role="img"
-      aria-label={`${drawing.threads.length} threads`}
+      aria-label={`${whole.threads.length} threads`}
     >
       {drawing.nodes.map((node) => {
         const from = node.parent === null ? undefined : points.get(node.parent);
@@ -55,17 +59,37 @@ export function WayDrawing({ drawing }: { drawing: NonNullable<HomeOption['drawi
         const roles = drawing.roles[node.id];
         return (
           <g key={node.id}>
-            <title>{node.name}</title>
+            <title>{titleOf(alike.get(node.id) ?? [node.name], below.get(node.id) ?? 0)}</title>
             {roles ? (
               <Mark roles={roles} x={point.x} y={point.y} colour={colour} />
             ) : (
               <circle cx={point.x} cy={point.y} r={2.5} fill="var(--bar)" />
+            )}
+            {(alike.has(node.id) || below.has(node.id)) && (
+              <text
+                x={point.x + 8 + 11 * (shapesOf(roles ?? []).length - 1)}
+                y={point.y + 3.5}
+                className={styles.number}
+              >
+                {[alike.get(node.id)?.length, below.has(node.id) ? `+${below.get(node.id)}` : null]
+                  .filter(Boolean)
+                  .join(' ')}
+              </text>
             )}
           </g>
         );
       })}
     </svg>
   );
+}
+
+/** So many names are told; of more, their number. */
+const MOST_NAMED = 12;
+
+function titleOf(names: readonly string[], below: number): string {
+  const named = names.slice(0, MOST_NAMED).join(', ');
+  const more = names.length > MOST_NAMED ? ` and ${names.length - MOST_NAMED} more` : '';
+  return `${named}${more}${below > 0 ? `; ${below} below` : ''}`;
 }
 
 /** Straight by hand; in a bow, past what lies between, where it is not. */

@@ -2,7 +2,7 @@
 import { Link } from 'react-router';
 import { useProject } from '../../app/useProject';
 import { cellQuestion } from '../../model/question';
-import type { Column } from './sheetModel';
+import { firstAsked, type Column } from './sheetModel';
 import styles from './Questions.module.css';
 
 interface Question {
@@ -11,20 +11,13 @@ interface Question {
   to: string;
 }
 
-/** What a module merely spells out is no news. */
-function isAsked({ cell }: Column): boolean {
-  return cell.home !== null || cell.kind !== 'constant';
-}
-
 export function Questions({ columns }: { columns: readonly Column[] }) {
   const { id, document } = useProject();
   const questions: Question[] = [];
   const link = (view: string, query: string): string => `/p/${id}/${view}?${query}`;
-  const carried = [...columns]
-    .sort((a, b) => b.relays - a.relays)
-    .find((column) => column.relays > 0 && isAsked(column));
-  if (carried) {
-    const { cell, relays, readers } = carried;
+  const first = firstAsked(columns);
+  if (first && first.relays > 0) {
+    const { cell, relays, readers } = first;
     const value = encodeURIComponent(cellQuestion(document, cell));
     const whose = cell.home === null ? '' : ` of ${cell.home.slice(cell.home.lastIndexOf('#') + 1)}`;
     questions.push({
@@ -34,18 +27,19 @@ export function Questions({ columns }: { columns: readonly Column[] }) {
     });
     questions.push({
       asks: `Where else could ${cell.name} live?`,
-      because: `${readers} ${readers === 1 ? 'component reads' : 'components read'} it.`,
+      // A function is called, and read by nobody.
+      because:
+        readers === 0
+          ? 'What changes it is called further down.'
+          : `${readers} ${readers === 1 ? 'component reads' : 'components read'} it.`,
       to: link('homes', `value=${value}`),
     });
-  } else {
-    const read = [...columns].sort((a, b) => b.readers - a.readers).find(isAsked);
-    if (read)
-      questions.push({
-        asks: `Who reads ${read.cell.name}?`,
-        because: `${read.readers} ${read.readers === 1 ? 'component does' : 'components do'}.`,
-        to: link('trail', `value=${encodeURIComponent(cellQuestion(document, read.cell))}`),
-      });
-  }
+  } else if (first)
+    questions.push({
+      asks: `Who reads ${first.cell.name}?`,
+      because: `${first.readers} ${first.readers === 1 ? 'component does' : 'components do'}.`,
+      to: link('trail', `value=${encodeURIComponent(cellQuestion(document, first.cell))}`),
+    });
   const worst = document.findings.find((finding) => finding.level === 'error') ?? document.findings[0];
   if (worst)
     questions.push({

@@ -18,6 +18,9 @@ import styles from './SheetGrid.module.css';
 /** How long the sheet has to stand still before its cells are put where they are seen, in milliseconds. */
 const SETTLED = 90;
 
+/** How many rows stand above the one a sheet opens at. */
+const ROWS_ABOVE = 3;
+
 const DRAWN = 'sheet drawn';
 let marked = false;
 
@@ -31,6 +34,8 @@ interface SheetGridProps {
   holders: ReadonlySet<string>;
   families: boolean;
   selected: Lit;
+  /** What is in view at first, where nothing is selected. */
+  opening: Lit;
   hovered: Lit | null;
   onHover(at: Lit | null): void;
   onSelect(row: number, column: number): void;
@@ -38,7 +43,7 @@ interface SheetGridProps {
 }
 
 export function SheetGrid(props: SheetGridProps) {
-  const { scroller, lines, columns, geometry, selected, hovered, onHover, onSelect } = props;
+  const { scroller, lines, columns, geometry, selected, opening, hovered, onHover, onSelect } = props;
   const scheme = useComputedColorScheme('light');
   const { ref: sized, width: paneWidth, height: paneHeight } = useElementSize<HTMLDivElement>();
   const pane = useMergedRef(scroller, sized);
@@ -117,6 +122,17 @@ export function SheetGrid(props: SheetGridProps) {
     else if (outline + x + 2 * column > box.scrollLeft + box.clientWidth)
       box.scrollLeft = outline + x + 2 * column - box.clientWidth;
   }, [scroller, head, outline, column, selected.row, selected.column]);
+
+  // The sheet opens where its first question leads.
+  const opened = useRef(false);
+  useEffect(() => {
+    const box = scroller.current;
+    if (!box || opened.current || height === 0) return;
+    opened.current = true;
+    if (selected.row >= 0 || selected.column >= 0 || opening.row < 0) return;
+    box.scrollTop = Math.max(0, (opening.row - ROWS_ABOVE) * ROW);
+    if ((opening.column + 1) * column > box.clientWidth - outline) box.scrollLeft = opening.column * column;
+  }, [scroller, outline, column, height, opening, selected.row, selected.column]);
 
   const placeOf = (event: React.MouseEvent<HTMLElement>): Lit => {
     const box = event.currentTarget.getBoundingClientRect();

@@ -22,7 +22,7 @@ import { hasMark, NO_COMPONENT, tableOf, walk, type Shown } from './geometry';
 import { NarrowBar, NO_NARROWING } from './NarrowBar';
 import { narrowingOf, narrowSheet, strength, type Narrowed } from './narrowing';
 import type { Lit } from './paint';
-import { columnsOf, outline, sayColumn, sayCrossing, sayRow, type Column } from './sheetModel';
+import { columnsOf, firstAsked, outline, sayColumn, sayCrossing, sayRow, type Column } from './sheetModel';
 import { useGeometry } from './useGeometry';
 import styles from './SheetView.module.css';
 
@@ -91,6 +91,7 @@ export function SheetView() {
   };
   const column = columns[at.column];
   const row = lines[at.row]?.row;
+  const opening = useMemo(() => openingOf(columns, lines), [columns, lines]);
   const pointed = hovered ?? at;
   const pointedRow = lines[pointed.row]?.row;
   const pointedColumn = columns[pointed.column];
@@ -260,6 +261,7 @@ export function SheetView() {
             holders={holders}
             families={document.project.families.length > 1}
             selected={at}
+            opening={opening}
             hovered={hovered}
             onHover={setHovered}
             onSelect={select}
@@ -321,5 +323,15 @@ function shownOf(
     ),
     columns: Uint32Array.from(narrowed.columns, (column) => columnAt.get(column) ?? 0),
     narrowed,
+  };
+}
+
+/** Where the value of the first question lives, on a sheet as it is narrowed. */
+function openingOf(columns: readonly Column[], lines: Narrowed['lines']): Lit {
+  const first = firstAsked(columns);
+  if (!first) return { row: -1, column: -1 };
+  return {
+    row: lines.findIndex(({ row }) => row?.component.id === first.cell.home),
+    column: columns.indexOf(first),
   };
 }

@@ -198,3 +198,11 @@ function push<K, V>(map: Map<K, V[]>, key: K, value: V): void {
 function compare(a: string, b: string): number {
   return a < b ? -1 : a > b ? 1 : 0;
 }
+
+/** The value worth asking about first: what most only carry, else what most read. */
+export function firstAsked(columns: readonly Column[]): Column | undefined {
+  // What a module merely spells out is no news.
+  const asked = columns.filter(({ cell }) => cell.home !== null || cell.kind !== 'constant');
+  const [carried] = [...asked].sort((a, b) => b.relays - a.relays);
+  return carried && carried.relays > 0 ? carried : [...asked].sort((a, b) => b.readers - a.readers)[0];
+}

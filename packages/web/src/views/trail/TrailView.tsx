@@ -98,6 +98,7 @@ export function TrailView() {
   const home = data.homes[0];
   const relays = chosen?.relays ?? 0;
   const end = chosen?.trail.direction === 'down' ? stops.at(-1) : stops[0];
+  const unsure = data.readers.find((one) => one.id === end?.id && one.reason)?.reason;
   return (
     <>
       <div className="headline">
@@ -121,6 +122,7 @@ export function TrailView() {
             {chosen.computed && ', computed from it on the way'}
           </p>
         )}
+        {unsure && !why && <p>Not certain: {unsure}.</p>}
         {chosen && !why && (
           <p>
             {chosen.hops} {chosen.hops === 1 ? 'hop' : 'hops'}

@@ -1,7 +1,7 @@
 /** Who reads the value and who changes it, each a way that can be singled out; and what else to ask. */
 import type { TrailDocument } from '@vectura/core';
 import { Autocomplete } from '@mantine/core';
-import { useMemo, useState } from 'react';
+import { Fragment, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useProject } from '../../app/useProject';
 import type { WayEntry } from './trailModel';
@@ -41,7 +41,10 @@ export function WaysPanel(props: WaysPanelProps) {
       <Ways ways={own} chosen={chosen} onChoose={onChoose} note={hopsOf} />
       {atHome.map((reader) => (
         <p key={`${reader.component}.${reader.name}`} className={styles.still}>
-          {reader.component} <span>at home</span>
+          <b>
+            <Breakable name={reader.component ?? ''} />
+          </b>
+          <span>at home</span>
         </p>
       ))}
       {computed.length > 0 && (
@@ -70,7 +73,10 @@ export function WaysPanel(props: WaysPanelProps) {
         .filter((writer) => !changed.has(writer.component ?? ''))
         .map((writer) => (
           <p key={`${writer.component}.${writer.name}`} className={styles.still}>
-            {writer.component} <span>{writer.trigger ?? ''}</span>
+            <b>
+              <Breakable name={writer.component ?? ''} />
+            </b>
+            <span title={writer.trigger}>{writer.trigger ?? ''}</span>
           </p>
         ))}
       {up.length + document.writers.length === 0 && <p className={styles.none}>Nobody: it stays as it is.</p>}
@@ -110,6 +116,16 @@ export function WaysPanel(props: WaysPanelProps) {
       )}
     </div>
   );
+}
+
+/** A name that breaks between its words, where it has to. */
+function Breakable({ name }: { name: string }) {
+  return name.split(/(?=[A-Z][a-z])/).map((word, index) => (
+    <Fragment key={index}>
+      {index > 0 && <wbr />}
+      {word}
+    </Fragment>
+  ));
 }
 
 function hopsOf({ hops }: WayEntry): string {
@@ -162,7 +178,9 @@ function Way({
       aria-pressed={chosen}
       onClick={() => onChoose(way)}
     >
-      <span>{way.component}</span>
+      <span>
+        <Breakable name={way.component} />
+      </span>
       <span>{note}</span>
     </button>
   );
