@@ -125,12 +125,17 @@ function askOutside(cells: Cells, kind: string, name: string): Asked {
   return { component: null, name, flows, callable: false };
 }
 
+/** What may follow a name that is asked for: a store's field, the route that a part of the address is of. */
+const WITH_MORE = ['.', ' of /'];
+
 /** A cell by its whole name, by its store's (all its fields), or by a field's name alone where that is unique. */
 function askShared(cells: Cells, kind: string, name: string): Asked {
   // A shared instance of a class is asked for as a service, and often thought of as a store.
   const kinds = kind === 'store' || kind === 'service' ? ['store', 'service'] : [kind];
   const pool = cells.all.filter(({ cell }) => cell.home === null && kinds.includes(cell.kind));
-  const whole = pool.filter(({ cell }) => cell.name === name || cell.name.startsWith(`${name}.`));
+  const whole = pool.filter(
+    ({ cell }) => cell.name === name || WITH_MORE.some((more) => cell.name.startsWith(name + more)),
+  );
   const fields = pool.filter(({ cell }) => cell.name.slice(cell.name.lastIndexOf('.') + 1) === name);
   const stores = new Set(fields.map(({ cell }) => cell.id));
   const found = whole.length > 0 ? whole : stores.size === 1 ? fields : [];

@@ -3,6 +3,7 @@ import type { Carrier, CellKind } from '../model/documents';
 import type { CellFact, SharedCell, Spot } from '../model/facts';
 import type { Linked } from '../link';
 import type { At } from '../link/visited';
+import { byAddress } from './byAddress';
 import { changeKey } from '../link/shared';
 import { Flows, itself, type Flow } from './flow';
 import { GivenProps, type Given, type GivenProp } from './given';
@@ -160,8 +161,9 @@ export class Cells {
     const run = program.sharedRun();
     const setter =
       key !== null ? graph.shared.hubOf(changeKey(key)) : fact.setter === null ? null : graph.at(file, fact.setter);
+    const read = fact.kind === 'url';
     const flow = this.flowOf({
-      id: this.idOf(graph.path(file), `${fact.kind}:${shared.id}`),
+      id: read ? '' : this.idOf(graph.path(file), `${fact.kind}:${shared.id}`),
       name: shared.id,
       kind: fact.kind,
       home: null,
@@ -178,7 +180,10 @@ export class Cells {
     const touched = [flow.values, flow.calls].some((part) =>
       [...(part?.stops.values() ?? [])].some((stop) => stop.component !== null),
     );
-    if (touched || !shared.quiet) this.keep(flow);
+    if (!touched && shared.quiet) return;
+    if (!read) return this.keep(flow);
+    for (const { cell, ...flows } of byAddress(this.linked, flow))
+      this.keep({ cell: { ...cell, id: this.idOf(graph.path(cell.file), `url:${cell.name}`) }, ...flows });
   }
 
   private addContexts(): void {

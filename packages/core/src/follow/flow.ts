@@ -155,6 +155,15 @@ function withoutIdleHandles(flow: Flow): void {
   for (const { key } of all) if (!reached.has(key)) flow.stops.delete(key);
 }
 
+/** The same flow, left by those first hops alone that are `kept`. */
+export function leavingBy(flow: Flow, kept: (hop: FlowHop) => boolean): Flow {
+  const start = flow.stops.get(flow.start);
+  if (!start || start.hops.every(kept)) return flow;
+  const stops = new Map(flow.stops).set(flow.start, { ...start, hops: start.hops.filter(kept) });
+  const reached = closure([flow.start], (key) => stops.get(key)?.hops.map((hop) => hop.target) ?? []);
+  return { ...flow, stops: new Map([...stops].filter(([key]) => reached.has(key))) };
+}
+
 const OUTSIDE = 'outside';
 
 /** The same flow, from a start that stands outside every component: what nobody in the project hands to its first stop. */

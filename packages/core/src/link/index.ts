@@ -1,4 +1,5 @@
 /** Phase 2: the facts of all files to a program whose parts know each other. */
+import { Addresses } from './addresses';
 import { Clones } from './clones';
 import { Crossings } from './crossing';
 import { Handed } from './handed';
@@ -24,6 +25,7 @@ export interface Linked {
   clones: Clones;
   handles: Handles;
   sides: Sides;
+  addresses: Addresses;
 }
 
 /**
@@ -58,6 +60,7 @@ export function linkProject(input: ProjectInput, before: Linked | null = null): 
     clones,
     handles: new Handles(program),
     sides: new Sides(program),
+    addresses: new Addresses(program, render),
     crossings: new Crossings(program, locals, readers, environment, handed, clones),
   };
 }

@@ -35,11 +35,10 @@ export function joinRoutes(program: Program): void {
     /** The outlets of the nearest route above that renders something. */
     function outletsAbove(parent: number): number[] {
       for (let at: number | null = parent; at !== null; at = facts.routes[at]?.parent ?? null) {
-        const piece = facts.routes[at]?.piece;
+        const { piece, sites: [first, count] = [0, 0] } = facts.routes[at] ?? {};
         if (piece == null) continue;
-        const first = facts.sites.findIndex((site) => site.inside === piece && !site.nested);
-        const components = first === -1 ? [] : (program.siteTargets[graph.siteAt(file, first)]?.components ?? []);
-        return components.flatMap((component) => below(component));
+        const shown = Array.from({ length: count }, (_, site) => program.siteTargets[graph.siteAt(file, first + site)]);
+        return below(shown.flatMap((target) => target?.components ?? []));
       }
       return [];
     }
@@ -54,14 +53,14 @@ export function joinRoutes(program: Program): void {
     );
     return graph.sites.flatMap(({ fact, file }, site) => {
       if (!program.isModule(graph.fnAt(file, fact.fn)) || routed.has(graph.at(file, fact.inside))) return [];
-      return (program.siteTargets[site]?.components ?? []).flatMap((component) => below(component));
+      return (program.siteTargets[site]?.components ?? []).flatMap((component) => below([component]));
     });
   }
 
-  /** The outlets nearest below a component. */
-  function below(component: number): number[] {
-    const seen = new Set([component]);
-    let level = [component];
+  /** The outlets nearest below some components. */
+  function below(components: readonly number[]): number[] {
+    const seen = new Set(components);
+    let level = [...components];
     while (level.length > 0) {
       const found = level.flatMap((fn) => outlets.get(fn) ?? []);
       if (found.length > 0) return found;

@@ -346,6 +346,8 @@ export interface RouteFact {
   /** The part of the address it stands for, as it is written. */
   path?: string;
   piece: PlaceId | null;
+  /** The sites that are written in it: where they begin in the file's list, and how many there are. */
+  sites?: [first: number, count: number];
   at: Spot;
 }
 

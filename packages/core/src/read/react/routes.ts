@@ -91,6 +91,7 @@ export const readRouteElements: CallReader = (r, node) => {
 
 function readRoute(r: ScriptReader, node: t.JSXElement, parent: number | null, around: PlaceId): void {
   const at = spotOf(node.openingElement.name);
+  const first = r.b.facts.sites.length;
   let piece: PlaceId | null = null;
   let path = '';
   for (const attribute of node.openingElement.attributes) {
@@ -108,7 +109,7 @@ function readRoute(r: ScriptReader, node: t.JSXElement, parent: number | null, a
     else if (name === 'lazy') piece ??= lazySite(r, given, at);
     else r.within(null, () => value(r, given));
   }
-  const route = add(r, { parent, path }, piece, around, at);
+  const route = add(r, { parent, path, first }, piece, around, at);
   for (const child of node.children) {
     if (child.type !== 'JSXElement') continue;
     const tag = child.openingElement.name;
@@ -117,10 +118,10 @@ function readRoute(r: ScriptReader, node: t.JSXElement, parent: number | null, a
   }
 }
 
-/** Notes a route; one that stands in no other is shown where it stands. */
+/** Notes a route, with the sites read since the `first`; one that stands in no other is shown where it stands. */
 function add(
   r: ScriptReader,
-  { parent, path }: { parent: number | null; path: string },
+  { parent, path, first }: { parent: number | null; path: string; first: number },
   piece: PlaceId | null,
   around: PlaceId | null,
   at: ReturnType<typeof spotOf>,
@@ -129,7 +130,8 @@ function add(
   if (parent === null && piece !== null && around !== null)
     r.b.use({ place: piece, kind: 'shown', inside: around, repeat: 'conditional', fn: r.fn, at });
   const outermost = atOutlet && parent === null ? { atOutlet } : {};
-  return r.b.facts.routes.push({ parent, ...outermost, ...(path ? { path } : {}), piece, at }) - 1;
+  const sites: [number, number] = [first, r.b.facts.sites.length - first];
+  return r.b.facts.routes.push({ parent, ...outermost, ...(path ? { path } : {}), piece, sites, at }) - 1;
 }
 
 /** A component given by its name is an element without props. */
@@ -206,6 +208,7 @@ function readObjects(r: ScriptReader, node: t.Node | null | undefined, standing:
       continue;
     }
     const at = spotOf(object);
+    const first = r.b.facts.sites.length;
     const markup = property(object, 'element');
     const component = property(object, 'Component') ?? property(object, 'component');
     const lazy = property(object, 'lazy');
@@ -222,7 +225,7 @@ function readObjects(r: ScriptReader, node: t.Node | null | undefined, standing:
     if (shown !== null && property(object, 'props')) openProps(r, shown);
     const path = textOf(r, property(object, 'path')) ?? '';
     const { parent, around, table, atOutlet } = standing;
-    const route = add(r, { parent, path }, shown, around, at, atOutlet);
+    const route = add(r, { parent, path, first }, shown, around, at, atOutlet);
     if (parent === null && shown !== null && table !== null) r.b.flow(shown, table, 'put', ROUTES);
     for (const one of ['errorElement', 'loader', 'action', 'handle']) {
       const given = property(object, one);
