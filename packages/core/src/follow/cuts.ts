@@ -2,6 +2,7 @@
 import type { Spot } from '../model/facts';
 import type { Linked } from '../link';
 import type { ComponentInfo } from '../link/program';
+import { endsInHelper } from '../link/exploration';
 import type { Cells } from './cells';
 
 export interface Cut {
@@ -12,6 +13,8 @@ export interface Cut {
   spot: Spot;
   /** Why, as the end of a sentence. */
   reason: string;
+  /** The reason names one place, whatever gets there. */
+  atOnePlace?: true;
 }
 
 export function cutsOf(linked: Linked, cells: Cells): Cut[] {
@@ -22,7 +25,8 @@ export function cutsOf(linked: Linked, cells: Cells): Cut[] {
     const reason = values?.cut ?? calls?.cut;
     if (!reason) continue;
     const component = cell.home === null ? null : (program.component(cell.home) ?? null);
-    cuts.push({ name: cell.name, component, file: cell.file, spot: cell.spot, reason });
+    const atOnePlace = endsInHelper(reason) ? { atOnePlace: true as const } : {};
+    cuts.push({ name: cell.name, component, file: cell.file, spot: cell.spot, reason, ...atOnePlace });
   }
   const makers = new Set(graph.cells.flatMap(({ fact, file }) => program.unitOf(graph.fnAt(file, fact.fn))));
   for (const unit of makers) {
@@ -51,5 +55,11 @@ export function cutsOf(linked: Linked, cells: Cells): Cut[] {
       reason,
     });
   }
+  graph.files.forEach((facts, file) => {
+    for (const { text, at } of graph.shared.lostChanges(facts)) {
+      const reason = 'what is changed there comes from too many places';
+      cuts.push({ name: text, component: null, file, spot: at, reason });
+    }
+  });
   return cuts;
 }

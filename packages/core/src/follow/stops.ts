@@ -60,8 +60,9 @@ export interface StopFacts {
   cut: string | null;
 }
 
-/** Helpers that call each other are left after so many of them. */
-const MAX_HELPERS = 16;
+/** A function that is called by more functions around it than these is not followed further up. */
+const MAX_AROUND = 500;
+const CALLED_BY_MANY = 'the function is called by too many others';
 
 export class Stops {
   private readonly known: Kept<string, StopFacts>;
@@ -168,16 +169,21 @@ export class Stops {
     const seen = new Set<string>();
     const queue: { at: At; spot: Seat | null }[] = [{ at, spot: null }];
     let calls: Seat | null = null;
-    for (let next = queue.pop(); next && seen.size < 500; next = queue.pop()) {
+    for (let next = queue.pop(); next; next = queue.pop()) {
       const key = `${next.at.place}:${next.at.path}:${next.at.context}`;
       if (seen.has(key)) continue;
       seen.add(key);
+      if (seen.size > MAX_AROUND) {
+        stop.cut ??= CALLED_BY_MANY;
+        break;
+      }
       const local = locals.explore(next.at);
       stop.cut ??= local.cut;
       this.triggers(local, next.spot, stop);
-      for (const { call, context } of local.called) {
+      for (const { call, context, part } of local.called) {
         const entry = graph.calls[call];
-        if (!entry) continue;
+        // What a function has as a field (`search.cancel()`) is another function.
+        if (!entry || part) continue;
         const seat = next.spot ?? { file: entry.file, spot: entry.fact.at };
         calls ??= seat;
         for (const outer of this.functionsAround(call, context, local.cameBy)) {
@@ -218,14 +224,14 @@ export class Stops {
     const { graph, contexts } = program;
     const found: ({ fn: number; context: number } | null)[] = [];
     const seen = new Set<string>();
-    const queue = [{ call, context, steps: 0 }];
+    const queue = [{ call, context }];
     for (let at = queue.pop(); at; at = queue.pop()) {
       const fn = graph.fnOfCall(at.call);
       const run = program.adjust(at.context, fn);
       const key = `${fn}:${run}`;
       if (seen.has(key)) continue;
       seen.add(key);
-      if (program.isComponent(fn) || at.steps >= MAX_HELPERS) {
+      if (program.isComponent(fn)) {
         found.push(null);
         continue;
       }
@@ -236,10 +242,8 @@ export class Stops {
       else if (parent !== -1 && !program.isModule(parent)) found.push({ fn, context: program.adjust(run, parent) });
       else if (!called) found.push(null);
       else {
-        const steps = at.steps + 1;
         const isJoined = contexts.joins[run] !== -1;
-        const outer = isJoined ? program.callsBeside(fn, run) : this.callsInto(run, cameBy);
-        for (const one of outer) queue.push({ ...one, steps });
+        queue.push(...(isJoined ? program.callsBeside(fn, run) : this.callsInto(run, cameBy)));
       }
     }
     return found;

@@ -3,7 +3,7 @@
  * them are gone through once for each way the value arrives in them, and it comes out at each call it came in by.
  */
 import { isLeftOut } from '../model/signs';
-import { DEEPER, fieldMatches } from './intern';
+import { Contexts, DEEPER, fieldMatches } from './intern';
 import { push } from './byPlace';
 import type { Edge } from './edges';
 import { Entries, NO_CALLS, type Caller, type Left } from './entries';
@@ -34,9 +34,18 @@ const TOO_MANY = 'the value gets to too many places in one component';
 const HANDED_ABOUT = 'the object that holds the value is copied or handed on as a whole in too many places';
 const BY_ANY_KEY = 'the value is one of many fields that are taken by a key chosen while the program runs';
 
+const DEEP_CALLS = 'the chain of helpers that leads to ';
+const deepIn = (helper: string): string =>
+  `${DEEP_CALLS}${helper || 'a function without a name'} is longer than is followed`;
+
+/** Whether a reason names the helper in which following ends. */
+export const endsInHelper = (reason: string): boolean => reason.startsWith(DEEP_CALLS);
+
 /** In one component, a value that comes to more places than this is not followed further. */
 const MAX_STATES = 4000;
 const FEW = 24;
+/** A value that comes to more places than this is followed through fewer helpers. */
+const MANY_STATES = 500;
 
 /** Whether two states are the same, but for what is told of the first way alone. */
 function isSame(a: State, b: State): boolean {
@@ -314,9 +323,19 @@ export class Exploration {
     if (!graph.functions[fn] || program.isComponent(fn)) return;
     const taken = graph.paramOf(fn, param);
     const isOnce = !program.apart.has(fn);
-    const context = isOnce ? contexts.pushOrReturn(state.context, call) : contexts.push(state.context, call);
+    const isRecursive = !isOnce && this.isRunning(fn, call, state.context);
+    const context = isOnce
+      ? contexts.pushOrReturn(state.context, call)
+      : isRecursive
+        ? null
+        : contexts.push(
+            state.context,
+            call,
+            this.states.length < MANY_STATES ? Contexts.MAX_DEPTH_OF_FEW : Contexts.MAX_DEPTH,
+          );
     if (context === null) {
       // Recursion or very deep helpers: what comes out is taken as computed from what went in.
+      if (!isRecursive) this.cut(deepIn(graph.functions[fn]?.fact.name ?? ''));
       this.toResult(call, state, index, DERIVED);
       return;
     }
@@ -325,6 +344,18 @@ export class Exploration {
     const arrived = { ...state, place: taken.place, path, context, from: index };
     if (isOnce) this.enterOnce(fn, arrived, { call, context: state.context, entry: state.entry });
     else this.move(arrived);
+  }
+
+  /** Whether a call is made while `fn` runs: it calls itself, by whatever way round. */
+  private isRunning(fn: number, call: number, context: number): boolean {
+    const { program } = this;
+    const { graph, contexts } = program;
+    if (program.isWithin(graph.fnOfCall(call), fn)) return true;
+    for (let c = context; c !== -1; c = contexts.parent[c] ?? -1) {
+      const outer = contexts.call[c] ?? -1;
+      if (outer !== -1 && program.isWithin(graph.fnOfCall(outer), fn)) return true;
+    }
+    return false;
   }
 
   /** Goes through a function where a value arrives in it for the first time; else what is known to come out of it does so here too. */

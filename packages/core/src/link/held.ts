@@ -3,18 +3,22 @@ import { isLeftOut } from '../model/signs';
 import type { Graph } from './graph';
 import { fieldMatches } from './intern';
 
-const MAX_STEPS = 300;
+const MAX_STEPS = 1000;
 
-/** The cells held in a field of what a place holds; `*`: the cells that the place itself holds. */
-export function cellsHeld(graph: Graph, object: number, field: string): number[] {
+/**
+ * The cells held in a field of what a place holds; `*`: the cells that the place itself holds. Null where the object comes from
+ * too many places to tell.
+ */
+export function cellsHeld(graph: Graph, object: number, field: string): number[] | null {
   const whole = field === '*';
   const cells: number[] = [];
   const seen = new Set<string>();
   const queue: { place: number; path: string[] }[] = [{ place: object, path: whole ? [] : [field] }];
-  for (let at = queue.pop(); at && seen.size < MAX_STEPS; at = queue.pop()) {
+  for (let at = queue.pop(); at; at = queue.pop()) {
     const key = `${at.place}.${at.path.join('.')}`;
     if (seen.has(key)) continue;
     seen.add(key);
+    if (seen.size > MAX_STEPS) return null;
     // What a cell holds is part of it, where the family sees changes in there.
     if (graph.places[at.place]?.kind === 'cell' && (at.path.length === 0 || graph.deepCells.has(at.place)))
       cells.push(at.place);

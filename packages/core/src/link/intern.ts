@@ -92,6 +92,10 @@ export class Contexts {
   private readonly index = new Map<string, number>();
   private readonly joined = new Map<number, number>();
   static readonly MAX_DEPTH = 4;
+  /** Where there are few runs. */
+  static readonly MAX_DEPTH_OF_FEW = 8;
+  /** Of functions that are gone through once for all calls: there are as many runs of them as functions, not as ways. */
+  static readonly MAX_DEPTH_ONCE = 40;
 
   /** The context of a component's own body; `owner` is its function, `via` the wrapper's call that made it. */
   root(owner: number, via = -1): number {
@@ -105,10 +109,10 @@ export class Contexts {
   }
 
   /** One call further in; null for recursion and where it is too deep to follow. */
-  push(context: number, call: number): number | null {
+  push(context: number, call: number, most: number = Contexts.MAX_DEPTH): number | null {
     const depth = (this.depth[context] ?? 0) + 1;
-    if (depth > Contexts.MAX_DEPTH) return null;
-    for (let c = context; c !== -1; c = this.parent[c] ?? -1) if (this.call[c] === call) return null;
+    if (depth > most) return null;
+    if (this.isIn(context, call)) return null;
     const key = `${context}:${call}`;
     let id = this.index.get(key);
     if (id === undefined) {
@@ -118,10 +122,16 @@ export class Contexts {
     return id;
   }
 
+  /** Whether a call is being made already. */
+  isIn(context: number, call: number): boolean {
+    for (let c = context; c !== -1; c = this.parent[c] ?? -1) if (this.call[c] === call) return true;
+    return false;
+  }
+
   /** As `push`; a call that is being made already is returned to. */
   pushOrReturn(context: number, call: number): number | null {
     for (let c = context; c !== -1; c = this.parent[c] ?? -1) if (this.call[c] === call) return c;
-    return this.push(context, call);
+    return this.push(context, call, Contexts.MAX_DEPTH_ONCE);
   }
 
   /**

@@ -3,11 +3,13 @@
  * a circle are run by whoever calls into the circle from outside, on a shortest way within it.
  */
 import { push } from './byPlace';
+import { Contexts } from './intern';
 import { Kept } from './kept';
 import type { Program } from './program';
 
 /** Of a function that is called on more ways, no more runs are told apart. */
 const MAX_RUNS = 1000;
+const FEW_RUNS = 100;
 
 export class Runs {
   private readonly known: Kept<number, readonly number[]>;
@@ -43,7 +45,7 @@ export class Runs {
           several.add(root);
           continue;
         }
-        const run = this.runBy(context, call, further);
+        const run = this.runBy(context, call, further, Contexts.MAX_DEPTH_ONCE);
         if (run !== null) first.set(root, run);
       }
     return [...first].map(([root, run]) => (several.has(root) ? contexts.join(run) : run));
@@ -67,7 +69,8 @@ export class Runs {
     for (const { caller, call, further } of this.callsInto(unit))
       for (const context of this.of(caller)) {
         if (found.length >= MAX_RUNS) return found;
-        const run = this.runBy(context, call, further);
+        const few = found.length < FEW_RUNS;
+        const run = this.runBy(context, call, further, few ? Contexts.MAX_DEPTH_OF_FEW : Contexts.MAX_DEPTH);
         if (run !== null) found.push(run);
       }
     return found;
@@ -91,10 +94,10 @@ export class Runs {
     return found;
   }
 
-  private runBy(context: number, call: number, further: readonly number[]): number | null {
+  private runBy(context: number, call: number, further: readonly number[], most: number): number | null {
     const { contexts } = this.program;
-    let run: number | null = contexts.push(context, call);
-    for (const one of further) run = run === null ? null : contexts.push(run, one);
+    let run: number | null = contexts.push(context, call, most);
+    for (const one of further) run = run === null ? null : contexts.push(run, one, most);
     return run;
   }
 

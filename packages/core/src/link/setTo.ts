@@ -21,7 +21,7 @@ export function setTo(graph: Graph, cell: number): number[] {
     return sets ? [graph.at(file, given)] : [];
   });
   const assigned = facts.mutations.flatMap(({ object, field, given }) =>
-    given !== undefined && cellsHeld(graph, graph.at(file, object), field).includes(cell)
+    given !== undefined && cellsHeld(graph, graph.at(file, object), field)?.includes(cell)
       ? [graph.at(file, given)]
       : [],
   );

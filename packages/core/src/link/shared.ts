@@ -3,7 +3,7 @@
  * of a program), props that a wrapper adds, reducers that answer another module's action, fields changed in place. Each is a
  * stage of its own, which looks at what the stages before it joined.
  */
-import type { CellFact, FileFacts } from '../model/facts';
+import type { CellFact, FileFacts, MutationFact } from '../model/facts';
 import type { Stage } from './edges';
 import type { Graph } from './graph';
 import { cellsHeld } from './held';
@@ -23,6 +23,8 @@ export class Shared {
   /** Components that a wrapper adds props to. */
   readonly injected = new Set<number>();
   private readonly kept: Record<'injected' | 'ties' | 'mutations' | 'bare', Kept<number, Joins>>;
+  /** Changes in place of something that comes from too many places to tell what it is. */
+  private readonly lost = new WeakMap<FileFacts, readonly MutationFact[]>();
   private setters: ReadonlyMap<number, number> = new Map();
 
   constructor(
@@ -30,6 +32,11 @@ export class Shared {
     reads: Reads,
   ) {
     this.kept = { injected: new Kept(reads), ties: new Kept(reads), mutations: new Kept(reads), bare: new Kept(reads) };
+  }
+
+  /** The changes in place of a file that are not followed to what they change. */
+  lostChanges(facts: FileFacts): readonly MutationFact[] {
+    return this.lost.get(facts) ?? [];
   }
 
   /** Joins what is tied by now. */
@@ -123,9 +130,14 @@ export class Shared {
   private readonly changedBy = (facts: FileFacts, file: number): Joins => {
     const { graph } = this;
     graph.reads.note(file);
-    return facts.mutations.flatMap(({ object, field, change }) => {
+    const lost: MutationFact[] = [];
+    this.lost.set(facts, lost);
+    return facts.mutations.flatMap((mutation) => {
+      const { object, field, change } = mutation;
       if (change === null) return [];
-      return cellsHeld(graph, graph.at(file, object), field).flatMap((cell) => {
+      const held = cellsHeld(graph, graph.at(file, object), field);
+      if (held === null) lost.push(mutation);
+      return (held ?? []).flatMap((cell) => {
         const setter = this.setters.get(cell);
         return setter === undefined ? [] : [[setter, graph.at(file, change)] as const];
       });

@@ -85,12 +85,13 @@ export class Traces {
     const origins: Origin[] = [];
     const seen = new Set<string | number>();
     const queue: Origin[] = [{ place, path }];
-    for (let next = queue.pop(); next && seen.size < MAX_STEPS; next = queue.pop()) {
-      const plain = next.path.length === 0 && next.calls === undefined;
-      const key = plain ? next.place : `${next.place}.${next.path.join('.')}@${next.calls?.at(-1) ?? ''}`;
+    for (let next = queue.pop(); next; next = queue.pop()) {
+      const key = keyOf(next);
       if (seen.has(key)) continue;
       seen.add(key);
-      this.step(next, queue, origins);
+      // Where following ends early, what is left counts as where the value comes from: nothing is known of that.
+      if (seen.size > MAX_STEPS) origins.push(next);
+      else this.step(next, queue, origins);
     }
     return origins;
   }
@@ -138,4 +139,8 @@ export class Traces {
       }
     }
   }
+}
+
+function keyOf({ place, path, calls }: Origin): string | number {
+  return path.length === 0 && calls === undefined ? place : `${place}.${path.join('.')}@${calls?.at(-1) ?? ''}`;
 }

@@ -69,7 +69,7 @@ export const Gauge = observer(() => <b onClick={() => units.change('kelvin')}>{u
       for (const { object, field, text, fn, at } of facts.mutations) {
         const component = program.component(program.unitOf(graph.fnAt(file, fn)));
         if (!component) continue;
-        const cell = cellsHeld(graph, graph.at(file, object), field)
+        const cell = (cellsHeld(graph, graph.at(file, object), field) ?? [])
           .map((one) => shared.get(one))
           .find((one) => one !== undefined);
         if (!cell || makesOne(linked, cell, component.fn)) continue;

@@ -127,10 +127,11 @@ function others(n: number): string {
 /** How many of the other places a finding lists. */
 const MOST_TOLD = 20;
 
-/** What was not followed to its end, once for each reason and component. */
+/** What was not followed to its end, once for each reason and component; where one helper is the reason, once for that. */
 function cutsTold(linked: Linked, cells: Cells): Draft[] {
   const alike = new Map<string, Cut[]>();
-  for (const cut of cutsOf(linked, cells)) push(alike, `${cut.component?.id ?? cut.file}:${cut.reason}`, cut);
+  for (const cut of cutsOf(linked, cells))
+    push(alike, cut.atOnePlace ? cut.reason : `${cut.component?.id ?? cut.file}:${cut.reason}`, cut);
   return [...alike.values()].flatMap((cuts): Draft[] => {
     const [first] = cuts;
     if (!first) return [];
