@@ -45,7 +45,7 @@ export const endsInHelper = (reason: string): boolean => reason.startsWith(DEEP_
 const MAX_STATES = 4000;
 const FEW = 24;
 /** A value that comes to more places than this is followed through fewer helpers. */
-const MANY_STATES = 500;
+const MANY_STATES = 100;
 
 /** Whether two states are the same, but for what is told of the first way alone. */
 function isSame(a: State, b: State): boolean {
