@@ -84,8 +84,11 @@ function keyOf({ rule, file, line, component, name }) {
 function isReported(findings, label) {
   if (findings.has(keyOf(label))) return true;
   return [...findings.values()].some(
-    ({ rule, file, component, names }) =>
-      names?.includes(label.name) && rule === label.rule && file === label.file && component === label.component,
+    ({ rule, file, component, names, related }) =>
+      rule === label.rule &&
+      names?.includes(label.name) &&
+      ((file === label.file && component === label.component) ||
+        related.some((place) => place.file === label.file && place.line === label.line)),
   );
 }
 

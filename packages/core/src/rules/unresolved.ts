@@ -126,6 +126,8 @@ function others(n: number): string {
 
 /** How many of the other places a finding lists. */
 const MOST_TOLD = 20;
+/** And where what they have in common is one helper of the project. */
+const MOST_TOLD_OF_ONE = 100;
 
 /** What was not followed to its end, once for each reason and component; where one helper is the reason, once for that. */
 function cutsTold(linked: Linked, cells: Cells): Draft[] {
@@ -142,8 +144,11 @@ function cutsTold(linked: Linked, cells: Cells): Draft[] {
         component: first.component?.name ?? null,
         ...namesOf(names),
         ...seat(linked, first.file, first.spot),
-        ...named([first.component]),
-        related: [],
+        ...named([...new Set(cuts.map((cut) => cut.component))]),
+        related: cuts
+          .filter((cut) => cut.spot !== first.spot)
+          .slice(0, MOST_TOLD_OF_ONE)
+          .map((cut) => beside(linked, cut.file, cut.spot, `${cut.name}, here as well.`)),
       },
     ];
   });
