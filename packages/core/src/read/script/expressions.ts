@@ -238,20 +238,49 @@ function logical(r: ScriptReader, node: t.LogicalExpression, target: t.Node | nu
  */
 export function readBoxGuard(r: ScriptReader, condition: t.Node, after: t.Node): boolean {
   const last = condition.type === 'LogicalExpression' && condition.operator === '&&' ? condition.right : condition;
-  if (last.type !== 'Identifier' || !mentionsContent(r, last.name, r.source(after))) return false;
+  if (last.type !== 'Identifier' || !mentionsContent(r, last.name, after)) return false;
   noteAsked(r, last);
   value(r, condition);
   return true;
 }
 
+/** Where a file asks a name for what it holds: as a reference (`tray.current`), or as a store or another reference. */
+interface ContentMentions {
+  current: Map<string, number[]>;
+  other: Map<string, number[]>;
+}
+
+const MENTION = /(?<![.\w$])(?:[A-Za-z_$][\w$]*\??\.(current|value|set|update|subscribe)\b|\$\w+)/g;
+const mentions = new WeakMap<ScriptReader, ContentMentions>();
+
+/** Found once for a whole file: conditions stand inside one another, and each of them asks. */
+function mentionsIn(r: ScriptReader): ContentMentions {
+  const known = mentions.get(r);
+  if (known) return known;
+  const found: ContentMentions = { current: new Map(), other: new Map() };
+  const add = (to: Map<string, number[]>, name: string, at: number): void => {
+    const known = to.get(name);
+    if (known) known.push(at);
+    else to.set(name, [at]);
+  };
+  for (const { 0: text, 1: field, index } of r.text.matchAll(MENTION)) {
+    const name = /^[\w$]+/.exec(text)?.[0] ?? '';
+    if (field) add(field === 'current' ? found.current : found.other, name, index);
+    if (name.startsWith('$')) add(found.other, name.slice(1), index);
+  }
+  mentions.set(r, found);
+  return found;
+}
+
 /** Whether code is about what a reference or a store holds, which may not be there before it is asked for. */
-function mentionsContent(r: ScriptReader, name: string, code: string): boolean {
-  if (code.includes(`${name}.current`)) return true;
+function mentionsContent(r: ScriptReader, name: string, { start, end }: t.Node): boolean {
+  const { current, other } = mentionsIn(r);
+  const within = (at: number): boolean => at >= (start ?? 0) && at < (end ?? 0);
+  if (current.get(name)?.some(within)) return true;
+  if (!other.get(name)?.some(within)) return false;
   const place = r.scope.lookup(name);
   const begins = r.consts.get(name);
-  if ((begins && begins.type !== 'NullLiteral') || (place !== undefined && r.importOf.has(place))) return false;
-  const escaped = name.replaceAll('$', '\\$');
-  return new RegExp(`(^|[^.\\w$])(${escaped}\\??\\.(value|set|update|subscribe)\\b|\\$${escaped}\\b)`).test(code);
+  return (!begins || begins.type === 'NullLiteral') && (place === undefined || !r.importOf.has(place));
 }
 
 function conditional(r: ScriptReader, node: t.ConditionalExpression, target: t.Node | null): PlaceId | null {
