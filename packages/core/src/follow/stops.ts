@@ -38,7 +38,7 @@ export interface Departure extends Seat {
   back: boolean;
   /** What leaves is computed from the value. */
   computed: boolean;
-  through: string[];
+  through: readonly string[];
   /** What leaves is a copy. */
   anew: boolean;
   /** What leaves was put together from the value, maybe with others. */

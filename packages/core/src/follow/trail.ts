@@ -152,7 +152,7 @@ function describe(linked: Linked, cell: CellInfo, way: Way, flow: Flow, directio
     const computes = isHome && direction === 'up' ? [] : computedAt(stop, flow);
     if (computes.length > 0) described.computes = computes;
     const through = leaving?.through ?? [];
-    if (through.length > 0) described.through = through;
+    if (through.length > 0) described.through = [...through];
     if (way.cycles.has(stop.key)) described.cycle = true;
     return described;
   });

@@ -64,6 +64,8 @@ export class Exploration {
   /** Filled only once there are many states: most values come to a few places, which are quicker looked through. */
   private seen: Map<number, State[]> | null = null;
   private readonly entries = new Entries();
+  /** The helpers that a value went through to each place, as far as they were asked for. */
+  private readonly passed: (readonly string[] | undefined)[] = [];
   private readonly local: Local = {
     uses: [],
     outsideCalls: [],
@@ -482,26 +484,36 @@ export class Exploration {
   }
 
   /** The hooks and helpers the value went through, from the states that led here. */
-  private through(index: number): string[] {
-    const { graph, contexts } = this.program;
-    const names: string[] = [];
-    let inner = -1;
-    for (let i = index; i !== -1; i = this.states[i]?.from ?? -1) {
-      const context = this.states[i]?.context ?? 0;
-      const call = contexts.call[context] ?? -1;
-      if (call === -1 || call === inner) {
-        inner = call;
-        continue;
-      }
-      inner = call;
-      for (const fn of this.program.targetsIn(call, contexts.parent[context] ?? -1)) {
-        const fact = graph.functions[fn]?.fact;
-        if (fact?.name && !names.includes(fact.name)) names.unshift(fact.name);
-      }
+  private through(index: number): readonly string[] {
+    const { states, passed } = this;
+    // From the last place before it of which it is known, on to it.
+    const way: number[] = [];
+    let at = index;
+    for (; at !== -1 && !passed[at]; at = states[at]?.from ?? -1) way.push(at);
+    let names = at === -1 ? NO_NAMES : (passed[at] ?? NO_NAMES);
+    for (const next of way.reverse()) {
+      names = this.withHelpers(names, at, next);
+      passed[next] = names;
+      at = next;
     }
     return names;
   }
+
+  /** The helpers gone through, with those that are called between one place and the next. */
+  private withHelpers(names: readonly string[], before: number, after: number): readonly string[] {
+    const { graph, contexts } = this.program;
+    const context = this.states[after]?.context ?? 0;
+    const call = contexts.call[context] ?? -1;
+    if (call === -1 || (before !== -1 && call === (contexts.call[this.states[before]?.context ?? 0] ?? -1)))
+      return names;
+    const called = this.program
+      .targetsIn(call, contexts.parent[context] ?? -1)
+      .flatMap((fn) => graph.functions[fn]?.fact.name || []);
+    return called.length === 0 ? names : [...names.filter((name) => !called.includes(name)), ...new Set(called)];
+  }
 }
+
+const NO_NAMES: readonly string[] = [];
 
 /** A field by name, not a place in a list. */
 function isName(field: string): boolean {

@@ -28,7 +28,7 @@ export interface Exit extends Change {
   /** Which argument (`argument`). */
   index: number;
   /** Hooks and helpers it went through on the way, by name. */
-  through: string[];
+  through: readonly string[];
   /** It was put into a new object or list of the same make on the way: what leaves is a copy. */
   anew: boolean;
   /** The value itself was spread into it, maybe beside others. */

@@ -21,6 +21,20 @@ const ENDS: Record<string, readonly string[]> = {
   observe: ['disconnect', 'unobserve'],
 };
 
+/** What the text of a script has to mention for it to start anything. */
+const STARTING = new RegExp(`(?:${Object.keys(ENDS).join('|').replaceAll('$', '\\$')})\\s*[(?<]`);
+const starting = new WeakMap<ScriptReader, boolean>();
+
+/** Whether a script may start anything: most do not, and are not looked through. */
+function mayStart(r: ScriptReader): boolean {
+  let known = starting.get(r);
+  if (known === undefined) {
+    known = STARTING.test(r.text);
+    starting.set(r, known);
+  }
+  return known;
+}
+
 interface Start {
   node: t.CallExpression;
   name: string;
@@ -40,7 +54,7 @@ export function noteStarts(
   again = false,
 ): void {
   const fn = plain(r, node);
-  if (!isFunction(fn)) return;
+  if (!isFunction(fn) || !mayStart(r)) return;
   // `useEffect(() => bus.subscribe(…))`: what comes back ends it.
   if (fn.body.type !== 'BlockStatement') return;
   const returned: t.Node[] = [...endings];
@@ -60,7 +74,7 @@ export function noteStarts(
 /** Notes timers that a watcher's function starts each time it runs, and that nobody can end. */
 export function noteTimers(r: ScriptReader, node: t.Node): void {
   const fn = plain(r, node);
-  if (!isFunction(fn)) return;
+  if (!isFunction(fn) || !mayStart(r)) return;
   for (const start of startsIn(r, fn.body))
     if (start.name === 'setTimeout' && isLateChange(start, fn.body)) add(r, start, false);
 }
@@ -86,6 +100,7 @@ function isLateChange({ node, kept }: Start, around: t.Node): boolean {
 
 /** What a script starts each time its component is made; `body` is all of the script. */
 export function noteScript(r: ScriptReader, body: readonly t.Node[], endings: readonly t.Node[]): void {
+  if (!mayStart(r)) return;
   const around = { type: 'BlockStatement', body, directives: [] } as unknown as t.BlockStatement;
   for (const start of startsIn(r, around)) {
     if (start.name === 'setTimeout' || (start.name === 'addEventListener' && !outlives(r, start.node))) continue;

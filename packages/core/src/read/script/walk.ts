@@ -19,8 +19,9 @@ export function walkNodes(root: t.Node, visit: (node: t.Node, within: boolean) =
     const { node, within } = next;
     visit(node, within);
     const inside = within || (node !== root && /Function|Method/.test(node.type));
-    for (const [key, child] of Object.entries(node)) {
-      if (SKIPPED.has(key) || typeof child !== 'object' || child === null) continue;
+    for (const key in node) {
+      const child: unknown = node[key as keyof t.Node];
+      if (typeof child !== 'object' || child === null || SKIPPED.has(key)) continue;
       if (Array.isArray(child)) {
         for (const one of child as unknown[]) if (isNode(one)) queue.push({ node: one, within: inside });
       } else if (isNode(child)) queue.push({ node: child, within: inside });
