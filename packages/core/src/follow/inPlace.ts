@@ -49,16 +49,17 @@ export function changedInPlace(linked: Linked, cell: CellInfo, stop: FlowStop): 
   if (!component || component.fn === cell.home) return [];
   const all = locals.explore(stop.at).visited;
   return all.flatMap((visited) => {
-    if (wasDerived(visited) || wasFrozen(visited) || isMadeThere(linked, visited.place)) return [];
+    if (wasDerived(visited) || wasFrozen(visited)) return [];
     // Putting the value into something is no change of it.
     const before = all[visited.from];
     if (before && visited.path !== 0 && before.path === paths.tail(visited.path)) return [];
-    return mutationsAt(linked, visited.place).filter(
+    const changes = mutationsAt(linked, visited.place).filter(
       ({ field, fn }) =>
         // A function that the home hands out is the home's own.
         program.unitOf(fn) === component.fn &&
         (visited.path === 0 || (paths.head(visited.path) === field && paths.tail(visited.path) === 0)),
     );
+    return changes.length === 0 || isMadeThere(linked, visited.place) ? [] : changes;
   });
 }
 

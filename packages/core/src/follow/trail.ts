@@ -44,8 +44,9 @@ export function followValue(linked: Linked, asked: Asked, to: ComponentInfo | nu
       (at === null || way.stops.some((stop) => at.has(stop.key))) &&
       (context === null || way.hops.some((hop) => hop.context === context)) &&
       (to === null || way.stops.at(-1)?.component === to);
+    const told = new Map<FlowStop, Told>();
     const add = (way: Way, direction: Trail['direction'], part: Flow): void => {
-      const stops = describe(linked, cell, way, part, direction);
+      const stops = describe(linked, cell, way, part, direction, told);
       const key = `${direction}:${stops.map((s) => `${s.id ?? ''}/${s.name}/${s.carrier ?? ''}`).join('>')}`;
       if (seen.has(key)) return;
       seen.add(key);
@@ -114,8 +115,29 @@ export function arrivalOf(
 
 const UP_CARRIER: Partial<Record<Carrier, Carrier>> = { prop: 'callback', overflow: 'callback' };
 
-function describe(linked: Linked, cell: CellInfo, way: Way, flow: Flow, direction: Trail['direction']): Stop[] {
+/** What is told of a stop whichever way passes it; ways of one flow share their stops. */
+interface Told {
+  uses: NonNullable<Stop['proof']>;
+  computes: NonNullable<Stop['computes']>;
+}
+
+function describe(
+  linked: Linked,
+  cell: CellInfo,
+  way: Way,
+  flow: Flow,
+  direction: Trail['direction'],
+  told: Map<FlowStop, Told>,
+): Stop[] {
   const { graph } = linked.program;
+  const tell = (stop: FlowStop): Told => {
+    let known = told.get(stop);
+    if (!known) {
+      known = { uses: usesAt(stop, linked), computes: computedAt(stop, flow) };
+      told.set(stop, known);
+    }
+    return known;
+  };
   const stops = way.stops.map((stop, index): Stop => {
     const isHome = index === 0;
     const arrival = isHome ? { file: cell.file, spot: cell.spot } : arrivalOf(linked, stop);
@@ -125,12 +147,7 @@ function describe(linked: Linked, cell: CellInfo, way: Way, flow: Flow, directio
     const component = isHome && cell.home === null ? null : stop.component;
     const proof: NonNullable<Stop['proof']> = [
       { file: graph.path(arrival.file), ...arrival.spot, what: 'arrives' },
-      ...stop.facts.uses.map((use) => ({
-        file: graph.path(use.file),
-        ...use.spot,
-        what: 'used' as const,
-        use: use.detail ? `${use.kind} ${use.detail}` : use.kind,
-      })),
+      ...tell(stop).uses,
     ];
     if (leaving) proof.push({ file: graph.path(leaving.file), ...leaving.spot, what: 'leaves' });
     const last = direction === 'down' ? index === way.stops.length - 1 : index === 0;
@@ -149,7 +166,7 @@ function describe(linked: Linked, cell: CellInfo, way: Way, flow: Flow, directio
     };
     const repeat = arriving?.site == null ? undefined : graph.sites[arriving.site]?.fact.repeat;
     if (repeat && repeat !== 'once') described.repeat = repeat;
-    const computes = isHome && direction === 'up' ? [] : computedAt(stop, flow);
+    const computes = isHome && direction === 'up' ? [] : tell(stop).computes;
     if (computes.length > 0) described.computes = computes;
     const through = leaving?.through ?? [];
     if (through.length > 0) described.through = [...through];
@@ -157,6 +174,16 @@ function describe(linked: Linked, cell: CellInfo, way: Way, flow: Flow, directio
     return described;
   });
   return direction === 'down' ? stops : turnUp(stops);
+}
+
+/** Where a value is used at a stop. */
+function usesAt(stop: FlowStop, { program: { graph } }: Linked): NonNullable<Stop['proof']> {
+  return stop.facts.uses.map((use) => ({
+    file: graph.path(use.file),
+    ...use.spot,
+    what: 'used' as const,
+    use: use.detail ? `${use.kind} ${use.detail}` : use.kind,
+  }));
 }
 
 /** What a component computes from the value and hands on, as it is called where it arrives. */

@@ -43,12 +43,11 @@ export function waysThrough(flow: Flow, keep: (way: Way) => boolean): Ways {
     (stop) => ownHops(stop),
     () => true,
   );
-  const computed = allWays(
-    flow,
-    keep,
-    (stop) => stop.hops,
-    ({ hops }) => hops.some((hop) => hop.computed),
-  );
+  const all = (stop: FlowStop): readonly FlowHop[] => stop.hops;
+  const isComputed = ({ hops }: Way): boolean => hops.some((hop) => hop.computed);
+  // Where the value's own ways are too many already, those of what is computed from it are not counted one by one.
+  const computed =
+    own.left > 0 ? inShort(flow, { ways: [], left: 0 }, keep, all, isComputed) : allWays(flow, keep, all, isComputed);
   return { ways: [...own.ways, ...computed.ways], left: own.left + computed.left };
 }
 
