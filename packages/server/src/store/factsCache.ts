@@ -4,7 +4,7 @@ import { pack } from '@vectura/core';
 import type { FactsCache, FactsEntry } from '../survey/surveyFolder';
 import { FactsEntity, type FactsRow } from './entities';
 
-const CHUNK = 400;
+const CHUNK = 200;
 /** Facts written longer ago than this are dropped; a file still in use is then read once more. */
 const KEEP_MS = 30 * 24 * 3600 * 1000;
 
@@ -31,23 +31,25 @@ export class SqliteFactsCache implements FactsCache {
     this.waiting.push(...entries);
   }
 
+  /**
+   * Writes what was put, some files at a time: all of them packed at once would take as much memory again as the facts. Nobody
+   * may change facts meanwhile, so the next survey waits for it.
+   */
   async flush(): Promise<void> {
     const usedAt = Date.now();
-    // Packed before anything else can change the facts.
-    const entries = this.waiting.map(({ key, facts, packed }) => ({ key, facts: packed ?? pack(facts) }));
-    this.waiting = [];
-    if (entries.length === 0) return;
-    // Written by hand: thousands of rows at once, where building each as an entity would take longer than reading files.
-    await this.source.transaction(async (manager) => {
-      for (let i = 0; i < entries.length; i += CHUNK) {
-        const rows = entries.slice(i, i + CHUNK);
-        const places = rows.map(() => '(?, ?, ?)').join(', ');
-        await manager.query(
+    while (this.waiting.length > 0) {
+      const rows = this.waiting
+        .splice(0, CHUNK)
+        .map(({ key, facts, packed }) => ({ key, facts: packed ?? pack(facts) }));
+      const places = rows.map(() => '(?, ?, ?)').join(', ');
+      // Written by hand: hundreds of rows at once, where building each as an entity would take longer than reading files.
+      await this.source.transaction((manager) =>
+        manager.query(
           `INSERT OR REPLACE INTO facts (key, facts, used_at) VALUES ${places}`,
           rows.flatMap((row) => [row.key, row.facts, usedAt]),
-        );
-      }
-    });
+        ),
+      );
+    }
   }
 
   async dropOld(): Promise<void> {

@@ -33,6 +33,8 @@ let running: AbortController | null = null;
 /** Old facts are dropped once, after the first survey. */
 let swept = false;
 let cache: Promise<SqliteFactsCache> | null = null;
+/** What is being written at the moment. */
+let tidying: Promise<void> = Promise.resolve();
 
 function openCache(): Promise<SqliteFactsCache> {
   cache ??= openFacts(data.cacheFile).then((source) => new SqliteFactsCache(source));
@@ -43,6 +45,8 @@ async function run(id: number): Promise<unknown> {
   running?.abort(new Error('Cancelled'));
   const controller = new AbortController();
   running = controller;
+  // A survey takes facts on where code has only moved: those that are being written stay as they are until they are.
+  await tidying;
   const started = Date.now();
   const fresh = await surveyFolder(data.root, {
     cache: await openCache(),
@@ -108,7 +112,7 @@ parentPort?.on('message', (request: EngineRequest) => {
   handle(request).then(
     (answer) => {
       reply({ id: request.id, answer });
-      if (request.do === 'survey') void tidy();
+      if (request.do === 'survey') tidying = tidying.then(tidy);
     },
     (error: unknown) => {
       const message = error instanceof Error ? error.message : String(error);
