@@ -57,6 +57,33 @@ describe('state of a class that is derived before each rendering', () => {
   });
 });
 
+describe('a copy that changes together with what it was copied from', () => {
+  const found = (change: string, reset = ''): string[] =>
+    foundBy(
+      'mirrored-state',
+      one(`function App() { const [depth, setDepth] = useState(1); return <main title={depth}>${reset}<Bed depth={depth} onDepth={(to) => setDepth(to)} /></main>; }
+        function Bed(props) { const [own, setOwn] = useState(props.depth); const change = (to) => { ${change} }; return <Spade onDig={change}>{own}</Spade>; }
+        function Spade({ onDig, children }) { return <b onClick={() => onDig(3)}>{children}</b>; }`),
+    );
+
+  test.each([
+    ['each change is handed up as well', 'setOwn(to); props.onDepth && props.onDepth(to);', '', []],
+    ['something else is handed up', 'setOwn(to); props.onDepth(0);', '', ['Bed.own']],
+    ['it is changed above as well', 'setOwn(to); props.onDepth(to);', '<i onClick={() => setDepth(0)} />', ['Bed.own']],
+  ])('%s', (_what, change, reset, expected) => {
+    expect(found(change, reset)).toEqual(expected);
+  });
+
+  test('an effect brings it in step by functions of the component and a timer', () => {
+    const survey =
+      one(`function App() { const [lit, setLit] = useState(false); return <main title={lit} onClick={() => setLit(!lit)}><Lid lit={lit} /></main>; }
+      function Lid({ lit }) { const [own, setOwn] = useState(lit);
+        const show = () => { setTimeout(() => { setOwn(true); }, 9); }; const hide = () => { setTimeout(() => setOwn(false), 9); };
+        useEffect(() => { if (lit) show(); else hide(); }, [lit]); return <b>{own}</b>; }`);
+    expect(foundBy('mirrored-state', survey)).toEqual([]);
+  });
+});
+
 describe('a state that starts as a prop', () => {
   const bed = (body: string): ReturnType<typeof one> => one(`${APP}\nfunction Bed({ depth }) { ${body} }`);
 

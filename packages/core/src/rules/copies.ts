@@ -1,7 +1,7 @@
 /** State that starts as a copy of something else: what `mirrored-state` and `frozen-read` have in common. */
 import type { CellFlow, Cells } from '../follow/cells';
 import type { Flow, FlowStop } from '../follow/flow';
-import type { Spot } from '../model/facts';
+import type { CallFact, Spot } from '../model/facts';
 import { ELEMENT } from '../model/signs';
 import type { ComponentInfo } from '../link/program';
 import type { Linked } from '../link';
@@ -108,10 +108,12 @@ function findCopies(cells: Cells, linked: Linked): Copy[] {
         sourceChanges: changes(source),
         inStep:
           usesOf(copy).includes('effect') ||
+          isChangedByEffect(linked, copy) ||
           isReset(linked, source, component, copy) ||
           isStartedAnew(linked, component),
         draft:
-          (isHandedBack(copy, component) || isWrittenBack(linked, copy, source)) && !isPicked(linked, values, stop),
+          (isHandedBack(copy, component) || isWrittenBack(linked, copy, source) || isReported(linked, copy, source)) &&
+          !isPicked(linked, values, stop),
       });
     }
   }
@@ -137,6 +139,59 @@ function isGuess(linked: Linked, local: Local, visited: Visited): boolean {
 /** How the copy is changed: `effect` where that is what an effect or a watcher does. */
 function usesOf(copy: CellFlow): string[] {
   return writersOf(copy).flatMap((stop) => stop.facts.uses.map((use) => use.kind));
+}
+
+/** The calls that change a cell, in its own file. */
+function changesOf({ program: { graph } }: Linked, { cell }: CellFlow): { fact: CallFact; fn: number }[] {
+  return (graph.files[cell.file]?.calls ?? [])
+    .filter((fact) => isChangeOf(graph, cell.file, fact, cell.setter?.place))
+    .map((fact) => ({ fact, fn: graph.fnAt(cell.file, fact.fn) }));
+}
+
+/** Whether an effect changes the copy in the end: by functions of the component that it calls, or that start a timer. */
+function isChangedByEffect(linked: Linked, copy: CellFlow): boolean {
+  const { graph } = linked.program;
+  const functions = new Set(changesOf(linked, copy).map(({ fn }) => fn));
+  for (const fn of functions) {
+    const entry = graph.functions[fn];
+    if (!entry || fn === copy.cell.home) continue;
+    if (graph.usesOf(graph.at(entry.file, entry.fact.self)).some((use) => graph.uses[use]?.fact.kind === 'effect'))
+      return true;
+    if (entry.parent !== -1) functions.add(entry.parent);
+    for (const call of graph.callersOfFunction(fn)) functions.add(graph.fnOfCall(call));
+  }
+  return false;
+}
+
+/** Whether the source is changed by anybody but a component and those that have the change function from it. */
+function isChangedBeside({ calls }: CellFlow, component: number | null): boolean {
+  if (!calls) return false;
+  const seen = new Set([calls.start]);
+  for (const key of seen) {
+    const stop = calls.stops.get(key);
+    if (!stop || stop.component?.fn === component) continue;
+    if (stop.facts.uses.length > 0) return true;
+    for (const hop of stop.hops) seen.add(hop.target);
+  }
+  return false;
+}
+
+/** Whether each change of the copy is handed to the source as well, and nobody else changes that: they change together. */
+function isReported(linked: Linked, copy: CellFlow, source: CellFlow): boolean {
+  const { graph } = linked.program;
+  const { file, home } = copy.cell;
+  if (isChangedBeside(source, home)) return false;
+  const changed = changesOf(linked, copy);
+  const isGivenTo = ({ callee }: CallFact): boolean =>
+    graph.trace(graph.at(file, callee)).some(({ place }) => place === linked.program.component(home ?? -1)?.propsPlace);
+  return (
+    changed.length > 0 &&
+    changed.every(({ fact: { args }, fn }) =>
+      (graph.files[file]?.calls ?? []).some(
+        (other) => graph.fnAt(file, other.fn) === fn && other.args.some((arg) => arg === args[0]) && isGivenTo(other),
+      ),
+    )
+  );
 }
 
 /** Whether a component gives the value, however it comes there, to what changes the copy: set back to what it was copied from. */

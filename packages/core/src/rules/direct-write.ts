@@ -2,6 +2,8 @@
 import type { Linked } from '../link';
 import type { Edge } from '../link/edges';
 import type { Graph } from '../link/graph';
+import type { Origin } from '../link/trace';
+import { push } from '../link/byPlace';
 import { namesBefore } from '../link/names';
 import type { CellFlow, CellInfo } from '../follow/cells';
 import { stopsOfItself, type FlowStop } from '../follow/flow';
@@ -124,6 +126,7 @@ function draftsOf(linked: Linked, { cell, values }: CellFlow): Map<Spot, Draft> 
   const { program, locals } = linked;
   const found = new Map<Spot, Draft>();
   if (cell.home === null || cell.setter === null || cell.callable || !values) return found;
+  const byFunction = new Map<number, { one: Mutation; draft: Draft }[]>();
   const home = program.component(cell.home);
   if (!home || !FAMILIES[home.family].directWriteIsLost) return found;
   let itself: Set<FlowStop> | null = null;
@@ -146,16 +149,28 @@ function draftsOf(linked: Linked, { cell, values }: CellFlow): Map<Spot, Draft> 
           continue;
         const whose = stop.component?.fn === cell.home ? cell.name : `${cell.name} of ${home.name}`;
         const what = isPart(visited) ? `a part of ${whose}` : whose;
-        if (found.has(one.at) || isSetAnew(linked, cell, one)) continue;
-        found.set(one.at, {
+        if (byFunction.get(one.fn)?.some((known) => known.one.at === one.at) || isSetAnew(linked, cell, one)) continue;
+        const draft: Draft = {
           message: `${stop.component?.name ?? ''} changes ${what} in place (${one.text}): nothing is rendered again, and the screen keeps showing the old value.`,
           component: stop.component?.name ?? null,
           name: stop.name,
           ...seat(linked, one.file, one.at),
           ...named([stop.component, ...(home !== stop.component ? [home] : [])]),
           related: [beside(linked, cell.file, cell.spot, `${cell.name} lives here.`)],
-        });
+        };
+        push(byFunction, one.fn, { one, draft });
       }
+  }
+  // What one function does to a value is one finding, at the first of its changes.
+  for (const changes of byFunction.values()) {
+    const [first, ...others] = changes.sort(
+      ({ one: a }, { one: b }) => a.at.line - b.at.line || a.at.column - b.at.column,
+    );
+    if (!first) continue;
+    first.draft.related.push(
+      ...others.map(({ one }) => beside(linked, one.file, one.at, `It is changed here as well (${one.text}).`)),
+    );
+    found.set(first.one.at, first.draft);
   }
   return found;
 }
@@ -175,7 +190,29 @@ function holds({ program: { paths } }: Linked, path: number, one: Mutation, name
 
 /** Whether a helper changes a part of what it is handed: who hands it over may show what comes back, and not what was. */
 function isInHelper({ program }: Linked, stop: FlowStop, visited: Visited, one: Mutation): boolean {
-  return isPart(visited) && program.unitOf(one.fn) !== stop.component?.fn;
+  if (!isPart(visited)) return false;
+  return program.unitOf(one.fn) !== stop.component?.fn || isHandedBack(program.graph, one, visited.place);
+}
+
+/** Whether a function changes what it is given and returns it, as it is or as a copy: `rows.map((row) => { row.open = true; return row; })`. */
+function isHandedBack(graph: Graph, { fn }: Mutation, object: number): boolean {
+  const entry = graph.functions[fn];
+  const given = graph
+    .trace(object)
+    .filter(({ place }) => graph.places[place]?.kind === 'param' && graph.fnOfPlace(place) === fn);
+  if (!entry || given.length === 0) return false;
+  const result = graph.at(entry.file, entry.fact.result);
+  const back = new Set([...graph.trace(result), ...spreadInto(graph, result)].map(({ place }) => place));
+  return given.some(({ place }) => back.has(place));
+}
+
+/** What is spread into the objects that a place holds. */
+function spreadInto(graph: Graph, place: number): Origin[] {
+  return graph
+    .trace(place)
+    .flatMap((origin) =>
+      graph.edgesInto(origin.place).flatMap((edge) => (edge.op === 'rest' ? graph.trace(edge.from) : [])),
+    );
 }
 
 /** Whether a function is another one, or stands in it. */
@@ -184,12 +221,13 @@ function isWithin(graph: Graph, fn: number, around: number): boolean {
   return false;
 }
 
-/** Whether the function that changes a value also sets it, to anything but the very same object: then the change shows. */
+/** Whether the function that changes a value, or one around it, also sets it, to anything but the very same object: then it shows. */
 function isSetAnew({ program: { graph } }: Linked, cell: CellInfo, { file, fn }: Mutation): boolean {
   const calls = graph.files[file]?.calls ?? [];
   return calls.some((fact) => {
     const [arg] = fact.args;
-    if (arg == null || graph.fnAt(file, fact.fn) !== fn) return false;
+    const around = graph.fnAt(file, fact.fn);
+    if (arg == null || (around !== fn && (around === cell.home || !isWithin(graph, fn, around)))) return false;
     if (!isChangeOf(graph, file, fact, cell.setter?.place)) return false;
     const given = graph.at(file, arg);
     return isPutTogether(graph, given) || !isByName(graph, given, cell.value?.place ?? -1);

@@ -296,6 +296,32 @@ describe('leaked-listener', () => {
   });
 });
 
+describe('leaked-listener: what goes with its component', () => {
+  test('what the component made itself, also through another name of the instance', () => {
+    const survey = surveyOf({
+      'src/Plot.vue': `<script>import Chart from 'chart'; import hub from './hub';
+        export default { mounted() { const vm = this; this.chart = new Chart(this.$el); this.chart.on('pick', () => vm.$emit('pick')); vm.chart.axis.on('zoom', () => {});
+          const pen = new Pen(this.$el); pen.on('draw', () => {}); hub.on('dig', () => {}); } };</script><template><b /></template>`,
+    });
+    expect(foundBy('leaked-listener', survey)).toEqual(['Plot.dig']);
+  });
+
+  test.each([
+    ['by a method that is called as it goes', 'componentWillUnmount() { this.stop(); }', []],
+    [
+      'by a field that holds the method',
+      "componentWillUnmount = () => { window.removeEventListener('resize', this.fit); };",
+      [],
+    ],
+    ['by nobody', 'componentWillUnmount() { this.fit(); }', ['Plot.resize']],
+  ])('ended %s', (_what, ending, found) => {
+    const survey =
+      one(`class Plot extends React.Component { componentDidMount() { window.addEventListener('resize', this.fit); }
+      ${ending} fit = () => { this.setState({ n: 1 }); }; stop() { window.removeEventListener('resize', this.fit); } render() { return <b>{this.state.n}</b>; } }`);
+    expect(foundBy('leaked-listener', survey)).toEqual(found);
+  });
+});
+
 describe('leaked-listener: timers that wait for a change to be the last', () => {
   const bed = (effect: string): ReturnType<typeof one> =>
     one(

@@ -131,6 +131,13 @@ describe('silent-write', () => {
   ])('%s', (_what, set, found) => {
     expect(foundBy('silent-write', store(set))).toHaveLength(found);
   });
+
+  test('a handler of an event that puts what it is given by takes no subscription', () => {
+    const survey = one(`let depths = [1];
+      function Bed() { const [picked, setPicked] = useState([]); const onPick = (depth) => { if (depth > 9) depths = [...depths, depth]; setPicked([...picked, depth]); };
+        return <b onClick={() => onPick(depths[0])}>{picked.length}</b>; }`);
+    expect(foundBy('silent-write', survey)).toEqual([]);
+  });
 });
 
 describe('one-of-many, chosen among them', () => {

@@ -99,6 +99,9 @@ function draftsOf(linked: Linked, facts: FileFacts, file: number): Draft[] {
   return found;
 }
 
+/** What a function is called that wants to be told. */
+const LISTENER = /^(listener|callback|cb|fn|func|handler|handle|subscriber|observer|notify|update)$/i;
+
 /** Collections that a function puts one of its parameters into: who listens. */
 function listenerLists(facts: FileFacts): Set<number> {
   const lists = new Set<number>();
@@ -109,7 +112,9 @@ function listenerLists(facts: FileFacts): Set<number> {
       flow.op === 'put' &&
       flow.field === '*' &&
       from?.kind === 'binding' &&
-      /^(subscribe|listen|on[A-Z]?|addListener|watch|observe)/.test(name)
+      (/^(subscribe|listen|on$|addListener|watch|observe)/.test(name) ||
+        // A handler of an event is called like that as well: what it puts by is no listener.
+        (/^on[A-Z]/.test(name) && LISTENER.test(from.name)))
     )
       for (const place of aliasesOf(facts, flow.to)) lists.add(place);
   }

@@ -236,3 +236,30 @@ describe('private-store: a store made inside a component', () => {
     expect(foundBy('private-store', beds(site, 'const open = writable(false);', markup))).toEqual(found);
   });
 });
+
+describe('direct-write: elements changed on the way into a list of their own', () => {
+  const beds = (change: string): ReturnType<typeof one> =>
+    one(`function Beds() { const [beds, setBeds] = useState([{ open: false }]); const [n, setN] = useState(0);
+      const act = () => { ${change} }; return <ul onClick={act}>{beds.map((bed) => <li>{bed.open}</li>)}{n}</ul>; }`);
+
+  test.each([
+    ['handed back and set', 'const rows = beds.map((bed) => { bed.open = true; return bed; }); setBeds(rows);', []],
+    ['copied as they are handed back', 'setN(beds.map((bed) => { bed.open = true; return { ...bed }; }).length);', []],
+    ['set by the function around', 'beds.forEach((bed) => { bed.open = true; }); setBeds([...beds]);', []],
+    ['and left', 'beds.forEach((bed) => { bed.open = true; });', ['Beds.beds']],
+  ])('%s', (_what, change, found) => {
+    expect(foundBy('direct-write', beds(change))).toEqual(found);
+  });
+});
+
+test('direct-write: what one function does to a value is one finding, with each of its changes', () => {
+  const survey =
+    one(`const move = (list, from, to) => { const [moved] = list.splice(from, 1); list.splice(to, 0, moved); return list; };
+    function Beds() { const [beds, setBeds] = useState([1, 2]); return <ul onClick={() => setBeds(move(beds, 0, 1))}>{beds.length}</ul>; }`);
+  const found = survey.findings().filter(({ rule }) => rule === 'direct-write');
+  expect(found).toHaveLength(1);
+  expect(found[0]?.related.map(({ note }) => note)).toEqual([
+    'beds lives here.',
+    'It is changed here as well (list.splice()).',
+  ]);
+});

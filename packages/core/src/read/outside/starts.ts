@@ -119,9 +119,19 @@ function mentions(code: t.Node, name: string, kept: t.Node | null = null): boole
   return times > (kept === null ? 0 : 1);
 }
 
-/** The same for a class: what mounting starts, unmounting has to end. */
-export function noteMounting(r: ScriptReader, mount: t.Node, unmounts: readonly t.Node[]): void {
-  const endings = [...unmounts, ...leavingIn(r, mount)];
+/**
+ * The same for a class: what mounting starts, unmounting has to end, itself or by a method that it calls. `methodOf` finds a
+ * method of the instance.
+ */
+export function noteMounting(
+  r: ScriptReader,
+  mount: t.Node,
+  unmounts: readonly t.Node[],
+  methodOf: (name: string) => t.Node | null,
+): void {
+  if (!mayStart(r)) return;
+  const leaving = [...unmounts, ...leavingIn(r, mount)];
+  const endings = [...leaving, ...leaving.flatMap((one) => calledOnSelf(one).flatMap((name) => methodOf(name) ?? []))];
   for (const start of startsIn(r, mount).filter(
     (one) => one.name !== 'setTimeout' && (one.name !== 'addEventListener' || outlives(r, one.node)),
   ))
@@ -130,6 +140,16 @@ export function noteMounting(r: ScriptReader, mount: t.Node, unmounts: readonly 
       start,
       endings.some((one) => endsIn(r, one, start, mount)),
     );
+}
+
+/** The methods of the instance that a method calls. */
+function calledOnSelf(method: t.Node): string[] {
+  const found: string[] = [];
+  walkNodes(method, (node) => {
+    if (node.type !== 'CallExpression' || node.callee.type !== 'MemberExpression') return;
+    if (node.callee.object.type === 'ThisExpression') found.push(fieldOf(node.callee.property, node.callee.computed));
+  });
+  return found;
 }
 
 /** `this.$once('hook:destroyed', () => …)`: what runs when the instance goes. */
@@ -199,6 +219,7 @@ function startsIn(r: ScriptReader, body: t.Node): Start[] {
     if (/^\$?on$/.test(name) && (topic === '' || isWrappedElement(node))) return;
     // Listeners on an instance of one's own go with it.
     if (name === '$on' && node.callee.type === 'MemberExpression' && !isBus(r, node.callee.object)) return;
+    if (/^(on|addListener)$/.test(name) && isMadeHere(r, node, body)) return;
     starts.push({ node, name, topic, kept: null });
   });
   return starts.map((start) => ({ ...start, kept: kept.get(start.node) ?? null }));
@@ -214,6 +235,28 @@ function isWrappedElement({ callee }: t.CallExpression): boolean {
 }
 
 /** `{ once: true }` and `{ signal }` end a listener without a further call. */
+/** Whether what is listened to is made by who listens: `this.chart = …` in the same file, or a variable of the same run. */
+function isMadeHere(r: ScriptReader, { callee }: t.CallExpression, body: t.Node): boolean {
+  let object: t.Node | null = callee.type === 'MemberExpression' ? callee.object : null;
+  while (object?.type === 'MemberExpression' && object.object.type === 'MemberExpression') object = object.object;
+  if (object?.type === 'MemberExpression' && /^(this|vm|self|that|_this)$/.test(r.source(object.object))) {
+    const field = fieldOf(object.property, object.computed);
+    return /^\w+$/.test(field) && new RegExp(`\\.${field}\\s*=[^=]`).test(r.text);
+  }
+  while (object?.type === 'MemberExpression') object = object.object;
+  if (object?.type !== 'Identifier') return object?.type === 'NewExpression';
+  const { name } = object;
+  let found = false;
+  walkNodes(body, (one) => {
+    found ||=
+      one.type === 'VariableDeclarator' &&
+      one.id.type === 'Identifier' &&
+      one.id.name === name &&
+      one.init?.type === 'NewExpression';
+  });
+  return found;
+}
+
 function endsByItself(node: t.CallExpression): boolean {
   const options = node.arguments[2];
   return (

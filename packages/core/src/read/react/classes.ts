@@ -5,7 +5,7 @@
 import type * as t from '@babel/types';
 import type { FunctionFact, PlaceId } from '../../model/facts';
 import { spotOf } from '../script/builder';
-import { value } from '../script/expressions';
+import { isFunction, value } from '../script/expressions';
 import { readFunction } from '../script/functions';
 import { fieldOf } from '../script/patterns';
 import type { ClassInstance, ScriptReader } from '../script/reader';
@@ -65,7 +65,7 @@ export function readClassComponent(r: ScriptReader, node: ClassNode, name: strin
   keepMethods(r, instance);
   const mount = methodOf(node, 'componentDidMount');
   const unmount = methodOf(node, 'componentWillUnmount');
-  if (mount) noteMounting(r, mount, unmount ? [unmount] : []);
+  if (mount) noteMounting(r, mount, unmount ? [unmount] : [], (name) => methodOf(node, name));
   for (const [defaulted, text] of defaultsOf(r, node)) r.defaults.set(`${props}.${defaulted}`, text);
   r.fn = before.fn;
   r.self = before.self;
@@ -76,9 +76,14 @@ export function readClassComponent(r: ScriptReader, node: ClassNode, name: strin
   return fact.self;
 }
 
-function methodOf(node: ClassNode, name: string): t.ClassMethod | null {
-  for (const member of node.body.body)
+/** A method, also one written as a field that holds an arrow function. */
+function methodOf(node: ClassNode, name: string): t.Node | null {
+  for (const member of node.body.body) {
     if (member.type === 'ClassMethod' && fieldOf(member.key, member.computed) === name) return member;
+    const held =
+      member.type === 'ClassProperty' && fieldOf(member.key, !!member.computed) === name ? member.value : null;
+    if (held && isFunction(held)) return held;
+  }
   return null;
 }
 

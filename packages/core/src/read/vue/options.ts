@@ -69,7 +69,7 @@ export function readOptions(r: ScriptReader, component: SingleFileComponent, opt
     const self = functionOf(r, node.type === 'ObjectProperty' ? node.value : node, name);
     if (self !== null) r.b.use({ place: self, kind: 'effect', detail: name, fn: r.fn, at: spotOf(node.key) });
   }
-  noteLifecycle(r, find);
+  noteLifecycle(r, find, (name) => entriesOf(find('methods')).find((one) => one.name === name)?.node ?? null);
   readProvided(r, component, find('provide'), find('inject'));
   const functional = find('functional');
   readRender(r, component, find('render'), functional?.type === 'BooleanLiteral' && functional.value);
@@ -162,11 +162,15 @@ const BEGINS = ['created', 'beforeMount', 'mounted', 'activated'];
 const ENDINGS = ['beforeDestroy', 'destroyed', 'beforeUnmount', 'unmounted', 'deactivated'];
 
 /** What one of the beginnings starts, one of the endings has to end. */
-function noteLifecycle(r: ScriptReader, find: (name: string) => t.Node | null): void {
+function noteLifecycle(
+  r: ScriptReader,
+  find: (name: string) => t.Node | null,
+  method: (name: string) => t.Node | null,
+): void {
   const endings = ENDINGS.flatMap((name) => find(name) ?? []);
   for (const name of BEGINS) {
     const begin = find(name);
-    if (begin) noteMounting(r, begin, endings);
+    if (begin) noteMounting(r, begin, endings, method);
   }
 }
 
