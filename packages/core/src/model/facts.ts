@@ -447,6 +447,8 @@ export interface FileFacts {
   boxes: PlaceId[];
   /** Places whose value tells the elements of a list apart: no use of it, but not nothing either. */
   keys: PlaceId[];
+  /** What comes of comparing a name with something else: where that holds nothing, it is just not that one. */
+  compared: PlaceId[];
   imports: ImportFact[];
   exports: ExportFact[];
   gaps: GapFact[];
@@ -464,4 +466,4 @@ export interface FileFacts {
 }
 
 /** Raised whenever the shape or meaning of facts changes, so that cached ones are read anew. */
-export const FACTS_VERSION = 30;
+export const FACTS_VERSION = 31;

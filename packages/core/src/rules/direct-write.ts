@@ -76,7 +76,7 @@ function plainWrites(linked: Linked, flow: CellFlow): Map<Spot, Draft> {
   const home = linked.program.component(cell.home ?? -1);
   const [writer] = writersOf(flow);
   const use = writer?.facts.uses[0];
-  if (!home || !writer || !use || !isShown(linked, flow)) return new Map();
+  if (!home || !writer || !use || !isShown(linked, flow) || isReturnedWhereSet(linked, flow)) return new Map();
   const draft: Draft = {
     message: `${writer.component?.name ?? home.name} changes ${cell.name}, a plain variable: nothing is rendered again, and the screen keeps showing the old value.`,
     component: writer.component?.name ?? home.name,
@@ -86,6 +86,20 @@ function plainWrites(linked: Linked, flow: CellFlow): Map<Spot, Draft> {
     related: [beside(linked, cell.file, cell.spot, `${cell.name} lives here, and is not declared as state.`)],
   };
   return new Map([[use.spot, draft]]);
+}
+
+/** Whether each function that sets a variable returns it as well: a value kept from run to run, shown by what it returns. */
+function isReturnedWhereSet({ program: { graph } }: Linked, { cell }: CellFlow): boolean {
+  const changes = (graph.files[cell.file]?.calls ?? []).filter((fact) =>
+    isChangeOf(graph, cell.file, fact, cell.setter?.place),
+  );
+  return (
+    changes.length > 0 &&
+    changes.every((fact) => {
+      const entry = graph.functions[graph.fnAt(cell.file, fact.fn)];
+      return !!entry && isByName(graph, graph.at(entry.file, entry.fact.result), cell.value?.place ?? -1);
+    })
+  );
 }
 
 /** A method that changes what a variable holds, where only an assignment to the variable is seen. */

@@ -252,6 +252,32 @@ describe('topics that are chosen while the program runs', () => {
   });
 });
 
+test('scripts that the page loads by themselves are no senders of the program', () => {
+  const script = `(function () { window.addEventListener('growing', function () {}); window.dispatchEvent(new CustomEvent('grown')); })(); export const hub = 1;`;
+  const found = (app = ''): string[] =>
+    surveyOf({ 'public/lib/hub.js': script, 'src/App.jsx': `${app} export function App() { return <b />; }` })
+      .findings()
+      .filter(({ rule }) => /^(unheard|unsent)-event$/.test(rule))
+      .map(({ rule }) => rule);
+  expect(found()).toEqual([]);
+  expect(found(`import { hub } from '../public/lib/hub';`)).toEqual(['unheard-event', 'unsent-event']);
+});
+
+describe('payload-mismatch: an argument that is only compared', () => {
+  const bed = (look: string): ReturnType<typeof one> =>
+    one(`function App() { const [at, setAt] = useState(1); const look = (row) => { ${look} }; return <Bed look={look} on={() => setAt(2)} />; }
+      function Bed({ look, on }) { return <b title={look()} onClick={on} />; }`);
+
+  test.each([
+    ['with something else', 'return row === at ? 1 : 2;', []],
+    ['by another function', 'const isAt = (one) => one === at; return isAt(row) ? 1 : 2;', []],
+    ['no, computed with', 'return row + at;', ['Bed.look']],
+    ['and read as well', 'return row === at ? 1 : row.depth;', ['Bed.look']],
+  ])('%s', (_what, look, found) => {
+    expect(foundBy('payload-mismatch', bed(look))).toEqual(found);
+  });
+});
+
 describe('leaked-listener', () => {
   const bed = (effect: string): ReturnType<typeof one> =>
     one(

@@ -62,7 +62,7 @@ function Gauge() {
       // An object put together is reached through its fields, not traced to them: it is the place itself.
       const held = freshPlace(graph.at(file, given.place), author.fn) ?? fresh?.place;
       if (!rendersAgain || held === undefined) return [];
-      const context = graph.contexts[target.provides]?.fact.name ?? 'the context';
+      const context = graph.contexts[target.provides]?.fact.name || 'a context';
       const readers = new Set(
         linked.crossings
           .readersOf(target.provides)

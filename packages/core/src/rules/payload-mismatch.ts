@@ -1,7 +1,7 @@
 /** What is sent does not fit what is taken. */
 import { isAnyField } from '../model/signs';
 import type { Linked } from '../link';
-import type { FileFacts } from '../model/facts';
+import type { FileFacts, UseFact } from '../model/facts';
 import { beside, count, list, named, seat, type Draft, type Rule } from './rule';
 import { topics } from './topics';
 
@@ -183,12 +183,24 @@ function countsOnParam(linked: Linked, fn: number, index: number, handedOn = 0):
   // Whoever asks whether it is there does not count on it.
   const isAsked = (one: number): boolean => graph.usesOf(one).some((use) => graph.uses[use]?.fact.kind === 'branched');
   if (names.some(isAsked)) return false;
+  const compared = new Set((graph.files[entry.file]?.compared ?? []).map((result) => graph.at(entry.file, result)));
+  const isComparison = ({ kind, at: spot }: UseFact): boolean =>
+    kind === 'computed' &&
+    [...compared].some((result) => {
+      const compares = graph.places[result]?.at;
+      return compares?.line === spot.line && compares.column === spot.column;
+    });
   return names.some(
     (one) =>
-      graph.usesOf(one).some((use) => !/^(outside|copied)$/.test(graph.uses[use]?.fact.kind ?? '')) ||
+      graph.usesOf(one).some((use) => {
+        const fact = graph.uses[use]?.fact;
+        return fact && !/^(outside|copied)$/.test(fact.kind) && !isComparison(fact);
+      }) ||
       graph.callsWithCallee(one).length > 0 ||
       graph.callsWithReceiver(one).length > 0 ||
-      graph.edgesOutOf(one).some((edge) => edge.op === 'get' || edge.op === 'derived' || edge.op === 'unwrap') ||
+      graph
+        .edgesOutOf(one)
+        .some(({ op, to }) => op === 'get' || op === 'unwrap' || (op === 'derived' && !compared.has(to))) ||
       graph.callsWithArg(one).some((call) => callCountsOn(linked, call, one, handedOn)),
   );
 }

@@ -2,6 +2,7 @@
 import { push } from '../link/byPlace';
 import type { Linked } from '../link';
 import type { FileFacts } from '../model/facts';
+import { isScript } from './topics';
 import { beside, named, seat, type Draft, type Rule } from './rule';
 
 export const silentWrite: Rule = {
@@ -60,7 +61,9 @@ export function Gauge() {
   },
   check({ linked }) {
     const drafts = linked.answers.about<FileFacts, Draft[]>('silent-write');
-    return linked.program.graph.files.flatMap((facts, file) => drafts.get(facts, () => draftsOf(linked, facts, file)));
+    return linked.program.graph.files.flatMap((facts, file) =>
+      isScript(linked, file) ? [] : drafts.get(facts, () => draftsOf(linked, facts, file)),
+    );
   },
 };
 

@@ -2,6 +2,7 @@
 import type { ChannelFact } from '../model/facts';
 import type { ComponentInfo } from '../link/program';
 import type { Linked } from '../link';
+import { once } from '../link/once';
 import { ANY_TOPIC } from '../model/signs';
 
 export interface End {
@@ -30,6 +31,7 @@ export function topics(linked: Linked): Topic[] {
       const topic = found.get(fact.topic) ?? { name: fact.topic, sends: [], listens: [], outside: false };
       found.set(fact.topic, topic);
       topic.outside ||= fact.elsewhere ?? false;
+      topic.outside ||= component === null && isScript(linked, file);
       topic.outside ||= fact.bus !== null && isOutside(linked, graph.at(file, fact.bus));
       if (fact.does === 'sends') topic.sends.push({ fact, file, component });
       if (fact.does === 'listens') topic.listens.push({ fact, file, component });
@@ -37,6 +39,23 @@ export function topics(linked: Linked): Topic[] {
   });
   return [...found.values()];
 }
+
+/**
+ * Whether a file is a script that the page loads by itself, a library beside the sources: it takes nothing from others, and
+ * nobody takes anything from it. Others of its kind speak to it.
+ */
+export function isScript(linked: Linked, file: number): boolean {
+  const { graph } = linked.program;
+  return graph.files[file]?.imports.length === 0 && !importedFiles(linked).has(file);
+}
+
+const importedFiles = once(({ program: { graph } }: Linked): ReadonlySet<number> => {
+  const found = new Set<number>();
+  graph.files.forEach((_, file) => {
+    for (const resolution of graph.resolutionsOf(file)) if (resolution.kind === 'file') found.add(resolution.file);
+  });
+  return found;
+});
 
 /** Whether something is sent or heard under a topic that cannot be told: over the page, or over an object. */
 export function anyTopic(linked: Linked, does: ChannelFact['does']): { page: boolean; object: boolean } {

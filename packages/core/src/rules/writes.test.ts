@@ -263,3 +263,24 @@ test('direct-write: what one function does to a value is one finding, with each 
     'It is changed here as well (list.splice()).',
   ]);
 });
+
+describe('direct-write: what is no state of the screen', () => {
+  test('an element that is kept in state is changed as elements are', () => {
+    const survey =
+      one(`function Bed() { const [box, setBox] = useState(); useLeaving(box); return <b ref={setBox} title={box} />; }
+      function useLeaving(box) { useEffect(() => { box.tabIndex = '-1'; }, [box]); }`);
+    expect(foundBy('direct-write', survey)).toEqual([]);
+  });
+
+  test('a plain variable that what sets it returns as well is only kept from run to run', () => {
+    const bed = (set: string): ReturnType<typeof surveyOf> =>
+      surveyOf({
+        'package.json': '{ "dependencies": { "svelte": "5.0.0" } }',
+        'src/Bed.svelte': `<script>let { depth } = $props(); let last = {}; ${set}</script><b>{shown.depth}</b><i>{last.depth}</i>`,
+      });
+    const returned = 'const shown = $derived.by(() => { if (depth > 1) last = { depth }; return last; });';
+    expect(foundBy('direct-write', bed(returned))).toEqual([]);
+    const other = 'const shown = $derived.by(() => ({ depth })); const dig = () => { last = { depth }; };';
+    expect(foundBy('direct-write', bed(`${other} onMount(dig);`))).toEqual(['Bed.last']);
+  });
+});

@@ -56,7 +56,7 @@ export function value(r: ScriptReader, node: t.Node | null | undefined, target: 
       return tagged(r, node, target);
     case 'BinaryExpression':
       noteCompared(r, node);
-      return computed(r, node, [value(r, node.left), value(r, node.right)]);
+      return comparison(r, node, computed(r, node, [value(r, node.left), value(r, node.right)]));
     case 'UnaryExpression':
       if (node.operator === 'delete') changedInPlace(r, node.argument);
       return computed(r, node, [value(r, node.argument)]);
@@ -109,6 +109,12 @@ export function computed(r: ScriptReader, node: t.Node, operands: (PlaceId | nul
     r.b.flow(place, result, 'derived');
     if (used) r.b.use({ place, kind: 'computed', fn: r.fn, at });
   }
+  return result;
+}
+
+function comparison(r: ScriptReader, node: t.BinaryExpression, result: PlaceId | null): PlaceId | null {
+  const named = node.left.type === 'Identifier' || node.right.type === 'Identifier';
+  if (result !== null && named && /^[!=]==?$/.test(node.operator)) r.b.facts.compared.push(result);
   return result;
 }
 

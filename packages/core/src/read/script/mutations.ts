@@ -4,7 +4,8 @@ import type { PlaceId } from '../../model/facts';
 import { spotOf } from './builder';
 import type { ScriptReader } from './reader';
 
-const OF_ELEMENT = /\.(style|classList|dataset)\b|\.(scrollTop|scrollLeft|innerHTML|textContent)( =|$)/;
+const OF_ELEMENT =
+  /\.(style|classList|dataset)\b|\.(scrollTop|scrollLeft|innerHTML|innerText|textContent|tabIndex|contentEditable|currentTime|srcObject)( =|$)/;
 
 /**
  * Notes that a field of what `object` holds is changed here (`*`: the object itself). The change is a call of a place

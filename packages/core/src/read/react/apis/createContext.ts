@@ -6,7 +6,8 @@ import type { Recogniser } from './index';
 export const createContext: Recogniser = (r, node, target) => {
   const first = node.arguments[0];
   readArguments(r, node);
-  const name = target?.type === 'Identifier' ? target.name : '';
+  // `const { Provider, Consumer } = createContext()` has no name but that of its component.
+  const name = target?.type === 'Identifier' ? target.name : target?.type === 'ObjectPattern' ? 'context' : '';
   const at = spotOf(target?.type === 'Identifier' ? target : node);
   const place = r.b.place('context', name, r.fn, at);
   const hasDefault =
