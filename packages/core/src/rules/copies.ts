@@ -104,7 +104,7 @@ function findCopies(cells: Cells, linked: Linked): Copy[] {
         component,
         from: stop.name,
         sources: [source],
-        changed: usesOf(copy).some((kind) => kind !== 'effect'),
+        changed: usesOf(copy).some((kind) => kind !== 'effect') || isSetAnywhere(linked, copy),
         sourceChanges: changes(source),
         inStep:
           usesOf(copy).includes('effect') ||
@@ -146,6 +146,11 @@ function changesOf({ program: { graph } }: Linked, { cell }: CellFlow): { fact: 
   return (graph.files[cell.file]?.calls ?? [])
     .filter((fact) => isChangeOf(graph, cell.file, fact, cell.setter?.place))
     .map((fact) => ({ fact, fn: graph.fnAt(cell.file, fact.fn) }));
+}
+
+/** Whether any function sets the copy, also one that nothing is known to call. */
+function isSetAnywhere(linked: Linked, copy: CellFlow): boolean {
+  return changesOf(linked, copy).some(({ fn }) => !linked.program.isModule(fn) && fn !== copy.cell.home);
 }
 
 /** Whether an effect changes the copy in the end: by functions of the component that it calls, or that start a timer. */

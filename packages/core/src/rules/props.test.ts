@@ -169,3 +169,48 @@ describe('one site, one finding for each cause', () => {
     expect(said(site)).toEqual(found);
   });
 });
+
+describe('missing-prop: a listener is a prop where one is declared under its name', () => {
+  const survey = (site: string): ReturnType<typeof surveyOf> =>
+    surveyOf({
+      'package.json': '{ "dependencies": { "vue": "3.4.0" } }',
+      'src/Lid.js': `import { defineComponent, h } from 'vue';
+        export default defineComponent({ name: 'Lid', props: { onDig: { type: Function, required: true } }, setup(props) { return () => h('b', { onClick: () => props.onDig(2) }); } });`,
+      'src/App.js': `import { defineComponent, h, ref } from 'vue'; import Lid from './Lid';
+        export default defineComponent({ name: 'App', setup() { const depth = ref(1); return () => h('p', null, [depth.value, ${site}]); } });`,
+    });
+
+  test('written in a render function, and followed', () => {
+    const app = survey('h(Lid, { onDig: (to) => { depth.value = to; } })');
+    expect(foundBy('missing-prop', app)).toEqual([]);
+    expect(app.trail('App.depth').writers).toMatchObject([{ component: 'Lid' }]);
+  });
+
+  test('not given', () => {
+    expect(foundBy('missing-prop', survey('h(Lid)'))).toEqual(['App.onDig']);
+  });
+});
+
+describe('missing-prop: a render function gives what an expression puts together', () => {
+  const found = (given: string): string[] =>
+    foundBy(
+      'missing-prop',
+      surveyOf({
+        'package.json': '{ "dependencies": { "vue": "3.4.0" } }',
+        'src/Lid.vue': `<script setup>defineProps({ depth: { required: true } });</script><template><b>{{ depth }}</b></template>`,
+        'src/App.js': `import { defineComponent, h, mergeProps } from 'vue'; import Lid from './Lid.vue';
+          export default defineComponent({ name: 'App', props: ['lid'], render() { const lidProps = this.lid; const inside = this.lid; return h('p', null, [h(Lid, ${given})]); } });`,
+      }),
+    );
+
+  test.each([
+    ['a copy', 'Object.assign({}, this.lid, { depth: 1 })', []],
+    ['several', 'mergeProps(this.$attrs, { depth: 1 })', []],
+    ['an object by its name', 'lidProps', []],
+    ['what may be either', 'inside', []],
+    ['what stands inside alone', '[h("i")]', ['App.depth']],
+    ['a text', '"lid"', ['App.depth']],
+  ])('%s', (_what, given, expected) => {
+    expect(found(given)).toEqual(expected);
+  });
+});

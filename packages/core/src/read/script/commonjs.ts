@@ -1,6 +1,6 @@
 /** CommonJS: `module.exports = …`, `exports.tray = …`, `require('./tray')`. */
 import type * as t from '@babel/types';
-import type { PlaceId } from '../../model/facts';
+import type { PlaceId, Spot } from '../../model/facts';
 import { spotOf } from './builder';
 import { importPlace } from './calls';
 import { value } from './expressions';
@@ -24,25 +24,32 @@ export function readRequire(
 
 /** Reads an assignment to what a module exports; false for any other. */
 export function readExportAssignment(r: ScriptReader, node: t.AssignmentExpression): boolean {
-  const name = exportedName(r, node.left);
-  if (name === null) return false;
-  const at = spotOf(node.left);
-  // `exports.default = exports = Tray`: the innermost value is what is exported.
-  let given: t.Node = node.right;
-  while (given.type === 'AssignmentExpression' && readExportAssignment(r, given)) given = given.right;
-  if (name === WHOLE && given.type === 'ObjectExpression')
+  // `exports.default = exports = Tray`: the innermost value is what is exported, under each of the names.
+  const names: { name: string; at: Spot }[] = [];
+  let given: t.Node = node;
+  while (given.type === 'AssignmentExpression') {
+    const name = exportedName(r, given.left);
+    if (name === null) break;
+    names.push({ name, at: spotOf(given.left) });
+    given = given.right;
+  }
+  const [outermost] = names;
+  if (!outermost) return false;
+  const isWhole = names.some(({ name }) => name === WHOLE);
+  if (isWhole && given.type === 'ObjectExpression')
     for (const one of given.properties) {
       if (one.type === 'SpreadElement') continue;
       const place =
         one.type === 'ObjectProperty' && one.value.type === 'Identifier' ? r.scope.lookup(one.value.name) : undefined;
-      if (place !== undefined) add(r, fieldOf(one.key, one.computed), place, at);
+      if (place !== undefined) add(r, fieldOf(one.key, one.computed), place, outermost.at);
     }
-  const place = value(r, given, name === WHOLE ? null : ({ type: 'Identifier', name } as t.Identifier));
-  if (place !== null) add(r, name, place, at);
+  const called = names.at(-1)?.name ?? WHOLE;
+  const place = value(r, given, called === WHOLE ? null : ({ type: 'Identifier', name: called } as t.Identifier));
+  if (place !== null) for (const { name, at } of names) add(r, name, place, at);
   return true;
 }
 
-function add(r: ScriptReader, name: string, place: PlaceId, at: ReturnType<typeof spotOf>): void {
+function add(r: ScriptReader, name: string, place: PlaceId, at: Spot): void {
   if (r.b.facts.exports.some((one) => one.name === name && one.place === place)) return;
   r.b.facts.exports.push({ name, place, source: null, imported: null, at });
 }

@@ -14,12 +14,22 @@ import { noteEvent, type Reading, type SingleFileComponent } from '../singleFile
 import { declareProp } from '../singleFile/declare';
 import { listenerOf } from './events';
 
+/** Version 3 gives a listener to a prop that is declared under its name: `@dig` is heard as `onDig`. */
+function takeListener(r: ScriptReader, component: SingleFileComponent, name: string, node: t.Node): void {
+  if (r.vue === 2 || !/^on[A-Z]/.test(name)) return;
+  const listener = listenerOf(r, name.charAt(2).toLowerCase() + name.slice(3));
+  r.b.flow(r.b.part(component.props, listener, component.fn, spotOf(node)), component.props, 'put', name);
+}
+
 /** `['units']`, `{ units: { type: String, default: 'c' } }`. */
 export function declareProps(r: ScriptReader, component: SingleFileComponent, node: t.Node | null): void {
   const given = plain(r, node);
   if (given?.type === 'ArrayExpression') {
     for (const one of given.elements)
-      if (one?.type === 'StringLiteral') declareProp(r, component, one.value, one, false, null);
+      if (one?.type === 'StringLiteral') {
+        takeListener(r, component, one.value, one);
+        declareProp(r, component, one.value, one, false, null);
+      }
   } else if (given?.type === 'ObjectExpression')
     for (const one of given.properties) {
       if (one.type !== 'ObjectProperty') continue;
@@ -28,6 +38,7 @@ export function declareProps(r: ScriptReader, component: SingleFileComponent, no
         options?.properties.flatMap((p) =>
           p.type === 'ObjectProperty' && fieldOf(p.key, p.computed) === name ? [p.value] : [],
         )[0];
+      takeListener(r, component, fieldOf(one.key, one.computed), one.key);
       const otherwise = find('default');
       const required = find('required');
       declareProp(
@@ -60,9 +71,11 @@ export const defineProps: Reading = (r, node, _, component) => {
     const written = typeOf(type);
     const typed = propsOf(written, findIn(r.b.facts.types));
     const fact = r.b.fn(component.fn);
-    for (const [name, { optional, at }] of typed.props)
+    for (const [name, { optional, at }] of typed.props) {
+      takeListener(r, component, name, node);
       if (!fact.props?.some((prop) => prop.name === name))
         fact.props?.push({ name, required: !optional, default: null, declared: true, at });
+    }
     if (typed.open) {
       fact.openType = true;
       fact.propsType = written;

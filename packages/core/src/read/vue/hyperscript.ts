@@ -5,6 +5,7 @@ import { eventProp, slotProp } from '../../model/signs';
 import { spotOf } from '../script/builder';
 import { importPlace } from '../script/calls';
 import { isFunction, value } from '../script/expressions';
+import { calledName } from '../script/names';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import type { Reading } from '../singleFile/component';
@@ -17,16 +18,35 @@ export const hyperscript: Reading = (r, node) => {
   const [type, second, third] = node.arguments;
   const piece = r.fragment ?? r.b.place('markup', '', r.fn, spotOf(node));
   r.seen.markup = true;
-  const hasData = second?.type === 'ObjectExpression' || (second !== undefined && third !== undefined);
+  const hasData = second !== undefined && (third !== undefined || isData(second));
   const data = hasData ? second : undefined;
   const children = hasData ? third : second;
   const name = type?.type === 'StringLiteral' ? type.value : null;
   r.within(piece, () => {
     if (!type || (name !== null && !name.includes('-'))) host(r, data, children, piece);
-    else site(r, type, name, data, children, piece);
+    else site(r, type, name, data, children, piece, !hasData && second !== undefined && mayBeData(second));
   });
   return piece;
 };
+
+/** Whether a second argument that nothing follows says what is given, rather than what stands inside. */
+function isData(node: t.Node): boolean {
+  if (node.type === 'ObjectExpression') return true;
+  const name =
+    node.type === 'Identifier'
+      ? node.name
+      : node.type === 'CallExpression'
+        ? calledName(node)
+        : node.type === 'MemberExpression'
+          ? fieldOf(node.property, node.computed)
+          : '';
+  return /props$|attrs$|^(assign|pick|omit|keep)$/i.test(name);
+}
+
+/** Whether it may be either. */
+function mayBeData(node: t.Node): boolean {
+  return /^(Identifier|(Optional)?(Call|Member)Expression|ConditionalExpression|LogicalExpression)$/.test(node.type);
+}
 
 /** A tag by its name: what is registered or declared under it, or the framework's own. */
 function namedTag(r: ScriptReader, name: string, at: Spot): PlaceId {
@@ -65,6 +85,7 @@ function site(
   data: t.Node | undefined,
   children: t.Node | undefined,
   piece: PlaceId,
+  isOpen: boolean,
 ): void {
   const at = spotOf(type);
   const shown = name ?? r.source(type);
@@ -83,6 +104,7 @@ function site(
       }
       give(one.name, one.place, one.literal, one.at);
     }
+    if (isOpen) props.push({ name: null, place: null, literal: null, at });
     handOver(r, children, (slot, place, spot) => give(slot, place, null, spot));
   });
   r.repeat = before;
@@ -100,8 +122,7 @@ interface Given {
 function given(r: ScriptReader, data: t.Node | undefined): Given[] {
   if (!data || data.type === 'NullLiteral') return [];
   if (data.type !== 'ObjectExpression') {
-    const place = value(r, data);
-    return place === null ? [] : [{ name: null, place, literal: null, at: spotOf(data) }];
+    return [{ name: null, place: value(r, data), literal: null, at: spotOf(data) }];
   }
   const grouped = ['props', 'on', 'attrs', 'domProps', 'nativeOn', 'scopedSlots'].some(
     (name) => property(data, name)?.type === 'ObjectExpression',
