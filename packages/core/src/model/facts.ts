@@ -447,6 +447,8 @@ export interface FileFacts {
   boxes: PlaceId[];
   /** Places whose value tells the elements of a list apart: no use of it, but not nothing either. */
   keys: PlaceId[];
+  /** Names of which the file asks whether they hold anything: `if (soil)`, `soil?.depth`. */
+  asked: PlaceId[];
   /** What comes of comparing a name with something else: where that holds nothing, it is just not that one. */
   compared: PlaceId[];
   imports: ImportFact[];

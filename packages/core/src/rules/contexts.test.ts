@@ -185,3 +185,23 @@ describe('fresh-context', () => {
     expect(foundBy('fresh-context', app(before, value))).toEqual(found);
   });
 });
+
+describe('missing-provider: a hook that may bring nothing', () => {
+  const found = (use: string): string[] =>
+    foundBy(
+      'missing-provider',
+      surveyOf({
+        'src/soil.js': `import { createContext, useContext } from 'react'; export const Soil = createContext(); export const useSoil = () => useContext(Soil);`,
+        'src/App.jsx': `import { Soil, useSoil } from './soil'; function Bed() { const soil = useSoil(); ${use} }
+          export function App() { return <><Soil.Provider value={{ depth: 1 }}><Bed /></Soil.Provider><Bed /></>; }`,
+      }),
+    );
+
+  test.each([
+    ['asked for where it is called', 'if (soil) return <b>{soil.depth}</b>; return <i />;', []],
+    ['asked for on the way to a field', 'return <b>{soil?.depth}</b>;', []],
+    ['counted on', 'return <b>{soil.depth}</b>;', ['Bed.Soil']],
+  ])('%s', (_what, use, expected) => {
+    expect(found(use)).toEqual(expected);
+  });
+});

@@ -323,3 +323,12 @@ test('a copy that a subscription keeps in step', () => {
   expect(found('now = value;')).toEqual([]);
   expect(found('console.log(value);')).toEqual(['App.now']);
 });
+
+test('frozen-read: a state that starts from what is computed of a value goes its own way', () => {
+  const survey = surveyOf({
+    'package.json': '{ "dependencies": { "vue": "3.4.0" } }',
+    'src/Bed.vue': `<script setup>import { ref } from 'vue'; const view = ref({ year: 3 }); const year = view.value.year; const start = ref(year - 1);
+      const go = () => { view.value = { year: 4 }; start.value++; };</script><template><b @click="go">{{ view.year }}{{ start }}</b></template>`,
+  });
+  expect(foundBy('frozen-read', survey)).toEqual([]);
+});

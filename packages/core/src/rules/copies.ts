@@ -5,6 +5,7 @@ import type { CallFact, Spot } from '../model/facts';
 import { ELEMENT } from '../model/signs';
 import type { ComponentInfo } from '../link/program';
 import type { Linked } from '../link';
+import type { Graph } from '../link/graph';
 import { once } from '../link/once';
 import { isPart, wasDerived, type Local, type Visited } from '../link/visited';
 import { changes, isChangeOf, isShown, writersOf } from './changes';
@@ -265,6 +266,22 @@ function isHandedBack({ values }: CellFlow, component: ComponentInfo): boolean {
   );
 }
 
+/** Whether a value is shown only as what a state starts from. */
+function startsState(graph: Graph, { visited, uses }: Local): boolean {
+  const isState = ({ place }: Visited): boolean => graph.places[place]?.kind === 'cell';
+  if (!visited.some(isState)) return false;
+  const direct = new Set<number>();
+  for (const one of visited) {
+    let at: Visited | undefined = one;
+    while (at && !isState(at)) at = visited[at.from];
+    if (!at) direct.add(one.place);
+  }
+  return !uses.some(({ use }) => {
+    const entry = graph.uses[use];
+    return entry?.fact.kind === 'shown' && direct.has(graph.at(entry.file, entry.fact.place));
+  });
+}
+
 export interface Taken {
   component: ComponentInfo;
   /** What holds the copy, and where that is made. */
@@ -294,6 +311,8 @@ export function takenOnce(linked: Linked, cells: Cells): Taken[] {
           // What is computed of it may be meant for that moment; what is shown is not.
           const isComputed = graph.edgesOutOf(edge.to).every((out) => out.op === 'derived');
           if (isComputed && !after.uses.some(({ use }) => graph.uses[use]?.fact.kind === 'shown')) continue;
+          // A state that only starts from it goes its own way.
+          if (startsState(graph, after)) continue;
           const place = graph.places[edge.to];
           const bound = after.visited.map((one) => graph.places[one.place]).find((one) => one?.kind === 'binding');
           found.set(`${edge.to}`, {

@@ -422,3 +422,21 @@ describe('one-of-many', () => {
     expect(foundBy('one-of-many', survey)).toHaveLength(found);
   });
 });
+
+describe('unsent-event: events that are declared elsewhere', () => {
+  const found = (emits: string): string[] =>
+    foundBy(
+      'unsent-event',
+      surveyOf({
+        'package.json': '{ "dependencies": { "vue": "3.4.0" } }',
+        'src/Lid.vue': `<script>import { TOGGLES } from 'toggles'; export default { emits: ${emits}, methods: { dig() { this.$emit('dig'); } } };</script><template><b @click="dig" /></template>`,
+        'src/App.vue': `<script setup>import Lid from './Lid.vue'; const run = () => {};</script><template><Lid @opened="run" /></template>`,
+      }),
+    );
+
+  test('may be any', () => {
+    expect(found(`[...TOGGLES, 'dig']`)).toEqual([]);
+    expect(found(`{ ...TOGGLES, dig: null }`)).toEqual([]);
+    expect(found(`['dig']`)).toEqual(['App.opened']);
+  });
+});

@@ -1,4 +1,7 @@
 /** A context read where no provider stands above. */
+import type { Linked } from '../link';
+import { once } from '../link/once';
+import type { Program } from '../link/program';
 import { beside, list, named, seat, type Draft, type Rule } from './rule';
 
 export const missingProvider: Rule = {
@@ -52,7 +55,7 @@ function Badge() {
           const above = render.environment(context, component.fn);
           if (!above.has(-1)) continue;
           // Whoever asks whether there is anything may stand outside on some of its ways.
-          const asks = maybe.has(read.place);
+          const asks = maybe.has(read.place) || isAsked(linked, read.place, run);
           if (asks && above.size > 1) continue;
           reported.add(component.fn);
           const place = graph.places[read.place];
@@ -73,3 +76,26 @@ function Badge() {
     return found;
   },
 };
+
+/** Whether what a hook reads for a component is asked for where the hook brings it: `const soil = useSoil(); if (soil) …`. */
+function isAsked({ program }: Linked, read: number, context: number): boolean {
+  const { graph, contexts } = program;
+  const asked = askedIn(program);
+  const queue = [{ place: read, run: context }];
+  const seen = new Set<number>();
+  for (let at = queue.pop(); at; at = queue.pop()) {
+    if (asked.has(at.place)) return true;
+    if (seen.has(at.place)) continue;
+    seen.add(at.place);
+    for (let edge = graph.firstOut(at.place); edge; edge = edge.nextOut)
+      if (edge.op === 'same') queue.push({ place: edge.to, run: at.run });
+    const call = graph.calls[graph.functionOfResult.has(at.place) ? (contexts.call[at.run] ?? -1) : -1];
+    if (call) queue.push({ place: graph.at(call.file, call.fact.result), run: contexts.parent[at.run] ?? -1 });
+  }
+  return false;
+}
+
+const askedIn = once(
+  ({ graph }: Program): ReadonlySet<number> =>
+    new Set(graph.files.flatMap(({ asked }, file) => asked.map((place) => graph.at(file, place)))),
+);

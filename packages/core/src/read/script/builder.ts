@@ -56,6 +56,7 @@ export class FactsBuilder {
       starts: [],
       boxes: [],
       keys: [],
+      asked: [],
       compared: [],
       imports: [],
       exports: [],

@@ -39,9 +39,10 @@ function isNothing(node: t.Node): boolean {
   );
 }
 
-/** Once a file is read: contexts that are read by code which asks whether there is anything. */
+/** Once a file is read: what it asks for, and contexts that are read by code which asks whether there is anything. */
 export function settleAsked(r: ScriptReader): void {
   const { contextReads, flows } = r.b.facts;
+  r.b.facts.asked = [...r.asked];
   if (contextReads.length === 0 || r.asked.size === 0) return;
   for (const read of contextReads) {
     const names = new Set([read.result]);

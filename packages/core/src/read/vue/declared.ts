@@ -56,6 +56,10 @@ export function declareProps(r: ScriptReader, component: SingleFileComponent, no
 export function declareEvents(r: ScriptReader, component: SingleFileComponent, node: t.Node | null): void {
   const given = plain(r, node);
   const note = (name: string, at: Spot): void => noteEvent(r, component, name, at, listenerOf(r, name));
+  const all =
+    given?.type === 'ArrayExpression' ? given.elements : given?.type === 'ObjectExpression' ? given.properties : [];
+  // `[...useToggleEmits, 'pick']`: which others there are is said elsewhere.
+  if (all.some((one) => one?.type === 'SpreadElement')) r.b.fn(component.fn).sendsAny = true;
   if (given?.type === 'ArrayExpression')
     for (const one of given.elements) if (one?.type === 'StringLiteral') note(one.value, spotOf(one));
   if (given?.type === 'ObjectExpression')
