@@ -284,3 +284,24 @@ describe('direct-write: what is no state of the screen', () => {
     expect(foundBy('direct-write', bed(`${other} onMount(dig);`))).toEqual(['Bed.last']);
   });
 });
+
+describe('direct-write: a variable that holds something else by then', () => {
+  const bed = (change: string): ReturnType<typeof one> =>
+    one(`function App() { const [beds, setBeds] = useState([]); return <p><Bed rows={beds} /><i onClick={() => setBeds([1])} /></p>; }
+      function Bed({ rows }) { let shown = rows; if (rows) { ${change} } return <b>{shown}</b>; }`);
+
+  test.each([
+    ['a list made anew', 'shown = []; rows.forEach((row) => { shown.push(row); });', []],
+    ['an object made anew', 'shown = {}; shown.depth = 1;', []],
+    ['the same', 'shown.push(1);', ['Bed.rows']],
+  ])('%s', (_what, change, found) => {
+    expect(foundBy('direct-write', bed(change))).toEqual(found);
+  });
+});
+
+test('bare-store: a reference that is asked for among other conditions', () => {
+  const survey = one(
+    `function Bed({ wanted }) { const box = useRef(null); useEffect(() => { if (box && wanted) { box.current.focus(); } }, [wanted]); return <b ref={box}>{wanted}</b>; }`,
+  );
+  expect(foundBy('bare-store', survey)).toEqual([]);
+});

@@ -239,14 +239,21 @@ function logical(r: ScriptReader, node: t.LogicalExpression, target: t.Node | nu
 }
 
 /**
- * Reads conditions the last of which only asks, by habit, that a reference is there whose content what comes after is
- * about: that decides nothing. False, and nothing read, for all others.
+ * Reads conditions one of which only asks, by habit, that a reference is there whose content what comes after is about: that
+ * decides nothing. False, and nothing read, for all others.
  */
 export function readBoxGuard(r: ScriptReader, condition: t.Node, after: t.Node): boolean {
-  const last = condition.type === 'LogicalExpression' && condition.operator === '&&' ? condition.right : condition;
-  if (last.type !== 'Identifier' || !mentionsContent(r, last.name, after)) return false;
-  noteAsked(r, last);
-  value(r, condition);
+  const all: t.Node[] = [];
+  let rest = condition;
+  for (; rest.type === 'LogicalExpression' && rest.operator === '&&'; rest = rest.left) all.unshift(rest.right);
+  all.unshift(rest);
+  const isGuard = (one: t.Node): boolean => one.type === 'Identifier' && mentionsContent(r, one.name, after);
+  if (!all.some(isGuard)) return false;
+  for (const one of all)
+    if (isGuard(one)) {
+      noteAsked(r, one);
+      value(r, one);
+    } else test(r, one);
   return true;
 }
 
@@ -317,10 +324,16 @@ function changedInPlace(r: ScriptReader, node: t.Node): void {
   }
 }
 
+/** A variable that is set to an empty list or object holds that from then on, and no longer what it held. */
+function madeAnew(r: ScriptReader, { left, right }: t.AssignmentExpression): PlaceId | null {
+  const isMade = right.type === 'ArrayExpression' || right.type === 'ObjectExpression';
+  return left.type === 'Identifier' && isMade ? r.b.place('object', '', r.fn, spotOf(right)) : null;
+}
+
 function assignment(r: ScriptReader, node: t.AssignmentExpression): PlaceId | null {
   if (node.operator === '=') {
     if (r.dialect.assign(r, node) || readExportAssignment(r, node)) return null;
-    const from = value(r, node.right, node.left);
+    const from = value(r, node.right, node.left) ?? madeAnew(r, node);
     if (node.left.type === 'Identifier' && r.dialect.setName?.(r, node.left, from)) return from;
     if (node.left.type === 'Identifier') changedInPlace(r, node.left);
     bind(r, node.left, from);
