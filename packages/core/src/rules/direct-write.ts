@@ -12,7 +12,7 @@ import { FAMILIES } from '../model/families';
 import { mutationsAt, type Mutation } from '../follow/inPlace';
 import { isChangeOf, isShown, writersOf } from './changes';
 import { beside, named, seat, type Draft, type Rule } from './rule';
-import type { Spot } from '../model/facts';
+import type { CallFact, Spot } from '../model/facts';
 
 export const directWrite: Rule = {
   id: 'direct-write',
@@ -238,6 +238,14 @@ function isWithin(graph: Graph, fn: number, around: number): boolean {
 /** Whether the function that changes a value, or one around it, also sets it, to anything but the very same object: then it shows. */
 function isSetAnew({ program: { graph } }: Linked, cell: CellInfo, { file, fn }: Mutation): boolean {
   const calls = graph.files[file]?.calls ?? [];
+  // Whatever else the function sets of the component's state, all of it is rendered again.
+  const others = (graph.files[file]?.cells ?? []).flatMap(({ fn: owner, kind, setter }) =>
+    setter !== null && kind === 'state' && graph.fnAt(file, owner) === cell.home ? [graph.at(file, setter)] : [],
+  );
+  const setsOther = (fact: CallFact): boolean =>
+    graph.fnAt(file, fact.fn) === fn &&
+    others.some((setter) => setter !== cell.setter?.place && isChangeOf(graph, file, fact, setter));
+  if (calls.some(setsOther)) return true;
   return calls.some((fact) => {
     const [arg] = fact.args;
     const around = graph.fnAt(file, fact.fn);

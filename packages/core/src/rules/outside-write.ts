@@ -8,7 +8,7 @@ import type { ComponentInfo } from '../link/program';
 import { FAMILIES } from '../model/families';
 import { changedInPlace, type Mutation } from '../follow/inPlace';
 import { beside, list, named, namesOf, seat, type Draft, type Rule } from './rule';
-import type { Spot } from '../model/facts';
+import type { CellFact, Spot } from '../model/facts';
 
 export const outsideWrite: Rule = {
   id: 'outside-write',
@@ -55,11 +55,11 @@ export const Gauge = observer(() => <b onClick={() => units.change('kelvin')}>{u
   check({ linked, cells }) {
     const { program } = linked;
     const { graph } = program;
-    const shared = new Map<number, { id: string; file: number; at: Spot }>();
+    const shared = new Map<number, { id: string; file: number; at: Spot; kind: CellFact['kind'] }>();
     graph.cells.forEach(({ fact, file }) => {
       // One that is made inside a component is that component's own.
       if (fact.shared && fact.shared.within === 0 && (fact.kind === 'store' || fact.kind === 'service'))
-        shared.set(graph.at(file, fact.value), { id: fact.shared.id, file, at: fact.at });
+        shared.set(graph.at(file, fact.value), { id: fact.shared.id, file, at: fact.at, kind: fact.kind });
     });
     const byPair = new Map<string, Provided[]>();
     for (const one of cells.all.flatMap((flow) => writtenThroughContext(linked, flow)))
@@ -72,7 +72,9 @@ export const Gauge = observer(() => <b onClick={() => units.change('kelvin')}>{u
         const cell = (cellsHeld(graph, graph.at(file, object), field) ?? [])
           .map((one) => shared.get(one))
           .find((one) => one !== undefined);
-        if (!cell || makesOne(linked, cell, component.fn)) continue;
+        // A store that a component's own file holds is at home there.
+        const isOwn = cell?.kind === 'store' && cell.file === component.file;
+        if (!cell || isOwn || makesOne(linked, cell, component.fn)) continue;
         found.push({
           message: `${component.name} changes ${cell.id} itself (${text}): its home does not know who changes it.`,
           component: component.name,

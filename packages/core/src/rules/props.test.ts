@@ -214,3 +214,24 @@ describe('missing-prop: a render function gives what an expression puts together
     expect(found(given)).toEqual(expected);
   });
 });
+
+describe('missing-prop: a component that a script makes', () => {
+  const found = (options: string): string[] =>
+    foundBy(
+      'missing-prop',
+      surveyOf({
+        'package.json': '{ "dependencies": { "svelte": "4.2.0" } }',
+        'src/Lid.svelte': `<script>export let depth;</script><b>{depth}</b>`,
+        'src/open.js': `import Lid from './Lid.svelte'; export function open(props, options) { return new Lid(${options}); }`,
+      }),
+    );
+
+  test.each([
+    ['with what it is handed', '{ target: document.body, props }', []],
+    ['with more than is written', '{ target: document.body, props: { ...props } }', []],
+    ['by options of somebody else', 'options', []],
+    ['with something else', '{ target: document.body, props: { units: 1 } }', ['.depth']],
+  ])('%s', (_what, options, expected) => {
+    expect(found(options)).toEqual(expected);
+  });
+});

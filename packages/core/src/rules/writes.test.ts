@@ -305,3 +305,20 @@ test('bare-store: a reference that is asked for among other conditions', () => {
   );
   expect(foundBy('bare-store', survey)).toEqual([]);
 });
+
+test('outside-write: a store that the component’s own file holds is at home there', () => {
+  const survey = surveyOf({
+    'package.json': '{ "dependencies": { "svelte": "4.2.0" } }',
+    'src/Bed.svelte': `<script context="module">import { writable } from 'svelte/store'; const queue = writable([]);</script>
+      <script>function dig() { $queue.shift(); }</script><b on:click={dig}>{$queue.length}</b>`,
+  });
+  expect(foundBy('outside-write', survey)).toEqual([]);
+});
+
+test('direct-write: a class that sets some of its state shows all of it', () => {
+  const bed = (after: string): ReturnType<typeof one> =>
+    one(`class Bed extends React.Component { state = { rows: [], done: false }; dig = () => { this.state.rows.push(1); ${after} };
+      render() { return <b onClick={this.dig}>{this.state.rows.length}{this.state.done}</b>; } }`);
+  expect(foundBy('direct-write', bed(''))).toEqual(['Bed.rows']);
+  expect(foundBy('direct-write', bed('this.setState({ done: true });'))).toEqual([]);
+});

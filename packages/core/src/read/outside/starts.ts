@@ -12,8 +12,9 @@ import { plain, textOf } from '../stores/cells';
 /** Calls that start something, with the calls that end it. */
 const ENDS: Record<string, readonly string[]> = {
   addEventListener: ['removeEventListener'],
-  setInterval: ['clearInterval'],
-  setTimeout: ['clearTimeout'],
+  // Browsers end either by either.
+  setInterval: ['clearInterval', 'clearTimeout'],
+  setTimeout: ['clearTimeout', 'clearInterval'],
   subscribe: ['unsubscribe'],
   $on: ['$off'],
   on: ['off', 'removeListener', 'removeAllListeners'],

@@ -149,6 +149,10 @@ const mount: Reading = (r, node) => {
   return null;
 };
 
+function spreads(object: t.ObjectExpression | null): boolean {
+  return object?.properties.some((one) => one.type === 'SpreadElement') ?? false;
+}
+
 /** A component mounted where its application begins. */
 function mountedAt(
   r: ScriptReader,
@@ -160,8 +164,15 @@ function mountedAt(
   const [tag = null] = readArguments(r, { ...node, arguments: component ? [component as t.Expression] : [] });
   if (tag === null || !component) return;
   const name = r.source(component);
-  const given = objectOf(r, property(objectOf(r, options), 'props'));
-  const { give } = mountSite(r, name, tag, at);
+  const optionsGiven = objectOf(r, options);
+  const written = property(optionsGiven, 'props');
+  const given = objectOf(r, written);
+  const { give, props } = mountSite(r, name, tag, at);
+  // Options or props that are put together elsewhere: what is given cannot be told.
+  const isOpen =
+    options !== null &&
+    (optionsGiven === null || (written !== null && given === null) || spreads(optionsGiven) || spreads(given));
+  if (isOpen) props.push({ name: null, place: null, literal: null, at });
   const [held = null] = given ? readArguments(r, { ...node, arguments: [given] }) : [];
   for (const one of given?.properties ?? [])
     if (one.type !== 'SpreadElement') {
