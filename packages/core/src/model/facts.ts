@@ -113,6 +113,8 @@ export interface FunctionFact {
   takesMore?: true;
   /** True where the body does nothing but call one function: a wrapper that hands the call on. */
   wraps: boolean;
+  /** It is kept from one rendering to the next, until something changes that it depends on. */
+  kept?: true;
   at: Spot;
   /** Last line of the function. */
   endLine: number;
@@ -468,4 +470,4 @@ export interface FileFacts {
 }
 
 /** Raised whenever the shape or meaning of facts changes, so that cached ones are read anew. */
-export const FACTS_VERSION = 33;
+export const FACTS_VERSION = 34;

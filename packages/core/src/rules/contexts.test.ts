@@ -205,3 +205,22 @@ describe('missing-provider: a hook that may bring nothing', () => {
     expect(found(use)).toEqual(expected);
   });
 });
+
+describe('fresh-context: a function as the value', () => {
+  const found = (made: string): string[] =>
+    foundBy(
+      'fresh-context',
+      one(`const Dig = createContext(() => {});
+        function Ground({ children }) { const [beds, setBeds] = useState([]); const dig = ${made}; return <main title={beds.length}><Dig.Provider value={dig}>{children}</Dig.Provider></main>; }
+        function Bed() { const dig = useContext(Dig); return <b onClick={() => dig(1)} />; }
+        function App() { return <Ground><Bed /></Ground>; }`),
+    );
+
+  test.each([
+    ['kept', 'useCallback((bed) => setBeds((all) => [...all, bed]), [])', []],
+    ['kept in name alone', 'useCallback((bed) => setBeds((all) => [...all, bed]))', ['Ground.Dig']],
+    ['made each time', '(bed) => setBeds((all) => [...all, bed])', ['Ground.Dig']],
+  ])('%s', (_what, made, expected) => {
+    expect(found(made)).toEqual(expected);
+  });
+});

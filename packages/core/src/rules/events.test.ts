@@ -440,3 +440,16 @@ describe('unsent-event: events that are declared elsewhere', () => {
     expect(found(`['dig']`)).toEqual(['App.opened']);
   });
 });
+
+test('unsent-event: what a package listens to, whoever uses it may send', () => {
+  const found = (manifest: string): string[] =>
+    foundBy(
+      'unsent-event',
+      surveyOf({
+        'package.json': manifest,
+        'src/hub.js': `import mitt from 'mitt'; export const hub = mitt(); export function wait(run) { hub.on('grown', run); }`,
+      }),
+    );
+  expect(found('{ "name": "soil", "main": "src/hub.js" }')).toEqual([]);
+  expect(found('{ "name": "soil", "private": true }')).toEqual(['.grown']);
+});

@@ -55,7 +55,7 @@ function Gauge() {
         const place = graph.places[origin.place];
         return (
           origin.path.length === 0 &&
-          (place?.kind === 'object' || place?.kind === 'function') &&
+          (place?.kind === 'object' || (place?.kind === 'function' && !isKept(origin.place))) &&
           isRenderCode(origin.place, author.fn)
         );
       });
@@ -104,6 +104,11 @@ function Gauge() {
     function isRenderCode(place: number, component: number): boolean {
       const fn = graph.fnOfPlace(place);
       return fn === component || (program.unitOf(fn) === component && graph.functions[fn]?.fact.name === 'render');
+    }
+
+    /** Whether what a place stands for is a function that stays the same from one rendering to the next. */
+    function isKept(place: number): boolean {
+      return graph.functions[graph.functionOfSelf.get(place) ?? -1]?.fact.kept ?? false;
     }
 
     /** The object a value is, followed back through names alone. */

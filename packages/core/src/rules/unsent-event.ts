@@ -57,6 +57,10 @@ export function Tray() {
       // A script that is put into the page may send over the window.
       if (!near && loadsScripts && listens.every(({ fact }) => fact.bus === null)) return [];
       if (!near && listens.every(({ fact }) => (fact.bus === null ? any.page : any.object))) return [];
+      // What a package listens to, whoever uses it may send.
+      const isOffered = ({ file }: End): boolean =>
+        linked.program.graph.modules.offers(linked.program.graph.path(file));
+      if (!near && listens.every(isOffered)) return [];
       // What is handed over to listen may be no function at all: a question of what the page can do.
       const isHeard = ({ fact, file }: End): boolean =>
         fact.bus !== null ||

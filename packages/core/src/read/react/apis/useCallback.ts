@@ -6,6 +6,12 @@ import type { Recogniser } from './index';
 
 export const useCallback: Recogniser = (r, node, target) => {
   const first = node.arguments[0];
-  if (isFunction(first)) return readFunction(r, first, target?.type === 'Identifier' ? target.name : '');
+  if (isFunction(first)) {
+    const self = readFunction(r, first, target?.type === 'Identifier' ? target.name : '');
+    const fact = r.b.facts.functions.find((one) => one.self === self);
+    // Without a list of what it depends on, it is made anew each time.
+    if (fact && node.arguments.length > 1) fact.kept = true;
+    return self;
+  }
   return readArguments(r, node)[0] ?? null;
 };
