@@ -124,6 +124,8 @@ export interface FunctionFact {
   events?: EventFact[];
   /** It also sends events whose names are decided at run time. */
   sendsAny?: true;
+  /** It says which events it sends: a listener for any other is put on its own element. */
+  declaresEvents?: true;
   /** For components written as classes: the object its methods stand on. */
   instance?: PlaceId;
   /** For components: what is known of its props, from their declaration and from reads. */
@@ -470,4 +472,4 @@ export interface FileFacts {
 }
 
 /** Raised whenever the shape or meaning of facts changes, so that cached ones are read anew. */
-export const FACTS_VERSION = 34;
+export const FACTS_VERSION = 35;

@@ -48,6 +48,10 @@ describe('state of a class that is derived before each rendering', () => {
       'static getDerivedStateFromProps(props, state) { if (props.depth === state.depth) return null; return { depth: props.depth }; }',
     ],
     [
+      'by a variable that is returned',
+      'static getDerivedStateFromProps(props, state) { let next = null; if (props.depth !== state.depth) { next = { depth: props.depth }; } return next; }',
+    ],
+    [
       'after an update',
       'componentDidUpdate(before) { if (before.depth !== this.props.depth) this.setState({ depth: this.props.depth }); }',
     ],

@@ -322,6 +322,23 @@ describe('leaked-listener', () => {
   });
 });
 
+describe('leaked-listener: what is listened to is done away with', () => {
+  const bed = (start: string, end: string): ReturnType<typeof one> =>
+    one(
+      `function Bed({ id }) { const [n, setN] = useState(0); useEffect(() => { ${start} return () => { ${end} }; }, []); return <b>{n}</b>; }`,
+    );
+
+  test.each([
+    ['itself', `const plot = start(id); plot.on('dig', () => setN(1));`, 'plot.destroy();', 0],
+    ['by who takes it back', `const plot = start(id); plot.on('dig', () => setN(1));`, 'end(plot);', 0],
+    ['by what it was asked for with', `const plot = hubOf(id); plot.on('dig', () => setN(1));`, 'leave(id);', 0],
+    ['another one is', `const plot = start(id); plot.on('dig', () => setN(1));`, 'other.destroy();', 1],
+    ['nothing is', `const plot = start(id); plot.on('dig', () => setN(1));`, 'log(n);', 1],
+  ])('%s', (_what, start, end, found) => {
+    expect(foundBy('leaked-listener', bed(start, end))).toHaveLength(found);
+  });
+});
+
 describe('leaked-listener: what goes with its component', () => {
   test('what the component made itself, also through another name of the instance', () => {
     const survey = surveyOf({
@@ -452,4 +469,19 @@ test('unsent-event: what a package listens to, whoever uses it may send', () => 
     );
   expect(found('{ "name": "soil", "main": "src/hub.js" }')).toEqual([]);
   expect(found('{ "name": "soil", "private": true }')).toEqual(['.grown']);
+});
+
+test('unsent-event: a listener that version 3 puts on the element of a component', () => {
+  const found = (version: string, event: string): string[] =>
+    foundBy(
+      'unsent-event',
+      surveyOf({
+        'package.json': `{ "dependencies": { "vue": "${version}" } }`,
+        'src/Lid.vue': `<script>export default { emits: ['dig'], methods: { dig() { this.$emit('dig'); } } };</script><template><b><i @dblclick="dig" /></b></template>`,
+        'src/App.vue': `<template><Lid @${event}="run" /></template><script>import Lid from './Lid.vue'; export default { components: { Lid }, methods: { run() {} } };</script>`,
+      }),
+    );
+  expect(found('3.4.0', 'click')).toEqual([]);
+  expect(found('3.4.0', 'opened')).toEqual(['App.opened']);
+  expect(found('2.6.0', 'click')).toEqual(['App.click']);
 });

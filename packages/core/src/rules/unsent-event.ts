@@ -89,7 +89,8 @@ function neverSent(linked: Linked, { fact, file, component, author }: Passing): 
   return fact.props.flatMap(({ name, at }): Draft[] => {
     const event = eventOf(name ?? '');
     if (event === null || isUpdate(name ?? '') || own.some((one) => one.listener === name)) return [];
-    if (arrives(linked, component, name ?? '', event)) return [];
+    const falls = child?.declaresEvents && DOM_EVENTS.has(event.toLowerCase());
+    if (falls || arrives(linked, component, name ?? '', event)) return [];
     const [near] = nearest(
       event,
       own.map((one) => one.name),

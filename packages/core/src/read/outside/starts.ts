@@ -270,10 +270,15 @@ function endsByItself(node: t.CallExpression): boolean {
 
 function endsIn(r: ScriptReader, node: t.Node, start: Start, around: t.Node): boolean {
   const ends = ENDS[start.name] ?? [];
+  const heard = receiverOf(r, start.node);
+  const handles = heard === null ? [] : [heard, ...madeWith(r, heard, around)];
   let found = false;
   walkNodes(endingOf(node, around), (one) => {
     if (one.type !== 'CallExpression' && one.type !== 'OptionalCallExpression') return;
     const name = calledName(one);
+    // `chart.destroy()`, `removeBus(bus)`: what is listened to is done away with.
+    if (heard !== null && DESTROYS.test(name) && receiverOf(r, one) === heard) found = true;
+    if (one.arguments.some((arg) => handles.includes(r.source(arg)))) found = true;
     if (
       start.kept !== null &&
       (r.source(one.callee) === start.kept || r.source(one.callee).startsWith(`${start.kept}.`))
@@ -282,6 +287,32 @@ function endsIn(r: ScriptReader, node: t.Node, start: Start, around: t.Node): bo
     if (!ends.includes(name)) return;
     const topic = textOf(r, one.arguments[0]);
     found ||= start.topic === '' || topic === null || topic === start.topic;
+  });
+  return found;
+}
+
+const DESTROYS = /^(destroy|dispose|close|disconnect|remove|end|stop|teardown|unmount|removeAllListeners)$/;
+
+/** What a method is called on, as it is written; null for the window, the document and for plain calls. */
+function receiverOf(r: ScriptReader, { callee }: t.CallExpression | t.OptionalCallExpression): string | null {
+  if (callee.type !== 'MemberExpression' && callee.type !== 'OptionalMemberExpression') return null;
+  if (callee.object.type === 'ThisExpression') return null;
+  const written = r.source(callee.object);
+  return STAYS.test(written) ? null : written;
+}
+
+/** What a variable was asked for with: `bus = getBus(id)` is ended by whoever gives `id` back. */
+function madeWith(r: ScriptReader, name: string, around: t.Node): string[] {
+  const found: string[] = [];
+  walkNodes(around, (one) => {
+    const [made, from] =
+      one.type === 'VariableDeclarator'
+        ? [one.id, one.init]
+        : one.type === 'AssignmentExpression'
+          ? [one.left, one.right]
+          : [null, null];
+    if (made && from?.type === 'CallExpression' && r.source(made) === name)
+      found.push(...from.arguments.filter((arg) => !/Literal$/.test(arg.type)).map((arg) => r.source(arg)));
   });
   return found;
 }

@@ -165,12 +165,26 @@ function deriveState(
 /** The fields of the objects a function returns, with where each is first written. */
 function fieldsReturned(body: t.Node): Map<string, t.Node> {
   const fields = new Map<string, t.Node>();
+  const returned = new Set<string>();
+  const objects: { name: string | null; object: t.ObjectExpression }[] = [];
   walkNodes(body, (node, within) => {
-    if (within || node.type !== 'ReturnStatement' || node.argument?.type !== 'ObjectExpression') return;
-    for (const one of node.argument.properties)
+    if (within) return;
+    if (node.type === 'ReturnStatement' && node.argument?.type === 'Identifier') returned.add(node.argument.name);
+    if (node.type === 'ReturnStatement' && node.argument?.type === 'ObjectExpression')
+      objects.push({ name: null, object: node.argument });
+    // `let next = null; if (…) next = { depth }; return next;`
+    const [to, from] =
+      node.type === 'AssignmentExpression'
+        ? [node.left, node.right]
+        : node.type === 'VariableDeclarator'
+          ? [node.id, node.init]
+          : [null, null];
+    if (to?.type === 'Identifier' && from?.type === 'ObjectExpression') objects.push({ name: to.name, object: from });
+  });
+  for (const { name, object } of objects)
+    for (const one of name === null || returned.has(name) ? object.properties : [])
       if (one.type === 'ObjectProperty' && !fields.has(fieldOf(one.key, one.computed)))
         fields.set(fieldOf(one.key, one.computed), one.key);
-  });
   return fields;
 }
 

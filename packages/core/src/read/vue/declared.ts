@@ -56,6 +56,7 @@ export function declareProps(r: ScriptReader, component: SingleFileComponent, no
 export function declareEvents(r: ScriptReader, component: SingleFileComponent, node: t.Node | null): void {
   const given = plain(r, node);
   const note = (name: string, at: Spot): void => noteEvent(r, component, name, at, listenerOf(r, name));
+  if (given && r.vue !== 2) r.b.fn(component.fn).declaresEvents = true;
   const all =
     given?.type === 'ArrayExpression' ? given.elements : given?.type === 'ObjectExpression' ? given.properties : [];
   // `[...useToggleEmits, 'pick']`: which others there are is said elsewhere.
