@@ -122,6 +122,23 @@ test('the flow document of the last finished survey', async () => {
   });
 });
 
+test('while the first survey runs there is no document yet: 202, then the document', async () => {
+  const folder = path.join(home, 'first');
+  mkdirSync(path.join(folder, 'src'), { recursive: true });
+  writeFileSync(path.join(folder, 'src/App.jsx'), `export function App() { return <b>one</b>; }`);
+  const added = await ask(
+    '/api/projects',
+    { 'Content-Type': 'application/json' },
+    'POST',
+    JSON.stringify({ path: folder }),
+  );
+  const { id: first } = JSON.parse(added.text) as { id: string };
+  const before = await ask(`/api/projects/${first}/survey`);
+  expect(before).toMatchObject({ status: 202, text: expect.stringContaining('for the first time') });
+  await idle(first);
+  expect((await json(`/api/projects/${first}/survey`)).components).toMatchObject([{ name: 'App' }]);
+}, 30_000);
+
 test('rules of thumb are kept and change the ranking', async () => {
   const put = await ask(
     `/api/projects/${id}/thumb`,
