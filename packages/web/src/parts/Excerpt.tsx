@@ -1,4 +1,5 @@
 /** The few lines of code that prove something: the name marked where it arrives or is used, underlined where it leaves. */
+import type { CSSProperties } from 'react';
 import { useNavigate } from 'react-router';
 import { useFileQuery } from '../app/api';
 import { useProject } from '../app/useProject';
@@ -60,7 +61,7 @@ export function Excerpt({
           </button>
         </figcaption>
       )}
-      <div className={styles.code}>
+      <div className={styles.code} style={{ '--digits': String(numbers.at(-1) ?? 0).length } as CSSProperties}>
         {isError && <p className="quiet">The file is no longer there.</p>}
         {numbers.map((number, index) => {
           const { segments, cut } = segmentsOf({

@@ -138,7 +138,13 @@ export function ReachView() {
                   {is ? (
                     <b>{row.component.name}</b>
                   ) : (
-                    <button type="button" tabIndex={-1} className="plain" onClick={() => go(row.component.id)}>
+                    <button
+                      type="button"
+                      tabIndex={-1}
+                      className="plain"
+                      title={row.component.name}
+                      onClick={() => go(row.component.id)}
+                    >
                       {row.component.name}
                     </button>
                   )}
@@ -211,7 +217,11 @@ function Names({ component, reached, says }: { component: string; reached: Reach
         </span>
       ))}
       <span className="quiet">{sayReached({ ...reached, names: [] })}</span>
-      {names.length > 3 && <span className="quiet">, and {names.length - 3} more names</span>}{' '}
+      {names.length > 3 && (
+        <span className="quiet">
+          , and {names.length - 3} more {names.length === 4 ? 'name' : 'names'}
+        </span>
+      )}{' '}
     </span>
   );
 }
