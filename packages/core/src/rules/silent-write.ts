@@ -1,7 +1,7 @@
 /** A shared value is set, and whoever subscribed is not told. */
 import { push } from '../link/byPlace';
 import type { Linked } from '../link';
-import type { FileFacts } from '../model/facts';
+import type { FileFacts, PlaceId } from '../model/facts';
 import { isScript } from './topics';
 import { beside, named, seat, type Draft, type Rule } from './rule';
 
@@ -59,18 +59,37 @@ export function Gauge() {
 `,
     },
   },
-  check({ linked }) {
-    const drafts = linked.answers.about<FileFacts, Draft[]>('silent-write');
-    return linked.program.graph.files.flatMap((facts, file) =>
-      isScript(linked, file) ? [] : drafts.get(facts, () => draftsOf(linked, facts, file)),
+  check({ linked, cells }) {
+    const { graph } = linked.program;
+    const drafts = linked.answers.about<FileFacts, Silent[]>('silent-write');
+    // Only what gets to some component can be shown there, and stay as it was.
+    const shown = new Set(
+      cells.all.flatMap(({ cell, values }) =>
+        cell.value && [...(values?.stops.values() ?? [])].some((stop) => stop.component !== null)
+          ? [cell.value.place]
+          : [],
+      ),
+    );
+    return graph.files.flatMap((facts, file) =>
+      isScript(linked, file)
+        ? []
+        : drafts
+            .get(facts, () => draftsOf(linked, facts, file))
+            .flatMap(({ cell, draft }) => (shown.has(graph.at(file, cell)) ? [draft] : [])),
     );
   },
 };
 
-function draftsOf(linked: Linked, facts: FileFacts, file: number): Draft[] {
+/** What is wrong with how a cell is set, by the place of its value. */
+interface Silent {
+  cell: PlaceId;
+  draft: Draft;
+}
+
+function draftsOf(linked: Linked, facts: FileFacts, file: number): Silent[] {
   const { program } = linked;
   program.reads.note(file);
-  const found: Draft[] = [];
+  const found: Silent[] = [];
   if (!facts.cells.some((cell) => cell.shared && cell.setter !== null)) return found;
   const lists = listenerLists(facts);
   if (lists.size === 0) return found;
@@ -89,14 +108,15 @@ function draftsOf(linked: Linked, facts: FileFacts, file: number): Draft[] {
       if (!changed || outermost(facts, call.fn).some((fn) => telling.has(fn))) continue;
       const owner = program.component(program.unitOf(program.graph.fnAt(file, call.fn)));
       const fn = facts.functions[call.fn];
-      found.push({
+      const draft: Draft = {
         message: `${fn?.name || 'A function'} sets ${cell.name} and tells nobody: whoever subscribed keeps showing the old value.`,
         component: owner?.name ?? null,
         name: cell.name,
         ...seat(linked, file, call.at),
         ...named([owner]),
         related: [beside(linked, file, cell.at, `${cell.name} lives here.`)],
-      });
+      };
+      found.push({ cell: cell.value, draft });
     }
   }
   return found;
