@@ -26,26 +26,16 @@ export class Addresses {
   readonly routes: readonly RouteNode[];
   private readonly bySite = new Map<number, number>();
   private readonly known = new Map<number, ReadonlySet<number>>();
-  private readonly sitesOf = new Map<number, number[]>();
   private readonly aboveRoutes = new Map<number, ReadonlySet<number>>();
 
   constructor(
-    program: Program,
+    private readonly program: Program,
     private readonly render: RenderTree,
   ) {
-    const { graph } = program;
     this.routes = routesOf(program);
     this.routes.forEach(({ sites }, route) => {
       // Routes are read outside in: a site belongs to the innermost.
       for (const site of sites) this.bySite.set(site, route);
-    });
-    if (this.routes.length === 0) return;
-    graph.sites.forEach((_, site) => {
-      for (const fn of program.siteTargets[site]?.components ?? []) {
-        const sites = this.sitesOf.get(fn);
-        if (sites) sites.push(site);
-        else this.sitesOf.set(fn, [site]);
-      }
     });
   }
 
@@ -98,7 +88,7 @@ export class Addresses {
     const seen = new Set([component]);
     const queue = [component];
     for (let at = queue.pop(); at !== undefined; at = queue.pop()) {
-      const sites = this.sitesOf.get(at) ?? [];
+      const sites = this.program.sitesOf(at);
       if (sites.length === 0) found.add(top(at));
       for (const site of sites) {
         const route = this.bySite.get(site);
@@ -169,8 +159,11 @@ function routesOf(program: Program): RouteNode[] {
       const sites = Array.from({ length: route.sites?.[1] ?? 0 }, (_, at) =>
         graph.siteAt(file, (route.sites?.[0] ?? 0) + at),
       );
-      const first = facts.sites.findIndex((site) => site.inside === route.piece && !site.nested);
-      const outermost = first === -1 || route.piece === null ? null : graph.siteAt(file, first);
+      const outermost =
+        sites.find((site) => {
+          const fact = graph.sites[site]?.fact;
+          return fact?.inside === route.piece && !fact.nested;
+        }) ?? null;
       const shows = outermost === null ? [] : show(outermost);
       found.push({ path: whole(index), file, line: route.at.line, shows, sites, outermost });
     });

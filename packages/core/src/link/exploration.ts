@@ -24,6 +24,7 @@ import {
   type Local,
   type Visited,
 } from './visited';
+import { Passed } from './passed';
 import type { Program } from './program';
 
 type State = Visited;
@@ -64,8 +65,7 @@ export class Exploration {
   /** Filled only once there are many states: most values come to a few places, which are quicker looked through. */
   private seen: Map<number, State[]> | null = null;
   private readonly entries = new Entries();
-  /** The helpers that a value went through to each place, as far as they were asked for. */
-  private readonly passed: (readonly string[] | undefined)[] = [];
+  private readonly passed: Passed;
   private readonly local: Local = {
     uses: [],
     outsideCalls: [],
@@ -80,6 +80,7 @@ export class Exploration {
     private readonly program: Program,
     start: At,
   ) {
+    this.passed = new Passed(program, this.states);
     this.move({ ...start, flags: 0, from: -1, key: '', entry: -1 });
   }
 
@@ -476,44 +477,13 @@ export class Exploration {
       at: { place: at.place, path: at.path, context: at.context },
       target,
       index: arg,
-      through: this.through(index),
+      through: this.passed.to(index),
       anew: isAnew(flags),
       spread: (flags & SPREAD) !== 0,
       ...changeOf(flags),
     });
   }
-
-  /** The hooks and helpers the value went through, from the states that led here. */
-  private through(index: number): readonly string[] {
-    const { states, passed } = this;
-    // From the last place before it of which it is known, on to it.
-    const way: number[] = [];
-    let at = index;
-    for (; at !== -1 && !passed[at]; at = states[at]?.from ?? -1) way.push(at);
-    let names = at === -1 ? NO_NAMES : (passed[at] ?? NO_NAMES);
-    for (const next of way.reverse()) {
-      names = this.withHelpers(names, at, next);
-      passed[next] = names;
-      at = next;
-    }
-    return names;
-  }
-
-  /** The helpers gone through, with those that are called between one place and the next. */
-  private withHelpers(names: readonly string[], before: number, after: number): readonly string[] {
-    const { graph, contexts } = this.program;
-    const context = this.states[after]?.context ?? 0;
-    const call = contexts.call[context] ?? -1;
-    if (call === -1 || (before !== -1 && call === (contexts.call[this.states[before]?.context ?? 0] ?? -1)))
-      return names;
-    const called = this.program
-      .targetsIn(call, contexts.parent[context] ?? -1)
-      .flatMap((fn) => graph.functions[fn]?.fact.name || []);
-    return called.length === 0 ? names : [...names.filter((name) => !called.includes(name)), ...new Set(called)];
-  }
 }
-
-const NO_NAMES: readonly string[] = [];
 
 /** A field by name, not a place in a list. */
 function isName(field: string): boolean {

@@ -123,7 +123,7 @@ export class Contexts {
   }
 
   /** Whether a call is being made already. */
-  isIn(context: number, call: number): boolean {
+  private isIn(context: number, call: number): boolean {
     for (let c = context; c !== -1; c = this.parent[c] ?? -1) if (this.call[c] === call) return true;
     return false;
   }

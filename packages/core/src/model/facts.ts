@@ -78,6 +78,8 @@ export interface PropFact {
   declared: boolean;
   /** It is declared where others may declare it by as well: in a type or a mixin of another file. */
   shared?: true;
+  /** What a listener at a site stands under that this prop is given. */
+  listener?: string;
   at: Spot;
 }
 
@@ -472,4 +474,4 @@ export interface FileFacts {
 }
 
 /** Raised whenever the shape or meaning of facts changes, so that cached ones are read anew. */
-export const FACTS_VERSION = 35;
+export const FACTS_VERSION = 36;

@@ -206,6 +206,14 @@ describe('missing-provider: a hook that may bring nothing', () => {
   });
 });
 
+test('fresh-context: a context that is taken apart where it is made has a name all the same', () => {
+  const survey = one(`const { Provider, Consumer } = createContext(null);
+    function Ground({ children }) { const [depth, dig] = useState(1); return <main title={depth}><Provider value={{ dig }}>{children}</Provider></main>; }
+    function App() { return <Ground><Consumer>{(ground) => <b onClick={() => ground.dig(2)} />}</Consumer></Ground>; }`);
+  const [found] = survey.findings().filter(({ rule }) => rule === 'fresh-context');
+  expect(found?.message).toContain('Ground hands context a new value');
+});
+
 describe('fresh-context: a function as the value', () => {
   const found = (made: string): string[] =>
     foundBy(

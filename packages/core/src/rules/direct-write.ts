@@ -118,7 +118,7 @@ function methodWrites(linked: Linked, flow: CellFlow): Map<Spot, Draft> {
       const isAssigned = calls.some(
         (fact) =>
           fact.name !== one.text &&
-          isWithin(graph, one.fn, graph.fnAt(one.file, fact.fn)) &&
+          linked.program.isWithin(one.fn, graph.fnAt(one.file, fact.fn)) &&
           isChangeOf(graph, one.file, fact, cell.setter?.place),
       );
       if (!one.text.endsWith('()') || isAssigned || isPutTogether(graph, visited.place)) continue;
@@ -229,14 +229,9 @@ function spreadInto(graph: Graph, place: number): Origin[] {
     );
 }
 
-/** Whether a function is another one, or stands in it. */
-function isWithin(graph: Graph, fn: number, around: number): boolean {
-  for (let at = fn; at !== -1; at = graph.functions[at]?.parent ?? -1) if (at === around) return true;
-  return false;
-}
-
 /** Whether the function that changes a value, or one around it, also sets it, to anything but the very same object: then it shows. */
-function isSetAnew({ program: { graph } }: Linked, cell: CellInfo, { file, fn }: Mutation): boolean {
+function isSetAnew({ program }: Linked, cell: CellInfo, { file, fn }: Mutation): boolean {
+  const { graph } = program;
   const calls = graph.files[file]?.calls ?? [];
   // Whatever else the function sets of the component's state, all of it is rendered again.
   const others = (graph.files[file]?.cells ?? []).flatMap(({ fn: owner, kind, setter }) =>
@@ -249,7 +244,7 @@ function isSetAnew({ program: { graph } }: Linked, cell: CellInfo, { file, fn }:
   return calls.some((fact) => {
     const [arg] = fact.args;
     const around = graph.fnAt(file, fact.fn);
-    if (arg == null || (around !== fn && (around === cell.home || !isWithin(graph, fn, around)))) return false;
+    if (arg == null || (around !== fn && (around === cell.home || !program.isWithin(fn, around)))) return false;
     if (!isChangeOf(graph, file, fact, cell.setter?.place)) return false;
     const given = graph.at(file, arg);
     return isPutTogether(graph, given) || !isByName(graph, given, cell.value?.place ?? -1);

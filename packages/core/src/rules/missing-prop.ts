@@ -1,5 +1,4 @@
 /** A required prop that a site does not pass. */
-import { eventOf } from '../model/signs';
 import { nearest } from '../follow/names';
 import { isMissed, passings, unknownAt } from './sites';
 import { beside, list, named, namesOf, seat, type Rule } from './rule';
@@ -34,12 +33,9 @@ export function Bench() {
   check({ linked }) {
     return passings(linked).flatMap(({ fact, file, component, author, open }) => {
       if (open || !component.props.some((prop) => prop.required)) return [];
-      // A listener is a prop as well, where one is declared under its name.
-      const given = new Set(
-        fact.props.flatMap(({ name }) => [name, ...(name === null ? [] : [handlerOf(eventOf(name))])]),
-      );
+      const given = new Set(fact.props.map((prop) => prop.name));
       const [first, ...others] = component.props.filter(
-        (prop) => !given.has(prop.name) && isMissed(linked, component, prop),
+        (prop) => !given.has(prop.name) && !given.has(prop.listener ?? prop.name) && isMissed(linked, component, prop),
       );
       if (!first) return [];
       const missing = [first, ...others];
@@ -60,8 +56,3 @@ export function Bench() {
     });
   },
 };
-
-/** `dig` as a prop that takes its listener: `onDig`. */
-function handlerOf(event: string | null): string | null {
-  return event && `on${event.charAt(0).toUpperCase()}${event.slice(1)}`;
-}

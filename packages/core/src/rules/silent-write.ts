@@ -62,6 +62,14 @@ export function Gauge() {
   check({ linked, cells }) {
     const { graph } = linked.program;
     const drafts = linked.answers.about<FileFacts, Silent[]>('silent-write');
+    const found = graph.files.flatMap((facts, file) =>
+      isScript(linked, file)
+        ? []
+        : drafts
+            .get(facts, () => draftsOf(linked, facts, file))
+            .map(({ cell, draft }) => ({ place: graph.at(file, cell), draft })),
+    );
+    if (found.length === 0) return [];
     // Only what gets to some component can be shown there, and stay as it was.
     const shown = new Set(
       cells.all.flatMap(({ cell, values }) =>
@@ -70,13 +78,7 @@ export function Gauge() {
           : [],
       ),
     );
-    return graph.files.flatMap((facts, file) =>
-      isScript(linked, file)
-        ? []
-        : drafts
-            .get(facts, () => draftsOf(linked, facts, file))
-            .flatMap(({ cell, draft }) => (shown.has(graph.at(file, cell)) ? [draft] : [])),
-    );
+    return found.flatMap(({ place, draft }) => (shown.has(place) ? [draft] : []));
   },
 };
 

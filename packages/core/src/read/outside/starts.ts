@@ -6,7 +6,7 @@ import { isFunction } from '../script/expressions';
 import { calledName } from '../script/names';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
-import { walkNodes } from '../script/walk';
+import { walkNodes, walkSet } from '../script/walk';
 import { plain, textOf } from '../stores/cells';
 
 /** Calls that start something, with the calls that end it. */
@@ -182,14 +182,8 @@ function isOfThisRun({ callee }: t.CallExpression, around: t.Node): boolean {
   if (callee.type !== 'MemberExpression' || callee.object.type !== 'Identifier') return false;
   const name = callee.object.name;
   let found = false;
-  walkNodes(around, (one) => {
-    const [made, from] =
-      one.type === 'VariableDeclarator'
-        ? [one.id, one.init]
-        : one.type === 'AssignmentExpression'
-          ? [one.left, one.right]
-          : [null, null];
-    if (made?.type !== 'Identifier' || made.name !== name || !from) return;
+  walkSet(around, (made, from) => {
+    if (made.type !== 'Identifier' || made.name !== name) return;
     walkNodes(from, (part) => {
       found ||=
         part.type === 'NewExpression' ||
@@ -235,7 +229,6 @@ function isWrappedElement({ callee }: t.CallExpression): boolean {
   return element.type !== 'Identifier' || !STAYS.test(element.name);
 }
 
-/** `{ once: true }` and `{ signal }` end a listener without a further call. */
 /** Whether what is listened to is made by who listens: `this.chart = …` in the same file, or a variable of the same run. */
 function isMadeHere(r: ScriptReader, { callee }: t.CallExpression, body: t.Node): boolean {
   let object: t.Node | null = callee.type === 'MemberExpression' ? callee.object : null;
@@ -248,16 +241,13 @@ function isMadeHere(r: ScriptReader, { callee }: t.CallExpression, body: t.Node)
   if (object?.type !== 'Identifier') return object?.type === 'NewExpression';
   const { name } = object;
   let found = false;
-  walkNodes(body, (one) => {
-    found ||=
-      one.type === 'VariableDeclarator' &&
-      one.id.type === 'Identifier' &&
-      one.id.name === name &&
-      one.init?.type === 'NewExpression';
+  walkSet(body, (made, from) => {
+    found ||= made.type === 'Identifier' && made.name === name && from.type === 'NewExpression';
   });
   return found;
 }
 
+/** `{ once: true }` and `{ signal }` end a listener without a further call. */
 function endsByItself(node: t.CallExpression): boolean {
   const options = node.arguments[2];
   return (
@@ -304,14 +294,8 @@ function receiverOf(r: ScriptReader, { callee }: t.CallExpression | t.OptionalCa
 /** What a variable was asked for with: `bus = getBus(id)` is ended by whoever gives `id` back. */
 function madeWith(r: ScriptReader, name: string, around: t.Node): string[] {
   const found: string[] = [];
-  walkNodes(around, (one) => {
-    const [made, from] =
-      one.type === 'VariableDeclarator'
-        ? [one.id, one.init]
-        : one.type === 'AssignmentExpression'
-          ? [one.left, one.right]
-          : [null, null];
-    if (made && from?.type === 'CallExpression' && r.source(made) === name)
+  walkSet(around, (made, from) => {
+    if (from.type === 'CallExpression' && r.source(made) === name)
       found.push(...from.arguments.filter((arg) => !/Literal$/.test(arg.type)).map((arg) => r.source(arg)));
   });
   return found;

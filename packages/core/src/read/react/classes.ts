@@ -9,7 +9,7 @@ import { isFunction, value } from '../script/expressions';
 import { readFunction } from '../script/functions';
 import { fieldOf } from '../script/patterns';
 import type { ClassInstance, ScriptReader } from '../script/reader';
-import { walkNodes } from '../script/walk';
+import { walkNodes, walkSet } from '../script/walk';
 import { makeComponent } from './components';
 import { declare } from './declaredProps';
 import { noteMounting } from '../outside/starts';
@@ -168,18 +168,14 @@ function fieldsReturned(body: t.Node): Map<string, t.Node> {
   const returned = new Set<string>();
   const objects: { name: string | null; object: t.ObjectExpression }[] = [];
   walkNodes(body, (node, within) => {
-    if (within) return;
-    if (node.type === 'ReturnStatement' && node.argument?.type === 'Identifier') returned.add(node.argument.name);
-    if (node.type === 'ReturnStatement' && node.argument?.type === 'ObjectExpression')
-      objects.push({ name: null, object: node.argument });
-    // `let next = null; if (…) next = { depth }; return next;`
-    const [to, from] =
-      node.type === 'AssignmentExpression'
-        ? [node.left, node.right]
-        : node.type === 'VariableDeclarator'
-          ? [node.id, node.init]
-          : [null, null];
-    if (to?.type === 'Identifier' && from?.type === 'ObjectExpression') objects.push({ name: to.name, object: from });
+    if (within || node.type !== 'ReturnStatement') return;
+    if (node.argument?.type === 'Identifier') returned.add(node.argument.name);
+    if (node.argument?.type === 'ObjectExpression') objects.push({ name: null, object: node.argument });
+  });
+  // `let next = null; if (…) next = { depth }; return next;`
+  walkSet(body, (to, from, within) => {
+    if (!within && to.type === 'Identifier' && from.type === 'ObjectExpression')
+      objects.push({ name: to.name, object: from });
   });
   for (const { name, object } of objects)
     for (const one of name === null || returned.has(name) ? object.properties : [])

@@ -249,11 +249,14 @@ export function readBoxGuard(r: ScriptReader, condition: t.Node, after: t.Node):
   all.unshift(rest);
   const isGuard = (one: t.Node): boolean => one.type === 'Identifier' && mentionsContent(r, one.name, after);
   if (!all.some(isGuard)) return false;
-  for (const one of all)
-    if (isGuard(one)) {
-      noteAsked(r, one);
-      value(r, one);
-    } else test(r, one);
+  all.forEach((one, index) =>
+    r.repeated(index === 0 ? 'once' : 'conditional', () => {
+      if (isGuard(one)) {
+        noteAsked(r, one);
+        value(r, one);
+      } else test(r, one);
+    }),
+  );
   return true;
 }
 

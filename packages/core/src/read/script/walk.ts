@@ -29,6 +29,14 @@ export function walkNodes(root: t.Node, visit: (node: t.Node, within: boolean) =
   }
 }
 
+/** Visits what a piece of syntax sets, in variables and by assignments: to what, and from what. */
+export function walkSet(root: t.Node, visit: (to: t.Node, from: t.Node, within: boolean) => void): void {
+  walkNodes(root, (node, within) => {
+    if (node.type === 'AssignmentExpression') visit(node.left, node.right, within);
+    if (node.type === 'VariableDeclarator' && node.init) visit(node.id, node.init, within);
+  });
+}
+
 function isNode(value: unknown): value is t.Node {
   return typeof value === 'object' && value !== null && typeof (value as { type?: unknown }).type === 'string';
 }

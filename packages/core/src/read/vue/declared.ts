@@ -15,10 +15,14 @@ import { declareProp } from '../singleFile/declare';
 import { listenerOf } from './events';
 
 /** Version 3 gives a listener to a prop that is declared under its name: `@dig` is heard as `onDig`. */
-function takeListener(r: ScriptReader, component: SingleFileComponent, name: string, node: t.Node): void {
-  if (r.vue === 2 || !/^on[A-Z]/.test(name)) return;
-  const listener = listenerOf(r, name.charAt(2).toLowerCase() + name.slice(3));
-  r.b.flow(r.b.part(component.props, listener, component.fn, spotOf(node)), component.props, 'put', name);
+function takeListeners(r: ScriptReader, component: SingleFileComponent, node: t.Node): void {
+  if (r.vue === 2) return;
+  for (const prop of r.b.fn(component.fn).props ?? []) {
+    const { name } = prop;
+    if (!/^on[A-Z]/.test(name) || prop.listener !== undefined) continue;
+    prop.listener = listenerOf(r, name.charAt(2).toLowerCase() + name.slice(3));
+    r.b.flow(r.b.part(component.props, prop.listener, component.fn, spotOf(node)), component.props, 'put', name);
+  }
 }
 
 /** `['units']`, `{ units: { type: String, default: 'c' } }`. */
@@ -26,10 +30,7 @@ export function declareProps(r: ScriptReader, component: SingleFileComponent, no
   const given = plain(r, node);
   if (given?.type === 'ArrayExpression') {
     for (const one of given.elements)
-      if (one?.type === 'StringLiteral') {
-        takeListener(r, component, one.value, one);
-        declareProp(r, component, one.value, one, false, null);
-      }
+      if (one?.type === 'StringLiteral') declareProp(r, component, one.value, one, false, null);
   } else if (given?.type === 'ObjectExpression')
     for (const one of given.properties) {
       if (one.type !== 'ObjectProperty') continue;
@@ -38,7 +39,6 @@ export function declareProps(r: ScriptReader, component: SingleFileComponent, no
         options?.properties.flatMap((p) =>
           p.type === 'ObjectProperty' && fieldOf(p.key, p.computed) === name ? [p.value] : [],
         )[0];
-      takeListener(r, component, fieldOf(one.key, one.computed), one.key);
       const otherwise = find('default');
       const required = find('required');
       declareProp(
@@ -50,6 +50,7 @@ export function declareProps(r: ScriptReader, component: SingleFileComponent, no
         otherwise ? r.source(otherwise) : null,
       );
     }
+  if (node) takeListeners(r, component, node);
 }
 
 /** `['pick']`, `{ pick: null }`. */
@@ -76,11 +77,10 @@ export const defineProps: Reading = (r, node, _, component) => {
     const written = typeOf(type);
     const typed = propsOf(written, findIn(r.b.facts.types));
     const fact = r.b.fn(component.fn);
-    for (const [name, { optional, at }] of typed.props) {
-      takeListener(r, component, name, node);
+    for (const [name, { optional, at }] of typed.props)
       if (!fact.props?.some((prop) => prop.name === name))
         fact.props?.push({ name, required: !optional, default: null, declared: true, at });
-    }
+    takeListeners(r, component, node);
     if (typed.open) {
       fact.openType = true;
       fact.propsType = written;
