@@ -365,3 +365,30 @@ describe('a function that a hook makes, called by whoever called the hook', () =
     expect(ends(mixed, 'Bed.depth').readers).toEqual(['Bed.depth']);
   });
 });
+
+describe('a hook that makes sure that there is a context', () => {
+  const readers = (guard: string): string[] =>
+    ends(
+      {
+        'src/App.jsx': `import { createContext, useContext, useState } from 'react'; const Ground = createContext(null);
+          function useGround() { const ground = useContext(Ground); ${guard} return ground; }
+          function Provider({ children }) { const [depth, setDepth] = useState(1); const dig = () => setDepth(2); return <Ground.Provider value={{ depth, dig }}>{children}</Ground.Provider>; }
+          function Spade() { const { dig } = useGround(); return <b onClick={dig} />; } function Gauge() { const ground = useGround(); return <i>{ground.depth}</i>; }
+          export function App() { return <Provider><Spade /><Gauge /></Provider>; }`,
+      },
+      'Provider.depth',
+    ).readers;
+
+  test.each([
+    ['by a sign', 'if (!ground) throw new Error("No ground");'],
+    ['by comparing', 'if (ground === null) throw new Error("No ground");'],
+    ['by its type', 'if (typeof ground === "undefined") throw new Error("No ground");'],
+    ['in what it brings', 'const isThere = !!ground; if (isThere && ground !== undefined) return ground;'],
+  ])('%s, reads nothing that is in it', (_how, guard) => {
+    expect(readers(guard)).toEqual(['Gauge.depth']);
+  });
+
+  test('and reads what it reads', () => {
+    expect(readers('if (!ground.depth) throw new Error("No depth");')).toEqual(['Gauge.depth', 'Spade.depth']);
+  });
+});

@@ -3,7 +3,7 @@
  * of the same exploration: what becomes of a value (who reads it), and what becomes of a function (who calls it).
  */
 import type { Carrier, Effect } from '../model/documents';
-import { TAKEN, type CallFact, type Spot } from '../model/facts';
+import { TAKEN, type CallFact, type Spot, type UseFact } from '../model/facts';
 import { ELEMENT, isAnyField, isWay, shownName } from '../model/signs';
 import type { Linked } from '../link';
 import type { Origin } from '../link/graph';
@@ -105,6 +105,7 @@ export class Stops {
       if (!whole && (kind === 'iterated' || kind === 'branched' || kind === 'effect')) continue;
       if (!whole && kind === 'shown' && inside !== undefined && paths.head(path) !== '*') continue;
       if (!whole && kind === 'copied' && detail === TAKEN) continue;
+      if (!whole && kind === 'computed' && this.asksOfWhole(entry)) continue;
       for (const { seat, helper } of this.inComponent(context, seatOf(entry), local.cameBy))
         addUse(stop, { kind, detail: helper || (detail ?? ''), ...seat });
     }
@@ -121,6 +122,15 @@ export class Stops {
     if (computed && stop.uses.length === 0)
       addUse(stop, { kind: 'computed', detail: '', file: computed.file, spot: computed.spot });
     return stop;
+  }
+
+  /** Whether a use only asks about the object that holds a value: `if (!soil)`, `soil === other`. */
+  private asksOfWhole({ fact, file }: { fact: UseFact; file: number }): boolean {
+    const { graph } = this.linked.program;
+    return graph.edgesOutOf(graph.at(file, fact.place)).some(({ op, to }) => {
+      const at = op === 'derived' && graph.wholes.has(to) ? graph.places[to]?.at : undefined;
+      return at !== undefined && at.line === fact.at.line && at.column === fact.at.column;
+    });
   }
 
   /** Whether one part is taken out of the value itself by a key that is chosen while the program runs. */

@@ -180,6 +180,8 @@ export class Exploration {
         if (path !== 0 && isLeftOut(paths.head(path), edge.except)) return;
         break;
       case 'derived':
+        // Whether an object is there says nothing of what is in it.
+        if (path !== 0 && graph.wholes.has(edge.to)) return;
         flags |= DERIVED;
         path = 0;
         key = '';

@@ -45,6 +45,8 @@ export class Graph {
   /** The object a class component's methods stand on, by its function. */
   readonly instanceOf = new Map<number, number>();
   readonly boxes = new Set<number>();
+  /** What comes of asking about a value as a whole. */
+  readonly wholes = new Set<number>();
   readonly keys = new Set<number>();
   /** Cells that a change inside what they hold changes too. */
   readonly deepCells = new Set<number>();
@@ -241,7 +243,7 @@ export class Graph {
       for (const beside of [this.callsByCallee, this.callsByArg, this.callsByReceiver, this.usesByPlace])
         beside.set(place, undefined);
       for (const map of [this.contextOfPlace, this.siteOfProps, this.cloneOfProps, this.handleOf]) map.delete(place);
-      for (const set of [this.boxes, this.keys, this.deepCells]) set.delete(place);
+      for (const set of [this.boxes, this.wholes, this.keys, this.deepCells]) set.delete(place);
       this.exported.set(place, undefined);
     }
     const functions = this.numbers.functions.rangeOf(file);
@@ -264,6 +266,7 @@ export class Graph {
     for (const { exposes, fn } of file.handles) this.handleOf.set(base + exposes, fnBase + fn);
     for (const { place } of file.exports) if (place !== null) this.exported.set(base + place, true);
     for (const box of file.boxes) this.boxes.add(base + box);
+    for (const whole of file.wholes) this.wholes.add(base + whole);
     for (const key of file.keys) this.keys.add(base + key);
     const own = rankOf('facts', index);
     for (const flow of file.flows)

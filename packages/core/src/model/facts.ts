@@ -455,6 +455,8 @@ export interface FileFacts {
   keys: PlaceId[];
   /** Names of which the file asks whether they hold anything: `if (soil)`, `soil?.depth`. */
   asked: PlaceId[];
+  /** What comes of asking about a value as a whole (`!soil`, `soil === other`): nothing that it holds is read. */
+  wholes: PlaceId[];
   /** What comes of comparing a name with something else: where that holds nothing, it is just not that one. */
   compared: PlaceId[];
   imports: ImportFact[];
@@ -474,4 +476,4 @@ export interface FileFacts {
 }
 
 /** Raised whenever the shape or meaning of facts changes, so that cached ones are read anew. */
-export const FACTS_VERSION = 36;
+export const FACTS_VERSION = 37;

@@ -57,6 +57,7 @@ export class FactsBuilder {
       boxes: [],
       keys: [],
       asked: [],
+      wholes: [],
       compared: [],
       imports: [],
       exports: [],

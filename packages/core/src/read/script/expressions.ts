@@ -59,7 +59,7 @@ export function value(r: ScriptReader, node: t.Node | null | undefined, target: 
       return comparison(r, node, computed(r, node, [value(r, node.left), value(r, node.right)]));
     case 'UnaryExpression':
       if (node.operator === 'delete') changedInPlace(r, node.argument);
-      return computed(r, node, [value(r, node.argument)]);
+      return asWhole(r, /^(!|typeof|void)$/.test(node.operator), computed(r, node, [value(r, node.argument)]));
     case 'UpdateExpression':
       changedInPlace(r, node.argument);
       return computed(r, node, [value(r, node.argument)]);
@@ -115,6 +115,12 @@ export function computed(r: ScriptReader, node: t.Node, operands: (PlaceId | nul
 function comparison(r: ScriptReader, node: t.BinaryExpression, result: PlaceId | null): PlaceId | null {
   const named = node.left.type === 'Identifier' || node.right.type === 'Identifier';
   if (result !== null && named && /^[!=]==?$/.test(node.operator)) r.b.facts.compared.push(result);
+  return asWhole(r, /^([!=]==?|instanceof)$/.test(node.operator), result);
+}
+
+/** Takes note of what only asks about a value as a whole. */
+function asWhole(r: ScriptReader, asks: boolean, result: PlaceId | null): PlaceId | null {
+  if (asks && result !== null) r.b.facts.wholes.push(result);
   return result;
 }
 
