@@ -243,3 +243,14 @@ test('a component that is written where it is registered', () => {
   });
   expect(survey.trail('App.n').readers).toMatchObject([{ component: 'BedText', name: 'n' }]);
 });
+
+test('a default that is handed on under a name: `export Tray from`', () => {
+  const survey = surveyOf({
+    'src/parts.js': `export Tray from './Tray'; export Lid, { Rim } from './Lid';`,
+    'src/Tray.js': `export default function Tray({ units }) { return <b>{units}</b>; }`,
+    'src/Lid.js': `export default function Lid({ units }) { return <b>{units}</b>; } export function Rim({ units }) { return <b>{units}</b>; }`,
+    'src/App.js': `import { useState } from 'react'; import { Tray, Lid, Rim } from './parts';
+      export function App() { const [units] = useState('c'); return <><Tray units={units} /><Lid units={units} /><Rim units={units} /></>; }`,
+  });
+  expect(survey.trail('App.units').readers.map(({ component }) => component)).toEqual(['Tray', 'Lid', 'Rim']);
+});

@@ -137,6 +137,7 @@ test('while the first survey runs there is no document yet: 202, then the docume
   expect(before).toMatchObject({ status: 202, text: expect.stringContaining('for the first time') });
   await idle(first);
   expect((await json(`/api/projects/${first}/survey`)).components).toMatchObject([{ name: 'App' }]);
+  await ask(`/api/projects/${first}`, {}, 'DELETE');
 }, 30_000);
 
 test('rules of thumb are kept and change the ranking', async () => {

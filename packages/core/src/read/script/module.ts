@@ -12,7 +12,7 @@ import { declaredTypes } from './types';
 function plugins(path: string): ParserPlugin[] {
   if (/\.[cm]?ts$/.test(path)) return ['typescript', 'decorators-legacy'];
   if (/\.tsx$/.test(path)) return ['typescript', 'jsx', 'decorators-legacy'];
-  return ['jsx', 'flow', 'decorators-legacy'];
+  return ['jsx', 'flow', 'decorators-legacy', 'exportDefaultFrom'];
 }
 
 /** Parses one script. What cannot be parsed becomes problems; the tree is null only where nothing could be read. */

@@ -233,6 +233,10 @@ function exportNamed(r: ScriptReader, node: t.ExportNamedDeclaration): void {
     if (specifier.type === 'ExportNamespaceSpecifier') {
       const { name } = specifier.exported;
       exportPlace(r, name, importPlace(r, node.source?.value ?? '', '*', '', at), at);
+    } else if (specifier.type === 'ExportDefaultSpecifier') {
+      // `export Tray from './Tray'`, as build tools take it.
+      const { name } = specifier.exported;
+      r.b.facts.exports.push({ name, place: null, source: node.source?.value ?? '', imported: 'default', at });
     } else if (specifier.type === 'ExportSpecifier') {
       const name = nameOf(specifier.exported);
       const local = specifier.local.name;
