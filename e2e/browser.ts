@@ -1,5 +1,5 @@
 /** Drives the real interface in headless Chromium against a server of its own. */
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { spawn, type ChildProcess } from 'node:child_process';
@@ -8,6 +8,8 @@ import FLAGS from '../scripts/chromium-flags.json';
 
 export interface Desk {
   url: string;
+  /** Asks the server as a program of the user does. */
+  ask: Started['ask'];
   page: Page;
   /** A folder that is removed at the end. */
   folder: string;
@@ -19,10 +21,12 @@ export interface Desk {
 /** Starts `vectura open` with a data folder of its own, and a browser on it. `lay` may lay a project in the folder. */
 export async function openDesk(lay: (folder: string) => string[] = () => []): Promise<Desk> {
   const folder = mkdtempSync(path.join(tmpdir(), 'vectura-e2e-'));
-  const { url, child } = await startVectura(path.join(folder, 'data'), lay(folder));
+  const { url, child, ask } = await startVectura(path.join(folder, 'data'), lay(folder));
   const browser = await launch(path.join(folder, 'browser'));
   const page = await browser.newPage();
   await page.setViewport({ width: 1280, height: 800 });
+  // The printed address lets the browser in; from then on any address will do.
+  await page.goto(url);
   const complaints: string[] = [];
   page.on('pageerror', (error) => complaints.push(String(error)));
   page.on('console', (message) => {
@@ -30,8 +34,10 @@ export async function openDesk(lay: (folder: string) => string[] = () => []): Pr
     if (message.type() === 'error' && !message.text().startsWith('Failed to load resource'))
       complaints.push(message.text());
   });
+  const { origin, pathname } = new URL(url);
   return {
-    url,
+    url: `${origin}${pathname}`,
+    ask,
     page,
     folder,
     complaints,
@@ -44,7 +50,14 @@ export async function openDesk(lay: (folder: string) => string[] = () => []): Pr
   };
 }
 
-export async function startVectura(home: string, args: string[] = []): Promise<{ url: string; child: ChildProcess }> {
+export interface Started {
+  /** As it was printed: it lets one browser in. */
+  url: string;
+  child: ChildProcess;
+  ask(target: string, init?: RequestInit): Promise<Response>;
+}
+
+export async function startVectura(home: string, args: string[] = []): Promise<Started> {
   const bin = path.resolve('packages/server/bin/vectura.mjs');
   const child = spawn(process.execPath, [bin, 'open', ...args, '--port', '0'], {
     env: { ...process.env, VECTURA_HOME: home },
@@ -59,7 +72,10 @@ export async function startVectura(home: string, args: string[] = []): Promise<{
     });
     child.once('exit', (code) => reject(new Error(`vectura ended with ${code ?? 'a signal'}`)));
   });
-  return { url, child };
+  const running = path.join(home, 'run', `${new URL(url).port}.json`);
+  const { key } = JSON.parse(readFileSync(running, 'utf8')) as { key: string };
+  const headers = { Authorization: `Bearer ${key}` };
+  return { url, child, ask: (target, init) => fetch(new URL(target, url), { ...init, headers }) };
 }
 
 function launch(userDataDir: string): Promise<Browser> {

@@ -117,18 +117,18 @@ test('a server killed in the middle of a survey keeps the last finished one', as
   const id = /\/p\/(\w+)/.exec(first.url)?.[1] ?? '';
   for (let i = 0; i < 300; i++)
     writeFileSync(path.join(folder, `src/House${i}.jsx`), `export const House${i} = ({ x }) => <b>{x}</b>;`);
-  await fetch(new URL(`/api/projects/${id}/survey`, first.url), { method: 'POST' });
+  await first.ask(`/api/projects/${id}/survey`, { method: 'POST' });
   first.child.kill('SIGKILL');
   await new Promise((resolve) => first.child.once('exit', resolve));
   const demo = await startVectura(home);
-  const kept = (await (await fetch(new URL(`/api/projects/${id}/survey`, demo.url))).json()) as {
+  const kept = (await (await demo.ask(`/api/projects/${id}/survey`)).json()) as {
     components: unknown[];
   };
   expect(kept.components).toHaveLength(2);
   demo.child.kill();
   await new Promise((resolve) => demo.child.once('exit', resolve));
   const again = await startVectura(home, [folder]);
-  const fresh = (await (await fetch(new URL(`/api/projects/${id}/survey`, again.url))).json()) as {
+  const fresh = (await (await again.ask(`/api/projects/${id}/survey`)).json()) as {
     components: unknown[];
   };
   expect(fresh.components).toHaveLength(302);

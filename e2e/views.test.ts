@@ -282,7 +282,7 @@ describe.each([DEMO, GENERATED])('$name', (project) => {
   });
 
   async function rootOf(): Promise<string> {
-    const projects = (await (await fetch(new URL('/api/projects', desk.url))).json()) as { id: string; root: string }[];
+    const projects = (await (await desk.ask('/api/projects')).json()) as { id: string; root: string }[];
     return projects.find(({ id }) => base.endsWith(id))?.root ?? '';
   }
 

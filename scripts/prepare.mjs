@@ -32,8 +32,7 @@ export function ensureInstalled() {
   const wanted = hash([lock]);
   if (existsSync(mark) && readFileSync(mark, 'utf8') === wanted) return;
   say('Installing packages …');
-  // Not `npm ci`: it refuses a lock file made where packages for other platforms could not be seen.
-  run('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error']);
+  run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error']);
   writeFileSync(mark, wanted);
 }
 

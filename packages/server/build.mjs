@@ -8,6 +8,8 @@ const here = path.dirname(fileURLToPath(import.meta.url));
 await build({
   entryPoints: {
     cli: path.join(here, 'src/cli/index.ts'),
+    cliThread: path.join(here, 'src/cli/thread.ts'),
+    cliWorker: path.join(here, 'src/cli/worker.ts'),
     readWorker: path.join(here, 'src/survey/readWorker.ts'),
     engineWorker: path.join(here, 'src/survey/engineWorker.ts'),
   },

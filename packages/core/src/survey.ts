@@ -106,6 +106,11 @@ export class Survey {
     return compareHomes(this.linked, this.dominatorTree, this.ask(question), thumb);
   }
 
+  /** Whether a file is one of those that were surveyed. */
+  holds(path: string): boolean {
+    return this.linked.program.graph.files.some((file) => file.path === path);
+  }
+
   /** The components a file holds and the names that can be asked for in each, with the lines they span. */
   namesIn(path: string): { component: string; id: string; from: number; to: number; names: string[] }[] {
     const { program } = this.linked;

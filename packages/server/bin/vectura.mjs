@@ -2,6 +2,9 @@
 import { createRequire } from 'node:module';
 import { ensureBuilt } from '../../../scripts/prepare.mjs';
 
-await ensureBuilt({ web: process.argv[2] === 'open' });
-const { main } = createRequire(import.meta.url)('../dist/cli.cjs');
-process.exitCode = await main(process.argv.slice(2));
+const argv = process.argv.slice(2);
+const opens = argv[0] === 'open';
+await ensureBuilt({ web: opens });
+const require = createRequire(import.meta.url);
+const run = opens ? require('../dist/cli.cjs').main : require('../dist/cliThread.cjs').runOnThread;
+process.exitCode = await run(argv);

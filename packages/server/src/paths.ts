@@ -42,3 +42,8 @@ export function cacheFile(): string {
 export function databaseFile(): string {
   return path.join(dataFolder(), 'vectura.sqlite');
 }
+
+/** Where servers tell programs of the same user how to ask them. */
+export function runFolder(): string {
+  return path.join(dataFolder(), 'run');
+}

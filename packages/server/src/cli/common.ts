@@ -2,15 +2,14 @@
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import type { DataSource } from 'typeorm';
-import { MultiBar, type SingleBar } from 'cli-progress';
+import { isMainThread, workerData } from 'node:worker_threads';
 import type { Survey } from '@vectura/core';
 import { cacheFile } from '../paths';
-import type { SqliteAnswers } from '../store/answers';
-import type { SqliteFactsCache } from '../store/factsCache';
+import type { FactsFile } from '../store/factsFile';
 import { fingerprintOf } from '../survey/fingerprint';
-import { surveyFolder, type FactsCache, type Progress } from '../survey/surveyFolder';
-import { reasonOf } from '../survey/walk';
+import { surveyFolder, type FactsCache } from '../survey/surveyFolder';
+import { jsonPieces } from '../json';
+import { ProgressLines } from './progress';
 
 export interface CommonOptions {
   quiet?: boolean;
@@ -19,18 +18,11 @@ export interface CommonOptions {
   config?: string;
 }
 
-const WORDS: Record<Progress['phase'], string> = {
-  looking: 'Looking for sources',
-  reading: 'Reading',
-  linking: 'Linking',
-};
-
 /** Surveys a folder, telling on standard error how far it is. Files that were read before are not read again. */
 export async function surveyFor(dir: string, options: CommonOptions): Promise<Survey> {
-  return withCache(async (store) => {
-    const cache = store && new store.SqliteFactsCache(store.source);
-    const survey = await surveyWith(dir, options, cache);
-    await cache?.flush();
+  return withFacts(async (facts) => {
+    const survey = await surveyWith(dir, options, facts);
+    await facts.flush();
     return survey;
   });
 }
@@ -45,16 +37,13 @@ export async function answerFor<V>(
   what: string,
   answer: (survey: Survey) => V,
 ): Promise<V> {
-  return withCache(async (store) => {
-    if (!store) return answer(await surveyWith(dir, options, null));
-    const answers = new store.SqliteAnswers(store.source);
+  return withFacts(async (facts) => {
     const key = await keyOf(dir, options, what);
-    const known = key === null ? null : await answers.get(key);
+    const known = key === null ? null : await facts.answer(key);
     if (known !== null) return JSON.parse(known) as V;
-    const cache = new store.SqliteFactsCache(store.source);
-    const given = answer(await surveyWith(dir, options, cache));
-    await cache.flush();
-    if (key !== null) await answers.put(key, JSON.stringify(given));
+    const given = answer(await surveyWith(dir, options, facts));
+    await facts.flush();
+    if (key !== null) await facts.keepAnswer(key, JSON.stringify(given));
     return given;
   });
 }
@@ -72,40 +61,24 @@ async function keyOf(dir: string, { include, exclude, config }: CommonOptions, w
   }
 }
 
-interface Store {
-  source: DataSource;
-  SqliteFactsCache: typeof SqliteFactsCache;
-  SqliteAnswers: typeof SqliteAnswers;
-}
-
-/** Works with the cache, or without where it cannot be opened: it saves time, and nothing else. */
-async function withCache<V>(work: (store: Store | null) => Promise<V>): Promise<V> {
-  let store: Store | null = null;
+async function withFacts<V>(work: (facts: FactsFile) => Promise<V>): Promise<V> {
+  const { FactsFile } = await import('../store/factsFile');
+  const facts = await FactsFile.open(cacheFile(), say);
   try {
-    const [{ openFacts }, facts, answers] = await Promise.all([
-      import('../store/database'),
-      import('../store/factsCache'),
-      import('../store/answers'),
-    ]);
-    store = { source: await openFacts(cacheFile()), ...facts, ...answers };
-  } catch (error) {
-    process.stderr.write(`What was read before could not be looked up. ${reasonOf(error)}\n`);
-  }
-  try {
-    return await work(store);
+    return await work(facts);
   } finally {
-    await store?.source.destroy();
+    await facts.close();
   }
 }
 
-async function surveyWith(dir: string, options: CommonOptions, cache: FactsCache | null): Promise<Survey> {
-  const progress = options.quiet ? null : new ProgressLine();
+async function surveyWith(dir: string, options: CommonOptions, cache: FactsCache): Promise<Survey> {
+  const progress = options.quiet ? null : new ProgressLines(isShown);
   try {
     return await surveyFolder(path.resolve(dir), {
       include: options.include ?? [],
       exclude: options.exclude ?? [],
       ...(options.config === undefined ? {} : { config: options.config }),
-      ...(cache ? { cache } : {}),
+      cache,
       ...(progress ? { onProgress: (p) => progress.show(p) } : {}),
     });
   } finally {
@@ -113,41 +86,42 @@ async function surveyWith(dir: string, options: CommonOptions, cache: FactsCache
   }
 }
 
-/** A bar on a terminal; elsewhere one line for each phase. */
-class ProgressLine {
-  private readonly bars = process.stderr.isTTY
-    ? new MultiBar({
-        format: '{phase} {bar} {value}/{total}',
-        hideCursor: true,
-        clearOnComplete: true,
-        stream: process.stderr,
-      })
-    : null;
-  private bar: SingleBar | null = null;
-  private phase: Progress['phase'] | null = null;
+/** Whether a terminal shows how far a survey is; the thread that started this one says so. */
+const isShown = !isMainThread && (workerData as { isShown?: boolean } | null)?.isShown === true;
 
-  show({ phase, done, total }: Progress): void {
-    if (this.bars) {
-      this.bar ??= this.bars.create(Math.max(total, 1), 0, { phase: WORDS[phase] });
-      this.bar.setTotal(Math.max(total, 1));
-      this.bar.update(done, { phase: WORDS[phase] });
-    } else if (phase !== this.phase && phase !== 'looking') {
-      process.stderr.write(phase === 'reading' ? `Reading ${total} files\n` : `Linking ${total} files\n`);
-    }
-    this.phase = phase;
-  }
-
-  end(): void {
-    this.bars?.stop();
-  }
-}
-
+/** Prints text in which names from a project stand: whatever would steer a terminal is shown as a sign of its own. */
 export function print(text: string): void {
-  process.stdout.write(text.endsWith('\n') ? text : `${text}\n`);
+  process.stdout.write(`${printable(text).replace(/\n$/, '')}\n`);
 }
+
+/** As `print`, on standard error. */
+export function say(text: string): void {
+  process.stderr.write(`${printable(text)}\n`);
+}
+
+function printable(text: string): string {
+  return text.replace(STEERING, '\uFFFD');
+}
+
+/** Control characters, but for line ends, tabs and our own colours; and what turns the direction of writing. */
+// eslint-disable-next-line no-control-regex -- They are what is looked for.
+const STEERING = /(?!\x1b\[\d{1,2}m)[\x00-\x08\x0b-\x1f\x7f-\x9f\u202a-\u202e\u2066-\u2069]/g;
 
 export function printJson(value: unknown): void {
-  print(JSON.stringify(value, null, 2));
+  for (const piece of jsonLines(value)) process.stdout.write(piece);
+}
+
+/** JSON for people and programs alike, in pieces. */
+export function* jsonLines(value: unknown): Generator<string> {
+  for (const piece of jsonPieces(value, 2)) yield piece.replace(UNESCAPED, escaped);
+  yield '\n';
+}
+
+/** What JSON leaves as it is although a terminal may take it for a command. */
+const UNESCAPED = /[\x7f-\x9f]/g;
+
+function escaped(sign: string): string {
+  return `\\u${sign.charCodeAt(0).toString(16).padStart(4, '0')}`;
 }
 
 export function plural(n: number, one: string, many = `${one}s`): string {

@@ -1,8 +1,9 @@
 /** The command line: one file a command. Standard output carries only the answer. */
 import { Command, CommanderError } from 'commander';
 import { NotFound } from '@vectura/core';
-import { UnusableInput } from '../survey/surveyFolder';
+import { UnusableInput } from '../unusable';
 import { addCheck } from './check';
+import { say } from './common';
 import { addHomes } from './homes';
 import { addOpen } from './open';
 import { addSurvey } from './survey';
@@ -32,12 +33,10 @@ export async function main(argv: readonly string[]): Promise<number> {
   } catch (error) {
     if (error instanceof CommanderError) return error.exitCode === 0 ? 0 : 2;
     if (error instanceof NotFound || error instanceof UnusableInput) {
-      process.stderr.write(`${error.message}\n`);
+      say(error.message);
       return 2;
     }
-    process.stderr.write(
-      `Something went wrong: ${error instanceof Error ? (error.stack ?? error.message) : String(error)}\n`,
-    );
+    say(`Something went wrong: ${error instanceof Error ? (error.stack ?? error.message) : String(error)}`);
     return 3;
   }
 }

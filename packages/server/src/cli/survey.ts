@@ -1,9 +1,9 @@
 /** `vectura survey DIR`: the flow document. */
 import { writeFile } from 'node:fs/promises';
 import type { Command } from 'commander';
-import { UnusableInput } from '../survey/surveyFolder';
+import { UnusableInput } from '../unusable';
 import { reasonOf } from '../survey/walk';
-import { answerFor, plural, printJson, type CommonOptions } from './common';
+import { answerFor, jsonLines, plural, printJson, say, type CommonOptions } from './common';
 
 export function addSurvey(program: Command): void {
   program
@@ -14,16 +14,16 @@ export function addSurvey(program: Command): void {
       const document = await answerFor(dir, options, 'survey', (survey) => survey.document());
       if (options.out === undefined) printJson(document);
       else
-        await writeFile(options.out, `${JSON.stringify(document, null, 2)}\n`).catch((error: unknown) => {
+        await writeFile(options.out, jsonLines(document)).catch((error: unknown) => {
           throw new UnusableInput(`${options.out ?? ''} could not be written. ${reasonOf(error)}`);
         });
       if (options.quiet) return;
       const problems = document.files.filter((file) => file.problems.length > 0);
       for (const file of problems) {
         const [first] = file.problems;
-        if (first) process.stderr.write(`${file.path}:${first.line}:${first.column} ${first.message}\n`);
+        if (first) say(`${file.path}:${first.line}:${first.column} ${first.message}`);
       }
       if (document.components.length === 0)
-        process.stderr.write(`No component was found in ${dir} (${plural(document.files.length, 'file')} read).\n`);
+        say(`No component was found in ${dir} (${plural(document.files.length, 'file')} read).`);
     });
 }

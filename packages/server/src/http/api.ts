@@ -1,5 +1,4 @@
 /** The HTTP interface, as one table: each route with what it takes and gives, which also makes the OpenAPI document. */
-import { randomBytes } from 'node:crypto';
 import { promises as fs } from 'node:fs';
 import path from 'node:path';
 import { projectName } from '../survey/projectName';
@@ -19,9 +18,9 @@ import {
 import { z } from 'zod';
 import type { ProjectRow } from '../store/entities';
 import type { ProjectStore } from '../store/projects';
-import { UnusableInput } from '../survey/surveyFolder';
-import { receive, unpack } from './archive';
+import { UnusableInput } from '../unusable';
 import type { Desk } from './desk';
+import { HttpError } from './errors';
 import { completeFolder, readProjectFile } from './files';
 import { FINDING_ROUTES } from './findings';
 import { Nothing, OK, projectOf, type Route } from './route';
@@ -124,17 +123,11 @@ export const ROUTES: readonly Route[] = [
     answer: Project,
     run: async ({ store, desk, uploads }, ctx, { query }) => {
       const { name } = z.object({ name: z.string() }).parse(query);
-      const id = randomBytes(5).toString('hex');
-      const archive = path.join(uploads, `${id}.zip`);
-      try {
-        await receive(ctx.req, archive);
-        const root = await unpack(archive, path.join(uploads, id));
-        const project = await store.add(root, 'upload', name.replace(/\.zip$/i, ''), id);
-        void desk.start(project);
-        return { ...project, last: null, job: desk.job(id) };
-      } finally {
-        await fs.rm(archive, { force: true });
-      }
+      const project = await uploads.add(ctx.req, (id, root) =>
+        store.add(root, 'upload', name.replace(/\.zip$/i, ''), id),
+      );
+      void desk.start(project);
+      return { ...project, last: null, job: desk.job(project.id) };
     },
   },
   {
@@ -145,8 +138,8 @@ export const ROUTES: readonly Route[] = [
     run: async (services, _ctx, { id }) => {
       const project = await projectOf(services, id);
       await services.desk.close(id);
-      await services.store.remove(id);
-      if (project.kind === 'upload') await fs.rm(path.join(services.uploads, id), { recursive: true, force: true });
+      if (project.kind === 'upload') await services.uploads.remove(id, () => services.store.remove(id));
+      else await services.store.remove(id);
       return OK;
     },
   },
@@ -274,15 +267,17 @@ export const ROUTES: readonly Route[] = [
   {
     method: 'get',
     path: '/api/projects/:id/file',
-    says: 'One file’s text, with the names that can be asked for in each of its components.',
+    says: 'The text of a file that was surveyed, with the names that can be asked for in each of its components.',
     query: z.object({ path: z.string().min(1) }),
     answer: FileAnswer,
     run: async (services, _ctx, { id, query }) => {
       const { path: wanted } = z.object({ path: z.string() }).parse(query);
       const project = await projectOf(services, id);
-      const text = await readProjectFile(project.root, wanted);
       const engine = await services.desk.ready(project);
-      return { path: wanted, text, ...((await engine.question({ do: 'names', path: wanted })) as object) };
+      const told = await engine.question({ do: 'names', path: wanted });
+      if (told === null)
+        throw new HttpError(404, `${wanted} is none of the files that were surveyed, and no other is shown.`);
+      return { path: wanted, text: await readProjectFile(project.root, wanted), ...(told as object) };
     },
   },
   ...FINDING_ROUTES,

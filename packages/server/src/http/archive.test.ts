@@ -61,3 +61,33 @@ test('a broken archive is refused in words', async () => {
   writeFileSync(file, 'not an archive');
   await expect(unpack(file, into())).rejects.toThrow('The archive was refused');
 });
+
+test('many folders are refused before the first is made, by whatever their files are called', async () => {
+  const deep = Array.from({ length: 40 }, (_, i) => `f${i}`).join('/');
+  const names = (size: number): Record<string, string> =>
+    Object.fromEntries(Array.from({ length: size }, (_, i) => [`d${i}/${deep}/a.js`, '']));
+  await expect(unpack(await archive(names(400)), into())).rejects.toThrow('too many folders');
+  expect(existsSync(into())).toBe(false);
+  await expect(unpack(await archive({ [`${deep}/${deep}/a.js`]: '' }), into())).rejects.toThrow('more than 60 folders');
+});
+
+test('files that are packed well each may not be packed too well together', async () => {
+  const small = Object.fromEntries(Array.from({ length: 12 }, (_, i) => [`a${i}.js`, Buffer.alloc(900_000)]));
+  await expect(unpack(await archive(small), into())).rejects.toThrow('it is packed suspiciously tightly');
+});
+
+test('bytes that count for two entries, and bytes that were changed, are refused', async () => {
+  const file = await archive({ 'a.js': 'vents('.repeat(5), 'b.js': 'shade('.repeat(5) });
+  const bytes = readFileSync(file);
+  const second = bytes.lastIndexOf('b.js') - 46;
+  const overlapping = Buffer.from(bytes);
+  // Where the second entry begins, by the list at the end.
+  overlapping.writeUInt32LE(0, second + 42);
+  writeFileSync(file, overlapping);
+  await expect(unpack(file, into())).rejects.toThrow('shares its bytes with another');
+  const damaged = Buffer.from(bytes);
+  damaged.writeUInt32LE(1234, second + 16);
+  writeFileSync(file, damaged);
+  await expect(unpack(file, into())).rejects.toThrow('is damaged');
+  expect(existsSync(into())).toBe(false);
+});

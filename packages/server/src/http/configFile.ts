@@ -1,9 +1,10 @@
 /** The accepted findings in a project's `vectura.config.json`: what else stands in the file stays as it is. */
-import { promises as fs } from 'node:fs';
 import path from 'node:path';
 import { accepts, Config } from '@vectura/core';
+import { readRegularFile, replaceFile } from '../ownFiles';
 import type { FindingName } from '../store/projects';
-import { UnusableInput } from '../survey/surveyFolder';
+import { reasonOf } from '../survey/walk';
+import { UnusableInput } from '../unusable';
 
 type Entry = Config['accepted'][number];
 
@@ -42,15 +43,28 @@ function isAbout(entry: Entry, finding: FindingName): boolean {
   );
 }
 
-/** Nothing is written where nothing changes. */
-async function change(root: string, to: (before: Entry[]) => Entry[]): Promise<boolean> {
+/** Changes to each file, one after the other: each begins with what the one before has written. */
+const queues = new Map<string, Promise<unknown>>();
+
+function change(root: string, to: (before: Entry[]) => Entry[]): Promise<boolean> {
   const file = path.join(root, 'vectura.config.json');
+  const turn = (queues.get(file) ?? Promise.resolve()).catch(() => undefined).then(() => changeNow(file, to));
+  queues.set(file, turn);
+  const leave = (): void => {
+    if (queues.get(file) === turn) queues.delete(file);
+  };
+  turn.then(leave, leave);
+  return turn;
+}
+
+/** Nothing is written where nothing changes. */
+async function changeNow(file: string, to: (before: Entry[]) => Entry[]): Promise<boolean> {
   let text: string | null = null;
   try {
-    text = await fs.readFile(file, 'utf8');
+    text = readRegularFile(file).toString();
   } catch (error) {
     if ((error as NodeJS.ErrnoException).code !== 'ENOENT')
-      throw new UnusableInput(`${file} could not be read: ${error instanceof Error ? error.message : String(error)}`);
+      throw new UnusableInput(`${file} could not be read. ${reasonOf(error)}`);
   }
   let data: Record<string, unknown> = {};
   try {
@@ -66,9 +80,8 @@ async function change(root: string, to: (before: Entry[]) => Entry[]): Promise<b
   const before = parsed.data.accepted;
   const after = to(before);
   if (JSON.stringify(after) === JSON.stringify(before)) return false;
-  // Written beside and put in its place in one step, so that a broken write leaves the old file.
-  const beside = `${file}.${process.pid}.new`;
-  await fs.writeFile(beside, `${JSON.stringify({ ...data, accepted: after }, null, 2)}\n`);
-  await fs.rename(beside, file);
+  await replaceFile(file, `${JSON.stringify({ ...data, accepted: after }, null, 2)}\n`).catch((error: unknown) => {
+    throw new UnusableInput(`${file} could not be written, and is as it was. ${reasonOf(error)}`);
+  });
   return true;
 }

@@ -11,12 +11,16 @@ export interface Job {
 }
 
 const MAX_OPEN = 4;
+const CANCELLED = 'The survey was cancelled, so there is nothing to answer from. Survey the project again.';
 
 export class Desk {
   private readonly engines = new Map<string, Engine>();
   private readonly jobs = new Map<string, Job>();
+  /** Projects whose survey was cancelled: none is begun again before somebody asks for it. */
+  private readonly cancelled = new Set<string>();
   /** Projects that changed while a survey of them was running. */
   private readonly outdated = new Set<string>();
+  private closed = false;
   readonly events = new EventEmitter().setMaxListeners(0);
 
   constructor(
@@ -31,7 +35,7 @@ export class Desk {
 
   /** Starts a survey, unless one of the project is running. */
   start(project: ProjectRow): Promise<void> {
-    return this.job(project.id).state === 'running' ? Promise.resolve() : this.run(project);
+    return this.closed || this.job(project.id).state === 'running' ? Promise.resolve() : this.run(project);
   }
 
   /** Surveys a project that has just been changed: once more, where a survey is running that may have read it before. */
@@ -42,6 +46,7 @@ export class Desk {
 
   private run(project: ProjectRow): Promise<void> {
     const engine = this.engine(project);
+    this.cancelled.delete(project.id);
     this.tell(project.id, { state: 'running', progress: { phase: 'looking', done: 0, total: 0 }, error: null });
     return engine
       .survey((progress) => this.tell(project.id, { state: 'running', progress, error: null }))
@@ -57,6 +62,7 @@ export class Desk {
         return { state: cancelled ? 'idle' : 'failed', progress: null, error: cancelled ? null : message };
       })
       .then((job) => {
+        if (this.closed) return undefined;
         const again = this.outdated.delete(project.id) && this.engines.get(project.id) === engine;
         if (again) return this.run(project);
         this.tell(project.id, job);
@@ -65,14 +71,18 @@ export class Desk {
   }
 
   async cancel(id: string): Promise<void> {
+    if (this.job(id).state !== 'running') return;
+    this.cancelled.add(id);
     await this.engines.get(id)?.cancel();
   }
 
   /** The engine of a project, surveyed or being surveyed, to put questions to. */
   async ready(project: ProjectRow): Promise<Engine> {
+    if (this.closed) throw new EngineError('Vectura is being closed.', 'cancelled');
     const engine = this.engine(project);
     if (!engine.surveyed) {
       const job = this.job(project.id);
+      if (this.cancelled.has(project.id)) throw new EngineError(CANCELLED, 'unusable');
       if (job.state === 'failed') throw new EngineError(job.error ?? 'The survey failed.', 'unusable');
       void this.start(project);
     }
@@ -86,7 +96,9 @@ export class Desk {
     await engine?.close();
   }
 
+  /** Closes all projects; none is opened any more. */
   async closeAll(): Promise<void> {
+    this.closed = true;
     await Promise.all([...this.engines.keys()].map((id) => this.close(id)));
   }
 

@@ -1,7 +1,7 @@
 /** Errors that are answers: a status and a message that says what happened and what to do. */
 import type { Middleware } from 'koa';
 import { ZodError } from 'zod';
-import { UnusableInput } from '../survey/surveyFolder';
+import { UnusableInput } from '../unusable';
 import { EngineError } from '../survey/engine';
 
 export class HttpError extends Error {

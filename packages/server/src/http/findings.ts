@@ -1,6 +1,6 @@
 /** Routes about findings over time: which are accepted and why, how many there were, how far values are carried. */
 import { z } from 'zod';
-import { UnusableInput } from '../survey/surveyFolder';
+import { UnusableInput } from '../unusable';
 import { acceptInFile, takeBackInFile } from './configFile';
 import { projectOf, type Route } from './route';
 

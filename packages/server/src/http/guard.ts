@@ -1,5 +1,6 @@
 /** What every request passes: only from this machine, only for this machine, nothing embedded from elsewhere. */
-import type { Middleware } from 'koa';
+import type { Context, Middleware } from 'koa';
+import { HttpError } from './errors';
 
 const POLICY = [
   "default-src 'self'",
@@ -19,9 +20,24 @@ function isOwn(authority: string, port: number): boolean {
   return [`127.0.0.1:${port}`, `localhost:${port}`, `[::1]:${port}`].includes(authority.toLowerCase());
 }
 
+/** Whether a request's address can be taken apart and its escapes undone. */
+function isReadable(ctx: Context): boolean {
+  try {
+    decodeURIComponent(ctx.path);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
 /** Refuses a foreign Host (another name that leads here) or Origin (another page asking) with 403. */
 export function guard(port: () => number): Middleware {
   return async (ctx, next) => {
+    ctx.set('Content-Security-Policy', POLICY);
+    ctx.set('X-Content-Type-Options', 'nosniff');
+    ctx.set('Referrer-Policy', 'no-referrer');
+    ctx.set('Cross-Origin-Resource-Policy', 'same-origin');
+    if (!isReadable(ctx)) throw new HttpError(400, 'The address of the request is not understood.');
     const origin = ctx.get('Origin');
     const originHost = /^https?:\/\/([^/]+)$/.exec(origin)?.[1];
     if (
@@ -32,10 +48,6 @@ export function guard(port: () => number): Middleware {
       ctx.body = { error: 'Vectura answers only pages it serves itself, on this machine.' };
       return;
     }
-    ctx.set('Content-Security-Policy', POLICY);
-    ctx.set('X-Content-Type-Options', 'nosniff');
-    ctx.set('Referrer-Policy', 'no-referrer');
-    ctx.set('Cross-Origin-Resource-Policy', 'same-origin');
     await next();
   };
 }

@@ -5,6 +5,7 @@ import type { ProjectRow } from '../store/entities';
 import type { ProjectStore } from '../store/projects';
 import type { Desk } from './desk';
 import { HttpError } from './errors';
+import type { Uploads } from './uploads';
 
 export const Nothing = z.object({ ok: z.literal(true) });
 export const OK = { ok: true } as const;
@@ -12,8 +13,7 @@ export const OK = { ok: true } as const;
 export interface Services {
   store: ProjectStore;
   desk: Desk;
-  /** Where uploaded archives are unpacked. */
-  uploads: string;
+  uploads: Uploads;
 }
 
 export interface Route {

@@ -1,22 +1,25 @@
 /** The server: the API and the built web application, on loopback only. */
 import { once } from 'node:events';
-import { existsSync, promises as fs } from 'node:fs';
+import { existsSync } from 'node:fs';
 import http from 'node:http';
 import type { AddressInfo } from 'node:net';
 import path from 'node:path';
 import Router from '@koa/router';
 import Koa, { type Context } from 'koa';
 import compress from 'koa-compress';
-import send from 'koa-send';
-import { cacheFile, databaseFile, dataFolder, demoFolder, otherDemoFolders, webFolder } from '../paths';
+import { send } from '@koa/send';
+import { cacheFile, databaseFile, dataFolder, demoFolder, otherDemoFolders, runFolder, webFolder } from '../paths';
 import { openDatabase } from '../store/database';
 import { ProjectStore } from '../store/projects';
-import { UnusableInput } from '../survey/surveyFolder';
+import { UnusableInput } from '../unusable';
+import { Admission } from './admission';
 import { ROUTES, addFolder, openApi } from './api';
 import type { Services } from './route';
 import { Desk } from './desk';
 import { HttpError, answerErrors } from './errors';
 import { guard } from './guard';
+import { announce, withdraw } from './runFile';
+import { Uploads } from './uploads';
 
 export interface ServerOptions {
   /** The port wanted; the next free one is taken where it is in use. 0 for any. */
@@ -27,14 +30,18 @@ export interface ServerOptions {
 }
 
 export interface RunningServer {
+  /** Lets one browser in. */
   url: string;
   port: number;
+  /** What programs show to be answered, as a bearer token. */
+  key: string;
   /** Resolves when the server has stopped. */
   closed: Promise<void>;
   close(): Promise<void>;
 }
 
 const MAX_BODY = 1_000_000;
+const YEAR_MS = 365 * 24 * 3600 * 1000;
 
 export async function startServer(options: ServerOptions): Promise<RunningServer> {
   const log = (message: string): void => {
@@ -43,8 +50,9 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const database = await openDatabase(databaseFile());
   const store = new ProjectStore(database);
   const desk = new Desk(store, cacheFile(), log);
-  const services: Services = { store, desk, uploads: path.join(dataFolder(), 'uploads') };
-  await forgetLostUploads(services);
+  const uploads = new Uploads(path.join(dataFolder(), 'uploads'), log);
+  const services: Services = { store, desk, uploads };
+  void uploads.tidy(async (id) => (await store.find(id)) !== null).catch((error: unknown) => log(String(error)));
 
   const isDemo = path.resolve(options.open) === demoFolder();
   const demo = existsSync(demoFolder()) ? await addFolder(store, demoFolder(), 'demo') : null;
@@ -53,9 +61,12 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const project = isDemo && demo ? demo : await addFolder(store, path.resolve(options.open));
 
   let port = 0;
-  const app = buildApp(services, () => port, log);
+  const url = (): string => `http://127.0.0.1:${port}/${isDemo ? '' : `p/${project.id}`}`;
+  const admission = new Admission(() => log(`To open it in another browser as well: ${admission.invite(url())}`));
+  const app = buildApp(services, () => port, admission, log);
   const server = http.createServer(app.callback());
   port = await listen(server, options.port);
+  await announce(runFolder(), { pid: process.pid, port, key: admission.key });
   const started = desk.start(project);
   let last: Promise<unknown> = started;
   for (const one of demos)
@@ -65,7 +76,9 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const close = async (): Promise<void> => {
     server.closeAllConnections();
     await new Promise((resolve) => server.close(resolve));
+    await withdraw(runFolder(), port);
     await desk.closeAll();
+    await uploads.settled();
     if (database.isInitialized) await database.destroy();
   };
   const closed = once(server, 'close').then(() => undefined);
@@ -73,21 +86,20 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     process.once(signal, () => {
       void close().then(() => process.exit(0));
     });
-  return { url: `http://127.0.0.1:${port}/${isDemo ? '' : `p/${project.id}`}`, port, closed, close };
+  return { url: admission.invite(url()), port, key: admission.key, closed, close };
 }
 
-/** Unpacked archives whose project is gone (a start that was killed half-way) are removed. */
-async function forgetLostUploads({ store, uploads }: Services): Promise<void> {
-  const known = new Set((await store.list()).map((project) => project.id));
-  for (const entry of await fs.readdir(uploads).catch(() => [] as string[]))
-    if (!known.has(entry)) await fs.rm(path.join(uploads, entry), { recursive: true, force: true });
-}
-
-export function buildApp(services: Services, port: () => number, log: (message: string) => void): Koa {
+export function buildApp(
+  services: Services,
+  port: () => number,
+  admission: Admission,
+  log: (message: string) => void,
+): Koa {
   const app = new Koa();
   app.silent = true;
   app.use(answerErrors(log));
   app.use(guard(port));
+  app.use(admission.middleware(port));
   app.use(
     compress({ threshold: 2048, br: false, filter: (type) => /json|text\/(html|css|plain)|javascript|svg/.test(type) }),
   );
@@ -129,10 +141,13 @@ async function serveWeb(ctx: Context): Promise<void> {
   const root = webFolder();
   if (!existsSync(path.join(root, 'index.html')))
     throw new HttpError(503, 'The web application has not been built. Run npm start, which builds it.');
-  if (/^\/assets\/[\w.-]+$/.test(ctx.path))
-    await send(ctx, ctx.path, { root, immutable: true, maxage: 365 * 24 * 3600 * 1000 });
-  else if (/^\/[\w-]+\.(svg|ico|png|txt)$/.test(ctx.path)) await send(ctx, ctx.path, { root });
-  else {
+  const isAsset = ctx.path.startsWith('/assets/');
+  if (isAsset || /^\/[\w-]+\.(svg|ico|png|txt)$/.test(ctx.path)) {
+    const missing = new HttpError(404, `There is nothing at ${ctx.path}.`);
+    await send(ctx, ctx.path, { root, ...(isAsset ? { immutable: true, maxage: YEAR_MS } : {}) }).catch(() => {
+      throw missing;
+    });
+  } else {
     ctx.set('Cache-Control', 'no-cache');
     await send(ctx, 'index.html', { root });
   }

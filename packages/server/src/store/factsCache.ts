@@ -3,6 +3,7 @@ import { In, type DataSource, type Repository } from 'typeorm';
 import { pack } from '@vectura/core';
 import type { FactsCache, FactsEntry } from '../survey/surveyFolder';
 import { FactsEntity, type FactsRow } from './entities';
+import { seal, unseal } from './seal';
 
 const CHUNK = 200;
 /** Facts written longer ago than this are dropped; a file still in use is then read once more. */
@@ -21,7 +22,10 @@ export class SqliteFactsCache implements FactsCache {
     const found = new Map<string, string>();
     for (let i = 0; i < keys.length; i += CHUNK) {
       const rows = await this.rows.findBy({ key: In(keys.slice(i, i + CHUNK)) });
-      for (const row of rows) found.set(row.key, row.facts);
+      for (const row of rows) {
+        const facts = unseal(row.facts);
+        if (facts !== null) found.set(row.key, facts);
+      }
     }
     return found;
   }
@@ -40,7 +44,7 @@ export class SqliteFactsCache implements FactsCache {
     while (this.waiting.length > 0) {
       const rows = this.waiting
         .splice(0, CHUNK)
-        .map(({ key, facts, packed }) => ({ key, facts: packed ?? pack(facts) }));
+        .map(({ key, facts, packed }) => ({ key, facts: seal(packed ?? pack(facts)) }));
       const places = rows.map(() => '(?, ?, ?)').join(', ');
       // Written by hand: hundreds of rows at once, where building each as an entity would take longer than reading files.
       await this.source.transaction((manager) =>

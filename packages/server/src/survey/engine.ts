@@ -1,7 +1,7 @@
 /** The server's side of an engine: one worker thread for each open project, asked by messages. */
-import { existsSync } from 'node:fs';
-import path from 'node:path';
+import { setTimeout as sleep } from 'node:timers/promises';
 import { Worker } from 'node:worker_threads';
+import { STACK_MB, builtFile } from './builtFile';
 import type { EngineData, EngineReply, EngineRequest } from './engineWorker';
 
 /** A question an engine could not answer. */
@@ -40,6 +40,11 @@ interface Waiting {
   onProgress?: (progress: EngineProgress) => void;
 }
 
+/** How long a survey may take to hear that it is to end. */
+const PATIENCE_MS = 400;
+const OUT_OF_MEMORY =
+  'The survey took more memory than it may have. Leave out folders by `exclude` in vectura.config.json, or open a part of the project.';
+
 export class Engine {
   private worker: Worker | null = null;
   private readonly waiting = new Map<number, Waiting>();
@@ -47,7 +52,11 @@ export class Engine {
   /** Resolves once the first survey is done; questions wait for it. */
   private ready: Promise<unknown> | null = null;
 
-  constructor(private readonly data: EngineData) {}
+  /** `file` is what the thread runs. */
+  constructor(
+    private readonly data: EngineData,
+    private readonly file = builtFile('engineWorker.cjs'),
+  ) {}
 
   survey(onProgress: (progress: EngineProgress) => void): Promise<Surveyed> {
     const done = this.ask({ do: 'survey' }, onProgress) as Promise<Surveyed>;
@@ -66,14 +75,34 @@ export class Engine {
     return this.ask(ask);
   }
 
+  /**
+   * Ends the survey that is running. It is asked to end first, so that the one before can still be put questions to; while it
+   * follows values it does not listen, and is ended by force.
+   */
   async cancel(): Promise<void> {
-    await this.ask({ do: 'cancel' });
+    const { worker } = this;
+    if (!worker) return;
+    const heard = this.ask({ do: 'cancel' }).then(
+      () => true,
+      () => true,
+    );
+    if (await Promise.race([heard, sleep(PATIENCE_MS, false)])) return;
+    if (this.worker === worker) this.lose(new EngineError('Cancelled', 'cancelled'));
+    await worker.terminate();
   }
 
   async close(): Promise<void> {
-    const worker = this.worker;
-    this.worker = null;
+    const { worker } = this;
+    this.lose(new EngineError('The project was closed.', 'cancelled'));
     await worker?.terminate();
+  }
+
+  /** Goes on without the thread there was: whoever waits for it is told why there will be no answer. */
+  private lose(error: EngineError): void {
+    this.worker = null;
+    this.ready = null;
+    for (const waiting of this.waiting.values()) waiting.reject(error);
+    this.waiting.clear();
   }
 
   private ask(ask: Ask, onProgress?: (progress: EngineProgress) => void): Promise<unknown> {
@@ -86,24 +115,19 @@ export class Engine {
   }
 
   private start(): Worker {
-    const beside = path.join(__dirname, 'engineWorker.cjs');
-    const file = existsSync(beside) ? beside : path.join(__dirname, '../../dist/engineWorker.cjs');
-    const worker = new Worker(file, {
+    const worker = new Worker(this.file, {
       workerData: this.data,
       // Linking makes many small things that live briefly: room for them saves collecting them again and again.
-      resourceLimits: { stackSizeMb: 32, maxOldGenerationSizeMb: 6144, maxYoungGenerationSizeMb: 192 },
+      resourceLimits: { stackSizeMb: STACK_MB, maxOldGenerationSizeMb: 6144, maxYoungGenerationSizeMb: 192 },
     });
     worker.on('message', (reply: EngineReply) => this.receive(reply));
-    const lost = (error: Error): void => {
-      this.worker = null;
-      this.ready = null;
-      for (const waiting of this.waiting.values()) waiting.reject(new EngineError(error.message, 'broken'));
-      this.waiting.clear();
+    const lost = (message: string): void => {
+      if (this.worker === worker) this.lose(new EngineError(message, 'broken'));
     };
-    worker.on('error', lost);
-    worker.on('exit', () => {
-      if (this.worker === worker) lost(new Error('The survey stopped unexpectedly.'));
-    });
+    worker.on('error', (error: NodeJS.ErrnoException) =>
+      lost(error.code === 'ERR_WORKER_OUT_OF_MEMORY' ? OUT_OF_MEMORY : error.message),
+    );
+    worker.on('exit', () => lost('The survey stopped unexpectedly.'));
     return worker;
   }
 

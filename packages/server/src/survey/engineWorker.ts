@@ -1,10 +1,9 @@
 /** A worker thread that holds one project's survey and answers questions about it. */
 import { parentPort, workerData } from 'node:worker_threads';
 import { NotFound, type Survey, type Thumb } from '@vectura/core';
-import { openFacts } from '../store/database';
-import { SqliteFactsCache } from '../store/factsCache';
-import { UnusableInput, emptyMemory, surveyFolder } from './surveyFolder';
-import { reasonOf } from './walk';
+import { FactsFile } from '../store/factsFile';
+import { emptyMemory, surveyFolder } from './surveyFolder';
+import { UnusableInput } from '../unusable';
 
 export interface EngineData {
   root: string;
@@ -32,12 +31,12 @@ let survey: Survey | null = null;
 let running: AbortController | null = null;
 /** Old facts are dropped once, after the first survey. */
 let swept = false;
-let cache: Promise<SqliteFactsCache> | null = null;
+let cache: Promise<FactsFile> | null = null;
 /** What is being written at the moment. */
 let tidying: Promise<void> = Promise.resolve();
 
-function openCache(): Promise<SqliteFactsCache> {
-  cache ??= openFacts(data.cacheFile).then((source) => new SqliteFactsCache(source));
+function openCache(): Promise<FactsFile> {
+  cache ??= FactsFile.open(data.cacheFile, (sentence) => process.stderr.write(`${sentence}\n`));
   return cache;
 }
 
@@ -79,14 +78,9 @@ function countBy(names: readonly string[]): Record<string, number> {
 /** What need not keep an answer waiting: writing what was read, dropping what is old. */
 async function tidy(): Promise<void> {
   const open = await openCache();
-  try {
-    await open.flush();
-    if (!swept) await open.dropOld();
-    swept = true;
-  } catch (error) {
-    // Without the cache the next start reads everything anew; the answers are the same.
-    process.stderr.write(`The facts cache could not be written. ${reasonOf(error)}\n`);
-  }
+  await open.flush();
+  if (!swept) await open.dropOld();
+  swept = true;
 }
 
 async function handle(request: EngineRequest): Promise<unknown> {
@@ -101,6 +95,7 @@ async function handle(request: EngineRequest): Promise<unknown> {
   if (request.do === 'homes') return survey.homes(request.value, request.thumb);
   if (request.do === 'why') return survey.why(request.value, request.to);
   if (request.do === 'hops') return survey.trailLengths();
+  if (!survey.holds(request.path)) return null;
   return { components: survey.namesIn(request.path), margin: survey.margin(request.path) };
 }
 

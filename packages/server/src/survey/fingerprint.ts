@@ -1,7 +1,7 @@
 /** What a survey of a folder depends on, as one short text: as long as it is the same, so is every answer. */
 import { createHash } from 'node:crypto';
-import { readFileSync } from 'node:fs';
 import path from 'node:path';
+import { readRegularFile } from '../ownFiles';
 import { readConfig } from './surveyFolder';
 import { walk } from './walk';
 
@@ -30,7 +30,7 @@ export async function fingerprintOf(root: string, options: FingerprintOptions): 
 
 function textOf(file: string): Buffer | string {
   try {
-    return readFileSync(file);
+    return readRegularFile(file);
   } catch {
     return 'unreadable';
   }

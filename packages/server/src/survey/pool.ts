@@ -2,11 +2,10 @@
  * Reads files to facts, on every processor where there are enough of them. This thread reads too, once everything is handed in: its facts need not be
  * passed between threads, and one parser less has to warm up. Few files are read here alone.
  */
-import { existsSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
-import path from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { TOO_DEEP, readFile, unpack, type FileFacts, type SourceFile } from '@vectura/core';
+import { STACK_MB, builtFile } from './builtFile';
 
 const IN_PLACE = 60;
 const BATCH = 12;
@@ -15,18 +14,11 @@ const BATCH = 12;
  * thread, which has to warm up of its own, made a survey of 2,000 files take a fifth longer.
  */
 const FEWEST_PROCESSORS = 4;
-const STACK_MB = 32;
 
 export interface ReadResult {
   facts: FileFacts;
   /** The facts as text, where they were passed between threads. */
   packed: string | null;
-}
-
-/** Where the built worker lies; beside this file once bundled, in `dist` when run from source. */
-function workerFile(): string {
-  const beside = path.join(__dirname, 'readWorker.cjs');
-  return existsSync(beside) ? beside : path.join(__dirname, '../../dist/readWorker.cjs');
 }
 
 /** Threads that read files as they are handed in; they start at once, so that they warm up while files are fetched. */
@@ -128,7 +120,7 @@ export class ReadPool {
   }
 
   private start(): void {
-    const worker = new Worker(workerFile(), {
+    const worker = new Worker(builtFile('readWorker.cjs'), {
       resourceLimits: { stackSizeMb: STACK_MB, maxYoungGenerationSizeMb: 64 },
     });
     this.workers.push(worker);

@@ -4,7 +4,8 @@ import path from 'node:path';
 import { readFile } from '@vectura/core';
 import { openFacts } from '../store/database';
 import { SqliteFactsCache } from '../store/factsCache';
-import { UnusableInput, emptyMemory, surveyFolder } from './surveyFolder';
+import { emptyMemory, surveyFolder } from './surveyFolder';
+import { UnusableInput } from '../unusable';
 
 let root = '';
 beforeEach(() => {

@@ -1,6 +1,6 @@
 /** One survey of a folder on disk: walk, read what changed, link. Nothing is ever written there. */
 import { createHash } from 'node:crypto';
-import { promises as fs, readFileSync } from 'node:fs';
+import { promises as fs } from 'node:fs';
 import path from 'node:path';
 import {
   Config,
@@ -17,6 +17,8 @@ import {
   type FileFacts,
   type SourceFile,
 } from '@vectura/core';
+import { readRegularFile } from '../ownFiles';
+import { UnusableInput } from '../unusable';
 import { ReadPool } from './pool';
 import { byPath, reasonOf, walk, type Found, type WalkResult } from './walk';
 import { projectName } from './projectName';
@@ -67,9 +69,6 @@ export interface SurveyOptions {
   signal?: AbortSignal;
   name?: string;
 }
-
-/** The folder or the configuration cannot be used; the message says which and why. */
-export class UnusableInput extends Error {}
 
 export async function surveyFolder(root: string, options: SurveyOptions = {}): Promise<Survey> {
   await checkFolder(root);
@@ -130,10 +129,10 @@ export async function readConfig(root: string, file: string | undefined): Promis
   const where = file ?? path.join(root, 'vectura.config.json');
   let text: string;
   try {
-    text = await fs.readFile(where, 'utf8');
+    text = readRegularFile(where).toString();
   } catch (error) {
-    if (file === undefined) return DEFAULT_CONFIG;
-    throw new UnusableInput(`The configuration ${file} could not be read. ${reasonOf(error)}`);
+    if (file === undefined && (error as NodeJS.ErrnoException).code === 'ENOENT') return DEFAULT_CONFIG;
+    throw new UnusableInput(`The configuration ${where} could not be read. ${reasonOf(error)}`);
   }
   let data: unknown;
   try {
@@ -279,7 +278,7 @@ function fetchSources(
 /** Read at once, not in turns with other work: for thousands of small files the turns take longer than the reading. */
 function readSource(root: string, file: Found): SourceFile {
   if (file.bytes > MAX_BYTES) return { path: file.path, text: '', hash: `size-${file.bytes}`, bytes: file.bytes };
-  const buffer = readFileSync(path.join(root, file.path));
+  const buffer = readRegularFile(path.join(root, file.path));
   const hash = createHash('sha256').update(buffer).digest('hex');
   return { path: file.path, text: buffer.toString('utf8').replace(/^\uFEFF/, ''), hash, bytes: buffer.length };
 }
@@ -298,7 +297,7 @@ function unreadable(file: string, reason: string): FileFacts {
 function readConfigs(root: string, found: readonly Found[]): ConfigFile[] {
   return found.flatMap((file): ConfigFile[] => {
     try {
-      return [{ path: file.path, text: readFileSync(path.join(root, file.path), 'utf8') }];
+      return [{ path: file.path, text: readRegularFile(path.join(root, file.path)).toString() }];
     } catch {
       // Gone or closed since it was found: nothing is configured there.
       return [];

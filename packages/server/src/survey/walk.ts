@@ -2,10 +2,11 @@
  * Which files of a folder are sources: a walk that respects `.gitignore` and leaves out what nobody wrote by hand. It looks
  * at once, not in turns with other work: for thousands of small steps the turns take longer than the steps.
  */
-import { closeSync, openSync, readFileSync, readSync, readdirSync, statSync, type Dirent } from 'node:fs';
+import { closeSync, openSync, readSync, readdirSync, statSync, type Dirent } from 'node:fs';
 import path from 'node:path';
 import ignore, { type Ignore } from 'ignore';
 import picomatch from 'picomatch';
+import { readRegularFile } from '../ownFiles';
 import { AUTO_IMPORTS, BUNDLER_CONFIG, familyOf } from '@vectura/core';
 
 export interface Found {
@@ -205,9 +206,9 @@ function isIgnored(relative: string, rules: readonly Rules[]): boolean {
 function readRules(root: string, folder: string): Rules {
   const matcher = ignore();
   try {
-    matcher.add(readFileSync(path.join(root, folder, '.gitignore'), 'utf8'));
+    matcher.add(readRegularFile(path.join(root, folder, '.gitignore')).toString());
   } catch {
-    // An unreadable .gitignore ignores nothing.
+    // One that cannot be read, or is no file, ignores nothing.
   }
   return { folder, matcher };
 }
@@ -249,7 +250,7 @@ function hasComponents(root: string, sources: readonly string[]): boolean {
   if (sources.some((file) => MARKUP_FILE.test(file))) return true;
   for (const file of sources.slice(0, 500)) {
     try {
-      if (MARKUP_TEXT.test(readFileSync(path.join(root, file), 'utf8'))) return true;
+      if (MARKUP_TEXT.test(readRegularFile(path.join(root, file)).toString())) return true;
     } catch {
       // What cannot be read is told of where it is read.
     }

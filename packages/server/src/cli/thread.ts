@@ -1,0 +1,49 @@
+/**
+ * Runs the command line on a thread of its own: one whose stack is large enough for code that is nested deeply, and which leaves
+ * this one free to show how far it is and to be interrupted.
+ */
+import { Worker } from 'node:worker_threads';
+import type { Ora } from 'ora';
+import { STACK_MB, builtFile } from '../survey/builtFile';
+import type { Progress } from '../survey/surveyFolder';
+import { WORDS } from './progress';
+
+export async function runOnThread(argv: readonly string[]): Promise<number> {
+  // A terminal that does not know how wide it is cannot be written over.
+  const hasTerminal = process.stderr.isTTY && process.stderr.columns > 0;
+  const bar = hasTerminal ? (await import('ora')).default({ stream: process.stderr }) : null;
+  const worker = new Worker(builtFile('cliWorker.cjs'), {
+    workerData: { argv, isShown: bar !== null },
+    // The thread cannot see where its answer goes.
+    env: process.stdout.isTTY ? { FORCE_COLOR: '1', ...process.env } : process.env,
+    resourceLimits: { stackSizeMb: STACK_MB, maxOldGenerationSizeMb: 6144, maxYoungGenerationSizeMb: 192 },
+  });
+  worker.on('message', (progress: Progress | null) => show(bar, progress));
+  return new Promise((resolve) => {
+    worker.on('error', (error: NodeJS.ErrnoException) => {
+      bar?.stop();
+      process.stderr.write(
+        error.code === 'ERR_WORKER_OUT_OF_MEMORY'
+          ? 'This took more memory than it may have. Leave out folders by --exclude, or name a part of the project.\n'
+          : `Something went wrong: ${error.stack ?? error.message}\n`,
+      );
+      resolve(3);
+    });
+    worker.on('exit', (code) => {
+      bar?.stop();
+      resolve(code);
+    });
+  });
+}
+
+/** On a terminal, one line that changes; null when there is nothing more to wait for. */
+function show(bar: Ora | null, progress: Progress | null): void {
+  if (!bar) return;
+  if (!progress) {
+    bar.stop();
+    return;
+  }
+  const { phase, done, total } = progress;
+  bar.text = phase === 'reading' ? `${WORDS[phase]} ${done} of ${total} files` : WORDS[phase];
+  if (!bar.isSpinning) bar.start();
+}

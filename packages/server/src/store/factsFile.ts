@@ -1,0 +1,105 @@
+/**
+ * The file in which facts and answers are kept. It saves time and nothing else: where it is broken it is set aside, where it
+ * cannot be used at all everything is read anew, and either is said in one sentence.
+ */
+import { renameSync, rmSync } from 'node:fs';
+import type { DataSource } from 'typeorm';
+import type { FactsCache } from '../survey/surveyFolder';
+import { SqliteAnswers } from './answers';
+import { codeOf, openFacts, UnusableDatabase } from './database';
+import { SqliteFactsCache } from './factsCache';
+
+type Say = (sentence: string) => void;
+
+export class FactsFile implements FactsCache {
+  private cache: SqliteFactsCache | null = null;
+  private answers: SqliteAnswers | null = null;
+
+  private constructor(
+    private readonly file: string,
+    private source: DataSource | null,
+    private readonly say: Say,
+  ) {
+    if (!source) return;
+    this.cache = new SqliteFactsCache(source);
+    this.answers = new SqliteAnswers(source);
+  }
+
+  /** Opens the file; never throws. */
+  static async open(file: string, say: Say): Promise<FactsFile> {
+    try {
+      return new FactsFile(file, await openFacts(file), say);
+    } catch (error) {
+      if (!isBroken(error) || !setAside(file, error, say)) {
+        say(`What was read before could not be looked up in ${file}, so everything is read anew. ${reasonOf(error)}`);
+        return new FactsFile(file, null, say);
+      }
+    }
+    return new FactsFile(file, await openFacts(file).catch(() => null), say);
+  }
+
+  async get(keys: readonly string[]): Promise<Map<string, string>> {
+    return (await this.attempt(() => this.cache?.get(keys))) ?? new Map();
+  }
+
+  put(entries: Parameters<FactsCache['put']>[0]): void {
+    this.cache?.put(entries);
+  }
+
+  /** Writes what was put. */
+  async flush(): Promise<void> {
+    await this.attempt(() => this.cache?.flush());
+  }
+
+  async dropOld(): Promise<void> {
+    await this.attempt(() => this.cache?.dropOld());
+  }
+
+  async answer(key: string): Promise<string | null> {
+    return (await this.attempt(() => this.answers?.get(key))) ?? null;
+  }
+
+  async keepAnswer(key: string, answer: string): Promise<void> {
+    await this.attempt(() => this.answers?.put(key, answer));
+  }
+
+  async close(): Promise<void> {
+    const { source } = this;
+    this.cache = this.answers = this.source = null;
+    await source?.destroy();
+  }
+
+  /** Does something with the file. Should that fail, it is not used any more. */
+  private async attempt<V>(work: () => Promise<V> | undefined): Promise<V | null> {
+    try {
+      return (await work()) ?? null;
+    } catch (error) {
+      await this.close().catch(() => undefined);
+      if (!isBroken(error) || !setAside(this.file, error, this.say))
+        this.say(`${this.file} could not be used any further, so files are read anew. ${reasonOf(error)}`);
+      return null;
+    }
+  }
+}
+
+/** Whether it is the file that is wrong, and not where it lies or who uses it. */
+function isBroken(error: unknown): boolean {
+  return error instanceof UnusableDatabase || /^(SQLITE_NOTADB|SQLITE_CORRUPT|SQLITE_ERROR)/.test(codeOf(error));
+}
+
+/** Moves the file away. False where that is not possible. */
+function setAside(file: string, error: unknown, say: Say): boolean {
+  const aside = `${file}.set-aside`;
+  try {
+    renameSync(file, aside);
+    for (const beside of ['-wal', '-shm']) rmSync(`${file}${beside}`, { force: true });
+  } catch {
+    return false;
+  }
+  say(`${file} was of no use and is now ${aside}; everything is read anew. ${reasonOf(error)}`);
+  return true;
+}
+
+function reasonOf(error: unknown): string {
+  return error instanceof Error ? error.message : String(error);
+}
