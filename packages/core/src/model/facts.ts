@@ -432,6 +432,8 @@ export interface FileFacts {
   lines: number;
   hash: string;
   problems: Problem[];
+  /** Set where a script or the markup could not be read at all, so that facts are missing. */
+  broken?: true;
   places: Place[];
   flows: Flow[];
   functions: FunctionFact[];
@@ -476,4 +478,4 @@ export interface FileFacts {
 }
 
 /** Raised whenever the shape or meaning of facts changes, so that cached ones are read anew. */
-export const FACTS_VERSION = 38;
+export const FACTS_VERSION = 39;

@@ -60,6 +60,7 @@ function unread(source: SourceFile, family: Family, error: unknown): FileFacts {
   const { facts } = new FactsBuilder(source.path, family, source.text, source.hash, source.bytes);
   const reason = error instanceof RangeError ? TOO_DEEP : `It could not be read. ${reasonOf(error)}`;
   facts.problems.push({ severity: 'error', message: reason, line: 1, column: 1 });
+  facts.broken = true;
   return facts;
 }
 

@@ -1,4 +1,5 @@
-import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { execFileSync } from 'node:child_process';
+import { mkdirSync, mkdtempSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { readFile } from '@vectura/core';
@@ -90,7 +91,6 @@ test('edit after edit, with files that come and go between, each survey equals o
           `import { Gauge } from './Gauge';\nexport const Tray = ({ scale }) => <Gauge value={scale} />;`,
         ),
     ],
-    ['it breaks', () => write('Gauge.jsx', 'export const Gauge = ({ value }) => <i>{value</i>;')],
     ['it goes', () => rmSync(path.join(root, 'Gauge.jsx'))],
     ['a rule is switched off', () => write('vectura.config.json', '{ "rules": { "unresolved": { "level": "off" } } }')],
     [
@@ -182,4 +182,36 @@ test('more files than one thread reads alone, one of them too deep for it, are a
   const { components, files } = (await surveyFolder(root)).document();
   expect(components).toHaveLength(83);
   expect(files.flatMap((file) => file.problems)).toEqual([]);
+});
+
+test('a file that is being typed is taken for what it was, until it can be read again', async () => {
+  const memory = emptyMemory();
+  const tray = path.join(root, 'Tray.jsx');
+  const ask = async (text: string): Promise<{ readers: string[]; problems: string[] }> => {
+    writeFileSync(tray, text);
+    const survey = await surveyFolder(root, { memory });
+    const document = survey.document();
+    return {
+      readers: survey.trail('Tray.units').readers.map(({ component }) => component ?? ''),
+      problems: document.files.flatMap((file) => file.problems.map(({ message }) => message)),
+    };
+  };
+  const before = await ask(`export const Tray = ({ units }) => <b>{units}</b>;`);
+  expect(before).toEqual({ readers: ['Tray'], problems: [] });
+  for (const half of [`export const Tray = ({ units }) => <b>{units}</`, `export const Tray = ({ units }) => <b>{`])
+    expect(await ask(half)).toEqual({
+      readers: ['Tray'],
+      problems: [expect.stringContaining('it is taken for what it was before')],
+    });
+  expect((await ask(`export const Tray = ({ units, on }) => <b>{on}</b>;`)).readers).toEqual([]);
+  expect((await ask(`export const Tray = ({ units }) => <b>{units}</b>;`)).problems).toEqual([]);
+});
+
+test('a pipe, a device or a loop of links in the place of a file that is looked for ends nothing', async () => {
+  execFileSync('mkfifo', [path.join(root, '.gitignore')]);
+  symlinkSync('/dev/zero', path.join(root, 'package.json'));
+  symlinkSync('loop.jsx', path.join(root, 'loop.jsx'));
+  expect((await surveyFolder(root)).document().components).toHaveLength(2);
+  execFileSync('mkfifo', [path.join(root, 'vectura.config.json')]);
+  await expect(surveyFolder(root)).rejects.toThrow('vectura.config.json is not a file');
 });

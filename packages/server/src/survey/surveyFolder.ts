@@ -46,9 +46,18 @@ export interface FactsEntry {
 /** How many files are fetched at a time. */
 const SLICE = 60;
 
+interface KnownFile {
+  bytes: number;
+  modified: number;
+  vue: 2 | 3 | undefined;
+  facts: FileFacts;
+  /** What it said when it could last be read. */
+  good: FileFacts | null;
+}
+
 /** What a survey remembers for the next one of the same folder. */
 export interface Memory {
-  files: Map<string, { bytes: number; modified: number; vue: 2 | 3 | undefined; facts: FileFacts }>;
+  files: Map<string, KnownFile>;
   last: { survey: Survey; frame: string } | null;
   /** Which files in folders of output were imported, in the order they were looked for, and by which imports that was told. */
   imported: { told: string; paths: ReadonlySet<string> }[];
@@ -97,7 +106,9 @@ export async function surveyFolder(root: string, options: SurveyOptions = {}): P
       for (const file of changed) {
         const entry = memory.files.get(file.path);
         const known = before.get(file.path);
-        if (entry && known) entry.facts = known;
+        if (!entry || !known) continue;
+        if (entry.good === file) entry.good = known;
+        entry.facts = known;
       }
       memory.last.survey.accept(config);
       return memory.last.survey;
@@ -243,18 +254,25 @@ async function readFacts(
   cache?.put(fresh);
   if (memory) {
     for (const file of sources) {
-      const known = facts.get(file.path);
-      if (known)
-        memory.files.set(file.path, {
-          bytes: file.bytes,
-          modified: file.modified,
-          vue: vueOf(file.path),
-          facts: known,
-        });
+      const read = facts.get(file.path);
+      if (!read) continue;
+      const good = read.broken ? (memory.files.get(file.path)?.good ?? null) : read;
+      const kept = read.broken && good ? asBefore(good, read) : read;
+      facts.set(file.path, kept);
+      const { bytes, modified } = file;
+      memory.files.set(file.path, { bytes, modified, vue: vueOf(file.path), facts: kept, good });
     }
   }
   return sources.flatMap((file) => facts.get(file.path) ?? []);
 }
+
+/** A file that cannot be read at the moment, as it is while somebody types: it is taken for what it was, and what is wrong with it is told. */
+function asBefore(good: FileFacts, { bytes, lines, hash, problems }: FileFacts): FileFacts {
+  const told = problems.map((problem) => ({ ...problem, message: `${problem.message} ${AS_BEFORE}` }));
+  return { ...good, bytes, lines, hash, problems: told };
+}
+
+const AS_BEFORE = 'Until the file can be read again, it is taken for what it was before.';
 
 /** The texts of some files; what cannot be read becomes a problem at once. */
 function fetchSources(

@@ -1,7 +1,7 @@
 /** The reader for React source: one file's text to its facts. */
 import type { FileFacts } from '../../model/facts';
 import { FactsBuilder } from '../script/builder';
-import { TOO_DEEP, parseScript, readModule } from '../script/module';
+import { TOO_DEEP, readTree, readModule } from '../script/module';
 import { ScriptReader, type Dialect } from '../script/reader';
 import { readReactCall } from './apis';
 import { assignState, assignsState, readClassComponent } from './classes';
@@ -43,8 +43,7 @@ export interface SourceFile {
 
 export function readReact(source: SourceFile): FileFacts {
   const b = new FactsBuilder(source.path, 'react', source.text, source.hash, source.bytes);
-  const { ast, problems } = parseScript(source.path, source.text);
-  b.facts.problems.push(...problems);
+  const ast = readTree(b, source.path, source.text);
   if (!ast) return b.facts;
   try {
     readModule(new ScriptReader(b, react, source.text), ast);
@@ -52,6 +51,7 @@ export function readReact(source: SourceFile): FileFacts {
     if (!(error instanceof RangeError)) throw error;
     const empty = new FactsBuilder(source.path, 'react', source.text, source.hash, source.bytes);
     empty.facts.problems.push({ severity: 'error', message: TOO_DEEP, line: 1, column: 1 });
+    empty.facts.broken = true;
     return empty.facts;
   }
   return b.facts;

@@ -3,7 +3,9 @@ import { parse, type ParserPlugin } from '@babel/parser';
 import type * as t from '@babel/types';
 import type { Problem } from '../../model/documents';
 import type { TypeImportFact } from '../../model/facts';
+import type { FactsBuilder } from './builder';
 import { declareBlock, declareVars } from './declare';
+import { mendTree } from './mend';
 import { settleAsked } from './guards';
 import type { ScriptReader } from './reader';
 import { declareImports, readStatements } from './statements';
@@ -35,10 +37,24 @@ export function parseScript(
       ...(from ? { startLine: from.line, startColumn: from.column, startIndex: from.index } : {}),
     });
     const problems = (ast.errors ?? []).map((error) => problemOf(error));
+    if (problems.length > 0) mendTree(ast);
     return { ast, problems };
   } catch (error) {
     return { ast: null, problems: [problemOf(error)] };
   }
+}
+
+/** The tree of one of a file's scripts; what is wrong with it is told of the file. */
+export function readTree(
+  { facts }: FactsBuilder,
+  path: string,
+  text: string,
+  from?: { line: number; column: number; index: number },
+): t.File | null {
+  const { ast, problems } = parseScript(path, text, from);
+  facts.problems.push(...problems);
+  if (!ast) facts.broken = true;
+  return ast;
 }
 
 /** What is said of a file that took more stack than there is; with more, it may be read. */
@@ -46,6 +62,9 @@ export const TOO_DEEP = 'Nested too deeply to be read.';
 
 function problemOf(error: unknown): Problem {
   if (error instanceof RangeError) return { severity: 'error', message: TOO_DEEP, line: 1, column: 1 };
+  // What a parser says of itself helps nobody.
+  if (error instanceof TypeError)
+    return { severity: 'error', message: 'The script could not be read.', line: 1, column: 1 };
   const loc = (error as { loc?: { line: number; column: number } }).loc;
   const message = error instanceof Error ? error.message.replace(/\s*\(\d+:\d+\)\s*$/, '') : String(error);
   return { severity: 'error', message, line: loc?.line ?? 1, column: (loc?.column ?? 0) + 1 };

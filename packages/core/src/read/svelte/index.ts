@@ -9,7 +9,7 @@ import type { SourceFile } from '../react';
 import { settleAsked } from '../script/guards';
 import { FactsBuilder } from '../script/builder';
 import { declareBlock, declareVars } from '../script/declare';
-import { noteConstants, parseScript, readModule, TOO_DEEP, typeImports } from '../script/module';
+import { noteConstants, readTree, readModule, TOO_DEEP, typeImports } from '../script/module';
 import { ScriptReader } from '../script/reader';
 import { Scope } from '../script/scope';
 import { declareImports, readStatements } from '../script/statements';
@@ -21,6 +21,7 @@ import { prefixed, svelteDialect } from './dialect';
 import type { SvelteFile } from './file';
 import { MUTATING_METHODS } from '../script/methods';
 import { readInstance } from './instance';
+import { blocksOf, withoutBlocks } from '../singleFile/blocks';
 import { positions } from './positions';
 import { visitAll, type Root, type Script } from './syntax';
 import { readMarkupOf } from './template';
@@ -38,8 +39,7 @@ export function readSvelte(source: SourceFile): FileFacts {
   r.missing = prefixed(r, file);
   if (isComponent) readComponent(r, file, source);
   else {
-    const { ast, problems } = parseScript(source.path, source.text);
-    b.facts.problems.push(...problems);
+    const ast = readTree(b, source.path, source.text);
     if (ast) readModule(r, ast);
   }
   return b.facts;
@@ -53,7 +53,7 @@ function readComponent(r: ScriptReader, file: SvelteFile, source: SourceFile): v
   r.component = component;
   const names = mentioned(root);
   file.runes = root.options?.runes ?? RUNES.some((rune) => names.named.has(rune));
-  const typed = /<script[^>]*lang=["'](ts|typescript)/.test(source.text);
+  const typed = blocksOf(source.text, 'script').some(({ attributes }) => /lang=["'](ts|typescript)/.test(attributes));
   const shared = root.module ? programOf(r, source, root.module, typed) : [];
   const own = root.instance ? programOf(r, source, root.instance, typed) : [];
   for (const body of [shared, own]) {
@@ -76,29 +76,23 @@ function readComponent(r: ScriptReader, file: SvelteFile, source: SourceFile): v
   noteScript(r, own, r.going);
 }
 
-/** The compiler's tree; where it gives none, what it says becomes a problem. */
+/**
+ * The compiler's tree. Where it refuses the text, what it says becomes a problem, and it is asked again to go on as well as it can;
+ * where that fails too, the scripts are left.
+ */
 function parsed(r: ScriptReader, source: SourceFile): Root | null {
+  // Styles carry no data, and are written in many languages: they are left out, lines kept.
+  const text = withoutBlocks(source.text, 'style');
   try {
-    // Styles carry no data, and are written in many languages: they are left out, lines kept.
-    const text = source.text.replace(/<style[^>]*>[\s\S]*?<\/style>/g, (style) => style.replace(/[^\n]/g, ' '));
-    const root = parseComponent(text, { modern: true, loose: true, filename: source.path }) as unknown as Root;
-    noteUnclosed(r, text, source.path);
-    return root;
+    return parseComponent(text, { modern: true, filename: source.path }) as unknown as Root;
   } catch (error) {
     noteProblem(r, error);
-    return scriptsOnly(source.text);
   }
-}
-
-/** What is left open is closed where its parent is, to read on; that it is open is said all the same. */
-function noteUnclosed(r: ScriptReader, text: string, path: string): void {
-  const markup = text.replace(/<script[^>]*>[\s\S]*?<\/script>/g, '');
-  const count = (what: RegExp): number => markup.match(what)?.length ?? 0;
-  if (count(/\{#(if|each|await|key|snippet)\b/g) === count(/\{\/(if|each|await|key|snippet)\b/g)) return;
   try {
-    parseComponent(text, { modern: true, filename: path });
-  } catch (error) {
-    noteProblem(r, error);
+    return parseComponent(text, { modern: true, loose: true, filename: source.path }) as unknown as Root;
+  } catch {
+    r.b.facts.broken = true;
+    return scriptsOnly(text);
   }
 }
 
@@ -120,14 +114,12 @@ function messageOf(error: unknown): string {
 /** A component whose markup cannot be read still has scripts. */
 function scriptsOnly(text: string): Root {
   const root: Root = { fragment: { nodes: [] } };
-  for (const match of text.matchAll(/<script([^>]*)>([\s\S]*?)<\/script>/g)) {
-    const [whole, attributes = '', content = ''] = match;
-    const start = match.index + whole.indexOf('>') + 1;
+  for (const { start, end, attributes, from, to } of blocksOf(text, 'script')) {
     const script: Script = {
       type: 'Script',
-      start: match.index,
-      end: match.index + whole.length,
-      content: { type: 'Program', start, end: start + content.length },
+      start,
+      end,
+      content: { type: 'Program', start: from, end: to },
     };
     if (/\bmodule\b/.test(attributes)) root.module = script;
     else root.instance = script;
@@ -191,11 +183,10 @@ function mentioned(root: Root): Mentioned {
 function programOf(r: ScriptReader, source: SourceFile, script: Script, typed: boolean): t.Statement[] {
   const { start, end } = script.content;
   const at = positions(source.text)(start);
-  const { ast, problems } = parseScript(`${source.path}.${typed ? 'ts' : 'js'}`, source.text.slice(start, end), {
+  const ast = readTree(r.b, `${source.path}.${typed ? 'ts' : 'js'}`, source.text.slice(start, end), {
     line: at.line,
     column: at.column - 1,
     index: start,
   });
-  r.b.facts.problems.push(...problems);
   return ast?.program.body ?? [];
 }

@@ -1,7 +1,8 @@
 /** The expressions of a component's markup: cut out of its text, parsed, and read with positions of the whole file. */
-import { parse, parseExpression } from '@babel/parser';
+import { parse } from '@babel/parser';
 import type * as t from '@babel/types';
 import type { PlaceId, Spot } from '../../model/facts';
+import { parseLoosely } from '../script/expression';
 import { declarePattern } from '../script/declare';
 import { value } from '../script/expressions';
 import { bind } from '../script/patterns';
@@ -49,13 +50,7 @@ export class MarkupText {
   }
 
   protected expression(text: string, start: number): t.Expression | null {
-    try {
-      return parseExpression(text, { ...this.options(start), errorRecovery: true });
-    } catch {
-      const { line, column } = this.at(Math.max(0, start));
-      this.r.b.facts.problems.push({ severity: 'warning', message: `“${text}” could not be read.`, line, column });
-      return null;
-    }
+    return parseLoosely(text, this.options(start), this.at(Math.max(0, start)), this.r.b.facts.problems);
   }
 
   protected statement(text: string, start: number): t.Statement[] {

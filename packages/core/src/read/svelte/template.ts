@@ -296,8 +296,9 @@ class Markup extends MarkupText {
     const [, set] = expression.type === 'SequenceExpression' ? (expression.expressions ?? []) : [];
     if (set) return this.value(set);
     const text = this.source.text.slice(expression.start, expression.end);
-    const prefix = '($event) => { ';
-    const node = this.expression(`${prefix}${text} = $event }`, expression.start - prefix.length);
+    // In brackets, as what is set may be said to be of a type.
+    const prefix = '($event) => { (';
+    const node = this.expression(`${prefix}${text}) = $event }`, expression.start - prefix.length);
     return node ? value(this.r, node) : null;
   }
 

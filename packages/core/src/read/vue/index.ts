@@ -2,18 +2,19 @@
  * The reader for single-file components: the family's own compiler takes the file apart, scripts and the expressions of the
  * template are read by the shared script reader. The whole component is one function, as every run of it has state of its own.
  */
-import { parse as parseComponent, type SFCScriptBlock } from '@vue/compiler-sfc';
+import { parse as parseComponent, type SFCDescriptor, type SFCScriptBlock } from '@vue/compiler-sfc';
 import type * as t from '@babel/types';
 import type { FileFacts } from '../../model/facts';
 import { FactsBuilder } from '../script/builder';
 import { settleAsked } from '../script/guards';
-import { noteConstants, parseScript } from '../script/module';
+import { TOO_DEEP, noteConstants, readTree } from '../script/module';
 import { declareBlock, declareVars } from '../script/declare';
 import { ScriptReader } from '../script/reader';
 import { Scope } from '../script/scope';
 import { declareImports, readStatements } from '../script/statements';
 import { declaredTypes } from '../script/types';
 import type { SourceFile } from '../react';
+import { onlyBlocks } from '../singleFile/blocks';
 import { addComponent, type SingleFileComponent } from '../singleFile/component';
 import { settleRuns } from '../singleFile/runs';
 import { vue } from './dialect';
@@ -22,11 +23,7 @@ import { readTemplate } from './template';
 
 export function readVue(source: SourceFile): FileFacts {
   const b = new FactsBuilder(source.path, 'vue', source.text, source.hash, source.bytes);
-  const { descriptor, errors } = parseComponent(source.text, { sourceMap: false, filename: source.path });
-  for (const error of errors) {
-    const at = 'loc' in error ? error.loc?.start : undefined;
-    b.facts.problems.push({ severity: 'error', message: error.message, line: at?.line ?? 1, column: at?.column ?? 1 });
-  }
+  const descriptor = descriptorOf(b.facts, source);
   if (!descriptor.template && !descriptor.script && !descriptor.scriptSetup) return b.facts;
   const r = new ScriptReader(b, vue, source.text);
   r.vue = source.vue ?? 3;
@@ -74,6 +71,24 @@ export function readVue(source: SourceFile): FileFacts {
   return b.facts;
 }
 
+/** The parts of the file; what the compiler says of it becomes problems. Where it fails over the template, the scripts are left. */
+function descriptorOf(facts: FileFacts, { text, path }: SourceFile): SFCDescriptor {
+  const options = { sourceMap: false, filename: path };
+  try {
+    const { descriptor, errors } = parseComponent(text, options);
+    for (const error of errors) {
+      const at = 'loc' in error ? error.loc?.start : undefined;
+      facts.problems.push({ severity: 'error', message: error.message, line: at?.line ?? 1, column: at?.column ?? 1 });
+    }
+    return descriptor;
+  } catch (error) {
+    const message = error instanceof RangeError ? TOO_DEEP : 'The template could not be read.';
+    facts.problems.push({ severity: 'error', message, line: 1, column: 1 });
+    facts.broken = true;
+    return parseComponent(onlyBlocks(text, 'script'), options).descriptor;
+  }
+}
+
 /** Runs `read` inside the component's own function, keeping the names its script declares. */
 function within(r: ScriptReader, component: SingleFileComponent, read: () => void): void {
   const before = { fn: r.fn, self: r.self };
@@ -88,12 +103,8 @@ function within(r: ScriptReader, component: SingleFileComponent, read: () => voi
 function programOf(r: ScriptReader, source: SourceFile, block: SFCScriptBlock): t.Statement[] {
   const { start } = block.loc;
   const path = `${source.path}.${block.lang === 'ts' || block.lang === 'tsx' ? block.lang : 'js'}`;
-  const { ast, problems } = parseScript(path, block.content, {
-    line: start.line,
-    column: start.column - 1,
-    index: start.offset,
-  });
-  r.b.facts.problems.push(...problems);
+  const at = { line: start.line, column: start.column - 1, index: start.offset };
+  const ast = readTree(r.b, path, block.content, at);
   return ast?.program.body ?? [];
 }
 

@@ -3,7 +3,7 @@ import type * as t from '@babel/types';
 import type { FileFacts, PlaceId } from '../../model/facts';
 import type { SourceFile } from '../react';
 import { FactsBuilder, spotOf } from '../script/builder';
-import { parseScript, readModule } from '../script/module';
+import { readTree, readModule } from '../script/module';
 import { nameFromPath } from '../script/names';
 import { fieldOf } from '../script/patterns';
 import { ScriptReader } from '../script/reader';
@@ -20,8 +20,7 @@ export function isVueScript(text: string): boolean {
 
 export function readVueScript(source: SourceFile): FileFacts {
   const b = new FactsBuilder(source.path, 'vue', source.text, source.hash, source.bytes);
-  const { ast, problems } = parseScript(source.path, source.text);
-  b.facts.problems.push(...problems);
+  const ast = readTree(b, source.path, source.text);
   const r = new ScriptReader(b, vue, source.text);
   r.vue = source.vue ?? 3;
   if (ast) readModule(r, ast);

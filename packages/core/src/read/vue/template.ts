@@ -430,7 +430,7 @@ class Template extends TemplateText {
   /** The function that changes what is bound both ways. */
   private change(expression: Expression): PlaceId {
     return (
-      this.functionAround(`($event) => { ${expression.content} = $event }`, expression, '($event) => { '.length) ??
+      this.functionAround(`($event) => { (${expression.content}) = $event }`, expression, '($event) => { ('.length) ??
       this.r.global('$event', spotAt(expression.loc))
     );
   }

@@ -1,7 +1,8 @@
 /** The expressions of a template: parsed, and read with the names of the instance at hand. */
-import { parseExpression } from '@babel/parser';
+import type { ParserOptions } from '@babel/parser';
 import type * as t from '@babel/types';
 import type { PlaceId, Spot } from '../../model/facts';
+import { parseLoosely } from '../script/expression';
 import { declarePattern } from '../script/declare';
 import { value } from '../script/expressions';
 import { bind } from '../script/patterns';
@@ -82,23 +83,13 @@ export class TemplateText {
   }
 
   protected parse(text: string, loc: Location): t.Expression | null {
-    try {
-      return parseExpression(text, {
-        plugins: this.typed ? ['typescript'] : [],
-        startLine: loc.start.line,
-        startColumn: loc.start.column - 1,
-        startIndex: Math.max(0, loc.start.offset),
-        errorRecovery: true,
-      });
-    } catch {
-      this.r.b.facts.problems.push({
-        severity: 'warning',
-        message: `“${text}” could not be read.`,
-        line: loc.start.line,
-        column: loc.start.column,
-      });
-      return null;
-    }
+    const options: ParserOptions = {
+      plugins: this.typed ? ['typescript'] : [],
+      startLine: loc.start.line,
+      startColumn: loc.start.column - 1,
+      startIndex: Math.max(0, loc.start.offset),
+    };
+    return parseLoosely(text, options, loc.start, this.r.b.facts.problems);
   }
 }
 

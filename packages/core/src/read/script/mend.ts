@@ -1,0 +1,40 @@
+/**
+ * A parser that goes on after an error leaves parts out that its own description of the tree says are there: an argument
+ * (`go(, 1)`), the name of an interface. They are filled in, so that nothing that reads the tree has to expect it.
+ */
+import type * as t from '@babel/types';
+
+/** Kinds of nodes that have a name in every program that can be run. */
+const NAMED = new Set([
+  'TSInterfaceDeclaration',
+  'TSTypeAliasDeclaration',
+  'TSEnumDeclaration',
+  'TSModuleDeclaration',
+  'InterfaceDeclaration',
+  'TypeAlias',
+  'OpaqueType',
+  'DeclareClass',
+  'DeclareFunction',
+  'DeclareVariable',
+]);
+
+type Loose = Record<string, unknown> & { type?: unknown };
+
+/** Fills in what is missing anywhere in a tree, in place. */
+export function mendTree(root: t.Node): void {
+  const left: unknown[] = [root];
+  for (let one = left.pop(); one !== undefined; one = left.pop()) {
+    if (typeof one !== 'object' || one === null) continue;
+    const node = one as Loose;
+    if (typeof node.type === 'string') {
+      if (Array.isArray(node.arguments)) node.arguments = node.arguments.filter((part) => part !== null);
+      if (NAMED.has(node.type) && !node.id) node.id = nameless(node);
+    }
+    for (const [name, part] of Object.entries(node))
+      if (typeof part === 'object' && part !== null && name !== 'loc' && name !== 'errors') left.push(part);
+  }
+}
+
+function nameless({ loc, start }: Loose): Loose {
+  return { type: 'Identifier', name: '', loc, start, end: start };
+}
