@@ -43,7 +43,8 @@ function describeProps(r: ScriptReader, fact: FunctionFact): void {
   fact.props = [];
   fact.takesRest = false;
   if (first === undefined) return;
-  const { places, flows } = r.b.facts;
+  const { places } = r.b.facts;
+  const { flows, uses, calls } = r.b.within(fact);
   const holders = new Set<PlaceId>([first, ...(r.propsHolders.get(first) ?? [])]);
   const props = new Map<string, PropFact>();
   // Aliases of the props object come after it, so one pass in order of the flows finds them.
@@ -64,8 +65,8 @@ function describeProps(r: ScriptReader, fact: FunctionFact): void {
       });
     } else if (!(flow.from === first && flow.op === 'put' && places[flow.to]?.name === 'this')) fact.takesRest = true;
   }
-  for (const use of r.b.facts.uses) if (holders.has(use.place)) fact.takesRest = true;
-  for (const call of r.b.facts.calls)
+  for (const use of uses) if (holders.has(use.place)) fact.takesRest = true;
+  for (const call of calls)
     if (call.args.some((arg) => arg !== null && holders.has(arg))) fact.takesRest = true;
   addTyped(r, fact, props);
   fact.props = [...props.values()];

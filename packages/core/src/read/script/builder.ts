@@ -25,8 +25,19 @@ export function spotOf(node: Node | null | undefined): Spot {
   return { line: start.line, column: start.column + 1, length };
 }
 
+const NOTHING = { flows: 0, uses: 0, calls: 0 };
+
+/** How long the lists of facts are that everything in a function adds to. */
+interface Lengths {
+  flows: number;
+  uses: number;
+  calls: number;
+}
+
 export class FactsBuilder {
   readonly facts: FileFacts;
+  /** Between which lengths each function was read; it has no end as long as it is being read, nor where it is a class. */
+  private readonly spans = new Map<FunctionFact, { begin: Lengths; end: Lengths | null }>();
   private readonly parts = new Map<string, PlaceId>();
 
   constructor(path: string, family: Family, text: string, hash: string, bytes: number) {
@@ -129,9 +140,32 @@ export class FactsBuilder {
       endLine,
     };
     this.facts.functions.push(fact);
+    this.spans.set(fact, { begin: this.lengths(), end: null });
     this.place('function', name, owner, at);
     this.place('result', name, id, at);
     return id;
+  }
+
+  /** A function has been read. */
+  endSpan(fact: FunctionFact): void {
+    const span = this.spans.get(fact);
+    if (span) span.end = this.lengths();
+  }
+
+  /** What was told while a function was read: all that can be about its parameters. */
+  within(fact: FunctionFact): Pick<FileFacts, 'flows' | 'uses' | 'calls'> {
+    const { flows, uses, calls } = this.facts;
+    const { begin, end } = this.spans.get(fact) ?? { begin: NOTHING, end: null };
+    return {
+      flows: flows.slice(begin.flows, end?.flows),
+      uses: uses.slice(begin.uses, end?.uses),
+      calls: calls.slice(begin.calls, end?.calls),
+    };
+  }
+
+  private lengths(): Lengths {
+    const { flows, uses, calls } = this.facts;
+    return { flows: flows.length, uses: uses.length, calls: calls.length };
   }
 
   fn(id: FunctionId): FunctionFact {

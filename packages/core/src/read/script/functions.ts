@@ -66,6 +66,7 @@ export function readFunction(
   r.fragment = before.fragment;
   r.repeat = before.repeat;
   r.seen = before.seen;
+  r.b.endSpan(fact);
   r.dialect.settle(r, fact, seen);
   r.dialect.functionRead(r, node, fact.self, name);
   // What an inner function renders counts for the one around it, unless the inner one is a component itself.
