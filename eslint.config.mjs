@@ -1,6 +1,7 @@
 import js from '@eslint/js';
 import globals from 'globals';
 import hooks from 'eslint-plugin-react-hooks';
+import regexp from 'eslint-plugin-regexp';
 import ts from 'typescript-eslint';
 
 export default ts.config(
@@ -16,6 +17,16 @@ export default ts.config(
       '@typescript-eslint/no-invalid-void-type': ['error', { allowInGenericTypeArguments: true }],
       eqeqeq: ['error', 'always', { null: 'ignore' }],
       'prefer-const': 'error',
+    },
+  },
+  {
+    // Patterns are matched against what other people wrote: none may take more than linear time.
+    files: ['packages/*/src/**/*.{ts,tsx}'],
+    ignores: ['**/*.test.ts', '**/testing/**'],
+    plugins: { regexp },
+    rules: {
+      'regexp/no-super-linear-backtracking': ['error', { report: 'potential' }],
+      'regexp/no-super-linear-move': ['error', { report: 'potential', ignoreSticky: false }],
     },
   },
   {

@@ -85,7 +85,7 @@ function isBelow(path: string, folder: string): boolean {
 /** `const useSoil: typeof import('./src/soil')['useSoil']`, also of components. */
 function declaredIn({ path, text }: ConfigFile): Scope {
   const names = new Map<string, AutoImport>();
-  const written = /([\w$]+)['"]?\s*:\s*typeof import\(['"]([^'"]+)['"]\)(?:\[['"]([\w$]+)['"]\]|\.([\w$]+))/g;
+  const written = /(?<![\w$])([\w$]+)['"]?\s*:\s*typeof import\(['"]([^'"]+)['"]\)(?:\[['"]([\w$]+)['"]\]|\.([\w$]+))/g;
   for (const [, name = '', source = '', quoted, dotted] of text.matchAll(written))
     if (!names.has(name)) names.set(name, { from: path, source, imported: quoted ?? dotted ?? 'default' });
   return { folder: folderOf(path).replace(ASIDE, ''), names };

@@ -72,7 +72,7 @@ export class Modules {
   }
 
   private find(folder: string, specifier: string, variants: readonly string[]): Resolution {
-    const bare = specifier.replace(/\?.*$/, '');
+    const [bare = ''] = specifier.split('?');
     if (/^\.{0,2}\//.test(specifier) || specifier === '.' || specifier === '..') {
       const path = specifier.startsWith('/') ? normalise(bare.slice(1)) : normalise(`${folder}/${bare}`);
       const file = path === null ? undefined : this.candidate(path, variants);

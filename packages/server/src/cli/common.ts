@@ -2,13 +2,14 @@
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { isMainThread, workerData } from 'node:worker_threads';
 import type { Survey } from '@vectura/core';
 import { cacheFile } from '../paths';
 import type { FactsFile } from '../store/factsFile';
 import { fingerprintOf } from '../survey/fingerprint';
 import { surveyFolder, type FactsCache } from '../survey/surveyFolder';
+import { Beacon } from '../survey/watch';
 import { jsonPieces } from '../json';
+import { cliData } from './data';
 import { ProgressLines } from './progress';
 
 export interface CommonOptions {
@@ -72,22 +73,20 @@ async function withFacts<V>(work: (facts: FactsFile) => Promise<V>): Promise<V> 
 }
 
 async function surveyWith(dir: string, options: CommonOptions, cache: FactsCache): Promise<Survey> {
-  const progress = options.quiet ? null : new ProgressLines(isShown);
+  const progress = options.quiet ? null : new ProgressLines(cliData?.isShown ?? false);
   try {
     return await surveyFolder(path.resolve(dir), {
       include: options.include ?? [],
       exclude: options.exclude ?? [],
       ...(options.config === undefined ? {} : { config: options.config }),
       cache,
+      ...(cliData ? { beacon: new Beacon(cliData.beacon), tooLong: new Set(cliData.tooLong) } : {}),
       ...(progress ? { onProgress: (p) => progress.show(p) } : {}),
     });
   } finally {
     progress?.end();
   }
 }
-
-/** Whether a terminal shows how far a survey is; the thread that started this one says so. */
-const isShown = !isMainThread && (workerData as { isShown?: boolean } | null)?.isShown === true;
 
 /** Prints text in which names from a project stand: whatever would steer a terminal is shown as a sign of its own. */
 export function print(text: string): void {

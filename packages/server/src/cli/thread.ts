@@ -6,20 +6,32 @@ import { Worker } from 'node:worker_threads';
 import type { Ora } from 'ora';
 import { STACK_MB, builtFile } from '../survey/builtFile';
 import type { Progress } from '../survey/surveyFolder';
+import { Beacon, watch } from '../survey/watch';
+import type { CliData } from './data';
 import { WORDS } from './progress';
 
 export async function runOnThread(argv: readonly string[]): Promise<number> {
   // A terminal that does not know how wide it is cannot be written over.
   const hasTerminal = process.stderr.isTTY && process.stderr.columns > 0;
   const bar = hasTerminal ? (await import('ora')).default({ stream: process.stderr }) : null;
+  return runWithout(argv, new Set(), bar);
+}
+
+/** Runs the command; where a file takes too long to read, once more without it. */
+function runWithout(argv: readonly string[], tooLong: ReadonlySet<string>, bar: Ora | null): Promise<number> {
+  const beacon = new Beacon();
   const worker = new Worker(builtFile('cliWorker.cjs'), {
-    workerData: { argv, isShown: bar !== null },
+    workerData: { argv, isShown: bar !== null, beacon: beacon.shared, tooLong: [...tooLong] } satisfies CliData,
     // The thread cannot see where its answer goes.
     env: process.stdout.isTTY ? { FORCE_COLOR: '1', ...process.env } : process.env,
     resourceLimits: { stackSizeMb: STACK_MB, maxOldGenerationSizeMb: 6144, maxYoungGenerationSizeMb: 192 },
   });
   worker.on('message', (progress: Progress | null) => show(bar, progress));
   return new Promise((resolve) => {
+    const end = watch(beacon, (file) => {
+      worker.removeAllListeners('exit');
+      void worker.terminate().then(() => resolve(runWithout(argv, new Set([...tooLong, file]), bar)));
+    });
     worker.on('error', (error: NodeJS.ErrnoException) => {
       bar?.stop();
       process.stderr.write(
@@ -30,6 +42,7 @@ export async function runOnThread(argv: readonly string[]): Promise<number> {
       resolve(3);
     });
     worker.on('exit', (code) => {
+      end();
       bar?.stop();
       resolve(code);
     });

@@ -1,8 +1,7 @@
 /** The thread that a command runs on. */
-import { workerData } from 'node:worker_threads';
 import { main } from '.';
+import { cliData } from './data';
 
-const { argv } = workerData as { argv: string[] };
-void main(argv).then((code) => {
+void main(cliData?.argv ?? []).then((code) => {
   process.exitCode = code;
 });

@@ -1,7 +1,9 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import type { FlowDocument } from '@vectura/core';
 import { Engine } from './engine';
+import { TOOK_TOO_LONG } from './watch';
 
 let folder = '';
 beforeAll(() => {
@@ -51,3 +53,17 @@ test('a survey that ends its thread is told, whatever ended it', async () => {
   const threw = engineThat(`throw new Error('It met what it had not expected.');`);
   await expect(survey(threw)).rejects.toThrow('It met what it had not expected.');
 });
+
+test('what is nested deeply is read, and what would take for ever is left out and told', async () => {
+  const root = path.join(folder, 'desk');
+  mkdirSync(root);
+  const deep = `${'<p>'.repeat(2500)}${'</p>'.repeat(2500)}`;
+  writeFileSync(path.join(root, 'Deep.jsx'), `export const Deep = ({ units }) => <b title={units}>${deep}</b>;`);
+  writeFileSync(path.join(root, 'Long.ts'), `const x = ${'<T>('.repeat(3000)}`);
+  const engine = new Engine({ root, name: null, cacheFile: path.join(folder, 'facts.sqlite') });
+  const { document } = await engine.survey(() => undefined);
+  await engine.close();
+  const { components, files } = JSON.parse(document) as FlowDocument;
+  expect(components).toMatchObject([{ name: 'Deep' }]);
+  expect(files).toMatchObject([{ problems: [] }, { problems: [{ message: TOOK_TOO_LONG }] }]);
+}, 60_000);

@@ -2,6 +2,7 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import { Worker } from 'node:worker_threads';
 import { STACK_MB, builtFile } from './builtFile';
+import { Beacon, watch } from './watch';
 import type { EngineData, EngineReply, EngineRequest } from './engineWorker';
 
 /** A question an engine could not answer. */
@@ -35,6 +36,7 @@ export interface Surveyed {
 type Ask = EngineRequest extends infer R ? (R extends { id: number } ? Omit<R, 'id'> : never) : never;
 
 interface Waiting {
+  request: EngineRequest;
   resolve(answer: unknown): void;
   reject(error: Error): void;
   onProgress?: (progress: EngineProgress) => void;
@@ -49,12 +51,14 @@ export class Engine {
   private worker: Worker | null = null;
   private readonly waiting = new Map<number, Waiting>();
   private next = 1;
+  /** Files that took too long to read. */
+  private readonly tooLong = new Set<string>();
   /** Resolves once the first survey is done; questions wait for it. */
   private ready: Promise<unknown> | null = null;
 
   /** `file` is what the thread runs. */
   constructor(
-    private readonly data: EngineData,
+    private readonly data: Omit<EngineData, 'beacon' | 'tooLong'>,
     private readonly file = builtFile('engineWorker.cjs'),
   ) {}
 
@@ -108,15 +112,17 @@ export class Engine {
   private ask(ask: Ask, onProgress?: (progress: EngineProgress) => void): Promise<unknown> {
     const worker = (this.worker ??= this.start());
     const id = this.next++;
+    const request = { ...ask, id } as EngineRequest;
     return new Promise((resolve, reject) => {
-      this.waiting.set(id, { resolve, reject, ...(onProgress ? { onProgress } : {}) });
-      worker.postMessage({ ...ask, id } as EngineRequest);
+      this.waiting.set(id, { request, resolve, reject, ...(onProgress ? { onProgress } : {}) });
+      worker.postMessage(request);
     });
   }
 
   private start(): Worker {
+    const beacon = new Beacon();
     const worker = new Worker(this.file, {
-      workerData: this.data,
+      workerData: { ...this.data, beacon: beacon.shared, tooLong: [...this.tooLong] } satisfies EngineData,
       // Linking makes many small things that live briefly: room for them saves collecting them again and again.
       resourceLimits: { stackSizeMb: STACK_MB, maxOldGenerationSizeMb: 6144, maxYoungGenerationSizeMb: 192 },
     });
@@ -127,8 +133,23 @@ export class Engine {
     worker.on('error', (error: NodeJS.ErrnoException) =>
       lost(error.code === 'ERR_WORKER_OUT_OF_MEMORY' ? OUT_OF_MEMORY : error.message),
     );
-    worker.on('exit', () => lost('The survey stopped unexpectedly.'));
+    const end = watch(beacon, (file) => this.restart(worker, file));
+    worker.on('exit', () => {
+      end();
+      lost('The survey stopped unexpectedly.');
+    });
     return worker;
+  }
+
+  /** Begins again what was asked for, without a file that takes too long to read. */
+  private restart(worker: Worker, file: string): void {
+    if (this.worker !== worker) return;
+    this.tooLong.add(file);
+    this.worker = null;
+    void worker.terminate();
+    const again = this.start();
+    this.worker = again;
+    for (const { request } of this.waiting.values()) again.postMessage(request);
   }
 
   private receive(reply: EngineReply): void {

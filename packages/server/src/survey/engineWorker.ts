@@ -4,11 +4,16 @@ import { NotFound, type Survey, type Thumb } from '@vectura/core';
 import { FactsFile } from '../store/factsFile';
 import { emptyMemory, surveyFolder } from './surveyFolder';
 import { UnusableInput } from '../unusable';
+import { Beacon } from './watch';
 
 export interface EngineData {
   root: string;
   name: string | null;
   cacheFile: string;
+  /** Where this thread notes which file it reads. */
+  beacon: SharedArrayBuffer;
+  /** Files that took too long before. */
+  tooLong: readonly string[];
 }
 
 export type EngineRequest =
@@ -26,6 +31,8 @@ export type EngineReply =
   | { id: number; error: string; kind: 'missing' | 'unusable' | 'cancelled' | 'broken' };
 
 const data = workerData as EngineData;
+const beacon = new Beacon(data.beacon);
+const tooLong = new Set(data.tooLong);
 const memory = emptyMemory();
 let survey: Survey | null = null;
 let running: AbortController | null = null;
@@ -50,6 +57,8 @@ async function run(id: number): Promise<unknown> {
   const fresh = await surveyFolder(data.root, {
     cache: await openCache(),
     memory,
+    beacon,
+    tooLong,
     signal: controller.signal,
     onProgress: (progress) => reply({ id, progress }),
     ...(data.name === null ? {} : { name: data.name }),

@@ -15,7 +15,7 @@ async function readWith(processors: number): Promise<{ facts: Map<string, string
       facts.set(result.facts.path, pack(result.facts));
       if (result.packed !== null) passed++;
     },
-    undefined,
+    {},
     processors,
   );
   for (const source of SOURCES) pool.add(source);
@@ -34,7 +34,12 @@ test('threads read the same facts as this thread alone', async () => {
 
 test('a pool that is called off reads no further', async () => {
   const controller = new AbortController();
-  const pool = new ReadPool(SOURCES.length, () => controller.abort(new Error('Cancelled')), controller.signal, 2);
+  const pool = new ReadPool(
+    SOURCES.length,
+    () => controller.abort(new Error('Cancelled')),
+    { signal: controller.signal },
+    2,
+  );
   for (const source of SOURCES) pool.add(source);
   await expect(pool.end()).rejects.toThrow('Cancelled');
 });

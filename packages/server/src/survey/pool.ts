@@ -4,8 +4,10 @@
  */
 import { availableParallelism } from 'node:os';
 import { Worker } from 'node:worker_threads';
-import { TOO_DEEP, readFile, unpack, type FileFacts, type SourceFile } from '@vectura/core';
+import { readFile, unpack, type FileFacts, type SourceFile } from '@vectura/core';
+import { leftOut } from './leftOut';
 import { STACK_MB, builtFile } from './builtFile';
+import { Beacon, TOOK_TOO_LONG, watch } from './watch';
 
 const IN_PLACE = 60;
 const BATCH = 12;
@@ -19,6 +21,14 @@ export interface ReadResult {
   facts: FileFacts;
   /** The facts as text, where they were passed between threads. */
   packed: string | null;
+  /** Another time it may be read: not to be kept. */
+  mayDiffer?: true;
+}
+
+export interface PoolOptions {
+  signal?: AbortSignal;
+  /** Where this thread notes which file it reads. */
+  beacon?: Beacon;
 }
 
 /** Threads that read files as they are handed in; they start at once, so that they warm up while files are fetched. */
@@ -26,6 +36,8 @@ export class ReadPool {
   private readonly queue: SourceFile[][] = [];
   private readonly workers: Worker[] = [];
   private readonly idle: Worker[] = [];
+  /** What each thread was given. */
+  private readonly reading = new Map<Worker, SourceFile[]>();
   private batch: SourceFile[] = [];
   private open = 0;
   private closing = false;
@@ -37,7 +49,7 @@ export class ReadPool {
   constructor(
     expected: number,
     private readonly done: (result: ReadResult) => void,
-    private readonly signal?: AbortSignal,
+    private readonly options: PoolOptions = {},
     processors = availableParallelism(),
   ) {
     this.finished = new Promise((resolve, reject) => {
@@ -45,7 +57,7 @@ export class ReadPool {
       this.fail = reject;
     });
     this.finished.catch(() => undefined);
-    signal?.addEventListener('abort', this.onAbort);
+    options.signal?.addEventListener('abort', this.onAbort);
     const threads = expected <= IN_PLACE || processors < FEWEST_PROCESSORS ? 0 : Math.min(processors - 1, 7);
     for (let i = 0; i < threads; i++) this.start();
   }
@@ -69,19 +81,19 @@ export class ReadPool {
     try {
       await this.readHere();
       if (this.open > 0) await this.finished;
-      this.signal?.throwIfAborted();
+      this.options.signal?.throwIfAborted();
     } finally {
       this.close();
     }
   }
 
   close(): void {
-    this.signal?.removeEventListener('abort', this.onAbort);
+    this.options.signal?.removeEventListener('abort', this.onAbort);
     for (const worker of this.workers) void worker.terminate();
     this.workers.length = 0;
   }
 
-  private readonly onAbort = (): void => this.fail(this.signal?.reason ?? new Error('Cancelled'));
+  private readonly onAbort = (): void => this.fail(this.options.signal?.reason ?? new Error('Cancelled'));
 
   private flush(): void {
     if (this.batch.length > 0) this.queue.push(this.batch);
@@ -92,14 +104,14 @@ export class ReadPool {
         this.idle.push(worker);
         return;
       }
-      worker.postMessage(batch);
+      this.give(worker, batch);
     }
   }
 
   private async readHere(): Promise<void> {
     for (let batch = this.queue.shift(); batch; batch = this.queue.shift()) {
       for (const source of batch) {
-        this.signal?.throwIfAborted();
+        this.options.signal?.throwIfAborted();
         this.readOne(source);
       }
       // Lets messages of the other threads in, and a cancel.
@@ -108,31 +120,53 @@ export class ReadPool {
   }
 
   private readOne(source: SourceFile): void {
-    const facts = readFile(source);
-    if (facts.problems.some((problem) => problem.message === TOO_DEEP)) {
-      // The threads have more room for deep nesting than this one may have.
-      if (this.workers.length === 0) this.start();
-      this.workers[0]?.postMessage([source]);
-      return;
-    }
+    const { beacon } = this.options;
+    const facts = beacon ? beacon.at(source.path, () => readFile(source)) : readFile(source);
     this.done({ facts, packed: null });
     this.open--;
   }
 
   private start(): void {
+    const beacon = new Beacon();
     const worker = new Worker(builtFile('readWorker.cjs'), {
+      workerData: { beacon: beacon.shared },
       resourceLimits: { stackSizeMb: STACK_MB, maxYoungGenerationSizeMb: 64 },
     });
     this.workers.push(worker);
     this.idle.push(worker);
+    const end = watch(beacon, (file) => this.replace(worker, file));
+    worker.on('exit', end);
     worker.on('error', (error) => this.fail(error));
     worker.on('message', (results: string[]) => {
+      this.reading.delete(worker);
       for (const packed of results) this.done({ facts: unpack(packed), packed });
       this.open -= results.length;
-      const batch = this.queue.shift();
-      if (batch) worker.postMessage(batch);
-      else this.idle.push(worker);
+      this.idle.push(worker);
+      this.flush();
       if (this.closing && this.open === 0) this.finish();
     });
+  }
+
+  private give(worker: Worker, batch: SourceFile[]): void {
+    this.reading.set(worker, batch);
+    worker.postMessage(batch);
+  }
+
+  /** Ends a thread that stays at a file. That file is left out; the others it had are read again by another thread. */
+  private replace(worker: Worker, file: string): void {
+    const batch = this.reading.get(worker) ?? [];
+    this.reading.delete(worker);
+    this.workers.splice(this.workers.indexOf(worker), 1);
+    void worker.terminate();
+    for (const source of batch)
+      if (source.path === file) {
+        this.done({ facts: leftOut(source.path, TOOK_TOO_LONG), packed: null, mayDiffer: true });
+        this.open--;
+      }
+    const others = batch.filter((source) => source.path !== file);
+    if (others.length > 0) this.queue.unshift(others);
+    this.start();
+    this.flush();
+    if (this.closing && this.open === 0) this.finish();
   }
 }

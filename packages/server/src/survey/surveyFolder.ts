@@ -10,7 +10,6 @@ import {
   Survey,
   importedAmong,
   prepareReaders,
-  readFile,
   unpack,
   vueVersions,
   type ConfigFile,
@@ -21,7 +20,9 @@ import { readRegularFile } from '../ownFiles';
 import { UnusableInput } from '../unusable';
 import { ReadPool } from './pool';
 import { byPath, reasonOf, walk, type Found, type WalkResult } from './walk';
+import { leftOut } from './leftOut';
 import { projectName } from './projectName';
+import { TOOK_TOO_LONG, type Beacon } from './watch';
 
 export interface Progress {
   phase: 'looking' | 'reading' | 'linking';
@@ -77,6 +78,10 @@ export interface SurveyOptions {
   onProgress?: (progress: Progress) => void;
   signal?: AbortSignal;
   name?: string;
+  /** Where it is noted which file is being read. */
+  beacon?: Beacon;
+  /** Files that took too long before, and are left out. */
+  tooLong?: ReadonlySet<string>;
 }
 
 export async function surveyFolder(root: string, options: SurveyOptions = {}): Promise<Survey> {
@@ -92,7 +97,7 @@ export async function surveyFolder(root: string, options: SurveyOptions = {}): P
   await prepareReaders([...found.sources, ...found.output].map((file) => file.path));
   const configs = readConfigs(root, found.configs);
   const { files, skipped } = await readSources(root, found, configs, options);
-  for (const { path: file, reason } of found.unreadable) files.push(unreadable(file, reason));
+  for (const { path: file, reason } of found.unreadable) files.push(leftOut(file, reason));
   options.onProgress?.({ phase: 'linking', done: files.length, total: files.length });
   options.signal?.throwIfAborted();
   const name = options.name ?? projectName(root);
@@ -210,13 +215,14 @@ async function readFacts(
   vueOf: (path: string) => 2 | 3 | undefined,
   options: SurveyOptions,
 ): Promise<FileFacts[]> {
-  const { memory, cache, onProgress, signal } = options;
+  const { memory, cache, onProgress, signal, beacon, tooLong } = options;
   const facts = new Map<string, FileFacts>();
   const changed: Found[] = [];
   for (const file of sources) {
     const known = memory?.files.get(file.path);
     if (known && known.bytes === file.bytes && known.modified === file.modified && known.vue === vueOf(file.path))
       facts.set(file.path, known.facts);
+    else if (tooLong?.has(file.path)) facts.set(file.path, leftOut(file.path, TOOK_TOO_LONG));
     else changed.push(file);
   }
   const report = (): void => onProgress?.({ phase: 'reading', done: facts.size, total: sources.length });
@@ -227,10 +233,10 @@ async function readFacts(
     changed.length,
     (result) => {
       facts.set(result.facts.path, result.facts);
-      if (cache) fresh.push({ key: keys.get(result.facts.path) ?? '', ...result });
+      if (cache && !result.mayDiffer) fresh.push({ key: keys.get(result.facts.path) ?? '', ...result });
       if (facts.size % 20 === 0) report();
     },
-    signal,
+    { ...(signal ? { signal } : {}), ...(beacon ? { beacon } : {}) },
   );
   try {
     // A slice at a time: while one is fetched from the disk, the one before it is being read.
@@ -287,7 +293,7 @@ function fetchSources(
       const vue = vueOf(file.path);
       sources.push({ ...readSource(root, file), ...(vue === undefined ? {} : { vue }) });
     } catch (error) {
-      facts.set(file.path, unreadable(file.path, reasonOf(error)));
+      facts.set(file.path, leftOut(file.path, reasonOf(error)));
     }
   }
   return sources;
@@ -304,12 +310,6 @@ function readSource(root: string, file: Found): SourceFile {
 /** What facts depend on: the reader's version, the framework's, the path and the text. */
 function factsKey(source: SourceFile): string {
   return `${FACTS_VERSION}:${source.vue ?? ''}:${source.hash}:${source.path}`;
-}
-
-function unreadable(file: string, reason: string): FileFacts {
-  const facts = readFile({ path: file, text: '', hash: '', bytes: 0 });
-  facts.problems.splice(0, facts.problems.length, { severity: 'error', message: reason, line: 1, column: 1 });
-  return facts;
 }
 
 function readConfigs(root: string, found: readonly Found[]): ConfigFile[] {

@@ -225,7 +225,7 @@ const SNIFFED_BYTES = 64 * 1024;
 
 /** How bundles begin: wrapped so that they run with any loader or none, or with the loader of the bundler in them. */
 const BUNDLE_HEAD =
-  /^\s*this\.\w+ = this\.\w+ \|\| \{\};|typeof define === ['"]function['"] && define\.amd|\b__webpack_require__\b|webpackJsonp|^var __commonJS = |^\s*System\.register\(/m;
+  /^[ \t]*this\.\w+ = this\.\w+ \|\| \{\};|typeof define === ['"]function['"] && define\.amd|\b__webpack_require__\b|webpackJsonp|^var __commonJS = |^[ \t]*System\.register\(/m;
 const HEAD_BYTES = 1500;
 
 /** Whether a script was put together by a machine for machines, by how its beginning looks. Throws where it cannot be read. */

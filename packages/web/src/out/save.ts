@@ -37,6 +37,6 @@ export function fileName(...parts: string[]): string {
   return parts
     .join('-')
     .replace(/[^\p{L}\p{N}.]+/gu, '-')
-    .replace(/^-+|-+$/g, '')
+    .replace(/^-+|(?<!-)-+$/g, '')
     .slice(0, 80);
 }

@@ -66,8 +66,7 @@ function describeProps(r: ScriptReader, fact: FunctionFact): void {
     } else if (!(flow.from === first && flow.op === 'put' && places[flow.to]?.name === 'this')) fact.takesRest = true;
   }
   for (const use of uses) if (holders.has(use.place)) fact.takesRest = true;
-  for (const call of calls)
-    if (call.args.some((arg) => arg !== null && holders.has(arg))) fact.takesRest = true;
+  for (const call of calls) if (call.args.some((arg) => arg !== null && holders.has(arg))) fact.takesRest = true;
   addTyped(r, fact, props);
   fact.props = [...props.values()];
 }

@@ -66,7 +66,7 @@ function problemOf(error: unknown): Problem {
   if (error instanceof TypeError)
     return { severity: 'error', message: 'The script could not be read.', line: 1, column: 1 };
   const loc = (error as { loc?: { line: number; column: number } }).loc;
-  const message = error instanceof Error ? error.message.replace(/\s*\(\d+:\d+\)\s*$/, '') : String(error);
+  const message = error instanceof Error ? error.message.replace(/\(\d+:\d+\)$/, '').trim() : String(error);
   return { severity: 'error', message, line: loc?.line ?? 1, column: (loc?.column ?? 0) + 1 };
 }
 

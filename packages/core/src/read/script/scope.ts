@@ -1,13 +1,21 @@
 /** Names and the places they stand for: one scope for each block and function. */
 import type { FunctionId, PlaceId } from '../../model/facts';
 
+/** A name is looked for in every scope around it, so that what is nested without bound would take without bound. */
+const DEEPEST = 2000;
+
 export class Scope {
   private readonly names = new Map<string, PlaceId>();
+  private readonly depth: number;
 
+  /** Throws a `RangeError`, as running out of stack does, where it would lie too deep. */
   constructor(
     readonly parent: Scope | null,
     readonly fn: FunctionId,
-  ) {}
+  ) {
+    this.depth = parent ? parent.depth + 1 : 0;
+    if (this.depth > DEEPEST) throw new RangeError('Scopes are nested too deeply.');
+  }
 
   declare(name: string, place: PlaceId): void {
     this.names.set(name, place);

@@ -52,6 +52,7 @@ export function onlyBlocks(text: string, name: string): string {
   return kept + blank(text.slice(at));
 }
 
-function blank(text: string): string {
+/** As much room as a text takes, and as many lines. */
+export function blank(text: string): string {
   return text.replace(/[^\n]/g, ' ');
 }

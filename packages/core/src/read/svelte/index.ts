@@ -21,7 +21,7 @@ import { prefixed, svelteDialect } from './dialect';
 import type { SvelteFile } from './file';
 import { MUTATING_METHODS } from '../script/methods';
 import { readInstance } from './instance';
-import { blocksOf, withoutBlocks } from '../singleFile/blocks';
+import { blank, blocksOf, withoutBlocks } from '../singleFile/blocks';
 import { positions } from './positions';
 import { visitAll, type Root, type Script } from './syntax';
 import { readMarkupOf } from './template';
@@ -82,7 +82,12 @@ function readComponent(r: ScriptReader, file: SvelteFile, source: SourceFile): v
  */
 function parsed(r: ScriptReader, source: SourceFile): Root | null {
   // Styles carry no data, and are written in many languages: they are left out, lines kept.
-  const text = withoutBlocks(source.text, 'style');
+  const text = withoutBlocks(withoutOpenComment(r, source.text), 'style');
+  if (text.split('<script').length > MOST_SCRIPTS) {
+    noteProblem(r, new Error('It opens far more scripts than a component can have.'));
+    r.b.facts.broken = true;
+    return scriptsOnly(text);
+  }
   try {
     return parseComponent(text, { modern: true, filename: source.path }) as unknown as Root;
   } catch (error) {
@@ -94,6 +99,18 @@ function parsed(r: ScriptReader, source: SourceFile): Root | null {
     r.b.facts.broken = true;
     return scriptsOnly(text);
   }
+}
+
+/** Above this, tags of scripts are left open, and the compiler looks for the end of each of them. */
+const MOST_SCRIPTS = 200;
+
+/** A comment that is left open goes on to the end: what is in it is made blank, as the compiler looks for an end from each that begins in it. */
+function withoutOpenComment(r: ScriptReader, text: string): string {
+  const start = text.indexOf('<!--', Math.max(0, text.lastIndexOf('-->')));
+  if (start < 0) return text;
+  const { line, column } = positions(text)(start);
+  r.b.facts.problems.push({ severity: 'error', message: 'A comment is left open.', line, column });
+  return text.slice(0, start) + blank(text.slice(start));
 }
 
 /** What the compiler says of the text becomes a problem where it says so. */

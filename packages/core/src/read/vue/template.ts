@@ -9,6 +9,7 @@ import { importPlace } from '../script/calls';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { eventProp, EVENTS, slotProp, SLOTS, updateProp } from '../../model/signs';
+import { blocksOf } from '../singleFile/blocks';
 import { addSite, type Give } from '../singleFile/site';
 import { renderedPiece, type SingleFileComponent } from '../singleFile/component';
 import { addOutlet } from '../react/routes';
@@ -24,7 +25,12 @@ const SLOT = 2;
 const TEMPLATE = 3;
 
 export function readTemplate(r: ScriptReader, component: SingleFileComponent, root: unknown, source: SourceFile): void {
-  const reader = new Template(r, component, /<script[^>]*lang="ts/.test(source.text), source.vue ?? 3);
+  const reader = new Template(
+    r,
+    component,
+    blocksOf(source.text, 'script').some(({ attributes }) => attributes.includes('lang="ts')),
+    source.vue ?? 3,
+  );
   reader.read(root as TemplateNode);
 }
 
@@ -126,9 +132,10 @@ class Template extends TemplateText {
   /** `(tray, index) in trays`. */
   private loop(expression: Expression): void {
     const { r } = this;
-    const match = /^([\s\S]*?)\s+(?:in|of)\s+([\s\S]*)$/.exec(expression.content);
-    if (!match) return;
-    const [, left = '', right = ''] = match;
+    const between = /\s(?:in|of)\s/.exec(expression.content);
+    if (!between) return;
+    const left = expression.content.slice(0, between.index);
+    const right = expression.content.slice(between.index + between[0].length).trimStart();
     const offset = expression.content.length - right.length;
     const list = this.value({ ...expression, content: right, loc: shifted(expression.loc, offset) });
     if (list !== null) r.b.use({ place: list, kind: 'iterated', fn: r.fn, at: spotAt(expression.loc) });
