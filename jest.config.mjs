@@ -23,7 +23,7 @@ const shared = {
 
 export default {
   projects: [
-    { ...shared, displayName: 'unit', testMatch: ['<rootDir>/{packages,scripts}/**/*.test.ts'] },
+    { ...shared, displayName: 'unit', testMatch: ['<rootDir>/{packages,scripts,attack}/**/*.test.ts'] },
     {
       ...shared,
       displayName: 'browser',

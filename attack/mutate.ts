@@ -16,7 +16,7 @@ import {
 } from '@vectura/core';
 import { withoutBlocks } from '../packages/core/src/read/singleFile/blocks';
 import { walk } from '../packages/server/src/survey/walk';
-import { TYPED } from './typed';
+import { TYPED, TYPED_CONFIGS } from './typed';
 
 /** The slowest a file may be. */
 const SLOW_MS = 2000;
@@ -109,6 +109,18 @@ const PUT_IN = [
   ...['null', 'undefined', 'this', 'super', '0', '1n', '/x/', '\u2028', '\ufeff', '\u0000', '🪴', '\r', '\n'],
 ];
 
+/** What nobody expects in the place of a configuration. */
+const ODD = [
+  'null',
+  '[]',
+  '1',
+  '"x"',
+  '',
+  '{',
+  '{"compilerOptions":null,"dependencies":null,"exports":null}',
+  '[null]',
+];
+
 /** A text with one to three tokens changed. */
 export function mutate(text: string, pick: (below: number) => number): string {
   const tokens = text.match(/[\w$]+|\s+|[^\w\s$]/g) ?? [''];
@@ -129,7 +141,10 @@ export function mutate(text: string, pick: (below: number) => number): string {
 /** Mutates so many files of some folders, reads them, and surveys the projects with them in. */
 export async function attackByMutation(folders: readonly string[], files: number, seed: number): Promise<Mutated> {
   await prepareReaders(['Any.vue', 'Any.svelte']);
-  const projects = [{ name: 'typed', sources: TYPED, configs: [] }, ...(await Promise.all(folders.map(projectIn)))];
+  const projects = [
+    { name: 'typed', sources: TYPED, configs: TYPED_CONFIGS },
+    ...(await Promise.all(folders.map(projectIn))),
+  ];
   const pick = random(seed);
   const result: Mutated = {
     files: 0,
@@ -152,7 +167,12 @@ export async function attackByMutation(folders: readonly string[], files: number
       const source = project.sources[at];
       if (source) facts[at] = readOne({ ...source, text: mutate(source.text, pick) }, project, result);
     }
-    surveyAll(project, facts, result);
+    const configs = project.configs.map((config) =>
+      pick(2) === 0
+        ? config
+        : { ...config, text: pick(10) === 0 ? (ODD[pick(ODD.length)] ?? '') : mutate(config.text, pick) },
+    );
+    surveyAll({ ...project, configs }, facts, result);
   }
   return result;
 }

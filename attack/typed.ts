@@ -105,3 +105,23 @@ export const desk = new Desk(); export function createDesk(start = 1) { let n = 
 `,
   },
 ];
+
+export const TYPED_CONFIGS: { path: string; text: string }[] = [
+  {
+    path: 'package.json',
+    text: '{ "name": "desk", "exports": { ".": "./src/vents.ts", "./more/*": { "import": "./src/*.ts" } }, "imports": { "#desk": "./src/desk.svelte.ts" }, "dependencies": { "vue": "^3.4.0", "react": "^18" } }',
+  },
+  {
+    path: 'tsconfig.json',
+    text: '{ "extends": ["./tsconfig.base.json"], /* here */ "compilerOptions": { "baseUrl": ".", "paths": { "@/*": ["./src/*", "./lib/*"] }, }, "references": [{ "path": "./more" }] }',
+  },
+  { path: 'tsconfig.base.json', text: '{ "extends": "./tsconfig.json", "compilerOptions": { "rootDirs": ["src"] } }' },
+  {
+    path: 'vite.config.ts',
+    text: "import path from 'node:path';\nexport default defineConfig({ resolve: { alias: { '~': path.resolve(__dirname, 'src'), more: './more' } }, plugins: [Components({ dirs: ['src/parts'] })] });",
+  },
+  {
+    path: 'components.d.ts',
+    text: "declare module 'vue' { export interface GlobalComponents { Gauge: typeof import('./src/Gauge.vue')['default'] } }\ndeclare global { const useDesk: typeof import('./src/desk')['useDesk'] }",
+  },
+];

@@ -24,13 +24,18 @@ export function vueVersions(manifests: readonly ConfigFile[]): (path: string) =>
   };
 }
 
-function versionIn(text: string): 2 | 3 | null {
-  let manifest: Dependencies;
+/** What a manifest says; nothing where it is none. */
+function manifestIn(text: string): Dependencies {
   try {
-    manifest = JSON.parse(text) as Dependencies;
+    const data: unknown = JSON.parse(text);
+    return typeof data === 'object' && data !== null ? data : {};
   } catch {
-    return null;
+    return {};
   }
+}
+
+function versionIn(text: string): 2 | 3 | null {
+  const manifest = manifestIn(text);
   // What others need to have comes first: a library may try itself out with a newer one.
   const all = { ...manifest.devDependencies, ...manifest.dependencies, ...manifest.peerDependencies };
   if (all.nuxt !== undefined) return /(^|[^\d.])2\./.test(all.nuxt) ? 2 : 3;

@@ -7,6 +7,8 @@ import path from 'node:path';
 import ignore, { type Ignore } from 'ignore';
 import picomatch from 'picomatch';
 import { readRegularFile } from '../ownFiles';
+import { UnusableInput } from '../unusable';
+import { refusedGlob } from './globs';
 import { AUTO_IMPORTS, BUNDLER_CONFIG, familyOf } from '@vectura/core';
 
 export interface Found {
@@ -65,6 +67,10 @@ interface Folder {
 /** Walks a folder. Throws where the folder itself cannot be read; everything below it is reported instead. */
 export async function walk(root: string, options: WalkOptions = {}): Promise<WalkResult> {
   const result: WalkResult = { sources: [], configs: [], output: [], skipped: {}, unreadable: [] };
+  for (const pattern of [...(options.include ?? []), ...(options.exclude ?? [])]) {
+    const refused = refusedGlob(pattern);
+    if (refused) throw new UnusableInput(refused);
+  }
   const included = options.include?.length ? picomatch([...options.include], { dot: true }) : null;
   const excluded = options.exclude?.length ? picomatch([...options.exclude], { dot: true }) : null;
   const output: string[] = [];
@@ -102,7 +108,9 @@ export async function walk(root: string, options: WalkOptions = {}): Promise<Wal
       return [];
     }
     const isPackage = folder === '' || entries.some((entry) => entry.name === 'package.json');
-    const rules = entries.some((entry) => entry.name === '.gitignore') ? [...above, readRules(root, folder)] : above;
+    const rules = entries.some((entry) => entry.name === '.gitignore')
+      ? [...above, readRules(root, folder, result.unreadable)]
+      : above;
     const inside: Folder[] = [];
     for (const entry of entries) {
       const relative = folder ? `${folder}/${entry.name}` : entry.name;
@@ -203,12 +211,18 @@ function isIgnored(relative: string, rules: readonly Rules[]): boolean {
   });
 }
 
-function readRules(root: string, folder: string): Rules {
+/** The rules in a folder. What of them cannot be used is told, and ignores nothing. */
+function readRules(root: string, folder: string, unreadable: WalkResult['unreadable']): Rules {
   const matcher = ignore();
+  const file = folder === '' ? '.gitignore' : `${folder}/.gitignore`;
   try {
-    matcher.add(readRegularFile(path.join(root, folder, '.gitignore')).toString());
-  } catch {
-    // One that cannot be read, or is no file, ignores nothing.
+    const lines = readRegularFile(path.join(root, file)).toString().split(/\r?\n/);
+    const refused = lines.map((line) => (line.startsWith('#') ? null : refusedGlob(line)));
+    const [first] = refused.filter((reason) => reason !== null);
+    if (first !== undefined) unreadable.push({ path: file, reason: first });
+    matcher.add(lines.filter((_, index) => refused[index] === null));
+  } catch (error) {
+    unreadable.push({ path: file, reason: reasonOf(error) });
   }
   return { folder, matcher };
 }
