@@ -98,6 +98,17 @@ test('an archive is unpacked and answered about; a hostile one is refused', asyn
   await sees(page, 'The archive was refused');
 });
 
+test('a browser that has not been let in is told what to do', async () => {
+  const other = await desk.page.browser().createBrowserContext();
+  const page = await other.newPage();
+  for (const address of ['/', '/projects', '/p/none/sheet']) {
+    await page.goto(new URL(address, desk.url).href);
+    await sees(page, 'This browser has not been let in');
+    await sees(page, 'Open the address that stands in the terminal');
+  }
+  await other.close();
+});
+
 test('a project is forgotten, and its folder stays', async () => {
   const { page } = desk;
   await page.goto(new URL('/projects', desk.url).href);

@@ -1,6 +1,16 @@
 /** Files that are read or written with care: others may have laid a pipe, a device or a link where a file is expected. */
 import { randomBytes } from 'node:crypto';
-import { chmodSync, closeSync, constants, fstatSync, mkdirSync, openSync, promises as fs, readFileSync } from 'node:fs';
+import {
+  chmodSync,
+  closeSync,
+  constants,
+  existsSync,
+  fstatSync,
+  mkdirSync,
+  openSync,
+  promises as fs,
+  readFileSync,
+} from 'node:fs';
 import path from 'node:path';
 
 /** What stands in the place of a file that is to be read is none: a pipe, a device, a folder. */
@@ -24,7 +34,14 @@ export function readRegularFile(file: string): Buffer {
 
 /** Makes a folder that its owner alone may look into. One that is there already stays as it is. */
 export function makePrivateFolder(folder: string): void {
-  mkdirSync(folder, { recursive: true, mode: 0o700 });
+  // One by one: asked to make all of them, Node never ends where the system says that the folder above is not there although it is.
+  const above = path.dirname(folder);
+  if (above !== folder && !existsSync(above)) makePrivateFolder(above);
+  try {
+    mkdirSync(folder, { mode: 0o700 });
+  } catch (error) {
+    if (!existsSync(folder)) throw error;
+  }
 }
 
 /** Makes sure that a file is there and that its owner alone may read it. */

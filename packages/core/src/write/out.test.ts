@@ -49,3 +49,15 @@ test('tables of marks, stops and findings', () => {
   );
   expect(findingsToCsv(document.findings).split('\r\n')).toHaveLength(document.findings.length + 2);
 });
+
+test('names that are no names stand in a drawing as text', () => {
+  const survey =
+    one(`export function App() { const [x] = useState(0); return <Tray {...{ 'a"]<img>\`#\\n${'b'.repeat(200)}': x }} />; }
+function Tray(props) { return <b>{props['a"]<img>\`#\\n${'b'.repeat(200)}']}</b>; }`);
+  const mermaid = trailToMermaid(survey.trail('App.x'));
+  expect(mermaid).toContain('<br/>a#34;]#60;img#62;#96;#35; bbb');
+  expect(mermaid.replaceAll('<br/>', '')).not.toMatch(/[<`]/);
+  const dot = trailToDot(survey.trail('App.x'));
+  expect(dot).toContain('a\\"]<img>`# bbb');
+  for (const line of [...mermaid.split('\n'), ...dot.split('\n')]) expect(line.length).toBeLessThan(220);
+});

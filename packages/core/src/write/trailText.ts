@@ -1,5 +1,6 @@
 /** A trail document as a Mermaid flowchart and as a graph in the DOT language: each stop once, each hop an arrow. */
 import type { Effect, Stop, TrailDocument } from '../model/documents';
+import { shownName } from './shownName';
 
 interface Node {
   id: string;
@@ -31,12 +32,12 @@ export function trailToMermaid(document: TrailDocument): string {
     provider: ['{{', '}}'],
     writer: ['>', ']'],
   };
-  const quoted = (text: string): string => `"${text.replaceAll('"', '#quot;')}"`;
   const lines = nodes.map(({ id, title, name, role }) => {
     const [open, close] = shapes[role];
-    return `  ${id}${open}${quoted(`${title}<br/>${name}`)}${close}`;
+    return `  ${id}${open}"${inMermaid(title)}<br/>${inMermaid(name)}"${close}`;
   });
-  for (const { from, to, label, up } of edges) lines.push(`  ${from} ${up ? '-.->' : '-->'}|${quoted(label)}| ${to}`);
+  for (const { from, to, label, up } of edges)
+    lines.push(`  ${from} ${up ? '-.->' : '-->'}|"${inMermaid(label)}"| ${to}`);
   return `flowchart TD\n${lines.join('\n')}\n`;
 }
 
@@ -49,14 +50,21 @@ export function trailToDot(document: TrailDocument): string {
     provider: 'hexagon',
     writer: 'triangle',
   };
-  const quoted = (text: string): string => `"${text.replaceAll('\\', '\\\\').replaceAll('"', '\\"')}"`;
   const lines = nodes.map(
-    ({ id, title, name, role }) =>
-      `  ${id} [label=${quoted(`${title}\n${name}`).replaceAll('\n', '\\n')}, shape=${shapes[role]}];`,
+    ({ id, title, name, role }) => `  ${id} [label="${inDot(title)}\\n${inDot(name)}", shape=${shapes[role]}];`,
   );
   for (const { from, to, label, up } of edges)
-    lines.push(`  ${from} -> ${to} [label=${quoted(label)}${up ? ', style=dashed' : ''}];`);
+    lines.push(`  ${from} -> ${to} [label="${inDot(label)}"${up ? ', style=dashed' : ''}];`);
   return `digraph trail {\n  rankdir=TB;\n${lines.join('\n')}\n}\n`;
+}
+
+/** A name from a project as part of a label: what Mermaid takes for markup is written as an entity. */
+function inMermaid(text: string): string {
+  return shownName(text).replace(/[&<>"`#]/g, (sign) => `#${sign.charCodeAt(0)};`);
+}
+
+function inDot(text: string): string {
+  return shownName(text).replace(/["\\]/g, '\\$&');
 }
 
 /** Stops of several trails that are the same are one node. */

@@ -1,6 +1,7 @@
 /** The projects that are open: their engines, the survey that is running, and who listens to it. */
 import { EventEmitter } from 'node:events';
 import { Engine, EngineError, type EngineProgress } from '../survey/engine';
+import { databaseTrouble } from '../store/database';
 import type { ProjectRow } from '../store/entities';
 import type { ProjectStore } from '../store/projects';
 
@@ -57,7 +58,7 @@ export class Desk {
       })
       .catch((error: unknown): Job => {
         const cancelled = error instanceof EngineError && error.kind === 'cancelled';
-        const message = error instanceof Error ? error.message : String(error);
+        const message = databaseTrouble(error) ?? (error instanceof Error ? error.message : String(error));
         if (!cancelled) this.log(`The survey of ${project.root} failed: ${message}`);
         return { state: cancelled ? 'idle' : 'failed', progress: null, error: cancelled ? null : message };
       })

@@ -1,6 +1,7 @@
 /** Errors that are answers: a status and a message that says what happened and what to do. */
 import type { Middleware } from 'koa';
 import { ZodError } from 'zod';
+import { databaseTrouble } from '../store/database';
 import { UnusableInput } from '../unusable';
 import { EngineError } from '../survey/engine';
 
@@ -32,7 +33,8 @@ export function answerErrors(log: (message: string) => void): Middleware {
         ctx.status = 500;
         log(error instanceof Error ? (error.stack ?? error.message) : String(error));
       }
-      ctx.body = { error: error instanceof Error ? error.message : String(error) };
+      const told = databaseTrouble(error) ?? (error instanceof Error ? error.message : String(error));
+      ctx.body = { error: told };
     }
   };
 }

@@ -4,6 +4,7 @@ import { existsSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { DataSource, type EntitySchema, type MigrationInterface } from 'typeorm';
 import { keepPrivate, makePrivateFolder } from '../ownFiles';
+import { databaseFile } from '../paths';
 import { UnusableInput } from '../unusable';
 import { AcceptedEntity, AnswerEntity, FactsEntity, ProjectEntity, SettingEntity, SurveyEntity } from './entities';
 import { First1700000000001 } from './migrations/1-first';
@@ -98,11 +99,17 @@ const REASONS: [codes: RegExp, says: string][] = [
   [/^(ENOSPC|SQLITE_FULL)/, 'The disk is full. Make room'],
   [/^(SQLITE_NOTADB|SQLITE_CORRUPT)/, 'It is broken. Move it away, and Vectura starts with an empty one'],
   [/^(ENOTDIR|EEXIST|EISDIR)/, 'Something else is in its place. Move that away'],
+  [/^ENOENT/, 'Its folder cannot be made. Make it yourself'],
   [/^SQLITE_BUSY/, 'Another program is writing to it. Close that program'],
 ];
 
+/** What went wrong with the database of projects while it was used, in words; null where it is something else that went wrong. */
+export function databaseTrouble(error: unknown): string | null {
+  return codeOf(error).startsWith('SQLITE_') ? whyNot(databaseFile(), error) : null;
+}
+
 /** Why a database cannot be used and what to do, in words. */
-export function whyNot(file: string, error: unknown): string {
+function whyNot(file: string, error: unknown): string {
   const code = codeOf(error);
   const known = REASONS.find(([codes]) => codes.test(code))?.[1];
   const reason = known ?? `${error instanceof Error ? error.message : String(error)}. Mend that`;

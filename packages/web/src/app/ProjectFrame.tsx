@@ -4,6 +4,7 @@ import { Link, NavLink, Outlet, useParams } from 'react-router';
 import { Note } from '../parts/Note';
 import { SchemeSwitch } from '../parts/SchemeSwitch';
 import { Finder } from './Finder';
+import { NoAnswer } from './NoAnswer';
 import { KeysOverlay } from './KeysOverlay';
 import { findingName, messageOf, useAcceptedQuery, useProjectsQuery, useSurveyQuery } from './api';
 import { show } from './desk';
@@ -47,7 +48,7 @@ export function ProjectFrame() {
     return () => window.removeEventListener('keydown', onKey);
   }, [dispatch]);
 
-  if (projectsError) return <Note title="The server does not answer">{messageOf(projectsError)}</Note>;
+  if (projectsError) return <NoAnswer error={projectsError} />;
   if (projects && !project)
     return (
       <Note title="There is no such project here">

@@ -193,6 +193,11 @@ export const {
   useFileQuery,
 } = api;
 
+/** Whether the server wants to know first who asks. */
+export function isLockedOut(error: unknown): boolean {
+  return typeof error === 'object' && error !== null && 'status' in error && error.status === 401;
+}
+
 /** What an error says, in words. */
 export function messageOf(error: unknown): string {
   if (typeof error === 'object' && error !== null && 'data' in error) {

@@ -1,7 +1,7 @@
 /** The few lines of code that prove something: the name marked where it arrives or is used, underlined where it leaves. */
 import type { CSSProperties } from 'react';
 import { useNavigate } from 'react-router';
-import { useFileQuery } from '../app/api';
+import { messageOf, useFileQuery } from '../app/api';
 import { useProject } from '../app/useProject';
 import { componentAt } from '../model/fileNames';
 import { questionFor } from '../model/question';
@@ -39,7 +39,7 @@ export function Excerpt({
 }: ExcerptProps) {
   const { id, document } = useProject();
   const navigate = useNavigate();
-  const { data, isError } = useFileQuery({ id, path: file });
+  const { data, error } = useFileQuery({ id, path: file });
   const syntax = useSyntax(file, data?.text);
   const lines = data?.text.split('\n') ?? [];
   const told = [...new Set(marks.map((mark) => mark.line))].sort((a, b) => a - b);
@@ -62,7 +62,7 @@ export function Excerpt({
         </figcaption>
       )}
       <div className={styles.code} style={{ '--digits': String(numbers.at(-1) ?? 0).length } as CSSProperties}>
-        {isError && <p className="quiet">The file is no longer there.</p>}
+        {error && <p className="quiet">{messageOf(error)}</p>}
         {numbers.map((number, index) => {
           const { segments, cut } = segmentsOf({
             text: lines[number - 1] ?? '',

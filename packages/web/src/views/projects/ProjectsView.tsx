@@ -3,6 +3,7 @@ import { Autocomplete, Button } from '@mantine/core';
 import { useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import {
+  isLockedOut,
   messageOf,
   useAddArchiveMutation,
   useAddProjectMutation,
@@ -11,6 +12,7 @@ import {
   useRemoveProjectMutation,
   type ProjectInfo,
 } from '../../app/api';
+import { NoAnswer } from '../../app/NoAnswer';
 import { when } from '../../model/when';
 import { Foot } from '../../parts/Foot';
 import { SchemeSwitch } from '../../parts/SchemeSwitch';
@@ -33,6 +35,8 @@ export function ProjectsView() {
   const [over, setOver] = useState(false);
   const file = useRef<HTMLInputElement>(null);
   const { data: folders = [] } = useFoldersQuery(path, { skip: !path.startsWith('/') });
+
+  if (isLockedOut(error)) return <NoAnswer error={error} />;
 
   const open = (project: ProjectInfo): void => {
     void navigate(`/p/${project.id}/sheet`);
