@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { jsonPieces } from './json';
+import { jsonPieces, jsonText } from './json';
 
 test('the pieces are what would be written at once', () => {
   fc.assert(
@@ -19,4 +19,10 @@ test('no piece is longer than a part of the whole', () => {
   const pieces = [...jsonPieces(value)];
   expect(pieces.length).toBeGreaterThan(5);
   expect(Math.max(...pieces.map((piece) => piece.length))).toBeLessThan(66_000);
+});
+
+test('as one text, unless that is too long', () => {
+  const value = { flows: [1, 2, 3] };
+  expect(jsonText(value, 100)).toBe('{"flows":[1,2,3]}');
+  expect(jsonText(value, 10)).toBeNull();
 });

@@ -18,6 +18,17 @@ export function* jsonPieces(value: unknown, indent = 0): Generator<string> {
   yield gathered;
 }
 
+/** All of it as one text; null where that would be longer than `most`, or than a text can be. */
+export function jsonText(value: unknown, most: number): string | null {
+  try {
+    const text = JSON.stringify(value);
+    return text.length <= most ? text : null;
+  } catch (error) {
+    if (error instanceof RangeError) return null;
+    throw error;
+  }
+}
+
 function* pieces(value: unknown, indent: number, depth: number): Generator<string> {
   if (depth >= DEPTH || typeof value !== 'object' || value === null) {
     yield written(value, indent, depth);

@@ -8,7 +8,7 @@ import type { FactsFile } from '../store/factsFile';
 import { fingerprintOf } from '../survey/fingerprint';
 import { surveyFolder, type FactsCache } from '../survey/surveyFolder';
 import { Beacon } from '../survey/watch';
-import { jsonPieces } from '../json';
+import { jsonPieces, jsonText } from '../json';
 import { cliData } from './data';
 import { ProgressLines } from './progress';
 
@@ -44,10 +44,14 @@ export async function answerFor<V>(
     if (known !== null) return JSON.parse(known) as V;
     const given = answer(await surveyWith(dir, options, facts));
     await facts.flush();
-    if (key !== null) await facts.keepAnswer(key, JSON.stringify(given));
+    const text = key === null ? null : jsonText(given, MOST_KEPT);
+    if (key !== null && text !== null) await facts.keepAnswer(key, text);
     return given;
   });
 }
+
+/** Longer answers are quicker made than kept. */
+const MOST_KEPT = 50_000_000;
 
 /** What an answer depends on: the program itself, the question, the folder. Null where the folder cannot be walked. */
 async function keyOf(dir: string, { include, exclude, config }: CommonOptions, what: string): Promise<string | null> {
@@ -99,7 +103,15 @@ export function say(text: string): void {
 }
 
 function printable(text: string): string {
-  return text.replace(STEERING, '\uFFFD');
+  const shown = text.replace(STEERING, '\uFFFD');
+  return shown.split('\n').map(cut).join('\n');
+}
+
+/** A name may be as long as a file. */
+const LONGEST_LINE = 2000;
+
+function cut(line: string): string {
+  return line.length > LONGEST_LINE ? `${line.slice(0, LONGEST_LINE)}…` : line;
 }
 
 /** Control characters, but for line ends, tabs and our own colours; and what turns the direction of writing. */

@@ -1,8 +1,9 @@
-import { readFileSync, readdirSync, statSync, symlinkSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readFileSync, readdirSync, statSync, symlinkSync, writeFileSync } from 'node:fs';
 import net from 'node:net';
 import path from 'node:path';
 import { DeskUnderTest, type Answer } from '../testing/desk';
 import { runningAt } from './runFile';
+import { startServer } from './server';
 
 let desk: DeskUnderTest;
 
@@ -169,4 +170,18 @@ test('findings accepted at once all come to stand in the configuration file', as
   const { accepted } = JSON.parse(readFileSync(file, 'utf8')) as { accepted: { name: string }[] };
   expect(accepted.map(({ name }) => name).sort()).toEqual([...names].sort());
   expect(readdirSync(desk.project).filter((entry) => entry.includes('vectura'))).toEqual(['vectura.config.json']);
+});
+
+test('a second server on the same data takes nothing from the first', async () => {
+  const lease = data('uploads', 'coming.lease');
+  mkdirSync(data('uploads', 'coming'));
+  mkdirSync(data('uploads', 'unknown'));
+  writeFileSync(lease, String(process.pid));
+  const second = await startServer({ port: 0, open: desk.project, quiet: true });
+  expect(readdirSync(data('uploads')).sort()).toEqual(['coming', 'coming.lease', 'unknown']);
+  expect(readdirSync(data('run'))).toHaveLength(2);
+  expect(second.key).not.toBe(desk.server.key);
+  await second.close();
+  expect(await runningAt(data('run'), second.port)).toBeNull();
+  expect((await desk.ask('/api/projects')).status).toBe(200);
 });

@@ -5,8 +5,6 @@ import { seal, unseal } from './seal';
 
 /** Of answers that nobody asked for so long, others will not either. */
 const KEEP_MS = 7 * 24 * 3600 * 1000;
-/** Larger answers are quicker made than kept. */
-const MAX_LENGTH = 50_000_000;
 
 export class SqliteAnswers {
   private readonly rows: Repository<AnswerRow>;
@@ -23,7 +21,7 @@ export class SqliteAnswers {
   /** Keeps an answer, and drops those that are no longer asked for. */
   async put(key: string, answer: string): Promise<void> {
     const usedAt = Date.now();
-    if (answer.length <= MAX_LENGTH) await this.rows.upsert({ key, answer: seal(answer), usedAt }, ['key']);
+    await this.rows.upsert({ key, answer: seal(answer), usedAt }, ['key']);
     const limit = usedAt - KEEP_MS;
     await this.rows.createQueryBuilder().delete().where('used_at < :limit', { limit }).execute();
   }

@@ -1,6 +1,7 @@
 /** A worker thread that holds one project's survey and answers questions about it. */
 import { parentPort, workerData } from 'node:worker_threads';
 import { NotFound, type Survey, type Thumb } from '@vectura/core';
+import { jsonText } from '../json';
 import { FactsFile } from '../store/factsFile';
 import { emptyMemory, surveyFolder } from './surveyFolder';
 import { UnusableInput } from '../unusable';
@@ -36,6 +37,10 @@ const tooLong = new Set(data.tooLong);
 const memory = emptyMemory();
 let survey: Survey | null = null;
 let running: AbortController | null = null;
+/** A browser takes no longer text, and a database keeps none. */
+const MOST_TEXT = 400_000_000;
+const TOO_LARGE =
+  'What there is to show of this project is larger than a browser can take (400 MB). Open a part of it, or leave folders out by `exclude` in vectura.config.json. The command line answers about all of it.';
 /** Old facts are dropped once, after the first survey. */
 let swept = false;
 let cache: Promise<FactsFile> | null = null;
@@ -66,8 +71,10 @@ async function run(id: number): Promise<unknown> {
   const document = fresh.document();
   survey = fresh;
   running = null;
+  const text = jsonText(document, MOST_TEXT);
+  if (text === null) throw new UnusableInput(TOO_LARGE);
   return {
-    document: JSON.stringify(document),
+    document: text,
     took: Date.now() - started,
     name: document.project.name,
     files: document.files.length,
