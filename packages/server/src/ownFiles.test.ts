@@ -1,6 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import {
   lstatSync,
+  mkdirSync,
   mkdtempSync,
   readFileSync,
   readdirSync,
@@ -11,7 +12,7 @@ import {
 } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { keepPrivate, makePrivateFolder, readRegularFile, replaceFile } from './ownFiles';
+import { closeFolder, keepPrivate, makePrivateFolder, readRegularFile, replaceFile } from './ownFiles';
 
 let folder = '';
 beforeEach(() => {
@@ -31,8 +32,15 @@ test('a file is read, a pipe, a device and a folder are not', () => {
 });
 
 test('what is kept is for its owner alone', () => {
-  const inside = path.join(folder, 'data');
-  makePrivateFolder(inside);
+  const inside = path.join(folder, 'data/run');
+  mkdirSync(path.dirname(inside), { mode: 0o755 });
+  mkdirSync(inside, { mode: 0o755 });
+  makePrivateFolder(path.dirname(inside));
+  closeFolder(inside);
+  makePrivateFolder(path.join(folder, 'a/b/c'));
+  expect(statSync(path.join(folder, 'a/b')).mode & 0o777).toBe(0o700);
+  // A folder that the user has named stays as it is.
+  expect(statSync(path.dirname(inside)).mode & 0o777).toBe(0o755);
   const file = path.join(inside, 'key');
   writeFileSync(file, 'open', { mode: 0o644 });
   keepPrivate(file);

@@ -44,6 +44,12 @@ export function makePrivateFolder(folder: string): void {
   }
 }
 
+/** As `makePrivateFolder`, for a folder of Vectura's own: one that was made otherwise is closed to others. */
+export function closeFolder(folder: string): void {
+  makePrivateFolder(folder);
+  if (process.platform !== 'win32') chmodSync(folder, 0o700);
+}
+
 /** Makes sure that a file is there and that its owner alone may read it. */
 export function keepPrivate(file: string): void {
   closeSync(openSync(file, 'a', 0o600));

@@ -6,6 +6,7 @@ test.each([
   ['an interface without a name', 'a.ts', 'interface { units: string }\nexport const a = 1;'],
   ['a type without a name', 'a.ts', 'export type = string;\nexport const a = 1;'],
   ['a namespace without a name', 'a.tsx', 'namespace { export const a = 1 }'],
+  ['a namespace that is something else', 'a.ts', 'namespace export function go(start = 1) { return start; }'],
   ['markup that ends as another', 'a.tsx', 'namespace return <b>…</props>'],
   ['a modifier of nothing', 'A.vue', '<template><A :.sync="x" /></template>\n<script setup>const x = 1</script>'],
   ['a tag that is not closed', 'A.vue', '<template><p>{{ x }}</template>'],

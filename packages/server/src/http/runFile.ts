@@ -2,14 +2,14 @@
 import { promises as fs } from 'node:fs';
 import path from 'node:path';
 import { z } from 'zod';
-import { makePrivateFolder, replaceFile } from '../ownFiles';
+import { closeFolder, replaceFile } from '../ownFiles';
 import { isRunning } from '../store/leases';
 
 const Running = z.object({ pid: z.number(), port: z.number(), key: z.string() });
 export type Running = z.infer<typeof Running>;
 
 export async function announce(folder: string, running: Running): Promise<void> {
-  makePrivateFolder(folder);
+  closeFolder(folder);
   await forgetEnded(folder);
   await replaceFile(fileOf(folder, running.port), `${JSON.stringify(running)}\n`, 0o600);
 }

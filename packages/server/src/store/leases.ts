@@ -4,7 +4,7 @@
  */
 import { promises as fs } from 'node:fs';
 import path from 'node:path';
-import { makePrivateFolder } from '../ownFiles';
+import { closeFolder } from '../ownFiles';
 
 const SUFFIX = '.lease';
 
@@ -13,7 +13,7 @@ export class Leases {
 
   /** Notes that what is called `id` in the folder is being made or removed by this process. */
   async take(id: string): Promise<void> {
-    makePrivateFolder(this.folder);
+    closeFolder(this.folder);
     await fs.writeFile(this.file(id), String(process.pid), { flag: 'wx', mode: 0o600 });
   }
 

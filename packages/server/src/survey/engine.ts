@@ -42,8 +42,8 @@ interface Waiting {
   onProgress?: (progress: EngineProgress) => void;
 }
 
-/** How long a survey may take to hear that it is to end. */
-const PATIENCE_MS = 400;
+/** How long a survey may take to end by itself. */
+const PATIENCE_MS = 500;
 const OUT_OF_MEMORY =
   'The survey took more memory than it may have. Leave out folders by `exclude` in vectura.config.json, or open a part of the project.';
 
@@ -53,6 +53,8 @@ export class Engine {
   private next = 1;
   /** Files that took too long to read. */
   private readonly tooLong = new Set<string>();
+  /** Resolves once no survey is running. */
+  private surveying: Promise<unknown> = Promise.resolve();
   /** Resolves once the first survey is done; questions wait for it. */
   private ready: Promise<unknown> | null = null;
 
@@ -64,6 +66,7 @@ export class Engine {
 
   survey(onProgress: (progress: EngineProgress) => void): Promise<Surveyed> {
     const done = this.ask({ do: 'survey' }, onProgress) as Promise<Surveyed>;
+    this.surveying = done.catch(() => undefined);
     this.ready ??= done.catch(() => {
       this.ready = null;
     });
@@ -86,13 +89,11 @@ export class Engine {
   async cancel(): Promise<void> {
     const { worker } = this;
     if (!worker) return;
-    const heard = this.ask({ do: 'cancel' }).then(
-      () => true,
-      () => true,
-    );
-    if (await Promise.race([heard, sleep(PATIENCE_MS, false)])) return;
+    void this.ask({ do: 'cancel' }).catch(() => undefined);
+    if (await Promise.race([this.surveying.then(() => true), sleep(PATIENCE_MS, false)])) return;
     if (this.worker === worker) this.lose(new EngineError('Cancelled', 'cancelled'));
-    await worker.terminate();
+    // Ending it may take as long as what it does at the moment outside of the program, which nobody has to wait for.
+    void worker.terminate();
   }
 
   async close(): Promise<void> {

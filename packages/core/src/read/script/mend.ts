@@ -29,6 +29,8 @@ export function mendTree(root: t.Node): void {
     if (typeof node.type === 'string') {
       if (Array.isArray(node.arguments)) node.arguments = node.arguments.filter((part) => part !== null);
       if (NAMED.has(node.type) && !node.id) node.id = nameless(node);
+      // A list of statements may hold what none was made of.
+      if (Array.isArray(node.body)) node.body = node.body.filter((part) => part !== null && part !== undefined);
     }
     for (const [name, part] of Object.entries(node))
       if (typeof part === 'object' && part !== null && name !== 'loc' && name !== 'errors') left.push(part);
