@@ -7,6 +7,8 @@ test.each([
   ['a type without a name', 'a.ts', 'export type = string;\nexport const a = 1;'],
   ['a namespace without a name', 'a.tsx', 'namespace { export const a = 1 }'],
   ['a namespace that is something else', 'a.ts', 'namespace export function go(start = 1) { return start; }'],
+  ['a namespace that is an import', 'a.tsx', 'namespace import a from "./a";\nexport const b = a;'],
+  ['one inside a function', 'a.ts', 'export function go() { namespace import a from "./a"; }'],
   ['markup that ends as another', 'a.tsx', 'namespace return <b>…</props>'],
   ['a modifier of nothing', 'A.vue', '<template><A :.sync="x" /></template>\n<script setup>const x = 1</script>'],
   ['a tag that is not closed', 'A.vue', '<template><p>{{ x }}</template>'],

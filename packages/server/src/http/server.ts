@@ -9,7 +9,7 @@ import Koa, { type Context } from 'koa';
 import compress from 'koa-compress';
 import { send } from '@koa/send';
 import { cacheFile, databaseFile, dataFolder, demoFolder, otherDemoFolders, runFolder, webFolder } from '../paths';
-import { openDatabase } from '../store/database';
+import { openDatabase, whyNot } from '../store/database';
 import { ProjectStore } from '../store/projects';
 import { UnusableInput } from '../unusable';
 import { Admission } from './admission';
@@ -66,7 +66,9 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const app = buildApp(services, () => port, admission, log);
   const server = http.createServer(app.callback());
   port = await listen(server, options.port);
-  await announce(runFolder(), { pid: process.pid, port, key: admission.key });
+  await announce(runFolder(), { pid: process.pid, port, key: admission.key }).catch((error: unknown) => {
+    throw new UnusableInput(whyNot(runFolder(), error));
+  });
   const started = desk.start(project);
   let last: Promise<unknown> = started;
   for (const one of demos)

@@ -108,8 +108,8 @@ export function databaseTrouble(error: unknown): string | null {
   return codeOf(error).startsWith('SQLITE_') ? whyNot(databaseFile(), error) : null;
 }
 
-/** Why a database cannot be used and what to do, in words. */
-function whyNot(file: string, error: unknown): string {
+/** Why a file in the data folder cannot be used and what to do, in words. */
+export function whyNot(file: string, error: unknown): string {
   const code = codeOf(error);
   const known = REASONS.find(([codes]) => codes.test(code))?.[1];
   const reason = known ?? `${error instanceof Error ? error.message : String(error)}. Mend that`;

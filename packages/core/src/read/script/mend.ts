@@ -20,21 +20,31 @@ const NAMED = new Set([
 
 type Loose = Record<string, unknown> & { type?: unknown };
 
-/** Fills in what is missing anywhere in a tree, in place. */
-export function mendTree(root: t.Node): void {
+/** Fills in what is missing anywhere in a tree, in place; says whether anything was. */
+export function mendTree(root: t.Node): boolean {
+  let mended = false;
+  const filled = (list: unknown[]): unknown[] => {
+    const present = list.filter((part) => part !== null && part !== undefined);
+    mended ||= present.length < list.length;
+    return present;
+  };
   const left: unknown[] = [root];
   for (let one = left.pop(); one !== undefined; one = left.pop()) {
     if (typeof one !== 'object' || one === null) continue;
     const node = one as Loose;
     if (typeof node.type === 'string') {
-      if (Array.isArray(node.arguments)) node.arguments = node.arguments.filter((part) => part !== null);
-      if (NAMED.has(node.type) && !node.id) node.id = nameless(node);
+      if (Array.isArray(node.arguments)) node.arguments = filled(node.arguments);
+      if (NAMED.has(node.type) && !node.id) {
+        node.id = nameless(node);
+        mended = true;
+      }
       // A list of statements may hold what none was made of.
-      if (Array.isArray(node.body)) node.body = node.body.filter((part) => part !== null && part !== undefined);
+      if (Array.isArray(node.body)) node.body = filled(node.body);
     }
     for (const [name, part] of Object.entries(node))
       if (typeof part === 'object' && part !== null && name !== 'loc' && name !== 'errors') left.push(part);
   }
+  return mended;
 }
 
 function nameless({ loc, start }: Loose): Loose {

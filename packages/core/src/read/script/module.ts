@@ -17,6 +17,9 @@ function plugins(path: string): ParserPlugin[] {
   return ['jsx', 'flow', 'decorators-legacy', 'exportDefaultFrom'];
 }
 
+/** After these the parser makes no statement of what cannot follow them (`namespace import x from 'y'`), and says nothing. */
+const MAY_BE_HALF = /\b(?:namespace|module|declare|abstract|global)\s/;
+
 /** Parses one script. What cannot be parsed becomes problems; the tree is null only where nothing could be read. */
 export function parseScript(
   path: string,
@@ -37,7 +40,9 @@ export function parseScript(
       ...(from ? { startLine: from.line, startColumn: from.column, startIndex: from.index } : {}),
     });
     const problems = (ast.errors ?? []).map((error) => problemOf(error));
-    if (problems.length > 0) mendTree(ast);
+    const mended = (problems.length > 0 || MAY_BE_HALF.test(text)) && mendTree(ast);
+    if (mended && problems.length === 0)
+      problems.push({ severity: 'error', message: 'A statement could not be read.', line: 1, column: 1 });
     return { ast, problems };
   } catch (error) {
     return { ast: null, problems: [problemOf(error)] };
