@@ -48,7 +48,7 @@ export async function ensureBuilt({ web }) {
   if (web)
     buildPart(
       'web application',
-      ['packages/core/src/model', 'packages/web/src', 'packages/web/index.html', 'packages/web/vite.config.ts'],
+      ['packages/core/src', 'packages/web/src', 'packages/web/index.html', 'packages/web/vite.config.ts'],
       'packages/web/dist',
       () => run('npx', ['vite', 'build', 'packages/web', '--logLevel', 'warn']),
     );
