@@ -49,7 +49,9 @@ test('what a process that was killed left half-way is removed, and nothing else'
   lay('kept', gone);
   lay('coming', process.pid);
   lay('unknown');
+  lay('begun');
+  writeFileSync(path.join(folder, 'begun.lease'), '');
   await uploads.tidy(async (id) => id === 'kept');
   await uploads.settled();
-  expect(readdirSync(folder).sort()).toEqual(['coming', 'coming.lease', 'kept', 'unknown']);
+  expect(readdirSync(folder).sort()).toEqual(['begun', 'begun.lease', 'coming', 'coming.lease', 'kept', 'unknown']);
 });

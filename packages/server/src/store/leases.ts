@@ -27,14 +27,27 @@ export class Leases {
     const ids: string[] = [];
     for (const entry of entries) {
       if (!entry.endsWith(SUFFIX)) continue;
-      const holder = Number(await fs.readFile(path.join(this.folder, entry), 'utf8').catch(() => ''));
-      if (!isRunning(holder)) ids.push(entry.slice(0, -SUFFIX.length));
+      if (await isAbandoned(path.join(this.folder, entry))) ids.push(entry.slice(0, -SUFFIX.length));
     }
     return ids;
   }
 
   private file(id: string): string {
     return path.join(this.folder, `${id}${SUFFIX}`);
+  }
+}
+
+/** A lease that says nothing yet is being written, unless it has said nothing for so long. */
+const WRITTEN_WITHIN_MS = 60_000;
+
+async function isAbandoned(lease: string): Promise<boolean> {
+  try {
+    const holder = await fs.readFile(lease, 'utf8');
+    if (holder !== '') return !isRunning(Number(holder));
+    return Date.now() - (await fs.stat(lease)).mtimeMs > WRITTEN_WITHIN_MS;
+  } catch {
+    // Ended meanwhile.
+    return false;
   }
 }
 
