@@ -1,5 +1,5 @@
 /** The command line as others call it: what it prints where, and how it ends. */
-import { execFile } from 'node:child_process';
+import { execFile, spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -110,4 +110,16 @@ test('a folder without any component', async () => {
   expect(FlowDocument.parse(JSON.parse(out)).components).toEqual([]);
   expect(err).toContain('No component was found');
   rmSync(folder, { recursive: true });
+});
+
+test('an answer of which only the beginning is read ends quietly', async () => {
+  const child = spawn(process.execPath, [BIN, 'survey', DEMO, '--quiet'], {
+    env: { ...process.env, VECTURA_CACHE: CACHE },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
+  let complaint = '';
+  child.stderr.on('data', (chunk: Buffer) => (complaint += chunk.toString()));
+  child.stdout.once('data', () => child.stdout.destroy());
+  const code = await new Promise((resolve) => child.once('close', resolve));
+  expect({ code, complaint }).toEqual({ code: 0, complaint: '' });
 });

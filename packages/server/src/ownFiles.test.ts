@@ -1,5 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import {
+  chmodSync,
   lstatSync,
   mkdirSync,
   mkdtempSync,
@@ -52,10 +53,11 @@ test('what is kept is for its owner alone', () => {
 describe('a file is replaced', () => {
   test('as a whole, with the rights it had, leaving nothing beside it', async () => {
     const file = path.join(folder, 'a.json');
-    writeFileSync(file, 'old', { mode: 0o640 });
+    writeFileSync(file, 'old');
+    chmodSync(file, 0o664);
     await replaceFile(file, 'new');
     expect(readFileSync(file, 'utf8')).toBe('new');
-    expect(statSync(file).mode & 0o777).toBe(0o640);
+    expect(statSync(file).mode & 0o777).toBe(0o664);
     expect(readdirSync(folder)).toEqual(['a.json']);
   });
 

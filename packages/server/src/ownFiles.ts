@@ -71,6 +71,8 @@ export async function replaceFile(file: string, text: string, mode?: number): Pr
   try {
     const handle = await fs.open(beside, 'wx', mode ?? (kept ? kept.mode & 0o777 : 0o666));
     try {
+      // The rights it had, whatever those of new files are.
+      if (kept && mode === undefined) await handle.chmod(kept.mode & 0o777);
       await handle.writeFile(text);
       await handle.sync();
     } finally {

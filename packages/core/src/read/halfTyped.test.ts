@@ -33,6 +33,14 @@ test('what stands beside a mistake is read', () => {
   expect(vue.cells.map((cell) => cell.name)).toEqual(['x']);
 });
 
+test('what looks like a comment in a script is none', () => {
+  const { problems, sites } = factsOf('A.svelte', `<script>const at = text.indexOf('<!--');</script><Gauge {at} />`);
+  expect([problems, sites.map(({ name }) => name)]).toEqual([[], ['Gauge']]);
+  expect(factsOf('A.svelte', '<Gauge /><!-- <p>').problems).toMatchObject([
+    { message: 'A comment is left open.', column: 10 },
+  ]);
+});
+
 test('a text is told as long as it is good to read', () => {
   const { problems } = factsOf('A.svelte', `<b title={x}>{${'a + '.repeat(500)}}</b>`);
   expect(problems.at(-1)?.message).toMatch(/^“(a \+ )+…” could not be read\.$/);

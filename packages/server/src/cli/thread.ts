@@ -11,6 +11,11 @@ import type { CliData } from './data';
 import { WORDS } from './progress';
 
 export async function runOnThread(argv: readonly string[]): Promise<number> {
+  // Whoever reads the answer may have read enough of it (`| head`).
+  process.stdout.on('error', (error: NodeJS.ErrnoException) => {
+    if (error.code !== 'EPIPE') throw error;
+    process.exit(0);
+  });
   // A terminal that does not know how wide it is cannot be written over.
   const hasTerminal = process.stderr.isTTY && process.stderr.columns > 0;
   const bar = hasTerminal ? (await import('ora')).default({ stream: process.stderr }) : null;

@@ -4,6 +4,7 @@ import { existsSync } from 'node:fs';
 import http from 'node:http';
 import type { AddressInfo } from 'node:net';
 import path from 'node:path';
+import { setTimeout as sleep } from 'node:timers/promises';
 import Router from '@koa/router';
 import Koa, { type Context } from 'koa';
 import compress from 'koa-compress';
@@ -80,7 +81,8 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     await new Promise((resolve) => server.close(resolve));
     await withdraw(runFolder(), port);
     await desk.closeAll();
-    await uploads.settled();
+    // What is not removed by then is when Vectura is started again.
+    await Promise.race([uploads.settled(), sleep(1000, undefined, { ref: false })]);
     if (database.isInitialized) await database.destroy();
   };
   const closed = once(server, 'close').then(() => undefined);

@@ -106,7 +106,9 @@ const MOST_SCRIPTS = 200;
 
 /** A comment that is left open goes on to the end: what is in it is made blank, as the compiler looks for an end from each that begins in it. */
 function withoutOpenComment(r: ScriptReader, text: string): string {
-  const start = text.indexOf('<!--', Math.max(0, text.lastIndexOf('-->')));
+  // What a script holds is none.
+  const markup = withoutBlocks(text, 'script');
+  const start = markup.indexOf('<!--', Math.max(0, markup.lastIndexOf('-->')));
   if (start < 0) return text;
   const { line, column } = positions(text)(start);
   r.b.facts.problems.push({ severity: 'error', message: 'A comment is left open.', line, column });
