@@ -103,7 +103,8 @@ export class Targets {
     target.picked = isPicked(graph, graph.at(entry.file, entry.fact.tag));
     for (const origin of graph.trace(graph.at(entry.file, entry.fact.tag))) {
       const context = graph.contextOfPlace.get(origin.place);
-      if (context !== undefined) {
+      // What hangs on an object that may be a key is no context.
+      if (context !== undefined && !(graph.contexts[context]?.fact.maybe && origin.path.length > 0)) {
         if (origin.path[0] === 'Consumer') target.consumes = context;
         else target.provides = context;
         continue;

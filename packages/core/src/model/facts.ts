@@ -78,6 +78,8 @@ export interface PropFact {
   declared: boolean;
   /** It is declared where others may declare it by as well: in a type or a mixin of another file. */
   shared?: true;
+  /** The component sets it itself, for whoever binds it. */
+  output?: true;
   /** What a listener at a site stands under that this prop is given. */
   listener?: string;
   at: Spot;
@@ -478,4 +480,4 @@ export interface FileFacts {
 }
 
 /** Raised whenever the shape or meaning of facts changes, so that cached ones are read anew. */
-export const FACTS_VERSION = 39;
+export const FACTS_VERSION = 40;

@@ -336,3 +336,13 @@ test('frozen-read: a state that starts from what is computed of a value goes its
   });
   expect(foundBy('frozen-read', survey)).toEqual([]);
 });
+
+test.each([
+  ['in a branch alone', '{level > 3 && <Editor level={level} />}', []],
+  ['elsewhere as well', '{level > 3 && <Editor level={level} />}<Editor level={level} />', ['frozen-read']],
+])('a copy made when a component comes is taken for all it needs where it is rendered %s', (_where, sites, rules) => {
+  const survey =
+    one(`export function Desk() { const [level, setLevel] = useState(1); return <main onClick={() => setLevel(level + 1)}>{level}${sites}</main>; }
+function Editor({ level }) { const [shown] = useState(level); return <b>{shown}</b>; }`);
+  expect(survey.findings().map(({ rule }) => rule)).toEqual(rules);
+});

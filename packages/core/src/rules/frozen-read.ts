@@ -1,4 +1,5 @@
 /** A value copied once, although it changes later. */
+import type { Linked } from '../link';
 import { copies, FIRST_ONLY, takenOnce } from './copies';
 import { beside, named, seat, type Draft, type Rule } from './rule';
 
@@ -46,6 +47,7 @@ function Gauge({ level }) {
     const copied = copies(cells, linked).flatMap(
       ({ copy, component, from, sources, changed, inStep, sourceChanges }) => {
         if (changed || inStep || !sourceChanges) return [];
+        if (comesAndGoes(linked, component.fn)) return [];
         const { cell, values } = copy;
         if ([from.slice(from.lastIndexOf('.') + 1), cell.name].some((name) => FIRST_ONLY.test(name))) return [];
         // A copy that is never read shows nothing stale.
@@ -68,3 +70,12 @@ function Gauge({ level }) {
     return [...once, ...copied];
   },
 };
+
+/**
+ * Whether a component is rendered in branches alone, as an editor is while something is being edited: what it copies when it comes may be
+ * all it needs until it goes.
+ */
+function comesAndGoes({ program }: Linked, fn: number): boolean {
+  const sites = program.sitesOf(fn);
+  return sites.length > 0 && sites.every((site) => program.graph.sites[site]?.fact.repeat === 'conditional');
+}

@@ -47,6 +47,8 @@ function unusedOf(linked: Linked, component: ComponentInfo): Draft[] {
     if (!prop.declared || prop.name.startsWith('_')) return [];
     // The family takes it for itself, whatever the component's type says.
     if (prop.name === 'key') return [];
+    // It is there for whoever binds it.
+    if (prop.output) return [];
     if (doesSomethingWith(linked, component, prop.name)) return [];
     return [
       {

@@ -215,6 +215,7 @@ function startsIn(r: ScriptReader, body: t.Node): Start[] {
     // Listeners on an instance of one's own go with it.
     if (name === '$on' && node.callee.type === 'MemberExpression' && !isBus(r, node.callee.object)) return;
     if (/^(on|addListener)$/.test(name) && isMadeHere(r, node, body)) return;
+    if (name === 'subscribe' && r.b.facts.family === 'svelte' && isMadeByCall(r, node, body)) return;
     starts.push({ node, name, topic, kept: null });
   });
   return starts.map((start) => ({ ...start, kept: kept.get(start.node) ?? null }));
@@ -243,6 +244,16 @@ function isMadeHere(r: ScriptReader, { callee }: t.CallExpression, body: t.Node)
   let found = false;
   walkSet(body, (made, from) => {
     found ||= made.type === 'Identifier' && made.name === name && from.type === 'NewExpression';
+  });
+  return found;
+}
+
+/** `const store = makeStore(); store.subscribe(…)`: a store that such a call makes anew goes with who made it, and it may be one. */
+function isMadeByCall(r: ScriptReader, { callee }: t.CallExpression, body: t.Node): boolean {
+  const store = callee.type === 'MemberExpression' ? r.source(callee.object) : '';
+  let found = false;
+  walkSet(body, (made, from) => {
+    found ||= from.type === 'CallExpression' && r.source(made) === store && calledName(from) !== 'getContext';
   });
   return found;
 }

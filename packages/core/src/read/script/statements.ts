@@ -41,6 +41,13 @@ function readBlock(r: ScriptReader, body: readonly t.Statement[]): void {
   });
 }
 
+/** `const deskKey = {}`: something may be provided under it, as under a symbol. */
+function noteKey(r: ScriptReader, id: t.Identifier, init: t.Node | null | undefined): void {
+  const place = r.scope.lookup(id.name);
+  if (r.fn !== 0 || place === undefined || init?.type !== 'ObjectExpression' || init.properties.length > 0) return;
+  r.b.facts.contexts.push({ name: id.name, key: null, maybe: true, place, hasDefault: false, at: spotOf(id) });
+}
+
 export function readStatement(r: ScriptReader, node: t.Statement): void {
   switch (node.type) {
     case 'VariableDeclaration':
@@ -49,6 +56,7 @@ export function readStatement(r: ScriptReader, node: t.Statement): void {
         if (id.type === 'Identifier') {
           noteElementName(r, id.name, init);
           noteInstance(r, id.name, init);
+          noteKey(r, id, init);
         }
         bind(r, id, from !== null && init ? (r.dialect.declared?.(r, id, init, from) ?? from) : from);
       }

@@ -1,5 +1,6 @@
 /** Props a single-file component says it takes. */
 import type * as t from '@babel/types';
+import type { PropFact } from '../../model/facts';
 import { spotOf } from '../script/builder';
 import type { ScriptReader } from '../script/reader';
 import type { SingleFileComponent } from './component';
@@ -12,6 +13,7 @@ export function declareProp(
   node: t.Node,
   required: boolean,
   otherwise: string | null,
+  more: Pick<PropFact, 'output'> = {},
 ): void {
   const fact = r.b.fn(component.fn);
   if (fact.props?.some((prop) => prop.name === name)) return;
@@ -20,6 +22,7 @@ export function declareProp(
     required: required && otherwise === null,
     default: otherwise,
     declared: true,
+    ...more,
     at: spotOf(node),
   });
 }

@@ -9,6 +9,7 @@ import { readFunction } from '../script/functions';
 import { bind } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { readStatement } from '../script/statements';
+import { walkSet } from '../script/walk';
 import type { SingleFileComponent } from '../singleFile/component';
 import { declareProp } from '../singleFile/declare';
 import type { SvelteFile } from './file';
@@ -32,6 +33,8 @@ class Instance {
   private readonly variables = new Set<string>();
   /** Names a labelled statement computes, and nothing else sets. */
   private readonly following = new Set<string>();
+  /** Names that labelled statements set, whatever else does. */
+  private readonly computed = new Set<string>();
   private exposes: PlaceId | null = null;
 
   constructor(
@@ -47,6 +50,8 @@ class Instance {
     declareVars(r, body);
     declareBlock(r, body);
     for (const statement of body) {
+      if (statement.type === 'LabeledStatement' && statement.label.name === '$')
+        walkSet(statement.body, (to) => namesOf(to).forEach(({ name }) => this.computed.add(name)));
       const assigned = labelled(statement);
       if (assigned && (this.names.set.get(nameOf(assigned.left)) ?? 1) <= 1) this.following.add(nameOf(assigned.left));
       // What is only ever named after a label is declared by it.
@@ -116,7 +121,9 @@ class Instance {
     const { r, component } = this;
     const name = this.exported.get(id.name) ?? id.name;
     const variable = r.scope.lookup(id.name);
-    declareProp(r, component, name, id, init === null && !mayBeMissing(id), init ? r.source(init) : null);
+    const isOutput = this.computed.has(id.name);
+    const required = init === null && !mayBeMissing(id) && !isOutput;
+    declareProp(r, component, name, id, required, init ? r.source(init) : null, isOutput ? { output: true } : {});
     if (variable === undefined) return;
     r.b.flow(component.props, variable, 'get', name);
     r.b.flow(otherwise, variable);
