@@ -3,7 +3,7 @@ import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { parse as parseVue } from '@vue/compiler-sfc';
-import { parse as parseBabel, type ParserPlugin } from '@babel/parser';
+import { parse as parseBabel } from '@babel/parser';
 import { parse as parseSvelte } from 'svelte/compiler';
 import {
   Survey,
@@ -14,6 +14,7 @@ import {
   type FileFacts,
   type SourceFile,
 } from '@vectura/core';
+import { pluginsOf } from '../packages/core/src/read/script/module';
 import { withoutBlocks } from '../packages/core/src/read/singleFile/blocks';
 import { walk } from '../packages/server/src/survey/walk';
 import { TYPED, TYPED_CONFIGS } from './typed';
@@ -247,14 +248,9 @@ function whyUnparsable({ path: file, text }: { path: string; text: string }): st
 }
 
 function parseStrictly(file: string, text: string): void {
-  const plugins: ParserPlugin[] = /\.[cm]?ts$/.test(file)
-    ? ['typescript', 'decorators-legacy']
-    : /\.tsx$/.test(file)
-      ? ['typescript', 'jsx', 'decorators-legacy']
-      : ['jsx', 'flow', 'decorators-legacy', 'exportDefaultFrom'];
   parseBabel(text, {
     sourceType: 'unambiguous',
-    plugins,
+    plugins: pluginsOf(file),
     allowReturnOutsideFunction: true,
     allowAwaitOutsideFunction: true,
     allowImportExportEverywhere: true,

@@ -104,7 +104,7 @@ test('a browser that has not been let in is told what to do', async () => {
   for (const address of ['/', '/projects', '/p/none/sheet']) {
     await page.goto(new URL(address, desk.url).href);
     await sees(page, 'This browser has not been let in');
-    await sees(page, 'Open the address that stands in the terminal');
+    await sees(page, 'Open the address shown in the terminal');
   }
   await other.close();
 });

@@ -51,7 +51,7 @@ describe('only the user is answered', () => {
     for (const target of ['/api/projects', '/api/rules', '/api/openapi.json', `/api/projects/${desk.id}/survey`]) {
       const answer = await desk.askUnknown(target);
       expect([target, answer.status]).toEqual([target, 401]);
-      expect(answer.text).toContain('by the address that Vectura printed');
+      expect(answer.text).toContain('Open the address that Vectura printed at startup');
     }
     const guessed = { Authorization: 'Bearer guess', Cookie: `vectura-${desk.server.port}=guess` };
     expect((await desk.askUnknown('/api/projects', guessed)).status).toBe(401);

@@ -9,7 +9,7 @@ import { HttpError } from './errors';
 
 const PARAMETER = 'key';
 const NOT_LET_IN =
-  'This page has not been let in. Open it by the address that Vectura printed when it was started; each start has its own.';
+  'This browser has not been let in. Open the address that Vectura printed at startup; each start prints a new one.';
 
 const secret = (): string => randomBytes(24).toString('base64url');
 

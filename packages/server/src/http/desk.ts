@@ -94,6 +94,7 @@ export class Desk {
     const engine = this.engines.get(id);
     this.engines.delete(id);
     this.jobs.delete(id);
+    this.cancelled.delete(id);
     await engine?.close();
   }
 

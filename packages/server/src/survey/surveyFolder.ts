@@ -274,11 +274,12 @@ async function readFacts(
 
 /** A file that cannot be read at the moment, as it is while somebody types: it is taken for what it was, and what is wrong with it is told. */
 function asBefore(good: FileFacts, { bytes, lines, hash, problems }: FileFacts): FileFacts {
-  const told = problems.map((problem) => ({ ...problem, message: `${problem.message} ${AS_BEFORE}` }));
+  const [first, ...others] = problems;
+  const told = first ? [{ ...first, message: `${first.message.replace(/\.$/, '')}. ${AS_BEFORE}` }, ...others] : [];
   return { ...good, bytes, lines, hash, problems: told };
 }
 
-const AS_BEFORE = 'Until the file can be read again, it is taken for what it was before.';
+const AS_BEFORE = 'Until the file can be read again, its last readable version is used.';
 
 /** The texts of some files; what cannot be read becomes a problem at once. */
 function fetchSources(

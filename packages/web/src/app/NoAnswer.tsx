@@ -7,12 +7,12 @@ export function NoAnswer({ error }: { error: unknown }) {
   return (
     <Note title="This browser has not been let in">
       <p>
-        Vectura answers only the browser that opened the address it printed when it was started, so that nobody else who
-        works on this machine can read your code. Each start has an address of its own.
+        Vectura answers only the browser that opened the address it printed at startup, so nobody else on this machine
+        can read your code. Each start prints a new address.
       </p>
       <p>
-        Open the address that stands in the terminal: it ends in <code>?key=</code> and a secret. Once it was used, the
-        next one stands below it.
+        Open the address shown in the terminal; it ends in <code>?key=</code> and a secret. Once that address has been
+        used, the terminal shows the next one.
       </p>
     </Note>
   );

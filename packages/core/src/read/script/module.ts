@@ -11,7 +11,8 @@ import type { ScriptReader } from './reader';
 import { declareImports, readStatements } from './statements';
 import { declaredTypes } from './types';
 
-function plugins(path: string): ParserPlugin[] {
+/** What the parser is to take in a file, by its path. */
+export function pluginsOf(path: string): ParserPlugin[] {
   if (/\.[cm]?ts$/.test(path)) return ['typescript', 'decorators-legacy'];
   if (/\.tsx$/.test(path)) return ['typescript', 'jsx', 'decorators-legacy'];
   return ['jsx', 'flow', 'decorators-legacy', 'exportDefaultFrom'];
@@ -29,7 +30,7 @@ export function parseScript(
   try {
     const ast = parse(text, {
       sourceType: 'unambiguous',
-      plugins: plugins(path),
+      plugins: pluginsOf(path),
       errorRecovery: true,
       allowReturnOutsideFunction: true,
       allowAwaitOutsideFunction: true,
