@@ -15,7 +15,7 @@ import {
   type SourceFile,
 } from '@vectura/core';
 import { pluginsOf } from '../packages/core/src/read/script/module';
-import { withoutBlocks } from '../packages/core/src/read/singleFile/blocks';
+import { withoutBlocks } from '../packages/core/src/read/component/blocks';
 import { walk } from '../packages/server/src/survey/walk';
 import { TYPED, TYPED_CONFIGS } from './typed';
 

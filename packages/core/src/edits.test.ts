@@ -3,7 +3,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import fc from 'fast-check';
 import type { FileFacts } from './model/facts';
-import { BUNDLER_CONFIG } from './read/bundler';
+import { BUNDLER_CONFIG } from './link/resolve/bundlerAliases';
 import { familyOf, prepareReaders } from './read';
 import { vueVersions } from './read/versions';
 import { Survey } from './survey';

@@ -1,5 +1,5 @@
 /** Input that is deep, wide or tangled beyond reason: every survey ends, tells what it could not read or follow, and answers the rest. */
-import { Exploration } from './link/exploration';
+import { Exploration } from './link/travel/exploration';
 import { drilledProp } from './rules/drilled-prop';
 import { CASES } from './testing/hostile';
 import { surveyOf } from './testing/project';

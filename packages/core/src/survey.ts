@@ -9,7 +9,7 @@ import type {
   TrailDocument,
   WhyDocument,
 } from './model/documents';
-import { ask, namesIn, oneCalled, type Asked } from './follow/ask';
+import { ask, namesIn, oneCalled, type Asked } from './follow/question';
 import { Cells } from './follow/cells';
 import { Dominators } from './follow/dominators';
 import { marginsOf, type MarginEntry } from './follow/margin';

@@ -2,11 +2,11 @@
 import type { Carrier, CellKind } from '../model/documents';
 import type { CellFact, SharedCell, Spot } from '../model/facts';
 import type { Linked } from '../link';
-import type { At } from '../link/visited';
-import { byAddress } from './byAddress';
-import { changeKey } from '../link/shared';
+import type { At } from '../link/travel/visited';
+import { byAddress } from './urlValues';
+import { changeKey } from '../link/graph/keyedJoins';
 import { Flows, itself, type Flow } from './flow';
-import { GivenProps, type Given, type GivenProp } from './given';
+import { GivenProps, type Given, type GivenProp } from './givenProps';
 
 export interface CellInfo {
   id: string;

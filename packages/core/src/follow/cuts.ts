@@ -1,8 +1,8 @@
 /** Where following ends because it would cost more than its share: each is told, and nothing is concluded from it. */
 import type { Spot } from '../model/facts';
 import type { Linked } from '../link';
-import type { ComponentInfo } from '../link/program';
-import { endsInHelper } from '../link/exploration';
+import type { ComponentInfo } from '../link/program/program';
+import { endsInHelper } from '../link/travel/exploration';
 import type { Cells } from './cells';
 
 export interface Cut {

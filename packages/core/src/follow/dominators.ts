@@ -2,7 +2,7 @@
  * What stands above what on every way: the dominator tree of the render graph, by the iterative method of Cooper,
  * Harvey and Kennedy, "A Simple, Fast Dominance Algorithm" (2001). All entries hang below one root of their own.
  */
-import type { Links } from '../link/render';
+import type { Links } from '../link/render/renderTree';
 
 const TOP = -1;
 

@@ -3,12 +3,12 @@
  * and holds each stop once, so loops and meeting ways are edges, not copies.
  */
 import type { Carrier } from '../model/documents';
-import type { ComponentInfo } from '../link/program';
+import type { ComponentInfo } from '../link/program/program';
 import type { Linked } from '../link';
-import { push } from '../link/byPlace';
-import { Kept } from '../link/kept';
-import { once } from '../link/once';
-import type { At } from '../link/visited';
+import { push } from '../link/graph/byPlace';
+import { Kept } from '../link/memo/memo';
+import { once } from '../link/memo/once';
+import type { At } from '../link/travel/visited';
 import { Stops, type Departure, type Mode, type Seat, type StopFacts } from './stops';
 
 /** A stop of a value. Values that come by under the same name share it. */

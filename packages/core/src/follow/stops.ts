@@ -6,11 +6,11 @@ import type { Carrier, Effect } from '../model/documents';
 import { TAKEN, type CallFact, type Spot, type UseFact } from '../model/facts';
 import { ELEMENT, isAnyField, isWay, shownName } from '../model/signs';
 import type { Linked } from '../link';
-import type { Origin } from '../link/graph';
-import type { Graph } from '../link/graph';
-import { DEEPER } from '../link/intern';
-import { Kept } from '../link/kept';
-import { isPart, wasDerived, type At, type Exit, type Local, type Visited } from '../link/visited';
+import type { Origin } from '../link/graph/graph';
+import type { Graph } from '../link/graph/graph';
+import { DEEPER } from '../link/graph/fieldPaths';
+import { Kept } from '../link/memo/memo';
+import { isPart, wasDerived, type At, type Exit, type Local, type Visited } from '../link/travel/visited';
 
 export type Mode = 'value' | 'function';
 

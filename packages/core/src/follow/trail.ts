@@ -2,10 +2,10 @@
 import type { Carrier, Role, Stop, Trail, TrailDocument } from '../model/documents';
 import { eventOf } from '../model/signs';
 import type { Linked } from '../link';
-import type { ComponentInfo } from '../link/program';
-import type { Asked } from './ask';
+import type { ComponentInfo } from '../link/program/program';
+import type { Asked } from './question';
 import type { CellFlow, CellInfo } from './cells';
-import { changedInPlace } from './inPlace';
+import { changedInPlace } from './changesInPlace';
 import { itself, type Flow, type FlowStop } from './flow';
 import { waysThrough, waysTo, type Way } from './ways';
 import { lastField, seatOfRead } from './stops';

@@ -3,9 +3,9 @@
  * the place where it breaks. What is said is what the code shows; where nothing explains it, that is said as well.
  */
 import type { WhyDocument, WhyVerdict } from '../model/documents';
-import type { ComponentInfo } from '../link/program';
+import type { ComponentInfo } from '../link/program/program';
 import type { Linked } from '../link';
-import type { Asked } from './ask';
+import type { Asked } from './question';
 import type { CellFlow, Cells } from './cells';
 import { Dominators, wayDown } from './dominators';
 import type { Flow, FlowHop, FlowStop } from './flow';

@@ -1,7 +1,7 @@
 /** Phase 5, homes: the ways a value could live, measured alike, ranked by rules of thumb. */
 import type { HomeOption, HomesDocument } from '../model/documents';
 import { FAMILIES } from '../model/families';
-import type { Asked } from '../follow/ask';
+import type { Asked } from '../follow/question';
 import { wayDown, type Dominators } from '../follow/dominators';
 import type { Linked } from '../link';
 import { drawingOf } from './drawing';

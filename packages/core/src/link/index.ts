@@ -1,15 +1,15 @@
 /** Phase 2: the facts of all files to a program whose parts know each other. */
-import { Addresses } from './addresses';
-import { Clones } from './clones';
-import { Crossings } from './crossing';
-import { Handed } from './handed';
-import { Handles } from './handles';
-import { Answers } from './kept';
-import { Locals } from './local';
-import { Program, type ProjectInput } from './program';
-import { Readers } from './readers';
-import { Sides } from './sides';
-import { RenderTree } from './render';
+import { Addresses } from './render/routeAddresses';
+import { Clones } from './travel/clones';
+import { Crossings } from './travel/crossings';
+import { Handed } from './travel/functionFlow';
+import { Handles } from './program/handles';
+import { Answers } from './memo/memo';
+import { Locals } from './travel/locals';
+import { Program, type ProjectInput } from './program/program';
+import { Readers } from './program/contextReaders';
+import { Sides } from './program/sides';
+import { RenderTree } from './render/renderTree';
 
 export interface Linked {
   program: Program;
@@ -65,6 +65,6 @@ export function linkProject(input: ProjectInput, before: Linked | null = null): 
   };
 }
 
-export { takeEdits } from './program';
-export type { ProjectInput } from './program';
-export type { ConfigFile } from './modules';
+export { takeEdits } from './program/program';
+export type { ProjectInput } from './program/program';
+export type { ConfigFile } from './resolve/modules';

@@ -2,7 +2,7 @@
 import { FAMILIES } from '../model/families';
 import { isAnyField } from '../model/signs';
 import { beside, named, seat, type Draft, type Rule } from './rule';
-import { passings } from './sites';
+import { passings } from './shared/sites';
 
 export const danglingHandle: Rule = {
   id: 'dangling-handle',

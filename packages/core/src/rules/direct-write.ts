@@ -1,16 +1,16 @@
 /** State changed in place, where only its change function makes the change show. */
 import type { Linked } from '../link';
-import type { Edge } from '../link/edges';
-import type { Graph } from '../link/graph';
-import type { Origin } from '../link/trace';
-import { push } from '../link/byPlace';
-import { namesBefore } from '../link/names';
+import type { Edge } from '../link/graph/edges';
+import type { Graph } from '../link/graph/graph';
+import type { Origin } from '../link/graph/traces';
+import { push } from '../link/graph/byPlace';
+import { namesBefore } from '../link/graph/aliases';
 import type { CellFlow, CellInfo } from '../follow/cells';
 import { stopsOfItself, type FlowStop } from '../follow/flow';
-import { isAnew, isPart, wasDerived, wasFrozen, type Visited } from '../link/visited';
+import { isAnew, isPart, wasDerived, wasFrozen, type Visited } from '../link/travel/visited';
 import { FAMILIES } from '../model/families';
-import { mutationsAt, type Mutation } from '../follow/inPlace';
-import { isChangeOf, isShown, writersOf } from './changes';
+import { mutationsAt, type Mutation } from '../follow/changesInPlace';
+import { isChangeOf, isShown, writersOf } from './shared/changes';
 import { beside, named, seat, type Draft, type Rule } from './rule';
 import type { CallFact, Spot } from '../model/facts';
 

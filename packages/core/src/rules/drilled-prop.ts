@@ -2,7 +2,7 @@
 import { arrivalOf } from '../follow/trail';
 import type { Linked } from '../link';
 import type { CellFlow } from '../follow/cells';
-import { CHAIN_SETTINGS, chains, type Chain } from './chains';
+import { CHAIN_SETTINGS, chains, type Chain } from './shared/chains';
 import { beside, count, list, named, namesOf, seat, type Draft, type Rule } from './rule';
 
 export const drilledProp: Rule = {

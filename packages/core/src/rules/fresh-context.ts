@@ -1,6 +1,6 @@
 /** A provider handed a new object each time it renders. */
 import type { CellFlow } from '../follow/cells';
-import { namesBefore } from '../link/names';
+import { namesBefore } from '../link/graph/aliases';
 import { FAMILIES } from '../model/families';
 import { beside, named, seat, START, type Draft, type Rule } from './rule';
 

@@ -1,6 +1,6 @@
 /** A value copied once, although it changes later. */
 import type { Linked } from '../link';
-import { copies, FIRST_ONLY, takenOnce } from './copies';
+import { copies, FIRST_ONLY, takenOnce } from './shared/copies';
 import { beside, named, seat, type Draft, type Rule } from './rule';
 
 export const frozenRead: Rule = {

@@ -2,7 +2,7 @@
 import { Dominators, below } from '../follow/dominators';
 import { FAMILIES } from '../model/families';
 import { itself, type Flow } from '../follow/flow';
-import { once } from '../link/once';
+import { once } from '../link/memo/once';
 import { named, seat, type Draft, type Rule } from './rule';
 
 export const highHome: Rule = {

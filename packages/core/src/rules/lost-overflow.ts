@@ -1,7 +1,7 @@
 /** Attributes that have nowhere to go. */
 import { isSigned } from '../model/signs';
 import { named, seat, type Rule } from './rule';
-import { passings, takenBy } from './sites';
+import { passings, takenBy } from './shared/sites';
 
 const sfc = (script: string, template: string): string =>
   `<script setup>\n${script}\n</script>\n<template>\n${template}\n</template>\n`;

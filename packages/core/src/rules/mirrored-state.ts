@@ -1,5 +1,5 @@
 /** One fact kept in two homes. */
-import { copies, FIRST_ONLY } from './copies';
+import { copies, FIRST_ONLY } from './shared/copies';
 import { beside, named, seat, type Rule } from './rule';
 
 export const mirroredState: Rule = {

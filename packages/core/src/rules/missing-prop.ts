@@ -1,6 +1,6 @@
 /** A required prop that a site does not pass. */
-import { nearest } from '../follow/names';
-import { isMissed, passings, unknownAt } from './sites';
+import { nearest } from '../follow/nearNames';
+import { isMissed, passings, unknownAt } from './shared/sites';
 import { beside, list, named, namesOf, seat, type Rule } from './rule';
 
 export const missingProp: Rule = {

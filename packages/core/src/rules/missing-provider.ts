@@ -1,7 +1,7 @@
 /** A context read where no provider stands above. */
 import type { Linked } from '../link';
-import { once } from '../link/once';
-import type { Program } from '../link/program';
+import { once } from '../link/memo/once';
+import type { Program } from '../link/program/program';
 import { beside, list, named, seat, type Draft, type Rule } from './rule';
 
 export const missingProvider: Rule = {

@@ -1,8 +1,8 @@
 /** One reference for many children. */
-import type { Graph } from '../link/graph';
-import { namesAfter } from '../link/names';
+import type { Graph } from '../link/graph/graph';
+import { namesAfter } from '../link/graph/aliases';
 import { named, seat, type Rule } from './rule';
-import { passings } from './sites';
+import { passings } from './shared/sites';
 
 export const oneOfMany: Rule = {
   id: 'one-of-many',

@@ -1,7 +1,7 @@
 /** An event for the whole page, though one parent would do. */
 import { wayDown } from '../follow/dominators';
 import { named, seat, type Rule } from './rule';
-import { topics } from './topics';
+import { topics } from './shared/topics';
 
 export const openBroadcast: Rule = {
   id: 'open-broadcast',

@@ -1,12 +1,12 @@
 /** Shared state changed from a component, past the functions meant for it. */
 import type { Linked } from '../link';
 import type { CellFlow, CellInfo } from '../follow/cells';
-import type { Graph } from '../link/graph';
-import { push } from '../link/byPlace';
-import { cellsHeld } from '../link/held';
-import type { ComponentInfo } from '../link/program';
+import type { Graph } from '../link/graph/graph';
+import { push } from '../link/graph/byPlace';
+import { cellsHeld } from '../link/graph/mutatedCells';
+import type { ComponentInfo } from '../link/program/program';
 import { FAMILIES } from '../model/families';
-import { changedInPlace, type Mutation } from '../follow/inPlace';
+import { changedInPlace, type Mutation } from '../follow/changesInPlace';
 import { beside, list, named, namesOf, seat, type Draft, type Rule } from './rule';
 import type { CellFact, Spot } from '../model/facts';
 

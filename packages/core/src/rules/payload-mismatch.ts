@@ -3,7 +3,7 @@ import { isAnyField } from '../model/signs';
 import type { Linked } from '../link';
 import type { FileFacts, UseFact } from '../model/facts';
 import { beside, count, list, named, seat, type Draft, type Rule } from './rule';
-import { topics } from './topics';
+import { topics } from './shared/topics';
 
 export const payloadMismatch: Rule = {
   id: 'payload-mismatch',

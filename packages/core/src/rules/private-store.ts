@@ -1,7 +1,7 @@
 /** A store or context made inside a component. */
 import type { Linked } from '../link';
 import { named, seat, type Draft, type Rule } from './rule';
-import { passingsBy } from './sites';
+import { passingsBy } from './shared/sites';
 import type { Spot } from '../model/facts';
 
 export const privateStore: Rule = {

@@ -1,7 +1,7 @@
 /** A callback re-wrapped or passed on by components that do nothing else with it. */
 import { arrivalOf } from '../follow/trail';
 import type { Linked } from '../link';
-import { CHAIN_SETTINGS, chains, type Chain } from './chains';
+import { CHAIN_SETTINGS, chains, type Chain } from './shared/chains';
 import { beside, count, list, named, namesOf, seat, type Draft, type Rule } from './rule';
 
 export const relayedEvent: Rule = {

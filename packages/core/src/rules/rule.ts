@@ -2,7 +2,7 @@
 import type { Finding, Level } from '../model/documents';
 import type { Spot } from '../model/facts';
 import type { Cells } from '../follow/cells';
-import type { ComponentInfo } from '../link/program';
+import type { ComponentInfo } from '../link/program/program';
 import type { Linked } from '../link';
 
 export interface RuleContext {

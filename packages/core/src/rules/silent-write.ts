@@ -1,8 +1,8 @@
 /** A shared value is set, and whoever subscribed is not told. */
-import { push } from '../link/byPlace';
+import { push } from '../link/graph/byPlace';
 import type { Linked } from '../link';
 import type { FileFacts, PlaceId } from '../model/facts';
-import { isScript } from './topics';
+import { isScript } from './shared/topics';
 import { beside, named, seat, type Draft, type Rule } from './rule';
 
 export const silentWrite: Rule = {

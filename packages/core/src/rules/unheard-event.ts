@@ -1,10 +1,10 @@
 /** An event nobody hears. */
-import { nearest } from '../follow/names';
-import type { ComponentInfo } from '../link/program';
+import { nearest } from '../follow/nearNames';
+import type { ComponentInfo } from '../link/program/program';
 import { eventOf, eventProp, isUpdate } from '../model/signs';
-import { isOffered, passingsBy } from './sites';
+import { isOffered, passingsBy } from './shared/sites';
 import { named, seat, type Draft, type Rule } from './rule';
-import { anyTopic, topics } from './topics';
+import { anyTopic, topics } from './shared/topics';
 
 export const unheardEvent: Rule = {
   id: 'unheard-event',

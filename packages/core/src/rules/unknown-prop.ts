@@ -1,7 +1,7 @@
 /** A prop passed to a component that does not take it. */
 import { FAMILIES } from '../model/families';
-import { nearest } from '../follow/names';
-import { isMissed, passings, rendersNothing, takenBy, unknownAt } from './sites';
+import { nearest } from '../follow/nearNames';
+import { isMissed, passings, rendersNothing, takenBy, unknownAt } from './shared/sites';
 import { list, named, namesOf, seat, type Draft, type Rule } from './rule';
 
 export const unknownProp: Rule = {

@@ -2,7 +2,7 @@
 import type { FileFacts, PlaceId } from '../model/facts';
 import type { Linked } from '../link';
 import { isAnyField } from '../model/signs';
-import { isOffered } from './sites';
+import { isOffered } from './shared/sites';
 import { named, seat, type Draft, type Rule } from './rule';
 
 export const unreadProvider: Rule = {

@@ -2,9 +2,9 @@
 import { cutsOf, type Cut } from '../follow/cuts';
 import type { Cells } from '../follow/cells';
 import type { Linked } from '../link';
-import { push } from '../link/byPlace';
+import { push } from '../link/graph/byPlace';
 import { beside, count, list, named, namesOf, seat, type Draft, type Rule } from './rule';
-import type { ComponentInfo } from '../link/program';
+import type { ComponentInfo } from '../link/program/program';
 
 export const unresolved: Rule = {
   id: 'unresolved',

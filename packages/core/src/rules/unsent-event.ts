@@ -1,12 +1,12 @@
 /** A listener for what nothing sends. */
-import { nearest } from '../follow/names';
+import { nearest } from '../follow/nearNames';
 import type { Linked } from '../link';
-import type { ComponentInfo } from '../link/program';
+import type { ComponentInfo } from '../link/program/program';
 import { DOM_EVENTS } from '../model/domEvents';
 import { eventOf, isUpdate } from '../model/signs';
 import { named, seat, type Draft, type Rule } from './rule';
-import { passings, type Passing } from './sites';
-import { anyTopic, topics, type End } from './topics';
+import { passings, type Passing } from './shared/sites';
+import { anyTopic, topics, type End } from './shared/topics';
 
 export const unsentEvent: Rule = {
   id: 'unsent-event',

@@ -1,9 +1,9 @@
 /** A declared prop that the component neither uses nor hands on. */
 import type { Linked } from '../link';
-import { once } from '../link/once';
-import type { ComponentInfo } from '../link/program';
+import { once } from '../link/memo/once';
+import type { ComponentInfo } from '../link/program/program';
 import { named, seat, type Draft, type Rule } from './rule';
-import { doesSomethingWith, rendersNothing } from './sites';
+import { doesSomethingWith, rendersNothing } from './shared/sites';
 
 export const unusedProp: Rule = {
   id: 'unused-prop',

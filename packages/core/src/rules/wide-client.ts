@@ -1,5 +1,5 @@
 /** A module marked for the browser that takes along more than needs to be there. */
-import type { ComponentInfo } from '../link/program';
+import type { ComponentInfo } from '../link/program/program';
 import type { Linked } from '../link';
 import { beside, count, list, named, seat, START, type Rule } from './rule';
 

@@ -2,8 +2,8 @@
 import { isAnyField } from '../model/signs';
 import { itself, type Flow, type FlowStop } from '../follow/flow';
 import { arrivalOf, roleAt } from '../follow/trail';
-import { push } from '../link/byPlace';
-import { isPart, wasDerived, type Local } from '../link/visited';
+import { push } from '../link/graph/byPlace';
+import { isPart, wasDerived, type Local } from '../link/travel/visited';
 import type { Linked } from '../link';
 import { list, named, seat, type Draft, type Rule } from './rule';
 

@@ -1,8 +1,8 @@
 /** For tests: a project from a few lines of source, and its answers in short. */
 import { prepareReaders, readFile } from '../read';
 import { vueVersions } from '../read/versions';
-import { BUNDLER_CONFIG } from '../read/bundler';
-import { AUTO_IMPORTS } from '../link/autoImports';
+import { BUNDLER_CONFIG } from '../link/resolve/bundlerAliases';
+import { AUTO_IMPORTS } from '../link/resolve/autoImports';
 import type { ConfigFile } from '../link';
 import { Survey } from '../survey';
 import type { Config } from '../rules/config';

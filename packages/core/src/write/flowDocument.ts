@@ -17,7 +17,7 @@ import { itself, ownHops, type Flow, type FlowStop } from '../follow/flow';
 import type { Departure, Mode } from '../follow/stops';
 import { roleAt } from '../follow/trail';
 import type { Linked } from '../link';
-import { once } from '../link/once';
+import { once } from '../link/memo/once';
 import { cutsOf } from '../follow/cuts';
 import { isModel } from '../read/libraries';
 import type { Told } from '../rules';

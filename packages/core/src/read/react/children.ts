@@ -7,7 +7,7 @@ import { calledName } from '../script/names';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { walkNodes } from '../script/walk';
-import { plain } from '../stores/cells';
+import { plain } from '../libraries/stores/cells';
 import type { Recogniser } from './apis';
 
 /** `Children.map(children, (child) => …)`: each child is one of what was handed over. */

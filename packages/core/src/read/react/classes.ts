@@ -12,7 +12,7 @@ import type { ClassInstance, ScriptReader } from '../script/reader';
 import { walkNodes, walkSet } from '../script/walk';
 import { makeComponent } from './components';
 import { declare } from './declaredProps';
-import { noteMounting } from '../outside/starts';
+import { noteMounting } from '../script/starts';
 
 type ClassNode = t.ClassDeclaration | t.ClassExpression;
 

@@ -8,7 +8,7 @@ import { spotOf } from '../script/builder';
 import { isFunction, value } from '../script/expressions';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
-import { hasComputedKey } from '../stores/cells';
+import { hasComputedKey } from '../libraries/stores/cells';
 import type { Recogniser } from './apis';
 import { writtenOnce } from './markup';
 

@@ -4,7 +4,7 @@ import type { FunctionFact, PropFact } from '../../model/facts';
 import { spotOf } from '../script/builder';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
-import { objectOf } from '../stores/cells';
+import { objectOf } from '../libraries/stores/cells';
 
 export interface DeclaredProps {
   types: t.ObjectExpression | null;

@@ -8,11 +8,11 @@ import { assignState, assignsState, readClassComponent } from './classes';
 import { settleFunction } from './components';
 import { noteDeclared, settleDeclared } from './declaredProps';
 import { settleOlderContexts } from './olderContexts';
-import { settleRuns } from '../singleFile/runs';
+import { settleRuns } from '../component/runs';
 import { readMarkup } from './markup';
-import { readRouteList } from './routes';
-import { readBroadcastHandler } from '../outside/channels';
-import { readAction, readPlainReducer } from '../stores/redux';
+import { readRouteList } from '../libraries/routers/routeTable';
+import { readBroadcastHandler } from '../libraries/channels';
+import { readAction, readPlainReducer } from '../libraries/stores/redux';
 
 const react: Dialect = {
   call: readReactCall,

@@ -7,7 +7,7 @@ import type { PlaceId, SitePropFact } from '../../model/facts';
 import { spotOf } from '../script/builder';
 import { isFunction, value } from '../script/expressions';
 import type { ScriptReader } from '../script/reader';
-import { readRouteElement } from './routes';
+import { readRouteElement } from '../libraries/routers/routeTable';
 
 export function readMarkup(r: ScriptReader, node: t.JSXElement | t.JSXFragment): PlaceId {
   const outer = r.fragment;

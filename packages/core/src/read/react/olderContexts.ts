@@ -7,7 +7,7 @@ import type { FunctionFact, FunctionId, PlaceId, Spot } from '../../model/facts'
 import { spotOf } from '../script/builder';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
-import { provideAround } from '../singleFile/provided';
+import { provideAround } from '../component/provided';
 import type { DeclaredProps } from './declaredProps';
 
 interface Field {

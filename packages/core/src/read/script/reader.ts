@@ -11,7 +11,7 @@ import {
 } from '../../model/facts';
 import type { FactsBuilder } from './builder';
 import type { DeclaredProps } from '../react/declaredProps';
-import type { SingleFileComponent } from '../singleFile/component';
+import type { SingleFileComponent } from '../component/component';
 import { Scope } from './scope';
 
 /** What was met inside a function while it was read. */

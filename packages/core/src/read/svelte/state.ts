@@ -5,8 +5,8 @@ import type { CellFact, CellFactKind, PlaceId } from '../../model/facts';
 import { spotOf } from '../script/builder';
 import { isPlain } from '../script/expressions';
 import type { ScriptReader } from '../script/reader';
-import { callChange } from '../stores/cells';
-import { storeValue } from '../stores/subscribed';
+import { callChange } from '../libraries/stores/cells';
+import { storeValue } from '../libraries/stores/subscribed';
 import type { SvelteFile } from './file';
 
 /** What may be said of a cell beyond what its kind says. */

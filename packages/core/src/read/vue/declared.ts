@@ -8,10 +8,10 @@ import { value } from '../script/expressions';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { findIn, typeOf } from '../script/types';
-import { objectOf, plain, textOf } from '../stores/cells';
+import { objectOf, plain, textOf } from '../libraries/stores/cells';
 import { eventProp, updateProp } from '../../model/signs';
-import { noteEvent, type Reading, type SingleFileComponent } from '../singleFile/component';
-import { declareProp } from '../singleFile/declare';
+import { noteEvent, type Reading, type SingleFileComponent } from '../component/component';
+import { declareProp } from '../component/declare';
 import { listenerOf } from './events';
 
 /** Version 3 gives a listener to a prop that is declared under its name: `@dig` is heard as `onDig`. */

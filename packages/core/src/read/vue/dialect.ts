@@ -3,7 +3,7 @@ import type * as t from '@babel/types';
 import { eventProp } from '../../model/signs';
 import type { PlaceId } from '../../model/facts';
 import { readLibraryCall } from '../libraries';
-import { readChannelCall, readNew } from '../outside/channels';
+import { readChannelCall, readNew } from '../libraries/channels';
 import { readMarkup } from '../react/markup';
 import { spotOf } from '../script/builder';
 import { readArguments } from '../script/calls';
@@ -12,7 +12,7 @@ import { mutation } from '../script/mutations';
 import { nameFromPath } from '../script/names';
 import { fieldOf } from '../script/patterns';
 import type { Dialect, ScriptReader } from '../script/reader';
-import type { Reading } from '../singleFile/component';
+import type { Reading } from '../component/component';
 import {
   askForChange,
   assignModel,
@@ -26,16 +26,16 @@ import {
 import { takenOnce } from './taken';
 import { unwrapped } from './unwrap';
 import { readUpward } from './upward';
-import { inject, provide, readAppProvide, symbol } from '../singleFile/provided';
-import { mountSite } from '../singleFile/site';
-import { effect, leaving, same, settleRuns } from '../singleFile/runs';
-import { objectOf, property } from '../stores/cells';
+import { inject, provide, readAppProvide, symbol } from '../component/provided';
+import { mountSite } from '../component/site';
+import { effect, leaving, same, settleRuns } from '../component/runs';
+import { objectOf, property } from '../libraries/stores/cells';
 import { hyperscript } from './hyperscript';
 import { asyncComponent, readRegistration } from './registered';
 import { assignForAll, readInstance } from './instance';
 import { readMade } from './made';
 import { readOptions } from './options';
-import { readNewRouter } from './routes';
+import { readNewRouter } from '../libraries/routers/vueRouter';
 import {
   isStoreModule,
   nameOfFile,
@@ -43,7 +43,7 @@ import {
   readGetter,
   readNewStore,
   readStoreModule,
-} from '../stores/moduleStores';
+} from '../libraries/stores/moduleStores';
 import { isOptions, readOptionsObject, rendersBy } from './script';
 import { computed, reactive, ref, templateRef, toRef, watch } from './reactive';
 

@@ -5,9 +5,9 @@ import type { PlaceId, Spot } from '../../model/facts';
 import { value } from '../script/expressions';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
-import type { SingleFileComponent } from '../singleFile/component';
-import { storeOf } from '../stores/moduleStores';
-import { addressOf } from './routes';
+import type { SingleFileComponent } from '../component/component';
+import { storeOf } from '../libraries/stores/moduleStores';
+import { addressOf } from '../libraries/routers/vueRouter';
 
 /** What a component is given beyond its props: its attributes, its listeners. */
 function givenBeyond(r: ScriptReader, component: SingleFileComponent, field: string, at: Spot): PlaceId {

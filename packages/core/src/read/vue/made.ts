@@ -5,7 +5,7 @@ import { spotOf } from '../script/builder';
 import { value } from '../script/expressions';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
-import { plain } from '../stores/cells';
+import { plain } from '../libraries/stores/cells';
 import { hasOptionNames, isOptions, readOptionsObject, rendersBy } from './script';
 
 /** Reads a module's call that is given nothing but what a component is; `undefined` for any other. */

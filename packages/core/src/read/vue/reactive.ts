@@ -7,9 +7,9 @@ import { readArguments } from '../script/calls';
 import { isFunction, isPlain, value } from '../script/expressions';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
-import { objectOf, textOf } from '../stores/cells';
-import type { Reading } from '../singleFile/component';
-import { called } from '../singleFile/runs';
+import { objectOf, textOf } from '../libraries/stores/cells';
+import type { Reading } from '../component/component';
+import { called } from '../component/runs';
 
 /** A reference: an object whose `value` is the cell. */
 export function reference(

@@ -9,7 +9,7 @@ import { fieldOf } from '../script/patterns';
 import { ScriptReader } from '../script/reader';
 import { Scope } from '../script/scope';
 import { isFunction } from '../script/expressions';
-import { openComponent } from '../singleFile/component';
+import { openComponent } from '../component/component';
 import { vue } from './dialect';
 import { modelOf, readOptions } from './options';
 

@@ -6,8 +6,8 @@ import { readArguments } from '../script/calls';
 import { mutation } from '../script/mutations';
 import type { PlaceId } from '../../model/facts';
 import type { ScriptReader } from '../script/reader';
-import type { CallReader, Library } from '../library';
-import { textOf } from '../stores/cells';
+import type { CallReader, Library } from '../libraries/library';
+import { textOf } from '../libraries/stores/cells';
 import { cellName } from '../react/apis/cells';
 import { holding, reference } from './reactive';
 

@@ -2,7 +2,7 @@
 import { spotOf } from '../../script/builder';
 import { readArguments } from '../../script/calls';
 import { value } from '../../script/expressions';
-import { noteStarts } from '../../outside/starts';
+import { noteStarts } from '../../script/starts';
 import type { Recogniser } from './index';
 
 export const useEffect: Recogniser = (r, node) => {

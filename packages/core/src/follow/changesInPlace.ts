@@ -1,0 +1,69 @@
+/** Changes in place: of what a place holds, and of a value where it gets to. */
+import { push } from '../link/graph/byPlace';
+import { once } from '../link/memo/once';
+import type { Linked } from '../link';
+import { wasDerived, wasFrozen } from '../link/travel/visited';
+import type { FileFacts, Spot } from '../model/facts';
+import type { CellInfo } from './cells';
+import type { FlowStop } from './flow';
+
+/** A change in place. */
+export interface Mutation {
+  text: string;
+  field: string;
+  ofElement: boolean;
+  file: number;
+  fn: number;
+  at: Spot;
+}
+
+const NO_MUTATIONS: readonly Mutation[] = [];
+
+/** Changes in place of the object a place holds. */
+export function mutationsAt({ program: { graph } }: Linked, place: number): readonly Mutation[] {
+  const file = graph.fileOfPlace[place] ?? 0;
+  const facts = graph.files[file];
+  if (!facts || facts.mutations.length === 0) return NO_MUTATIONS;
+  const found = byObject(facts).get(place - graph.at(file, 0));
+  if (!found) return NO_MUTATIONS;
+  return found.flatMap((index) => {
+    const one = facts.mutations[index];
+    if (!one) return [];
+    const { field, text, ofElement = false, at } = one;
+    return { field, text, ofElement, file, fn: graph.fnAt(file, one.fn), at };
+  });
+}
+
+/** The changes in place of a file by the place of what is changed, as indices into its facts. */
+const byObject = once((facts: FileFacts): ReadonlyMap<number, number[]> => {
+  const found = new Map<number, number[]>();
+  facts.mutations.forEach(({ object }, index) => push(found, object, index));
+  return found;
+});
+
+/** Where the component of a stop changes a value in place that lives elsewhere. */
+export function changedInPlace(linked: Linked, cell: CellInfo, stop: FlowStop): Mutation[] {
+  const { program, locals } = linked;
+  const { paths } = program;
+  const { component } = stop;
+  if (!component || component.fn === cell.home) return [];
+  const all = locals.explore(stop.at).visited;
+  return all.flatMap((visited) => {
+    if (wasDerived(visited) || wasFrozen(visited)) return [];
+    // Putting the value into something is no change of it.
+    const before = all[visited.from];
+    if (before && visited.path !== 0 && before.path === paths.tail(visited.path)) return [];
+    const changes = mutationsAt(linked, visited.place).filter(
+      ({ field, fn }) =>
+        // A function that the home hands out is the home's own.
+        program.unitOf(fn) === component.fn &&
+        (visited.path === 0 || (paths.head(visited.path) === field && paths.tail(visited.path) === 0)),
+    );
+    return changes.length === 0 || isMadeThere(linked, visited.place) ? [] : changes;
+  });
+}
+
+/** Whether a place holds an object made where it is changed: putting a value into it changes nothing elsewhere. */
+function isMadeThere({ program: { graph } }: Linked, place: number): boolean {
+  return graph.trace(place).every((origin) => graph.places[origin.place]?.kind === 'object');
+}

@@ -1,0 +1,180 @@
+/** What sites give to components, and the cells that such values are where they come from no cell. */
+import type { FileFacts, Spot } from '../model/facts';
+import { isAnyField, isSlot, shownName } from '../model/signs';
+import type { Linked } from '../link';
+import type { Origin } from '../link/graph/graph';
+import type { Edge } from '../link/graph/edges';
+import { Kept } from '../link/memo/memo';
+import { namesBefore } from '../link/graph/aliases';
+import type { CellInfo } from './cells';
+
+/** A value that some markup gives under a name. */
+export interface Given {
+  name: string;
+  place: number;
+  file: number;
+  at: Spot;
+  context: number;
+}
+
+/** A prop a site gives to a component, and where it arrives. */
+export interface GivenProp extends Given {
+  /** The run of the component it is given to. */
+  to: number;
+  /** It is something that the component which gives it was handed itself. */
+  passedOn: boolean;
+}
+
+/** Functions that call something their component was handed, with where that comes from. */
+type Handing = ReadonlyMap<number, readonly Origin[]>;
+
+/** How something looks is no value that anybody follows. */
+const LOOKS = /^(class|className|style)$/;
+
+export class GivenProps {
+  readonly all: readonly GivenProp[];
+  private readonly handings: Kept<number, Handing>;
+  private readonly handingIn: Handing[] = [];
+  private readonly given: Kept<number, readonly GivenProp[]>;
+  private readonly cells: Kept<Given, Omit<CellInfo, 'id'> | null>;
+  private readonly callsHanded = new Map<number, readonly Origin[]>();
+  /** The props some site gives to a component, by its function; null for a spread. */
+  private readonly names = new Map<number, Set<string | null>>();
+
+  constructor(
+    private readonly linked: Linked,
+    before: GivenProps | null,
+  ) {
+    const { program, answers } = linked;
+    const { reads, graph } = program;
+    this.cells = answers.about('given: cell');
+    this.handings = before?.handings ?? new Kept(reads);
+    this.given = before?.given ?? new Kept(reads);
+    graph.files.forEach((facts, file) => {
+      const handing = graph.guard.run(
+        file,
+        () => this.handings.get(file, () => this.handingOf(facts, file)),
+        new Map<number, readonly Origin[]>(),
+      );
+      const known = before?.handingIn[file];
+      // What a function calls may have come to be something else by an edit in another file.
+      if (known && known !== handing && JSON.stringify([...known]) !== JSON.stringify([...handing])) reads.touch(file);
+      this.handingIn[file] = handing;
+      for (const [fn, params] of handing) this.callsHanded.set(fn, params);
+    });
+    graph.sites.forEach(({ fact }, site) => {
+      for (const fn of program.siteTargets[site]?.components ?? []) {
+        const names = this.names.get(fn) ?? new Set();
+        for (const prop of fact.props) names.add(prop.name);
+        this.names.set(fn, names);
+      }
+    });
+    this.all = graph.sites.flatMap(({ file }, site) =>
+      graph.guard.run(file, () => this.given.get(site, () => this.givenAt(site)), []),
+    );
+  }
+
+  private handingOf(facts: FileFacts, file: number): Handing {
+    const { program } = this.linked;
+    const { graph } = program;
+    program.reads.note(file);
+    const found = new Map<number, Origin[]>();
+    facts.calls.forEach((fact, index) => {
+      const call = graph.callAt(file, index);
+      if (program.callKind(call) !== 'handed') return;
+      const fn = graph.fnOfCall(call);
+      const params = graph
+        .trace(graph.at(file, fact.callee))
+        .filter((origin) => graph.places[origin.place]?.kind === 'param');
+      const known = found.get(fn);
+      if (known) known.push(...params);
+      else found.set(fn, params);
+    });
+    return found;
+  }
+
+  private givenAt(site: number): GivenProp[] {
+    const { program } = this.linked;
+    const { graph } = program;
+    const entry = graph.sites[site];
+    if (!entry) return [];
+    const { fact, file } = entry;
+    program.reads.note(file);
+    const context = program.runsOf(program.unitOf(graph.fnAt(file, fact.fn)))[0];
+    if (context === undefined) return [];
+    const [first] = program.targetsAt(site, context);
+    const props = first === undefined ? null : program.component(first.fn)?.propsPlace;
+    if (first === undefined || props == null) return [];
+    const to = program.contexts.root(first.fn, first.via);
+    return fact.props.flatMap(({ name: written, place: local, at }) => {
+      if (local === null) return [];
+      const own = graph.at(file, local);
+      const given = written === null ? this.fieldsOf(own, file) : [{ name: written, place: own }];
+      return given.flatMap(({ name, place }) => {
+        if (name === 'children' || name === 'ref' || isSlot(name)) return [];
+        return [{ name, place, file, at, context, to, passedOn: this.sourcesOf(place).length > 0 }];
+      });
+    });
+  }
+
+  /** What a spread gives, where the object is put together in the same file. */
+  private fieldsOf(spread: number, file: number): { name: string; place: number }[] {
+    const { graph } = this.linked.program;
+    const found = new Map<string, number>();
+    const isHere = ({ op, from }: Edge): boolean => op === 'same' && graph.fileOfPlace[from] === file;
+    for (const at of namesBefore(graph, spread, isHere))
+      for (const { op, field, from } of graph.edgesInto(at))
+        if (op === 'put' && graph.fileOfPlace[from] === file && !isAnyField(field) && !LOOKS.test(field))
+          found.set(field, found.get(field) ?? from);
+    return [...found].map(([name, place]) => ({ name, place }));
+  }
+
+  /** The component's own props a given value comes from, directly or through a function that calls them. */
+  private sourcesOf(place: number): readonly Origin[] {
+    const { graph } = this.linked.program;
+    return graph.trace(place).flatMap((origin) => {
+      if (graph.places[origin.place]?.kind === 'param') return [origin];
+      const fn = graph.functionOfSelf.get(origin.place);
+      return fn === undefined ? [] : (this.callsHanded.get(fn) ?? []);
+    });
+  }
+
+  /** Whether some site gives the component the prop it passes on. */
+  comesFromAbove(prop: GivenProp): boolean {
+    const { graph } = this.linked.program;
+    return this.sourcesOf(prop.place).some(({ place, path }) => {
+      const names = this.names.get(graph.fnOfPlace(place));
+      return !!names && (names.has(null) || names.has(path[0] ?? null));
+    });
+  }
+
+  /** The cell a given value is, but for its id; null for markup, which is no value of its own. */
+  cellOf(given: Given): Omit<CellInfo, 'id'> | null {
+    return this.cells.get(given, () => this.findCell(given));
+  }
+
+  private findCell({ file, place, name: prop, at, context }: Given): Omit<CellInfo, 'id'> | null {
+    const { program } = this.linked;
+    const { graph } = program;
+    program.reads.note(file);
+    const held = graph.places[place];
+    const name = held?.name && /^(binding|function|import|part)$/.test(held.kind) ? held.name : shownName(prop);
+    const origins = graph.trace(place);
+    const isFunction =
+      origins.length > 0 && origins.every((o) => graph.places[o.place]?.kind === 'function' && o.path.length === 0);
+    if (origins.some((o) => graph.places[o.place]?.kind === 'markup')) return null;
+    const constant = origins.every((o) => /^(import|unknown|object|binding)$/.test(graph.places[o.place]?.kind ?? ''));
+    return {
+      name,
+      kind: constant && !isFunction ? 'constant' : 'derived',
+      home: program.contexts.owner[context] ?? null,
+      file,
+      spot: held && held.at.line > 0 && held.name === name ? held.at : at,
+      value: { place, path: 0, context },
+      setter: isFunction ? { place, path: 0, context } : null,
+      setterName: isFunction ? name : '',
+      callable: isFunction,
+      context: null,
+    };
+  }
+}

@@ -1,0 +1,29 @@
+/** What a cell is set to, as far as its own file says: by calls of its change function, and by assignments. */
+import type { Graph } from './graph';
+import { cellsHeld } from './mutatedCells';
+import { namesBefore } from './aliases';
+
+/** The places whose value one cell is given; functions among them may bring it instead. */
+export function setTo(graph: Graph, cell: number): number[] {
+  const file = graph.fileOfPlace[cell] ?? 0;
+  const facts = graph.files[file];
+  if (!facts) return [];
+  graph.reads.note(file);
+  const setter = facts.cells.find(({ value }) => graph.at(file, value) === cell)?.setter ?? null;
+  if (setter === null) return [];
+  const changes = graph.at(file, setter);
+  const handed = facts.calls.flatMap(({ callee, args }) => {
+    const [given] = args;
+    if (given == null) return [];
+    const sets = graph
+      .trace(graph.at(file, callee))
+      .some(({ place, path }) => path.length === 0 && namesBefore(graph, place).has(changes));
+    return sets ? [graph.at(file, given)] : [];
+  });
+  const assigned = facts.mutations.flatMap(({ object, field, given }) =>
+    given !== undefined && cellsHeld(graph, graph.at(file, object), field)?.includes(cell)
+      ? [graph.at(file, given)]
+      : [],
+  );
+  return [...handed, ...assigned];
+}

@@ -1,0 +1,80 @@
+/**
+ * Edges that lead from one file into another, by the stage of linking and the file that made them. Where a stage makes others
+ * than before, those that are gone are taken out, new ones are put where they would stand in a graph made from nothing, and
+ * the files at both ends are touched.
+ */
+import { rankOf, type Edge } from './edges';
+import type { Graph } from './graph';
+import { about, type Reads } from '../memo/memo';
+import { sameList } from '../memo/sameList';
+
+export type Joint = Pick<Edge, 'from' | 'to' | 'op' | 'field' | 'except'>;
+
+interface Made {
+  edges: Edge[];
+  /** Some of them lost an end with the block it stood in. */
+  loose: boolean;
+}
+
+export class CrossEdges {
+  private readonly made = new Map<number, Made>();
+
+  constructor(
+    private readonly graph: Graph,
+    private readonly reads: Reads,
+  ) {}
+
+  /** To be called before the block of a file is cleared: edges into and out of it are taken out at their other end. */
+  loosen(file: number): void {
+    const { graph } = this;
+    const isOwn = (edge: Edge): boolean => graph.fileOfPlace[edge.from] === file || graph.fileOfPlace[edge.to] === file;
+    for (const made of this.made.values()) {
+      if (!made.edges.some(isOwn)) continue;
+      made.loose = true;
+      for (const edge of made.edges) if (isOwn(edge)) graph.removeEdge(edge);
+    }
+  }
+
+  has(rank: number): boolean {
+    return this.made.has(rank);
+  }
+
+  settle(rank: number, wanted: readonly Joint[]): void {
+    const { graph } = this;
+    const before = this.made.get(rank);
+    if (!before && wanted.length === 0) return;
+    if (before && !before.loose && isSame(before.edges, wanted)) return;
+    if (before) {
+      this.touchEnds(rank, before.edges, wanted);
+      this.touchEnds(rank, wanted, before.edges);
+      for (const edge of before.edges) graph.removeEdge(edge);
+    } else this.touchEnds(rank, wanted, []);
+    const edges = wanted.map(({ from, to, op, field, except }) => graph.addEdge(from, to, op, field, except, rank));
+    this.made.set(rank, { edges, loose: false });
+  }
+
+  /** Touches what stands at the ends of edges that are in one list only. */
+  private touchEnds(rank: number, some: readonly Joint[], others: readonly Joint[]): void {
+    const { graph, reads } = this;
+    if (reads.turn === 0) return;
+    for (const one of some) {
+      if (others.some((other) => isOne(one, other))) continue;
+      const from = graph.fileOfPlace[one.from] ?? 0;
+      // Who imports a module is of interest to those alone who follow its exports outwards.
+      reads.touch(rank < rankOf('keys') ? about.importers(from) : from);
+      reads.touch(graph.fileOfPlace[one.to] ?? 0);
+    }
+  }
+}
+
+function isOne(a: Joint, b: Joint): boolean {
+  return a.from === b.from && a.to === b.to && a.op === b.op && a.field === b.field && sameList(a.except, b.except);
+}
+
+function isSame(a: readonly Joint[], b: readonly Joint[]): boolean {
+  if (a.length !== b.length) return false;
+  return a.every((one, i) => {
+    const other = b[i];
+    return other !== undefined && isOne(one, other);
+  });
+}

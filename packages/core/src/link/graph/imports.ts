@@ -1,0 +1,112 @@
+/** Imports joined to what they import. */
+import type { FileFacts } from '../../model/facts';
+import { WHOLE } from '../../read/script/commonjs';
+import type { Joint } from './crossFileEdges';
+import { rankOf } from './edges';
+import { Exports, sourceOf } from './exports';
+import type { Graph } from './graph';
+import { Kept, type Reads } from '../memo/memo';
+import type { Resolution } from '../resolve/modules';
+
+interface Imported {
+  source: string;
+  resolution: Resolution;
+}
+
+/** What the imports of one file come to. */
+interface Joined {
+  joints: Joint[];
+  resolutions: Resolution[];
+  /** By the place the import is bound to. */
+  as: Map<number, Imported>;
+}
+
+export class Imports {
+  private readonly exports: Exports;
+  private readonly joined: Kept<number, Joined>;
+  private readonly now: Joined[] = [];
+
+  constructor(
+    private readonly graph: Graph,
+    private readonly reads: Reads,
+  ) {
+    this.joined = new Kept(reads);
+    this.exports = new Exports(graph.files, graph.modules, (file, place) => graph.at(file, place), reads);
+  }
+
+  settle(): void {
+    if (this.graph.autoImports.settle(this.graph.files)) this.joined.clear();
+    this.graph.files.forEach((facts, file) => {
+      const joined = this.graph.guard.run<Joined>(file, () => this.joined.get(file, () => this.join(facts, file)), {
+        joints: [],
+        resolutions: [],
+        as: new Map(),
+      });
+      const before = this.now[file];
+      if (before === joined) return;
+      if (before && !sameSources(before.as, joined.as)) this.reads.touch(file);
+      this.now[file] = joined;
+      this.graph.settle(rankOf('imports', file), joined.joints);
+    });
+  }
+
+  resolutionsOf(file: number): readonly Resolution[] {
+    return this.now[file]?.resolutions ?? [];
+  }
+
+  importedAs(place: number): Imported | undefined {
+    const file = this.graph.fileOfPlace[place] ?? 0;
+    this.reads.note(file);
+    return this.now[file]?.as.get(place);
+  }
+
+  private join(facts: FileFacts, index: number): Joined {
+    const { graph, exports } = this;
+    this.reads.note(index);
+    const joined: Joined = { joints: [], resolutions: [], as: new Map() };
+    const add = (from: number, to: number, op: Joint['op'], field = ''): void => {
+      joined.joints.push({ from, to, op, field, except: null });
+    };
+    const follow = (to: number, imported: string, source: string, resolution: Resolution): void => {
+      joined.as.set(to, { source, resolution });
+      const from = sourceOf(resolution);
+      if (from === null) return;
+      const whole = exports.exportOf(from, WHOLE, new Set());
+      if (imported === '*') {
+        if (whole !== null) add(whole, to, 'same');
+        for (const [name, place] of exports.exportsOf(from)) if (name !== WHOLE) add(place, to, 'put', name);
+      } else {
+        const place = exports.exportOf(from, imported, new Set());
+        if (place !== null) add(place, to, 'same');
+        // What CommonJS exports is a module's default, and its fields are its names.
+        else if (whole !== null && imported === 'default') add(whole, to, 'same');
+        else if (whole !== null) add(whole, to, 'get', imported);
+        else {
+          const passed = exports.passedOn(from, imported);
+          if (passed) joined.as.set(to, passed);
+        }
+      }
+    };
+    for (const { place, source, imported } of facts.imports) {
+      const resolution = graph.modules.resolve(facts.path, source);
+      joined.resolutions.push(resolution);
+      follow(graph.at(index, place), imported, source, resolution);
+    }
+    if (facts.family !== 'vue') return joined;
+    facts.places.forEach(({ kind, name }, place) => {
+      const auto = kind === 'unknown' ? graph.autoImports.of(facts.path, name) : null;
+      if (auto)
+        follow(graph.at(index, place), auto.imported, auto.source, graph.modules.resolve(auto.from, auto.source));
+    });
+    return joined;
+  }
+}
+
+function sameSources(a: ReadonlyMap<number, Imported>, b: ReadonlyMap<number, Imported>): boolean {
+  if (a.size !== b.size) return false;
+  for (const [place, { source, resolution }] of a) {
+    const other = b.get(place);
+    if (other?.source !== source || other.resolution !== resolution) return false;
+  }
+  return true;
+}

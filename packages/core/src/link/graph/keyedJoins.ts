@@ -1,0 +1,164 @@
+/**
+ * What is tied together across files other than by imports: places of one key (a topic, an action's type, the one store
+ * of a program), props that a wrapper adds, reducers that answer another module's action, fields changed in place. Each is a
+ * stage of its own, which looks at what the stages before it joined.
+ */
+import type { CellFact, FileFacts, MutationFact } from '../../model/facts';
+import type { Stage } from './edges';
+import type { Graph } from './graph';
+import { cellsHeld } from './mutatedCells';
+import { Kept, type Reads } from '../memo/memo';
+
+/** The key under which a cell's change function is joined. */
+export function changeKey(key: string): string {
+  return `${key}!`;
+}
+
+type Joins = (readonly [from: number, to: number])[];
+
+const NO_JOINS: Joins = [];
+
+export class Shared {
+  private readonly hubs = new Map<string, number>();
+  /** Components that a wrapper adds props to. */
+  readonly injected = new Set<number>();
+  private readonly kept: Record<'injected' | 'ties' | 'mutations' | 'bare', Kept<number, Joins>>;
+  /** Changes in place of something that comes from too many places to tell what it is. */
+  private readonly lost = new WeakMap<FileFacts, readonly MutationFact[]>();
+  private setters: ReadonlyMap<number, number> = new Map();
+
+  constructor(
+    private readonly graph: Graph,
+    reads: Reads,
+  ) {
+    this.kept = { injected: new Kept(reads), ties: new Kept(reads), mutations: new Kept(reads), bare: new Kept(reads) };
+  }
+
+  /** The changes in place of a file that are not followed to what they change. */
+  lostChanges(facts: FileFacts): readonly MutationFact[] {
+    return this.lost.get(facts) ?? [];
+  }
+
+  /** Joins what is tied by now. */
+  settle(): void {
+    const { graph } = this;
+    graph.files.forEach((facts, file) => graph.joinAll('keys', file, this.byKey(facts, file)));
+    this.injected.clear();
+    this.stage('injected', (facts) => facts.injects.length > 0, this.injectedBy);
+    graph.files.forEach((facts, file) => this.noteInjected(facts, file));
+    this.stage('ties', (facts) => facts.ties.length > 0, this.tiedBy);
+    this.setters = this.findSetters();
+    this.stage('mutations', (facts) => this.setters.size > 0 && facts.mutations.length > 0, this.changedBy);
+    const bare = graph.hasBare;
+    this.stage('bare', (facts) => bare && facts.calls.length > 0, this.calledBare);
+  }
+
+  private stage(
+    stage: keyof Shared['kept'] & Stage,
+    concerns: (facts: FileFacts) => boolean,
+    joins: (facts: FileFacts, file: number) => Joins,
+  ): void {
+    const { graph } = this;
+    graph.see(stage);
+    graph.files.forEach((facts, file) => {
+      const found = concerns(facts)
+        ? graph.guard.run(file, () => this.kept[stage].get(file, () => joins(facts, file)), NO_JOINS)
+        : NO_JOINS;
+      graph.joinAll(stage, file, found);
+    });
+  }
+
+  /** The place all places of one key are tied to. */
+  hubOf(key: string, file = 0): number {
+    let hub = this.hubs.get(key);
+    if (hub === undefined) {
+      hub = this.graph.addPlace(file, { kind: 'cell', name: key, fn: 0, at: { line: 1, column: 1, length: 0 } });
+      this.hubs.set(key, hub);
+    }
+    return hub;
+  }
+
+  private byKey(facts: FileFacts, file: number): Joins {
+    const { graph } = this;
+    for (const cell of facts.cells) if (cell.shared?.key != null) this.hubOf(cell.shared.key, file);
+    if (facts.joins.length === 0) return NO_JOINS;
+    return facts.joins.map(({ key, place, into }) => {
+      const hub = this.hubOf(key, file);
+      return into ? [graph.at(file, place), hub] : [hub, graph.at(file, place)];
+    });
+  }
+
+  private readonly injectedBy = (facts: FileFacts, file: number): Joins => {
+    const { graph } = this;
+    graph.reads.note(file);
+    return facts.injects.flatMap(({ component, props }) =>
+      graph.functionsAt(graph.at(file, component)).flatMap((fn) => {
+        const entry = graph.functions[fn];
+        const param = entry?.fact.params[0];
+        return entry && param !== undefined ? [[graph.at(file, props), graph.at(entry.file, param)] as const] : [];
+      }),
+    );
+  };
+
+  private noteInjected(facts: FileFacts, file: number): void {
+    const { graph } = this;
+    for (const { component } of facts.injects)
+      for (const fn of graph.functionsAt(graph.at(file, component))) this.injected.add(fn);
+  }
+
+  private readonly tiedBy = (facts: FileFacts, file: number): Joins => {
+    const { graph } = this;
+    graph.reads.note(file);
+    return facts.ties.flatMap(({ from, to }) =>
+      graph
+        .trace(graph.at(file, to))
+        .flatMap((origin) => (origin.path.length === 0 ? [[graph.at(file, from), origin.place] as const] : [])),
+    );
+  };
+
+  /** What changes the cells that a change in place may change, by the place of their value. */
+  private findSetters(): Map<number, number> {
+    const { graph } = this;
+    const setters = new Map<number, number>();
+    graph.cells.forEach(({ fact, file }) => {
+      const setter = setterOf(graph, fact, file);
+      if ((fact.shared || fact.inPlace) && setter !== null) setters.set(graph.at(file, fact.value), setter);
+    });
+    return setters;
+  }
+
+  private readonly changedBy = (facts: FileFacts, file: number): Joins => {
+    const { graph } = this;
+    graph.reads.note(file);
+    const lost: MutationFact[] = [];
+    this.lost.set(facts, lost);
+    return facts.mutations.flatMap((mutation) => {
+      const { object, field, change } = mutation;
+      if (change === null) return [];
+      const held = cellsHeld(graph, graph.at(file, object), field);
+      if (held === null) lost.push(mutation);
+      return (held ?? []).flatMap((cell) => {
+        const setter = this.setters.get(cell);
+        return setter === undefined ? [] : [[setter, graph.at(file, change)] as const];
+      });
+    });
+  };
+
+  /** Calls without arguments of functions that then bring something else. */
+  private readonly calledBare = (facts: FileFacts, file: number): Joins => {
+    const { graph } = this;
+    graph.reads.note(file);
+    return facts.calls.flatMap(({ args, result }, call) => {
+      if (args.length > 0) return [];
+      return graph.targetsOf(graph.callAt(file, call)).flatMap((fn) => {
+        const entry = graph.functions[fn];
+        const bare = entry?.fact.bare;
+        return entry && bare !== undefined ? [[graph.at(entry.file, bare), graph.at(file, result)] as const] : [];
+      });
+    });
+  };
+}
+
+function setterOf(graph: Graph, fact: CellFact, file: number): number | null {
+  return fact.setter === null ? null : graph.at(file, fact.setter);
+}

@@ -1,0 +1,46 @@
+/** Which cells a change in place changes: those that stand in the field set, not whatever was ever put there. */
+import { isLeftOut } from '../../model/signs';
+import type { Graph } from './graph';
+import { fieldMatches } from './fieldPaths';
+
+const MAX_STEPS = 1000;
+
+/**
+ * The cells held in a field of what a place holds; `*`: the cells that the place itself holds. Null where the object comes from
+ * too many places to tell.
+ */
+export function cellsHeld(graph: Graph, object: number, field: string): number[] | null {
+  const whole = field === '*';
+  const cells: number[] = [];
+  const seen = new Set<string>();
+  const queue: { place: number; path: string[] }[] = [{ place: object, path: whole ? [] : [field] }];
+  for (let at = queue.pop(); at; at = queue.pop()) {
+    const key = `${at.place}.${at.path.join('.')}`;
+    if (seen.has(key)) continue;
+    seen.add(key);
+    if (seen.size > MAX_STEPS) return null;
+    // What a cell holds is part of it, where the family sees changes in there.
+    if (graph.places[at.place]?.kind === 'cell' && (at.path.length === 0 || graph.deepCells.has(at.place)))
+      cells.push(at.place);
+    const call = graph.callOfResult.get(at.place);
+    if (call !== undefined)
+      for (const fn of graph.targetsOf(call)) {
+        const entry = graph.functions[fn];
+        if (entry) queue.push({ place: graph.at(entry.file, entry.fact.result), path: at.path });
+      }
+    for (let edge = graph.firstInto(at.place); edge && edge.rank < graph.limit; edge = edge.nextInto) {
+      const [first, ...after] = at.path;
+      if (edge.op === 'same' || edge.op === 'taken') queue.push({ place: edge.from, path: at.path });
+      else if (edge.op === 'get' && at.path.length < 5)
+        queue.push({ place: edge.from, path: [edge.field, ...at.path] });
+      else if (edge.op === 'rest' && (first === undefined || !isLeftOut(first, edge.except)))
+        queue.push({ place: edge.from, path: at.path });
+      else if (edge.op === 'put' && first !== undefined && fieldMatches(first, edge.field)) {
+        // Beyond the field itself only the cell counts: what else was put there is a value, not a home.
+        const isCell = graph.places[edge.from]?.kind === 'cell';
+        if (after.length > 0 || whole || isCell) queue.push({ place: edge.from, path: after });
+      }
+    }
+  }
+  return cells;
+}

@@ -1,0 +1,227 @@
+/**
+ * Answers that outlast an edit. Each is kept with what it was read from: files, and a few things that hang together across
+ * files. Once one of those is touched, the answer is worked out anew when it is next asked for.
+ *
+ * Turns count the surveys of one project. Within a turn, things are touched phase by phase: an answer of one phase depends on
+ * that phase and those before it alone, so what was worked out in this turn holds to its end.
+ */
+import { sameList } from './sameList';
+
+/** What an answer may depend on, as numbers: the facts of a file, by its own number, and what other files make of something in it. */
+export const about = {
+  /** What imports the exports of a file. */
+  importers: (file: number): number => 1_000_000 + file,
+  callers: (fn: number): number => 10_000_000 + fn,
+  /** The sites that render a component. */
+  sites: (component: number): number => 20_000_000 + component,
+  /** The calls of wrappers that make a component. */
+  makers: (component: number): number => 80_000_000 + component,
+  placements: (component: number): number => 30_000_000 + component,
+  readers: (context: number): number => 40_000_000 + context,
+  providers: (context: number): number => 90_000_000 + context,
+  /** The functions that were handed to a call. */
+  callees: (call: number): number => 50_000_000 + call,
+  /** The calls a function was handed to. */
+  handedTo: (fn: number): number => 60_000_000 + fn,
+  clones: (clone: number): number => 70_000_000 + clone,
+  /** What the modules that import a place take of what it holds. */
+  takers: (place: number): number => 100_000_000 + place,
+};
+
+/** What an answer was read from; long lists also as a set. */
+interface Frame {
+  from: number[];
+  set: Set<number> | null;
+}
+
+const FEW = 12;
+const NOTHING: readonly number[] = [];
+
+/** What is being read at the moment, and when each thing was touched last. */
+export class Reads {
+  turn = 0;
+  private readonly touched = new Map<number, number>();
+  private frame: Frame | null = null;
+  /** Frames by how deep answers are asked for within answers; they are used again. */
+  private readonly frames: Frame[] = [];
+  private depth = 0;
+  /** Most answers are read from one thing: the list of it alone. */
+  private readonly alone = new Map<number, readonly number[]>();
+
+  /** The answer that is being worked out depends on something. */
+  note(thing: number): void {
+    const { frame } = this;
+    if (frame) add(frame, thing);
+  }
+
+  noteAll(things: readonly number[]): void {
+    const { frame } = this;
+    if (frame) for (let i = 0; i < things.length; i++) add(frame, things[i] ?? 0);
+  }
+
+  /** What was read from something no longer holds. */
+  touch(thing: number): void {
+    if (this.turn > 0) this.touched.set(thing, this.turn);
+  }
+
+  isTouched(thing: number): boolean {
+    return this.turn > 0 && this.touched.get(thing) === this.turn;
+  }
+
+  /** Whether none of some things was touched after a turn. */
+  hold(things: readonly number[], since: number): boolean {
+    const { touched } = this;
+    if (touched.size > 0) for (const thing of things) if ((touched.get(thing) ?? 0) > since) return false;
+    return true;
+  }
+
+  /** Works something out that no answer is to depend on as a whole. */
+  aside<V>(work: () => V): V {
+    const outer = this.frame;
+    this.frame = null;
+    try {
+      return work();
+    } finally {
+      this.frame = outer;
+    }
+  }
+
+  /** From now on, what is noted is told apart from what was noted before: `close` tells it, and goes on with that. */
+  open(): Frame | null {
+    const outer = this.frame;
+    const frame = (this.frames[this.depth++] ??= { from: [], set: null });
+    this.frame = frame;
+    return outer;
+  }
+
+  close(outer: Frame | null): readonly number[] {
+    const frame = this.frames[--this.depth];
+    const from = frame ? this.listOf(frame.from) : NOTHING;
+    if (frame) {
+      frame.from.length = 0;
+      frame.set = null;
+    }
+    this.frame = outer;
+    this.noteAll(from);
+    return from;
+  }
+
+  private listOf(from: readonly number[]): readonly number[] {
+    const [only] = from;
+    if (only === undefined) return NOTHING;
+    if (from.length > 1) return from.slice();
+    let list = this.alone.get(only);
+    if (!list) {
+      list = [only];
+      this.alone.set(only, list);
+    }
+    return list;
+  }
+}
+
+function add(frame: Frame, thing: number): void {
+  const { from } = frame;
+  if (from[from.length - 1] === thing) return;
+  if (frame.set) {
+    if (frame.set.has(thing)) return;
+    frame.set.add(thing);
+  } else if (from.includes(thing)) return;
+  else if (from.length >= FEW) frame.set = new Set([...from, thing]);
+  from.push(thing);
+}
+
+interface Entry<V> {
+  value: V;
+  from: readonly number[];
+  /** The turn in which it was last found to hold. */
+  turn: number;
+}
+
+/** Where answers are kept. */
+interface Entries<K, V> {
+  get(key: K): Entry<V> | undefined;
+  set(key: K, entry: Entry<V>): unknown;
+}
+
+/** Answers by key, each kept as long as it holds. */
+export class Kept<K, V> {
+  private entries: Entries<K, V>;
+
+  constructor(
+    private readonly reads: Reads,
+    private readonly fresh: () => Entries<K, V> = () => new Map<K, Entry<V>>(),
+  ) {
+    this.entries = fresh();
+  }
+
+  /** The answer for a key. `meanwhile` is the answer for whoever asks for it while it is being worked out. */
+  get(key: K, make: (key: K) => V, meanwhile?: { value: V }): V {
+    const known = this.find(key);
+    return known ? known.value : this.make(key, make, meanwhile);
+  }
+
+  /** What is known already; where it is asked for often, this saves making a function that is not needed. */
+  find(key: K): { readonly value: V } | undefined {
+    const { reads } = this;
+    const entry = this.entries.get(key);
+    if (!entry || (entry.turn !== reads.turn && !reads.hold(entry.from, entry.turn))) return undefined;
+    entry.turn = reads.turn;
+    reads.noteAll(entry.from);
+    return entry;
+  }
+
+  /** Works an answer out and keeps it. */
+  make(key: K, make: (key: K) => V, meanwhile?: { value: V }): V {
+    const { reads, entries } = this;
+    if (meanwhile) entries.set(key, { value: meanwhile.value, from: NOTHING, turn: reads.turn });
+    const outer = reads.open();
+    let from: readonly number[] = NOTHING;
+    let value: V;
+    try {
+      value = make(key);
+    } finally {
+      from = reads.close(outer);
+    }
+    entries.set(key, { value, from, turn: reads.turn });
+    return value;
+  }
+
+  clear(): void {
+    this.entries = this.fresh();
+  }
+
+  /** Everything that is kept, also what no longer holds; nothing where answers go with their things. */
+  *values(): Iterable<V> {
+    if (this.entries instanceof Map) for (const { value } of this.entries.values() as Iterable<Entry<V>>) yield value;
+  }
+}
+
+/** Answers about things that come and go (a file's facts, a component, a flow): each is kept as long as its thing is. */
+export class Answers {
+  private readonly tables = new Map<string, unknown>();
+
+  constructor(private readonly reads: Reads) {}
+
+  /** The table of a name. Each name stands for one kind of thing and one kind of answer. */
+  about<K extends object, V>(name: string): Kept<K, V> {
+    let table = this.tables.get(name);
+    if (!table) {
+      table = new Kept<K, V>(this.reads, () => new WeakMap<K, Entry<V>>());
+      this.tables.set(name, table);
+    }
+    // Whoever asks for a name always asks with the same types.
+    return table as Kept<K, V>;
+  }
+}
+
+/** Touches what has another list than before. */
+export function touchChanged<K>(
+  reads: Reads,
+  before: ReadonlyMap<K, readonly number[]>,
+  after: ReadonlyMap<K, readonly number[]>,
+  thing: (key: K) => number,
+): void {
+  if (reads.turn === 0) return;
+  for (const [key, list] of after) if (!sameList(before.get(key), list)) reads.touch(thing(key));
+  for (const key of before.keys()) if (!after.has(key)) reads.touch(thing(key));
+}

@@ -1,0 +1,79 @@
+/**
+ * Objects that hold so much, or are handed to so many, that each value in them would have as many ways as all others together:
+ * those ways are not followed, and marked. Reading a field by its name is followed as ever.
+ */
+import { isAnyField } from '../../model/signs';
+import type { Graph } from '../graph/graph';
+import { Kept } from '../memo/memo';
+
+/** An object of which more copies are made, or which more calls are given, is not followed into each. */
+const MANY_WAYS = 32;
+/** As many fields as anybody would list. */
+const MANY_FIELDS = 32;
+
+export class Crowded {
+  private readonly handedAbout: Kept<number, boolean>;
+  private readonly manyFields: Kept<number, boolean>;
+
+  constructor(
+    private readonly graph: Graph,
+    before: Crowded | null,
+  ) {
+    this.handedAbout = before?.handedAbout ?? new Kept(graph.reads);
+    this.manyFields = before?.manyFields ?? new Kept(graph.reads);
+  }
+
+  /** Whether an object is copied, put into others, or handed to functions as a whole, in too many places. */
+  isHandedAbout(place: number): boolean {
+    return this.isObject(place) && this.handedAbout.get(place, this.findHandedAbout);
+  }
+
+  /**
+   * Whether an object has so many fields that whatever takes one by a key that is not known would be said to take each. What is
+   * mixed into a component holds what that holds: `owner` is the component whose code is gone through.
+   */
+  holdsMany(place: number, owner: number | undefined): boolean {
+    if (!this.isObject(place)) return false;
+    const whole = owner !== undefined && this.ownOf(this.graph.fnOfPlace(place)) === place ? this.ownOf(owner) : null;
+    return this.manyFields.get(whole ?? place, this.findManyFields);
+  }
+
+  /** The object that a component's or a part's own names stand on; null for any other function. */
+  private ownOf(fn: number): number | null {
+    const entry = this.graph.functions[fn];
+    return entry?.fact.own === undefined ? null : this.graph.at(entry.file, entry.fact.own);
+  }
+
+  private isObject(place: number): boolean {
+    return this.graph.places[place]?.kind === 'object';
+  }
+
+  private readonly findHandedAbout = (place: number): boolean => {
+    const { graph } = this;
+    let ways = graph.callsWithArg(place).length;
+    for (let edge = graph.firstOut(place); edge; edge = edge.nextOut)
+      if ((edge.op === 'same' || edge.op === 'put') && this.isObject(edge.to)) ways++;
+    return ways > MANY_WAYS;
+  };
+
+  private readonly findManyFields = (place: number): boolean => {
+    const { graph } = this;
+    const fields = new Set<string>();
+    // An instance holds what its parts put there, and their parts.
+    const holders = new Set([place]);
+    for (const holder of holders) {
+      const entry = graph.functions[graph.fnOfPlace(holder)];
+      graph.reads.note(graph.fileOfPlace[holder] ?? 0);
+      for (let edge = graph.firstInto(holder); edge; edge = edge.nextInto)
+        if (edge.op === 'put' && !isAnyField(edge.field)) fields.add(edge.field);
+      if (fields.size > MANY_FIELDS) return true;
+      if (!entry || this.ownOf(graph.fnOfPlace(holder)) !== holder) continue;
+      for (const part of entry.fact.mixes ?? [])
+        for (const fn of graph.functionsAt(graph.at(entry.file, part))) {
+          const own = this.ownOf(fn);
+          if (own !== null) holders.add(own);
+        }
+    }
+    return false;
+  };
+}

@@ -1,0 +1,326 @@
+/**
+ * What each site renders: its tag is traced to components, contexts and packages. A tag that is a parameter (of a wrapper
+ * written in the project, of a component that is told what to render) may be whatever its callers and sites give.
+ */
+import { FAMILIES } from '../../model/families';
+import type { Graph, Origin } from '../graph/graph';
+import { pascal } from '../../model/spelling';
+import { isAnyField } from '../../model/signs';
+import { Brought } from './componentValues';
+import { about, Kept } from '../memo/memo';
+import { namesBefore } from '../graph/aliases';
+import { PLATFORM } from '../resolve/modules';
+import { setTo } from '../graph/cellWrites';
+import { add, sameTarget, unknownTarget, type SiteTarget } from './siteTarget';
+import { sameNames, tagNames } from './tagNames';
+
+const ROUNDS = 3;
+const HANDED_IN = 'Which component it is, is decided by whoever hands it in.';
+
+/** What a site's tag says by itself, without what other sites hand in. */
+interface Resolved {
+  target: SiteTarget;
+  /** Where the tag is handed in as a prop: the prop, and the component that takes it. */
+  asked: { origin: Origin; fn: number }[];
+  /** Where the tag is read from, as a context may be. */
+  readFrom: Origin[];
+}
+
+export class Targets {
+  /** By site; with holes where numbers are to spare. */
+  readonly all: SiteTarget[];
+  private readonly resolved: Kept<number, Resolved>;
+  private readonly brought: Brought;
+  private names: Map<string, number[]> | null = null;
+  /** Sites whose tag is read from a context. */
+  private readonly readFrom: { site: number; origin: Origin }[] = [];
+  /** Sites whose tag is handed in as a prop, by component. */
+  private readonly asked = new Map<number, { site: number; origin: Origin; fn: number }[]>();
+
+  constructor(
+    private readonly graph: Graph,
+    before: Targets | null,
+  ) {
+    this.brought = new Brought(graph);
+    this.resolved = before?.resolved ?? new Kept(graph.reads);
+    if (before?.names) {
+      // A tag may mean another component, once there are others of its name.
+      this.names = tagNames(this.graph);
+      if (!sameNames(this.names, before.names)) this.resolved.clear();
+    }
+    this.all = graph.sites.map((_, site) => this.resolvedAt(site));
+    this.resolveProvided();
+    this.resolveHandedIn();
+    this.settleElements();
+    this.all.forEach((target) => {
+      if (target.components.length > 0 || target.provides !== null || target.consumes !== null) target.reason = null;
+    });
+    if (before) this.touchChanged(before);
+  }
+
+  private resolvedAt(site: number): SiteTarget {
+    const { guard, sites } = this.graph;
+    const { target, asked, readFrom } = guard.run(
+      sites[site]?.file ?? 0,
+      () => this.resolved.get(site, () => this.resolve(site)),
+      { target: { ...unknownTarget(), reason: 'It is nested too deeply.' }, asked: [], readFrom: [] },
+    );
+    for (const { origin, fn } of asked) {
+      const list = this.asked.get(fn);
+      if (list) list.push({ site, origin, fn });
+      else this.asked.set(fn, [{ site, origin, fn }]);
+    }
+    for (const origin of readFrom) this.readFrom.push({ site, origin });
+    const { targets, components, byCall } = target;
+    return { ...target, targets: [...targets], components: [...components], byCall: new Map(byCall) };
+  }
+
+  /** Touches what renders something else than before, and what is rendered elsewhere. */
+  private touchChanged(before: Targets): void {
+    const { graph } = this;
+    const { reads } = graph;
+    const sites = Math.max(this.all.length, before.all.length);
+    for (let site = 0; site < sites; site++) {
+      const one = this.all[site];
+      const other = before.all[site];
+      if (one === other || (one && other && sameTarget(one, other))) continue;
+      const entry = graph.sites[site];
+      if (entry) reads.touch(entry.file);
+      for (const fn of [...(one?.components ?? []), ...(other?.components ?? [])]) reads.touch(about.sites(fn));
+      if (one?.provides !== other?.provides)
+        for (const context of [one?.provides, other?.provides])
+          if (context != null) reads.touch(about.providers(context));
+    }
+  }
+
+  private resolve(site: number): Resolved {
+    const { graph } = this;
+    const target = unknownTarget();
+    const resolved: Resolved = { target, asked: [], readFrom: [] };
+    const entry = graph.sites[site];
+    if (!entry) return resolved;
+    graph.reads.note(entry.file);
+    target.picked = isPicked(graph, graph.at(entry.file, entry.fact.tag));
+    for (const origin of graph.trace(graph.at(entry.file, entry.fact.tag))) {
+      const context = graph.contextOfPlace.get(origin.place);
+      // What hangs on an object that may be a key is no context.
+      if (context !== undefined && !(graph.contexts[context]?.fact.maybe && origin.path.length > 0)) {
+        if (origin.path[0] === 'Consumer') target.consumes = context;
+        else target.provides = context;
+        continue;
+      }
+      if (this.takeFunction(origin, target) || this.takeHeld(origin, target)) continue;
+      if (graph.places[origin.place]?.kind === 'param') {
+        this.handedIn(site, origin, resolved);
+        continue;
+      }
+      if (graph.places[origin.place]?.kind === 'read') resolved.readFrom.push(origin);
+      const named = this.byName(origin, entry.file);
+      if (named !== null) {
+        add(target, { fn: named, via: -1 });
+        continue;
+      }
+      const wrapped = this.brought.wrapped(origin.place, target, 0);
+      for (const inner of wrapped) add(target, inner);
+      if (wrapped.length === 0) target.reason ??= this.whyUnresolved(origin.place, entry.fact.name, target);
+    }
+    if (target.components.length > 0) return resolved;
+    target.reason ??= this.notDefined(graph.at(entry.file, entry.fact.tag), entry.fact.name);
+    target.element ||= (entry.fact.elseElement ?? false) && resolved.asked.length + resolved.readFrom.length === 0;
+    return resolved;
+  }
+
+  /** In families that allow it, a tag nothing declares is the one component of that name. */
+  private byName(origin: Origin, file: number): number | null {
+    const { graph } = this;
+    const place = graph.places[origin.place];
+    const family = graph.files[file]?.family ?? 'react';
+    if (place?.kind !== 'unknown' || origin.path.length > 0 || !FAMILIES[family].tagsByName) return null;
+    this.names ??= tagNames(this.graph);
+    const mayBeLazy = graph.autoImports.isOfNuxt(graph.path(file));
+    const found = this.names.get(place.name) ?? (mayBeLazy ? this.names.get(notLazy(place.name)) : undefined) ?? [];
+    return found.length === 1 ? (found[0] ?? null) : null;
+  }
+
+  /** A tag that a cell holds: any of what it is computed from, begins with or is set to. */
+  private takeHeld(origin: Origin, target: SiteTarget): boolean {
+    const { graph } = this;
+    if (origin.path.length > 0 || graph.places[origin.place]?.kind !== 'cell') return false;
+    const begins = graph.edgesInto(origin.place).filter(({ op }) => op === 'same' || op === 'frozen');
+    const from = [...begins.map((edge) => edge.from), ...setTo(graph, origin.place)];
+    const found = from.flatMap((place) => this.brought.broughtBy(place, target));
+    for (const one of found) add(target, one);
+    return found.length > 0;
+  }
+
+  private takeFunction(origin: Origin, target: SiteTarget): boolean {
+    const fn = origin.path.length === 0 ? this.graph.functionOfSelf.get(origin.place) : undefined;
+    if (fn === undefined) return false;
+    // `() => import('./House.vue')` where a component is expected: what it fetches.
+    const fetched = this.brought.fetchedBy(fn);
+    for (const one of fetched) add(target, one);
+    if (fetched.length === 0) add(target, { fn, via: this.brought.madeBy(fn, origin) });
+    return true;
+  }
+
+  /** A tag that is a parameter: of a wrapper, by its calls; of a component, by the sites that render it. */
+  private handedIn(site: number, origin: Origin, { target, asked }: Resolved): void {
+    const taker = this.graph.fnOfPlace(origin.place);
+    for (const { call, through, found } of this.brought.givenFor(origin, target, 0)) {
+      for (const one of found) add(target, one);
+      // Inside a wrapper, what it renders depends on the call that made it.
+      if (!through) target.byCall.set(call, [...(target.byCall.get(call) ?? []), ...found]);
+    }
+    asked.push({ origin, fn: taker });
+    target.element ||= (this.graph.sites[site]?.fact.elseElement ?? false) || this.isElementByDefault(origin, taker);
+    target.reason ??= HANDED_IN;
+  }
+
+  /** A tag is an element by default, or where everybody hands in the name of one; not where that cannot be followed. */
+  private settleElements(): void {
+    const { graph } = this;
+    const named = new Set<SiteTarget>();
+    const spread = new Set<SiteTarget>();
+    const open = new Set<SiteTarget>();
+    this.all.forEach(({ components }, site) => {
+      for (const fn of components)
+        for (const { site: inner, origin } of this.asked.get(fn) ?? []) {
+          const props = graph.sites[site]?.fact.props ?? [];
+          const given = props.find((prop) => prop.name === origin.path[0]);
+          const target = this.all[inner];
+          if (!target) continue;
+          if (given) (given.literal === null ? open : named).add(target);
+          else if (props.some((prop) => prop.name === null)) spread.add(target);
+        }
+    });
+    for (const target of named) target.element ||= !spread.has(target);
+    for (const target of open) target.element = false;
+    this.all.forEach((target) => {
+      if (target.element && target.reason === HANDED_IN)
+        target.reason = 'It is an element of the page: nobody hands in anything else.';
+      else if (target.element && target.components.length === 0) target.reason = 'It is an element of the page.';
+    });
+  }
+
+  /** `component: Tag = 'div'` */
+  private isElementByDefault({ path }: Origin, taker: number): boolean {
+    const prop = this.graph.functions[taker]?.fact.props?.find((one) => one.name === path[0]);
+    return path.length === 1 && /^['"`]/.test(prop?.default ?? '');
+  }
+
+  /** A tag that is read from a context is whatever those who provide it give. */
+  private resolveProvided(): void {
+    if (this.readFrom.length === 0) return;
+    const { graph } = this;
+    const contextOf = new Map<number, number>();
+    graph.contextReads.forEach(({ fact, file }) => {
+      for (const origin of graph.trace(graph.at(file, fact.context))) {
+        const context = origin.path.length === 0 ? graph.contextOfPlace.get(origin.place) : undefined;
+        if (context !== undefined) contextOf.set(graph.at(file, fact.result), context);
+      }
+    });
+    for (const { site, origin } of this.readFrom) {
+      const target = this.all[site];
+      const context = contextOf.get(origin.place);
+      if (!target || context === undefined) continue;
+      this.all.forEach(({ provides }, provider) => {
+        const entry = graph.sites[provider];
+        const given = entry?.fact.props.find((prop) => prop.name === 'value');
+        if (provides !== context || !entry || given?.place == null) return;
+        for (const from of this.traceComputed(graph.at(entry.file, given.place), origin.path))
+          this.takeGiven(from, target);
+      });
+    }
+  }
+
+  /** As tracing, but on through what is computed once and kept. */
+  private traceComputed(place: number, path: readonly string[]): Origin[] {
+    const { graph } = this;
+    return graph.trace(place, [...path]).flatMap((origin) => {
+      if (graph.places[origin.place]?.kind !== 'cell') return [origin];
+      return graph
+        .edgesInto(origin.place)
+        .flatMap((edge) => (edge.op === 'same' ? graph.trace(edge.from, origin.path) : []));
+    });
+  }
+
+  private resolveHandedIn(): void {
+    const { graph } = this;
+    for (let round = 0; round < ROUNDS; round++) {
+      let changed = false;
+      for (let site = 0; site < this.all.length; site++)
+        for (const fn of this.all[site]?.components ?? [])
+          for (const { site: inner, origin } of this.asked.get(fn) ?? []) {
+            const target = this.all[inner];
+            const [name, ...after] = origin.path;
+            const entry = graph.sites[site];
+            if (!target || !entry || name === undefined) continue;
+            const before = target.targets.length;
+            for (const from of graph.trace(graph.at(entry.file, entry.fact.propsPlace), [name, ...after]))
+              this.takeGiven(from, target);
+            changed ||= target.targets.length > before;
+          }
+      if (!changed) return;
+    }
+  }
+
+  private takeGiven(from: Origin, target: SiteTarget): void {
+    if (this.takeFunction(from, target)) return;
+    const imported = this.graph.importedAs(from.place);
+    if (imported?.resolution.kind === 'outside') {
+      target.outside = true;
+      target.reason = `It comes from the package “${imported.source}”, outside the project.`;
+    }
+    for (const inner of this.brought.wrapped(from.place, target, 0)) add(target, inner);
+  }
+
+  private whyUnresolved(place: number, name: string, target: SiteTarget): string {
+    const { graph } = this;
+    const imported = graph.importedAs(place);
+    if (imported) {
+      const { resolution, source } = imported;
+      switch (resolution.kind) {
+        case 'outside':
+          target.outside = true;
+          return `It comes from the package “${source}”, outside the project.`;
+        case 'asset':
+          target.outside = true;
+          return `It comes from “${source}”, which is no source.`;
+        case 'missing':
+          return resolution.reason;
+        case 'file':
+          // A build for one platform takes its files all over, also those behind files that are for all.
+          if (PLATFORM.test(graph.path(graph.fileOfPlace[place] ?? 0)))
+            return 'Which files stand in for others on its platform, is not followed everywhere.';
+          return `“${graph.path(resolution.file)}” exports nothing that “${name}” could be.`;
+      }
+    }
+    if (graph.places[place]?.kind === 'computed') {
+      const call = graph.callOfResult.get(place);
+      const callee = call === undefined ? '' : graph.calls[call]?.fact.name;
+      return callee ? `It is made by a call of ${callee}, which could not be followed.` : 'It is computed.';
+    }
+    return this.notDefined(place, name);
+  }
+
+  /** A tag that is no name of something, but an expression, may bring anything. */
+  private notDefined(place: number, name: string): string {
+    const written = pascal(name.slice(name.lastIndexOf('.') + 1));
+    const { kind, name: known = '' } = this.graph.places[place] ?? {};
+    return kind === 'unknown' && pascal(known) === written
+      ? `Nothing in the project defines “${name}”.`
+      : 'Which component it is, is decided while it runs.';
+  }
+}
+
+/** `LazyTray` is `Tray`, fetched when it is shown first. */
+function notLazy(name: string): string {
+  return name.replace(/^Lazy(?=[A-Z])/, '');
+}
+
+function isPicked(graph: Graph, tag: number): boolean {
+  const before = namesBefore(graph, tag, ({ op }) => op === 'same' || op === 'get');
+  return [...before].some((place) =>
+    graph.edgesInto(place).some((edge) => edge.op === 'get' && isAnyField(edge.field)),
+  );
+}

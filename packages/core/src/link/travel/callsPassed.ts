@@ -1,0 +1,43 @@
+/** The hooks and helpers that a value went through on its way to a place, by name, in the order of the last time at each. */
+import type { Program } from '../program/program';
+import type { Visited } from './visited';
+
+const NONE: readonly string[] = [];
+
+export class Passed {
+  /** As far as they were asked for: what leads to one place is part of what leads to the next. */
+  private readonly known: (readonly string[] | undefined)[] = [];
+
+  constructor(
+    private readonly program: Program,
+    private readonly visited: readonly Visited[],
+  ) {}
+
+  to(index: number): readonly string[] {
+    const { visited, known } = this;
+    // From the last place before it of which it is known, on to it.
+    const way: number[] = [];
+    let at = index;
+    for (; at !== -1 && !known[at]; at = visited[at]?.from ?? -1) way.push(at);
+    let names = at === -1 ? NONE : (known[at] ?? NONE);
+    for (const next of way.reverse()) {
+      names = this.withCalled(names, at, next);
+      known[next] = names;
+      at = next;
+    }
+    return names;
+  }
+
+  /** With those that are called between one place and the next. */
+  private withCalled(names: readonly string[], before: number, after: number): readonly string[] {
+    const { graph, contexts } = this.program;
+    const context = this.visited[after]?.context ?? 0;
+    const call = contexts.call[context] ?? -1;
+    const outer = before === -1 ? -1 : (contexts.call[this.visited[before]?.context ?? 0] ?? -1);
+    if (call === -1 || call === outer) return names;
+    const called = this.program
+      .targetsIn(call, contexts.parent[context] ?? -1)
+      .flatMap((fn) => graph.functions[fn]?.fact.name || []);
+    return called.length === 0 ? names : [...names.filter((name) => !called.includes(name)), ...new Set(called)];
+  }
+}

@@ -1,0 +1,206 @@
+/** From one component to the next: where a value that leaves by a site, a call or a provider arrives. */
+import type { Carrier } from '../../model/documents';
+import { eventOf, isAnyField, isUpdate } from '../../model/signs';
+import type { At, Exit } from './visited';
+import type { Clones } from './clones';
+import type { Handed } from './functionFlow';
+import type { Locals } from './locals';
+import type { Program } from '../program/program';
+import type { Reader, Readers } from '../program/contextReaders';
+
+/** The provider sites of a context a component may stand under; -1 stands for none. */
+export type Environment = (context: number, component: number) => ReadonlySet<number>;
+
+export interface Crossing {
+  to: At;
+  carrier: Carrier;
+  site: number | null;
+  /** The site that joins the two components: by which props go down, or a function that is called came down. */
+  by: number | null;
+  /** The context it goes through, where it does. */
+  context: number | null;
+  /** One field of the value is taken on the way (an object spread into props). */
+  part: boolean;
+}
+
+export class Crossings {
+  /** `environment` null: a context's value is taken to reach all who read the context. */
+  constructor(
+    private readonly program: Program,
+    private readonly locals: Locals,
+    private readonly readers: Readers,
+    private readonly environment: Environment | null,
+    private readonly handed: Handed | null,
+    private readonly clones: Clones | null = null,
+  ) {}
+
+  /** The places a context is read into, with the function that reads it. */
+  readersOf(context: number): readonly Reader[] {
+    return this.readers.of(context);
+  }
+
+  cross(exit: Exit): Crossing[] {
+    switch (exit.kind) {
+      case 'site':
+        return this.intoSite(exit);
+      case 'argument':
+        return this.intoHanded(exit);
+      case 'returned':
+        return (this.handed?.callersOf(exit.target, exit.at.context) ?? []).map((caller) => ({
+          to: { place: caller.place, path: exit.at.path, context: caller.context },
+          carrier: 'callback' as const,
+          site: null,
+          by: caller.site,
+          context: null,
+          part: false,
+        }));
+      case 'clone':
+        return (this.clones?.sitesOf(exit.target, exit.at.context) ?? []).flatMap(({ site, context }) =>
+          this.intoTargets(site, context, exit.at.path),
+        );
+      case 'handle':
+        return this.intoReference(exit);
+      case 'shared':
+        return [{ to: exit.at, carrier: 'store', site: null, by: null, context: null, part: false }];
+      case 'inner':
+        return [
+          { to: exit.at, carrier: this.innerCarrier(exit.at.place), site: null, by: null, context: null, part: false },
+        ];
+      case 'rendered':
+        return [];
+    }
+  }
+
+  /** Code written inside another component reads what surrounds it; one that reaches for an instance holds it. */
+  private innerCarrier(place: number): Carrier {
+    return this.program.reached.places.has(place) ? 'handle' : 'local';
+  }
+
+  private intoSite(exit: Exit): Crossing[] {
+    const { program } = this;
+    const { paths, graph } = program;
+    const target = program.siteTargets[exit.target];
+    const site = graph.sites[exit.target];
+    if (!target || !site) return [];
+    if (target.provides !== null && target.components.length === 0)
+      return paths.head(exit.at.path) === 'value' ? this.intoContext(exit, target.provides) : [];
+    // What is computed of an object and spread into props: which of them it becomes is not known.
+    if (exit.derived && exit.at.path === 0) return [];
+    return this.intoTargets(exit.target, exit.at.context, exit.at.path);
+  }
+
+  /** What is put into a site's props arrives as props of what the site renders. */
+  private intoTargets(siteNumber: number, context: number, path: number): Crossing[] {
+    const { program } = this;
+    const { paths } = program;
+    const site = program.graph.sites[siteNumber];
+    const found: Crossing[] = [];
+    if (site) program.reads.note(site.file);
+    for (const { fn, via } of program.targetsAt(siteNumber, context)) {
+      const component = program.component(fn);
+      if (!site || component?.propsPlace == null) continue;
+      const arrive = (to: number, carrier: Carrier, part: boolean): void => {
+        const at = { place: component.propsPlace ?? 0, path: to, context: program.contexts.root(fn, via) };
+        found.push({ to: at, carrier, site: siteNumber, by: siteNumber, context: null, part });
+      };
+      if (path !== 0) {
+        const name = paths.head(path);
+        const written = site.fact.props.some((prop) => prop.name === name);
+        const named = component.props.some((prop) => prop.name === name);
+        arrive(path, carrierOf(name, written && named), false);
+        continue;
+      }
+      // A whole object spread into props: each prop the child names may be one of its fields.
+      const written = new Set(site.fact.props.map((prop) => prop.name));
+      for (const prop of component.props) {
+        if (written.has(prop.name)) continue;
+        const field = paths.cons(prop.name, 0);
+        arrive(field, 'prop', true);
+      }
+    }
+    return found;
+  }
+
+  /** What a component offers through a reference arrives at whoever holds it, as a field of its `current`. */
+  private intoReference(exit: Exit): Crossing[] {
+    const { program } = this;
+    const { graph, paths, contexts } = program;
+    const owner = contexts.owner[exit.at.context] ?? -1;
+    const path = paths.cons('current', exit.at.path);
+    return program.sitesOf(owner).flatMap((site) => {
+      const entry = graph.sites[site];
+      if (entry) program.reads.note(entry.file);
+      const ref = entry?.fact.props.find((prop) => prop.name === 'ref');
+      if (!entry || ref?.place == null) return [];
+      const place = graph.at(entry.file, ref.place);
+      const unit = program.unitOf(graph.fnAt(entry.file, entry.fact.fn));
+      return program.runsOf(unit).map((context): Crossing => ({
+        to: { place, path, context },
+        carrier: 'handle',
+        site,
+        by: null,
+        context: null,
+        part: false,
+      }));
+    });
+  }
+
+  private intoContext(exit: Exit, context: number): Crossing[] {
+    const { program } = this;
+    const path = program.paths.tail(exit.at.path);
+    const head = program.paths.head(path);
+    const found: Crossing[] = [];
+    for (const { place, unit } of this.readersOf(context))
+      for (const run of program.runsTogether(unit)) {
+        const owner = program.contexts.owner[run] ?? -1;
+        const above = this.environment?.(context, owner);
+        // Where nothing is known to render a reader, it is taken to stand below the only one there is.
+        const mayBe = above?.size === 0 && program.providersOf(context).length === 1;
+        if (above && !above.has(exit.target) && !mayBe) continue;
+        if (path !== 0 && !this.isTaken(head, { place, path: 0, context: run })) continue;
+        found.push({
+          to: { place, path, context: run },
+          carrier: 'context',
+          site: exit.target,
+          by: null,
+          context,
+          part: false,
+        });
+      }
+    return found;
+  }
+
+  /** Whether something is done, where an object arrives, with what one of its fields holds. */
+  private isTaken(field: string, at: At): boolean {
+    const taken = this.locals.fieldsTaken(at);
+    return taken === null || isAnyField(field) || taken.has(field);
+  }
+
+  /** An argument of a function that was handed over arrives as its parameter, in the component that wrote it. */
+  private intoHanded(exit: Exit): Crossing[] {
+    const { graph } = this.program;
+    const found: Crossing[] = [];
+    for (const { fn, context, site } of this.handed?.calleesOf(exit.target, exit.at.context) ?? []) {
+      this.program.reads.note(graph.functions[fn]?.file ?? 0);
+      const param = graph.paramOf(fn, exit.index);
+      const path = param?.field == null ? exit.at.path : this.program.paths.cons(param.field, exit.at.path);
+      if (!param) continue;
+      found.push({
+        to: { place: param.place, path, context },
+        carrier: this.handed?.rendersMarkup(fn) ? 'slot' : 'callback',
+        site: null,
+        by: site,
+        context: null,
+        part: false,
+      });
+    }
+    return found;
+  }
+}
+
+/** Events a child sends up, and changes it asks for, stand among its props. */
+function carrierOf(name: string, named: boolean): Carrier {
+  if (isUpdate(name)) return 'binding';
+  if (eventOf(name) !== null) return 'event';
+  return named ? 'prop' : 'overflow';
+}

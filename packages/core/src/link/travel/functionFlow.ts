@@ -1,0 +1,197 @@
+/**
+ * Functions handed over and called elsewhere: callbacks, render functions, change functions given to a provider. Each
+ * function written inside a component is followed as a value to the calls it ends up in.
+ */
+import type { FileFacts, Repeat } from '../../model/facts';
+import type { Clones } from './clones';
+import { Crossings, type Environment } from './crossings';
+import { about, Kept } from '../memo/memo';
+import type { Locals } from './locals';
+import type { At } from './visited';
+import type { Program } from '../program/program';
+import type { Readers } from '../program/contextReaders';
+
+const MAX_PLACES = 2000;
+
+/** A call that a function gets to, in the run it is made in. */
+interface Called {
+  call: number;
+  context: number;
+  /** The site by which it came to the component that calls it; null where it came another way. */
+  site: number | null;
+}
+
+/** The calls that a function gets to which belongs to one run. */
+interface Handing extends Found {
+  fn: number;
+  context: number;
+}
+
+/** The calls that a function gets to, and whether it was followed to all of them. */
+interface Found {
+  called: readonly Called[];
+  cut: boolean;
+}
+
+/** A function that a call may call, and the run it belongs to. */
+export interface Callee {
+  fn: number;
+  context: number;
+  /** The site by which it came to the component that calls it; null where it came another way. */
+  site: number | null;
+}
+
+/** Where the result of a function goes that was handed over. */
+export interface Caller {
+  site: number | null;
+  place: number;
+  context: number;
+  repeat: Repeat;
+}
+
+export class Handed {
+  /** Functions that are handed to more places than are followed. */
+  readonly cut = new Set<number>();
+  private readonly callees = new Map<string, Callee[]>();
+  private readonly callers = new Map<string, Caller[]>();
+  private readonly markup: Kept<number, boolean>;
+  private readonly followed: Kept<string, Found>;
+  private readonly inFiles: Kept<number, readonly Handing[]>;
+
+  constructor(
+    private readonly program: Program,
+    private readonly locals: Locals,
+    readers: Readers,
+    environment: Environment | null,
+    clones: Clones,
+    before: Handed | null,
+  ) {
+    this.markup = before?.markup ?? new Kept(program.reads);
+    this.followed = before?.followed ?? new Kept(program.reads);
+    this.inFiles = before?.inFiles ?? new Kept(program.reads);
+    const crossings = new Crossings(program, locals, readers, environment, null, clones);
+    program.graph.files.forEach((facts, file) => {
+      for (const { fn, context, called, cut } of program.graph.guard.run(
+        file,
+        () => this.inFiles.get(file, () => this.handedIn(facts, file, crossings)),
+        [],
+      )) {
+        for (const one of called) this.join(fn, context, one);
+        if (cut) this.cut.add(fn);
+      }
+    });
+    if (before) this.touchChanged(before);
+  }
+
+  /** The functions of a file that end up in some call that was handed them. */
+  private handedIn(facts: FileFacts, file: number, crossings: Crossings): Handing[] {
+    const { program } = this;
+    const { graph } = program;
+    program.reads.note(file);
+    return facts.functions.flatMap(({ self }, index) => {
+      const fn = graph.fnAt(file, index);
+      const parent = graph.functions[fn]?.parent ?? -1;
+      if (parent === -1 || program.isComponent(fn) || program.isModule(parent)) return [];
+      return program.runsOf(program.unitOf(fn)).flatMap((context) => {
+        const start = { place: graph.at(file, self), path: 0, context };
+        const found = this.followed.get(`${start.place}:${context}`, () => this.follow(start, crossings));
+        return found.called.length > 0 || found.cut ? [{ fn, context, ...found }] : [];
+      });
+    });
+  }
+
+  private touchChanged(before: Handed): void {
+    const { reads } = this.program;
+    touchKeys(before.callees, this.callees, (call) => reads.touch(about.callees(call)));
+    touchKeys(before.callers, this.callers, (fn) => reads.touch(about.handedTo(fn)));
+  }
+
+  private follow(start: At, crossings: Crossings): Found {
+    this.program.noteRun(start.context);
+    const called: Called[] = [];
+    const seen = new Set<string>();
+    const queue: { at: At; site: number | null }[] = [{ at: start, site: null }];
+    for (let next = queue.pop(); next && seen.size < MAX_PLACES; next = queue.pop()) {
+      const { at, site } = next;
+      const key = `${at.place}:${at.path}:${at.context}@${site ?? ''}`;
+      if (seen.has(key)) continue;
+      seen.add(key);
+      const local = this.locals.explore(at);
+      // What a function has as a field (`search.cancel()`) is another function.
+      for (const { call, context, part } of local.called)
+        if (!part && this.program.callKind(call) === 'handed') called.push({ call, context, site });
+      for (const exit of local.exits) {
+        if (exit.derived || exit.part) continue;
+        for (const crossing of crossings.cross(exit))
+          if (!crossing.part) queue.push({ at: crossing.to, site: crossing.by });
+      }
+    }
+    return { called, cut: seen.size >= MAX_PLACES };
+  }
+
+  private join(fn: number, context: number, { call, context: callContext, site }: Called): void {
+    const { graph } = this.program;
+    const entry = graph.calls[call];
+    if (!entry) return;
+    add(this.callees, `${call}:${callContext}`, { fn, context, site });
+    add(this.callers, `${fn}:${context}`, {
+      site,
+      place: graph.at(entry.file, entry.fact.result),
+      context: callContext,
+      repeat: entry.fact.repeat,
+    });
+  }
+
+  /** The functions a call may call, with the run each belongs to. */
+  calleesOf(call: number, context: number): readonly Callee[] {
+    this.program.reads.note(about.callees(call));
+    // Inside a helper or a loop's function the run is a longer one than that in which the function arrived.
+    for (let c = context; c !== -1; c = this.program.contexts.parent[c] ?? -1) {
+      const found = this.callees.get(`${call}:${c}`);
+      if (found) return found;
+    }
+    return [];
+  }
+
+  /** Where the results of a function go that was handed over. */
+  callersOf(fn: number, context: number): readonly Caller[] {
+    this.program.reads.note(about.handedTo(fn));
+    return this.callers.get(`${fn}:${context}`) ?? [];
+  }
+
+  /** Whether a function returns markup: calling it is rendering. */
+  rendersMarkup(fn: number): boolean {
+    return this.markup.get(fn, () => {
+      const { graph } = this.program;
+      const entry = graph.functions[fn];
+      if (!entry) return false;
+      return graph.trace(graph.at(entry.file, entry.fact.result)).some((o) => graph.places[o.place]?.kind === 'markup');
+    });
+  }
+}
+
+function add<T>(map: Map<string, T[]>, key: string, value: T): void {
+  const list = map.get(key);
+  if (list) list.push(value);
+  else map.set(key, [value]);
+}
+
+/** Tells of keys (`number:run`) that have another list than before. */
+function touchKeys<T extends object>(
+  before: ReadonlyMap<string, readonly T[]>,
+  after: ReadonlyMap<string, readonly T[]>,
+  touch: (number: number) => void,
+): void {
+  const numberOf = (key: string): number => Number(key.slice(0, key.indexOf(':')));
+  for (const [key, list] of after) {
+    const known = before.get(key);
+    if (known?.length !== list.length || !list.every((one, i) => isAlike(one, known[i]))) touch(numberOf(key));
+  }
+  for (const key of before.keys()) if (!after.has(key)) touch(numberOf(key));
+}
+
+function isAlike<T extends object>(a: T, b: T | undefined): boolean {
+  if (!b) return false;
+  for (const key in a) if (a[key] !== b[key]) return false;
+  return true;
+}

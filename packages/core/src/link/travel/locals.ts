@@ -1,0 +1,69 @@
+/**
+ * What becomes of a value inside one component: from the place it arrives at, along names, fields, closures, hooks and
+ * helpers, to where it is used and where it leaves. The answer depends on the place, the field path and the run alone,
+ * so it is worked out once and serves every trail that comes by.
+ */
+import { isAnyField } from '../../model/signs';
+import { Exploration } from './exploration';
+import { Kept } from '../memo/memo';
+import { isPart, wasDerived, type At, type Local } from './visited';
+import type { Program } from '../program/program';
+
+/** Uses of a value that are none of what is stored in it. */
+const WHOLE_ONLY = /^(iterated|branched|effect|shown)$/;
+
+export class Locals {
+  private readonly known: Kept<string, Local>;
+  private readonly taken: Kept<string, ReadonlySet<string> | null>;
+
+  constructor(
+    private readonly program: Program,
+    before: Locals | null,
+  ) {
+    this.known = before?.known ?? new Kept(program.reads);
+    this.taken = before?.taken ?? new Kept(program.reads);
+  }
+
+  /**
+   * The fields that are taken out of the object a place holds; null where it is also used as a whole, or taken apart by keys that
+   * are not known. What nobody takes need not be followed there, one value after the other.
+   */
+  fieldsTaken(at: At): ReadonlySet<string> | null {
+    return this.taken.get(`${at.place}:${at.context}`, () => this.findTaken(at));
+  }
+
+  private findTaken(at: At): ReadonlySet<string> | null {
+    const { graph } = this.program;
+    const { visited, uses, exits, outsideCalls, cut } = this.explore({ ...at, path: 0 });
+    if (cut !== null || exits.some((exit) => !exit.part)) return null;
+    const isWhole = ({ path, part }: { path: number; part: boolean }): boolean => path === 0 && !part;
+    if (uses.some((use) => isWhole(use) && !WHOLE_ONLY.test(graph.uses[use.use]?.fact.kind ?? ''))) return null;
+    if (outsideCalls.some(isWhole)) return null;
+    const fields = new Set<string>();
+    for (const one of visited) {
+      if (isPart(one)) continue;
+      if (one.path !== 0 || wasDerived(one)) return null;
+      for (let edge = graph.firstOut(one.place); edge; edge = edge.nextOut)
+        if (edge.op === 'get' && !isAnyField(edge.field)) fields.add(edge.field);
+        else if (edge.op !== 'same' && edge.op !== 'frozen') return null;
+    }
+    return fields;
+  }
+
+  /** How many places were come to, over all explorations. */
+  get states(): number {
+    let states = 0;
+    for (const { visited } of this.known.values()) states += visited.length;
+    return states;
+  }
+
+  explore(at: At): Local {
+    const key = `${at.place}:${at.path}:${at.context}`;
+    const known = this.known.find(key);
+    if (known) return known.value;
+    return this.known.make(key, () => {
+      this.program.noteRun(at.context);
+      return new Exploration(this.program, at).run();
+    });
+  }
+}

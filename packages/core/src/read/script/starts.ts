@@ -1,0 +1,325 @@
+/** What an effect or a mounting method starts and has to end: listeners, timers, subscriptions. */
+import type * as t from '@babel/types';
+import { isBus } from '../libraries/channels';
+import { spotOf } from './builder';
+import { isFunction } from './expressions';
+import { calledName } from './names';
+import { fieldOf } from './patterns';
+import type { ScriptReader } from './reader';
+import { walkNodes, walkSet } from './walk';
+import { plain, textOf } from '../libraries/stores/cells';
+
+/** Calls that start something, with the calls that end it. */
+const ENDS: Record<string, readonly string[]> = {
+  addEventListener: ['removeEventListener'],
+  // Browsers end either by either.
+  setInterval: ['clearInterval', 'clearTimeout'],
+  setTimeout: ['clearTimeout', 'clearInterval'],
+  subscribe: ['unsubscribe'],
+  $on: ['$off'],
+  on: ['off', 'removeListener', 'removeAllListeners'],
+  addListener: ['removeListener', 'off'],
+  observe: ['disconnect', 'unobserve'],
+};
+
+/** What the text of a script has to mention for it to start anything. */
+const STARTING = new RegExp(`(?:${Object.keys(ENDS).join('|').replaceAll('$', '\\$')})\\s*[(?<]`);
+const starting = new WeakMap<ScriptReader, boolean>();
+
+/** Whether a script may start anything: most do not, and are not looked through. */
+function mayStart(r: ScriptReader): boolean {
+  let known = starting.get(r);
+  if (known === undefined) {
+    known = STARTING.test(r.text);
+    starting.set(r, known);
+  }
+  return known;
+}
+
+interface Start {
+  node: t.CallExpression;
+  name: string;
+  topic: string;
+  /** The variable its result is kept in. */
+  kept: string | null;
+}
+
+/**
+ * Notes what an effect's function starts, and whether what it returns ends it. Where the effect runs again when something
+ * changes (`again`), a timer that is still running is one too many as well.
+ */
+export function noteStarts(
+  r: ScriptReader,
+  node: t.Node | undefined,
+  endings: readonly t.Node[] = [],
+  again = false,
+): void {
+  const fn = plain(r, node);
+  if (!isFunction(fn) || !mayStart(r)) return;
+  // `useEffect(() => bus.subscribe(…))`: what comes back ends it.
+  if (fn.body.type !== 'BlockStatement') return;
+  const returned: t.Node[] = [...endings];
+  walkNodes(fn.body, (one, within) => {
+    if (!within && one.type === 'ReturnStatement' && one.argument) returned.push(one.argument);
+  });
+  const names = returned.flatMap((one) => (one.type === 'Identifier' ? [one.name] : []));
+  for (const start of startsIn(r, fn.body)) {
+    if (start.name === 'addEventListener' && isOfThisRun(start.node, fn.body)) continue;
+    if (start.name === 'setTimeout' && !(again && isLateChange(start, fn.body))) continue;
+    const handedBack = returned.includes(start.node) || (start.kept !== null && names.includes(start.kept));
+    const ended = handedBack || returned.some((one) => endsIn(r, one, start, fn.body));
+    add(r, start, ended);
+  }
+}
+
+/** Notes timers that a watcher's function starts each time it runs, and that nobody can end. */
+export function noteTimers(r: ScriptReader, node: t.Node): void {
+  const fn = plain(r, node);
+  if (!isFunction(fn) || !mayStart(r)) return;
+  for (const start of startsIn(r, fn.body))
+    if (start.name === 'setTimeout' && isLateChange(start, fn.body)) add(r, start, false);
+}
+
+/** The least delay, in milliseconds, by which a timer waits for something rather than for the next moment. */
+const LATE = 50;
+
+/** A timer that changes something later, and cannot be ended when it is started once more meanwhile. */
+function isLateChange({ node, kept }: Start, around: t.Node): boolean {
+  const [run, delay] = node.arguments;
+  if (!isFunction(run) || !delay || (delay.type === 'NumericLiteral' && delay.value < LATE)) return false;
+  // Kept where another run may end it.
+  if (kept !== null && (!/^\w+$/.test(kept) || mentions(around, kept, node))) return false;
+  if (mentions(around, 'clearTimeout')) return false;
+  let changes = false;
+  walkNodes(run, (one) => {
+    if (one.type === 'CallExpression') changes ||= /^(set|on)[A-Z]|^emit$/.test(calledName(one));
+    if (one.type === 'AssignmentExpression' && one.left.type === 'MemberExpression')
+      changes ||= fieldOf(one.left.property, one.left.computed) === 'value';
+  });
+  return changes;
+}
+
+/** What a script starts each time its component is made; `body` is all of the script. */
+export function noteScript(r: ScriptReader, body: readonly t.Node[], endings: readonly t.Node[]): void {
+  if (!mayStart(r)) return;
+  const around = { type: 'BlockStatement', body, directives: [] } as unknown as t.BlockStatement;
+  for (const start of startsIn(r, around)) {
+    if (start.name === 'setTimeout' || (start.name === 'addEventListener' && !outlives(r, start.node))) continue;
+    // What is kept under a name may be ended wherever that is named.
+    const isKept = start.kept !== null && mentions(around, start.kept, start.node);
+    add(r, start, isKept || endings.some((one) => endsIn(r, one, start, around)));
+  }
+}
+
+/** Whether code names something elsewhere than where a call is kept under that name. */
+function mentions(code: t.Node, name: string, kept: t.Node | null = null): boolean {
+  let times = 0;
+  walkNodes(code, (one) => {
+    if (one.type === 'Identifier' && one.name === name) times++;
+  });
+  return times > (kept === null ? 0 : 1);
+}
+
+/**
+ * The same for a class: what mounting starts, unmounting has to end, itself or by a method that it calls. `methodOf` finds a
+ * method of the instance.
+ */
+export function noteMounting(
+  r: ScriptReader,
+  mount: t.Node,
+  unmounts: readonly t.Node[],
+  methodOf: (name: string) => t.Node | null,
+): void {
+  if (!mayStart(r)) return;
+  const leaving = [...unmounts, ...leavingIn(r, mount)];
+  const endings = [...leaving, ...leaving.flatMap((one) => calledOnSelf(one).flatMap((name) => methodOf(name) ?? []))];
+  for (const start of startsIn(r, mount).filter(
+    (one) => one.name !== 'setTimeout' && (one.name !== 'addEventListener' || outlives(r, one.node)),
+  ))
+    add(
+      r,
+      start,
+      endings.some((one) => endsIn(r, one, start, mount)),
+    );
+}
+
+/** The methods of the instance that a method calls. */
+function calledOnSelf(method: t.Node): string[] {
+  const found: string[] = [];
+  walkNodes(method, (node) => {
+    if (node.type !== 'CallExpression' || node.callee.type !== 'MemberExpression') return;
+    if (node.callee.object.type === 'ThisExpression') found.push(fieldOf(node.callee.property, node.callee.computed));
+  });
+  return found;
+}
+
+/** `this.$once('hook:destroyed', () => …)`: what runs when the instance goes. */
+function leavingIn(r: ScriptReader, mount: t.Node): t.Node[] {
+  const found: t.Node[] = [];
+  walkNodes(mount, (node) => {
+    if (node.type !== 'CallExpression' || !/^\$on(ce)?$/.test(calledName(node))) return;
+    const [when, run] = node.arguments;
+    if (run && /^hook:(before)?(destroy|unmount)/i.test(textOf(r, when) ?? '')) found.push(run);
+  });
+  return found;
+}
+
+/** What outlives every component. */
+const STAYS = /^(window|document|globalThis|self|addEventListener)$/;
+
+/** What is mounted once and listened to on one's own elements goes with them; the window and the document stay. */
+function outlives(r: ScriptReader, { callee }: t.CallExpression): boolean {
+  let root: t.Node = callee;
+  while (root.type === 'MemberExpression') root = root.object;
+  return root.type === 'Identifier' && r.scope.lookup(root.name) === undefined && STAYS.test(root.name);
+}
+
+/** Fields by which an element inside another one is reached. */
+const INSIDE = /^((first|last)(Element)?Child|children)$/;
+
+/** Listened to on an element that was made, or found inside another one, where it is listened to: it goes when that goes. */
+function isOfThisRun({ callee }: t.CallExpression, around: t.Node): boolean {
+  if (callee.type !== 'MemberExpression' || callee.object.type !== 'Identifier') return false;
+  const name = callee.object.name;
+  let found = false;
+  walkSet(around, (made, from) => {
+    if (made.type !== 'Identifier' || made.name !== name) return;
+    walkNodes(from, (part) => {
+      found ||=
+        part.type === 'NewExpression' ||
+        (part.type === 'CallExpression' && calledName(part) === 'createElement') ||
+        (part.type === 'MemberExpression' && INSIDE.test(fieldOf(part.property, part.computed)));
+    });
+  });
+  return found;
+}
+
+function add(r: ScriptReader, { node, name, topic }: Start, ended: boolean): void {
+  r.b.facts.starts.push({ name, topic, ended, fn: r.fn, at: spotOf(node.callee) });
+}
+
+function startsIn(r: ScriptReader, body: t.Node): Start[] {
+  const starts: Start[] = [];
+  const kept = new Map<t.Node, string>();
+  walkNodes(body, (node, within) => {
+    if (node.type === 'VariableDeclarator' && node.id.type === 'Identifier' && node.init)
+      kept.set(node.init, node.id.name);
+    if (node.type === 'AssignmentExpression') kept.set(node.right, r.source(node.left));
+    if (within || node.type !== 'CallExpression') return;
+    const name = calledName(node);
+    if (!Object.hasOwn(ENDS, name) || endsByItself(node)) return;
+    if (!/^set(Interval|Timeout)$/.test(name) && node.callee.type !== 'MemberExpression' && name !== 'addEventListener')
+      return;
+    const topic = textOf(r, node.arguments[0]) ?? '';
+    if (/^\$?on$/.test(name) && (topic === '' || isWrappedElement(node))) return;
+    // Listeners on an instance of one's own go with it.
+    if (name === '$on' && node.callee.type === 'MemberExpression' && !isBus(r, node.callee.object)) return;
+    if (/^(on|addListener)$/.test(name) && isMadeHere(r, node, body)) return;
+    if (name === 'subscribe' && r.b.facts.family === 'svelte' && isMadeByCall(r, node, body)) return;
+    starts.push({ node, name, topic, kept: null });
+  });
+  return starts.map((start) => ({ ...start, kept: kept.get(start.node) ?? null }));
+}
+
+/** `$(panel).on(…)`: a listener on an element goes with it, by whatever it is put there; the window and the document stay. */
+function isWrappedElement({ callee }: t.CallExpression): boolean {
+  const wrapper = callee.type === 'MemberExpression' ? callee.object : null;
+  if (wrapper?.type !== 'CallExpression' || wrapper.callee.type !== 'Identifier') return false;
+  const [element] = wrapper.arguments;
+  if (!/^(\$|jQuery)$/.test(wrapper.callee.name) || !element || element.type === 'StringLiteral') return false;
+  return element.type !== 'Identifier' || !STAYS.test(element.name);
+}
+
+/** Whether what is listened to is made by who listens: `this.chart = …` in the same file, or a variable of the same run. */
+function isMadeHere(r: ScriptReader, { callee }: t.CallExpression, body: t.Node): boolean {
+  let object: t.Node | null = callee.type === 'MemberExpression' ? callee.object : null;
+  while (object?.type === 'MemberExpression' && object.object.type === 'MemberExpression') object = object.object;
+  if (object?.type === 'MemberExpression' && /^(this|vm|self|that|_this)$/.test(r.source(object.object))) {
+    const field = fieldOf(object.property, object.computed);
+    return /^\w+$/.test(field) && new RegExp(`\\.${field}\\s*=[^=]`).test(r.text);
+  }
+  while (object?.type === 'MemberExpression') object = object.object;
+  if (object?.type !== 'Identifier') return object?.type === 'NewExpression';
+  const { name } = object;
+  let found = false;
+  walkSet(body, (made, from) => {
+    found ||= made.type === 'Identifier' && made.name === name && from.type === 'NewExpression';
+  });
+  return found;
+}
+
+/** `const store = makeStore(); store.subscribe(…)`: a store that such a call makes anew goes with who made it, and it may be one. */
+function isMadeByCall(r: ScriptReader, { callee }: t.CallExpression, body: t.Node): boolean {
+  const store = callee.type === 'MemberExpression' ? r.source(callee.object) : '';
+  let found = false;
+  walkSet(body, (made, from) => {
+    found ||= from.type === 'CallExpression' && r.source(made) === store && calledName(from) !== 'getContext';
+  });
+  return found;
+}
+
+/** `{ once: true }` and `{ signal }` end a listener without a further call. */
+function endsByItself(node: t.CallExpression): boolean {
+  const options = node.arguments[2];
+  return (
+    options?.type === 'ObjectExpression' &&
+    options.properties.some(
+      (one) => one.type === 'ObjectProperty' && /^(once|signal)$/.test(fieldOf(one.key, one.computed)),
+    )
+  );
+}
+
+function endsIn(r: ScriptReader, node: t.Node, start: Start, around: t.Node): boolean {
+  const ends = ENDS[start.name] ?? [];
+  const heard = receiverOf(r, start.node);
+  const handles = heard === null ? [] : [heard, ...madeWith(r, heard, around)];
+  let found = false;
+  walkNodes(endingOf(node, around), (one) => {
+    if (one.type !== 'CallExpression' && one.type !== 'OptionalCallExpression') return;
+    const name = calledName(one);
+    // `chart.destroy()`, `removeBus(bus)`: what is listened to is done away with.
+    if (heard !== null && DESTROYS.test(name) && receiverOf(r, one) === heard) found = true;
+    if (one.arguments.some((arg) => handles.includes(r.source(arg)))) found = true;
+    if (
+      start.kept !== null &&
+      (r.source(one.callee) === start.kept || r.source(one.callee).startsWith(`${start.kept}.`))
+    )
+      found = true;
+    if (!ends.includes(name)) return;
+    const topic = textOf(r, one.arguments[0]);
+    found ||= start.topic === '' || topic === null || topic === start.topic;
+  });
+  return found;
+}
+
+const DESTROYS = /^(destroy|dispose|close|disconnect|remove|end|stop|teardown|unmount|removeAllListeners)$/;
+
+/** What a method is called on, as it is written; null for the window, the document and for plain calls. */
+function receiverOf(r: ScriptReader, { callee }: t.CallExpression | t.OptionalCallExpression): string | null {
+  if (callee.type !== 'MemberExpression' && callee.type !== 'OptionalMemberExpression') return null;
+  if (callee.object.type === 'ThisExpression') return null;
+  const written = r.source(callee.object);
+  return STAYS.test(written) ? null : written;
+}
+
+/** What a variable was asked for with: `bus = getBus(id)` is ended by whoever gives `id` back. */
+function madeWith(r: ScriptReader, name: string, around: t.Node): string[] {
+  const found: string[] = [];
+  walkSet(around, (made, from) => {
+    if (from.type === 'CallExpression' && r.source(made) === name)
+      found.push(...from.arguments.filter((arg) => !/Literal$/.test(arg.type)).map((arg) => r.source(arg)));
+  });
+  return found;
+}
+
+/** A function returned by its name is looked up where it was written. */
+function endingOf(node: t.Node, around: t.Node): t.Node {
+  if (node.type !== 'Identifier') return node;
+  let found: t.Node = node;
+  walkNodes(around, (one) => {
+    if (one.type === 'FunctionDeclaration' && one.id?.name === node.name) found = one;
+    if (one.type === 'VariableDeclarator' && one.id.type === 'Identifier' && one.id.name === node.name && one.init)
+      found = one.init;
+  });
+  return found;
+}

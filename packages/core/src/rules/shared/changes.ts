@@ -1,0 +1,48 @@
+/** Whether values change, and who changes them: what several rules ask of a cell. */
+import type { CellFlow, Cells } from '../../follow/cells';
+import type { FlowStop } from '../../follow/flow';
+import type { CallFact } from '../../model/facts';
+import type { Linked } from '../../link';
+import type { Graph } from '../../link/graph/graph';
+
+/** Stops at which the cell's change function is called. */
+export function writersOf(flow: CellFlow): FlowStop[] {
+  return [...(flow.calls?.stops.values() ?? [])].filter((stop) => stop.facts.uses.length > 0);
+}
+
+/** Whether a call is one of what changes a cell. Where it is set, a variable's change has a place of its own. */
+export function isChangeOf(graph: Graph, file: number, { callee }: CallFact, setter: number | undefined): boolean {
+  return graph
+    .trace(graph.at(file, callee))
+    .some(
+      ({ place }) =>
+        place === setter || graph.edgesInto(place).some((edge) => edge.op === 'same' && edge.from === setter),
+    );
+}
+
+/** Whether anything changes the value after it is first there. What comes from outside changes by itself. */
+export function changes(flow: CellFlow): boolean {
+  if (/^(remote|url|channel)$/.test(flow.cell.kind)) return true;
+  if (flow.cell.callable || flow.cell.kind === 'constant') return false;
+  return writersOf(flow).length > 0;
+}
+
+/** The cells whose value passes through a component's prop. */
+export function cellsOfProp(cells: Cells, key: string): CellFlow[] {
+  return [...(cells.passing.get(key) ?? [])].filter((flow) => flow.values?.stops.has(key));
+}
+
+/** Whether some markup depends on a value. */
+export function isShown({ program: { graph }, locals }: Linked, { values }: CellFlow): boolean {
+  return [...(values?.stops.values() ?? [])].some((stop) =>
+    locals.explore(stop.at).uses.some(({ use }) => {
+      const fact = graph.uses[use]?.fact;
+      if (fact?.kind === 'shown') return true;
+      // Conditions and loops of the markup stand in the component's own function.
+      return (
+        (fact?.kind === 'branched' || fact?.kind === 'iterated') &&
+        graph.fnAt(graph.uses[use]?.file ?? 0, fact.fn) === stop.component?.fn
+      );
+    }),
+  );
+}

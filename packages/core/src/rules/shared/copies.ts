@@ -1,0 +1,332 @@
+/** State that starts as a copy of something else: what `mirrored-state` and `frozen-read` have in common. */
+import type { CellFlow, Cells } from '../../follow/cells';
+import type { Flow, FlowStop } from '../../follow/flow';
+import type { CallFact, Spot } from '../../model/facts';
+import { ELEMENT } from '../../model/signs';
+import type { ComponentInfo } from '../../link/program/program';
+import type { Linked } from '../../link';
+import type { Graph } from '../../link/graph/graph';
+import { once } from '../../link/memo/once';
+import { isPart, wasDerived, type Local, type Visited } from '../../link/travel/visited';
+import { changes, isChangeOf, isShown, writersOf } from './changes';
+import { START } from '../rule';
+import { passingsBy } from './sites';
+
+export interface Copy {
+  /** The cell that holds the copy. */
+  copy: CellFlow;
+  component: ComponentInfo;
+  /** What it was copied from, as the component calls it. */
+  from: string;
+  /** The cells it may come from. */
+  sources: CellFlow[];
+  /** The copy is changed by itself. */
+  changed: boolean;
+  /** What it was copied from changes. */
+  sourceChanges: boolean;
+  /** Something brings it in step with what it was copied from: an effect, a watcher, a reset, a key that starts it anew. */
+  inStep: boolean;
+  /** What it holds is handed back in the end, and the source stays the same until then: what is typed, until it is saved. */
+  draft: boolean;
+}
+
+/** Names that say of a value that it is the first one only. */
+export const FIRST_ONLY = /initial|^_*(default|start)/i;
+
+/** Every cell of a component that starts as a copy of a prop, a context's value, a store's or another cell. */
+export const copies = once(findCopies);
+
+/** A place where a component takes a copy of a value, and what holds the copy from then on. */
+interface Taking {
+  stop: FlowStop;
+  component: ComponentInfo;
+  visited: Visited;
+  to: number;
+}
+
+/** Where a value is copied once. */
+function takingsOf(linked: Linked, flow: Flow): Taking[] {
+  const { program, locals } = linked;
+  return copiedAt(flow).flatMap((stop) => {
+    const { component } = stop;
+    if (!component) return [];
+    const local = locals.explore(stop.at);
+    return local.visited.flatMap((visited) =>
+      program.graph.edgesOutOf(visited.place).flatMap(({ op, to }): Taking[] => {
+        if (op !== 'frozen' || isInstance(linked, local, visited)) return [];
+        if (isGuess(linked, local, visited)) return [];
+        // Renamed on arrival: `depth: initialDepth`.
+        if (FIRST_ONLY.test(program.graph.places[visited.place]?.name ?? '')) return [];
+        return [{ stop, component, visited, to }];
+      }),
+    );
+  });
+}
+
+/** The stops at which a component copies a value. */
+const copiedAt = once((flow: Flow): readonly FlowStop[] =>
+  [...flow.stops.values()].filter((stop) => stop.component && stop.facts.uses.some((use) => use.kind === 'copied')),
+);
+
+function findCopies(cells: Cells, linked: Linked): Copy[] {
+  const takings = linked.answers.about<Flow, readonly Taking[]>('copies');
+  const found: Copy[] = [];
+  const byValue = new Map<string, CellFlow>();
+  for (const flow of cells.all)
+    if (flow.cell.value && flow.cell.home !== null && flow.cell.kind === 'state')
+      byValue.set(`${flow.cell.value.place}:${flow.cell.home}`, flow);
+  const seen = new Set<string>();
+  for (const source of cells.all) {
+    const { values } = source;
+    // What never changes is a first value, and no home of its own.
+    if (!values || source.cell.kind === 'constant' || copiedAt(values).length === 0) continue;
+    for (const { stop, component, visited, to } of takings.get(values, () => takingsOf(linked, values))) {
+      const copy = byValue.get(`${to}:${component.fn}`);
+      if (!copy || copy === source) continue;
+      // What only goes into it is another fact; where it is computed once, it goes stale all the same.
+      const goesStale = source.cell.kind === 'url' || (copy.cell.computedOnce && isShown(linked, copy));
+      if (wasDerived(visited) && !goesStale) continue;
+      // The first of a list, a field of one's own object: not the same fact.
+      if (isPart(visited) && source.cell.home === component.fn) continue;
+      // Of a module's own variable nobody is told: what reads it again sees no more than the copy does.
+      if (source.cell.tracks === 'nothing' && source.cell.home === null) continue;
+      const key = `${copy.cell.id}<${source.cell.id}`;
+      if (seen.has(key)) continue;
+      seen.add(key);
+      const known = found.find((one) => one.copy === copy);
+      if (known) {
+        known.sources.push(source);
+        known.sourceChanges ||= changes(source);
+        known.inStep ||= isReset(linked, source, component, copy);
+        continue;
+      }
+      found.push({
+        copy,
+        component,
+        from: stop.name,
+        sources: [source],
+        changed: usesOf(copy).some((kind) => kind !== 'effect') || isSetAnywhere(linked, copy),
+        sourceChanges: changes(source),
+        inStep:
+          usesOf(copy).includes('effect') ||
+          isChangedByEffect(linked, copy) ||
+          isReset(linked, source, component, copy) ||
+          isStartedAnew(linked, component),
+        draft:
+          (isHandedBack(copy, component) || isWrittenBack(linked, copy, source) || isReported(linked, copy, source)) &&
+          !isPicked(linked, values, stop),
+      });
+    }
+  }
+  return found;
+}
+
+/** Taken as part of the instance that holds it: whoever reads the instance later reads what it holds then. */
+function isInstance(linked: Linked, local: Local, visited: Visited): boolean {
+  if (visited.path === 0) return false;
+  const { places } = linked.program.reached;
+  for (let at: Visited | undefined = visited; at; at = local.visited[at.from]) if (places.has(at.place)) return true;
+  return false;
+}
+
+/** Taken out of a list, or by a key that is chosen at run time: one of many, and nobody knows which. */
+function isGuess(linked: Linked, local: Local, visited: Visited): boolean {
+  const { graph } = linked.program;
+  for (let at: Visited | undefined = visited; at; at = local.visited[at.from])
+    if (graph.places[at.place]?.kind === 'part' && /^(\*+|\d+)$/.test(graph.places[at.place]?.name ?? '')) return true;
+  return false;
+}
+
+/** How the copy is changed: `effect` where that is what an effect or a watcher does. */
+function usesOf(copy: CellFlow): string[] {
+  return writersOf(copy).flatMap((stop) => stop.facts.uses.map((use) => use.kind));
+}
+
+/** The calls that change a cell, in its own file. */
+function changesOf({ program: { graph } }: Linked, { cell }: CellFlow): { fact: CallFact; fn: number }[] {
+  return (graph.files[cell.file]?.calls ?? [])
+    .filter((fact) => isChangeOf(graph, cell.file, fact, cell.setter?.place))
+    .map((fact) => ({ fact, fn: graph.fnAt(cell.file, fact.fn) }));
+}
+
+/** Whether any function sets the copy, also one that nothing is known to call. */
+function isSetAnywhere(linked: Linked, copy: CellFlow): boolean {
+  return changesOf(linked, copy).some(({ fn }) => !linked.program.isModule(fn) && fn !== copy.cell.home);
+}
+
+/** Whether an effect changes the copy in the end: by functions of the component that it calls, or that start a timer. */
+function isChangedByEffect(linked: Linked, copy: CellFlow): boolean {
+  const { graph } = linked.program;
+  const functions = new Set(changesOf(linked, copy).map(({ fn }) => fn));
+  for (const fn of functions) {
+    const entry = graph.functions[fn];
+    if (!entry || fn === copy.cell.home) continue;
+    if (graph.usesOf(graph.at(entry.file, entry.fact.self)).some((use) => graph.uses[use]?.fact.kind === 'effect'))
+      return true;
+    if (entry.parent !== -1) functions.add(entry.parent);
+    for (const call of graph.callersOfFunction(fn)) functions.add(graph.fnOfCall(call));
+  }
+  return false;
+}
+
+/** Whether the source is changed by anybody but a component and those that have the change function from it. */
+function isChangedBeside({ calls }: CellFlow, component: number | null): boolean {
+  if (!calls) return false;
+  const seen = new Set([calls.start]);
+  for (const key of seen) {
+    const stop = calls.stops.get(key);
+    if (!stop || stop.component?.fn === component) continue;
+    if (stop.facts.uses.length > 0) return true;
+    for (const hop of stop.hops) seen.add(hop.target);
+  }
+  return false;
+}
+
+/** Whether each change of the copy is handed to the source as well, and nobody else changes that: they change together. */
+function isReported(linked: Linked, copy: CellFlow, source: CellFlow): boolean {
+  const { graph } = linked.program;
+  const { file, home } = copy.cell;
+  if (isChangedBeside(source, home)) return false;
+  const changed = changesOf(linked, copy);
+  const isGivenTo = ({ callee }: CallFact): boolean =>
+    graph.trace(graph.at(file, callee)).some(({ place }) => place === linked.program.component(home ?? -1)?.propsPlace);
+  return (
+    changed.length > 0 &&
+    changed.every(({ fact: { args }, fn }) =>
+      (graph.files[file]?.calls ?? []).some(
+        (other) => graph.fnAt(file, other.fn) === fn && other.args.some((arg) => arg === args[0]) && isGivenTo(other),
+      ),
+    )
+  );
+}
+
+/** Whether a component gives the value, however it comes there, to what changes the copy: set back to what it was copied from. */
+function isReset(linked: Linked, source: CellFlow, component: ComponentInfo, { cell }: CellFlow): boolean {
+  const { graph } = linked.program;
+  const stops = [...(source.values?.stops.values() ?? [])].filter((stop) => stop.component === component);
+  const isSetter = (call: number): boolean => {
+    const entry = graph.calls[call];
+    return !!entry && isChangeOf(graph, entry.file, entry.fact, cell.setter?.place);
+  };
+  const isWritten = (visited: Visited): boolean =>
+    graph.callsWithArg(visited.place).some(isSetter) ||
+    graph.edgesOutOf(visited.place).some((edge) => edge.op === 'same' && edge.to === cell.value?.place);
+  return stops.some((stop) =>
+    linked.locals.explore(stop.at).visited.some((visited) => !wasDerived(visited) && isWritten(visited)),
+  );
+}
+
+/** Whether the component is written with a key of its own: another key, and it starts from nothing. */
+function isStartedAnew(linked: Linked, component: ComponentInfo): boolean {
+  return (passingsBy(linked).get(component.fn) ?? []).some(({ fact }) => fact.repeat !== 'many' && fact.keyed);
+}
+
+/** Whether what the copy holds is given to what changes the source. */
+function isWrittenBack({ program: { graph }, locals }: Linked, { values }: CellFlow, { cell }: CellFlow): boolean {
+  const start = values?.stops.get(values.start);
+  if (!start || cell.setter === null) return false;
+  return locals.explore(start.at).visited.some(({ place }) =>
+    graph.callsWithArg(place).some((call) => {
+      const entry = graph.calls[call];
+      return !!entry && isChangeOf(graph, entry.file, entry.fact, cell.setter?.place);
+    }),
+  );
+}
+
+/**
+ * Whether what was copied is one of a list, given to a component that stays when another one is picked: then what is typed for
+ * the first is shown, and saved, for the second.
+ */
+function isPicked(linked: Linked, flow: Flow, stop: FlowStop): boolean {
+  const { graph } = linked.program;
+  const holdsElements = (from: FlowStop): boolean =>
+    linked.locals.explore(from.at).visited.some(({ place }) => graph.places[place]?.name === ELEMENT);
+  return [...flow.stops.values()].some((from) =>
+    from.hops.some(
+      (hop) =>
+        hop.target === stop.key &&
+        hop.effect === 'part' &&
+        hop.site !== null &&
+        graph.sites[hop.site]?.fact.repeat !== 'many' &&
+        holdsElements(from),
+    ),
+  );
+}
+
+const SAVES =
+  /save|edit|rename|insert|submit|send|store|post|apply|confirm|commit|create|update|search|request|fetch|dispatch|mutate/i;
+
+/** Whether the component hands what the copy holds to whoever renders it, or to what saves it. */
+function isHandedBack({ values }: CellFlow, component: ComponentInfo): boolean {
+  return [...(values?.stops.values() ?? [])].some(
+    (stop) =>
+      stop.component === component &&
+      (stop.hops.some((hop) => hop.carrier === 'callback' || hop.carrier === 'event') ||
+        stop.facts.uses.some((use) => use.kind === 'computed' && SAVES.test(use.detail))),
+  );
+}
+
+/** Whether a value is shown only as what a state starts from. */
+function startsState(graph: Graph, { visited, uses }: Local): boolean {
+  const isState = ({ place }: Visited): boolean => graph.places[place]?.kind === 'cell';
+  if (!visited.some(isState)) return false;
+  const direct = new Set<number>();
+  for (const one of visited) {
+    let at: Visited | undefined = one;
+    while (at && !isState(at)) at = visited[at.from];
+    if (!at) direct.add(one.place);
+  }
+  return !uses.some(({ use }) => {
+    const entry = graph.uses[use];
+    return entry?.fact.kind === 'shown' && direct.has(graph.at(entry.file, entry.fact.place));
+  });
+}
+
+export interface Taken {
+  component: ComponentInfo;
+  /** What holds the copy, and where that is made. */
+  name: string;
+  file: number;
+  spot: Spot;
+  from: string;
+  source: CellFlow;
+}
+
+/** Values a component takes once where its code runs a single time, although they change later, and then uses. */
+export function takenOnce(linked: Linked, cells: Cells): Taken[] {
+  const { locals } = linked;
+  const { graph } = linked.program;
+  const found = new Map<string, Taken>();
+  for (const source of cells.all) {
+    const stops = source.values ? copiedAt(source.values) : [];
+    if (stops.length === 0 || !changes(source)) continue;
+    for (const stop of stops) {
+      if (!stop.component) continue;
+      for (const visited of locals.explore(stop.at).visited) {
+        if (visited.path !== 0 || wasDerived(visited)) continue;
+        for (let edge = graph.firstOut(visited.place); edge; edge = edge.nextOut) {
+          if (edge.op !== 'taken' || found.has(`${edge.to}`)) continue;
+          const after = locals.explore({ place: edge.to, path: 0, context: visited.context });
+          if (after.uses.length + after.exits.length + after.outsideCalls.length === 0) continue;
+          // What is computed of it may be meant for that moment; what is shown is not.
+          const isComputed = graph.edgesOutOf(edge.to).every((out) => out.op === 'derived');
+          if (isComputed && !after.uses.some(({ use }) => graph.uses[use]?.fact.kind === 'shown')) continue;
+          // A state that only starts from it goes its own way.
+          if (startsState(graph, after)) continue;
+          const place = graph.places[edge.to];
+          const bound = after.visited.map((one) => graph.places[one.place]).find((one) => one?.kind === 'binding');
+          found.set(`${edge.to}`, {
+            component: stop.component,
+            // What is taken out of a reference goes by the reference's name.
+            name: [bound?.name, place?.name].find((one) => one && one !== 'value') ?? stop.name,
+            file: graph.fileOfPlace[edge.to] ?? 0,
+            spot: place?.at ?? START,
+            from: stop.name,
+            source,
+          });
+        }
+      }
+    }
+  }
+  return [...found.values()];
+}

@@ -1,0 +1,131 @@
+/** The sites of components, as the rules about what is passed look at them. */
+import type { PropFact, SiteFact } from '../../model/facts';
+import type { ComponentInfo } from '../../link/program/program';
+import type { Linked } from '../../link';
+import type { Graph } from '../../link/graph/graph';
+import { push } from '../../link/graph/byPlace';
+import { once } from '../../link/memo/once';
+import type { Visited } from '../../link/travel/visited';
+import { isSigned, updateProp } from '../../model/signs';
+
+export interface Passing {
+  site: number;
+  fact: SiteFact;
+  file: number;
+  component: ComponentInfo;
+  author: ComponentInfo | null;
+  /** Something is spread into its props, or a wrapper or a clone adds to them: more may arrive than stands here. */
+  open: boolean;
+  /** A wrapper from a package stands around the component, which may take props for itself. */
+  wrapped: boolean;
+}
+
+/** Every site that renders one known component. */
+export const passings = once(gather);
+
+/** The sites that render each component, where it is the only one they can. */
+export const passingsBy = once((linked: Linked): ReadonlyMap<number, readonly Passing[]> => {
+  const found = new Map<number, Passing[]>();
+  for (const one of passings(linked)) push(found, one.component.fn, one);
+  return found;
+});
+
+function gather(linked: Linked): Passing[] {
+  const { program, render } = linked;
+  const { graph } = program;
+  const cloned = new Set<number>();
+  graph.clones.forEach((_, clone) => {
+    for (const { site } of linked.clones.all(clone)) cloned.add(site);
+  });
+  const found: Passing[] = [];
+  graph.sites.forEach(({ fact, file }, site) => {
+    const target = program.siteTargets[site];
+    const [only] = target?.components ?? [];
+    const component = only === undefined ? undefined : program.component(only);
+    if (!target || target.components.length !== 1 || !component) return;
+    const open =
+      fact.props.some((prop) => prop.name === null) ||
+      cloned.has(site) ||
+      graph.injected.has(component.fn) ||
+      target.outside;
+    const author = program.component(render.authors[site] ?? -1) ?? null;
+    found.push({ site, fact, file, component, author, open, wrapped: target.outside });
+  });
+  return found;
+}
+
+/** Whether what a file exports may be used where it cannot be seen: nothing mounts the project, or others import it. */
+export function isOffered({ program, render }: Linked, file: number): boolean {
+  return !render.hasEntries || program.graph.modules.offers(program.graph.path(file));
+}
+
+/** The names of the props a component takes. */
+export const takenBy = once(
+  (component: ComponentInfo): ReadonlySet<string> => new Set(component.props.map((prop) => prop.name)),
+);
+
+/** Whether a prop is one that a site has to pass: without it, the component gets nothing where it counts on something. */
+export function isMissed(linked: Linked, component: ComponentInfo, prop: PropFact): boolean {
+  return (
+    prop.required &&
+    prop.default === null &&
+    !OWN_ATTRIBUTES.has(prop.name) &&
+    doesSomethingWith(linked, component, prop.name)
+  );
+}
+
+/** The props a site passes that the component does not take. */
+export function unknownAt(component: ComponentInfo, { props }: SiteFact): string[] {
+  if (component.takesRest || component.openType) return [];
+  const taken = takenBy(component);
+  return props.flatMap(({ name }) =>
+    name === null || taken.has(name) || OWN_ATTRIBUTES.has(name) || isSigned(name) ? [] : [name],
+  );
+}
+
+/** Given by the framework itself, not by name. */
+export const OWN_ATTRIBUTES = new Set(['key', 'ref', 'children']);
+
+/** A component without any markup only says something to the one it stands in, which reads its props for itself. */
+export function rendersNothing({ program: { graph } }: Linked, fn: number): boolean {
+  const entry = graph.functions[fn];
+  if (!entry) return true;
+  // What a render function brings is what the component does.
+  const results = new Set([graph.at(entry.file, entry.fact.result)]);
+  for (const place of results)
+    for (const { from } of graph.edgesInto(place)) {
+      if (graph.places[from]?.kind !== 'result') return false;
+      results.add(from);
+    }
+  return true;
+}
+
+/** Whether a component uses a prop, hands it on, or may do so where that cannot be followed. */
+export function doesSomethingWith({ program, locals }: Linked, component: ComponentInfo, prop: string): boolean {
+  const { propsPlace } = component;
+  // Taking a prop out of the rest is a use of its own: it keeps the prop from being handed on.
+  if (propsPlace === null || component.takesRest) return true;
+  // Setting it is what it is for: whoever binds it is told.
+  if (asksFor(program.graph, propsPlace, prop)) return true;
+  const context = program.rootsOf(component.fn)[0] ?? 0;
+  const local = locals.explore({ place: propsPlace, path: program.paths.cons(prop, 0), context });
+  const { graph } = program;
+  // As a key, or put into something that is part of another: what comes of that is not followed back.
+  // So is what a function does with an object that holds it.
+  const isKept = ({ place, path }: Visited): boolean =>
+    graph.keys.has(place) ||
+    (path !== 0 && graph.callsWithArg(place).some((call) => !graph.calls[call]?.fact.onlyKnown)) ||
+    graph
+      .edgesOutOf(place)
+      .some((edge) => edge.op === 'put' && /^(part|computed)$/.test(graph.places[edge.to]?.kind ?? ''));
+  if (local.visited.some(isKept)) return true;
+  // What was not followed to its end may be used there.
+  if (local.cut !== null) return true;
+  return local.uses.length + local.outsideCalls.length + local.called.length + local.exits.length > 0;
+}
+
+/** Whether a component asks for the change of a prop. */
+function asksFor(graph: Graph, props: number, prop: string): boolean {
+  const asked = updateProp(prop);
+  return graph.edgesOutOf(props).some((edge) => edge.op === 'get' && edge.field === asked);
+}
