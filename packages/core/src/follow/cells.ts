@@ -7,29 +7,7 @@ import { byAddress } from './urlValues';
 import { changeKey } from '../link/graph/keyedJoins';
 import { Flows, itself, type Flow } from './flow';
 import { GivenProps, type Given, type GivenProp } from './givenProps';
-
-export interface CellInfo {
-  id: string;
-  name: string;
-  kind: CellKind;
-  /** The function of the component it lives in; null where no component holds it. */
-  home: number | null;
-  file: number;
-  spot: Spot;
-  /** Where its value is read from; null for a context, whose values are other cells. */
-  value: At | null;
-  setter: At | null;
-  setterName: string;
-  /** Where a function is handed down rather than a value: it is followed to who calls it. */
-  callable: boolean;
-  /** The context's number, for a context. */
-  context: number | null;
-  /** A module's own variable, of interest only to those who use it. */
-  quiet?: boolean;
-  /** As the fact of the cell says. */
-  tracks?: CellFact['tracks'];
-  computedOnce?: true;
-}
+import type { CellInfo } from './cellInfo';
 
 /** How a value that no component holds reaches the components that read it, by its kind. */
 const SHARED_CARRIER: Partial<Record<CellKind, Carrier>> = {

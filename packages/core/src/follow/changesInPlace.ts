@@ -4,7 +4,7 @@ import { once } from '../link/memo/once';
 import type { Linked } from '../link';
 import { wasDerived, wasFrozen } from '../link/travel/visited';
 import type { FileFacts, Spot } from '../model/facts';
-import type { CellInfo } from './cells';
+import type { CellInfo } from './cellInfo';
 import type { FlowStop } from './flow';
 
 /** A change in place. */

@@ -6,7 +6,7 @@ import type { Origin } from '../link/graph/graph';
 import type { Edge } from '../link/graph/edges';
 import { Kept } from '../link/memo/memo';
 import { namesBefore } from '../link/graph/aliases';
-import type { CellInfo } from './cells';
+import type { CellInfo } from './cellInfo';
 
 /** A value that some markup gives under a name. */
 export interface Given {

@@ -4,10 +4,11 @@ import { eventOf } from '../model/signs';
 import type { Linked } from '../link';
 import type { ComponentInfo } from '../link/program/program';
 import type { Asked } from './question';
-import type { CellFlow, CellInfo } from './cells';
+import type { CellFlow } from './cells';
+import type { CellInfo } from './cellInfo';
 import { changedInPlace } from './changesInPlace';
 import { itself, type Flow, type FlowStop } from './flow';
-import { waysThrough, waysTo, type Way } from './ways';
+import { type Way, waysThrough, waysTo } from './ways';
 import { lastField, seatOfRead } from './stops';
 
 /** What the component of a stop does with the value. */

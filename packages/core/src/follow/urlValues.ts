@@ -4,7 +4,7 @@
  */
 import type { Linked } from '../link';
 import type { Spot } from '../model/facts';
-import type { CellInfo } from './cells';
+import type { CellInfo } from './cellInfo';
 import { leavingBy, type Flow, type FlowHop } from './flow';
 
 export interface AddressPart {

@@ -6,7 +6,8 @@ import { Handed } from './travel/functionFlow';
 import { Handles } from './program/handles';
 import { Answers } from './memo/memo';
 import { Locals } from './travel/locals';
-import { Program, type ProjectInput } from './program/program';
+import { Program } from './program/program';
+import type { ProjectInput } from './project';
 import { Readers } from './program/contextReaders';
 import { Sides } from './program/sides';
 import { RenderTree } from './render/renderTree';
@@ -66,5 +67,5 @@ export function linkProject(input: ProjectInput, before: Linked | null = null): 
 }
 
 export { takeEdits } from './program/program';
-export type { ProjectInput } from './program/program';
+export type { ProjectInput } from './project';
 export type { ConfigFile } from './resolve/modules';

@@ -2,20 +2,7 @@
  * Types of props, as far as source says what they are: literals, names, intersections and the usual helpers around them.
  * A type from where it cannot be seen adds nothing and is marked, so that nothing is claimed of it.
  */
-import type { Spot } from './facts';
-
-export interface TypedProp {
-  name: string;
-  optional: boolean;
-  at: Spot;
-}
-
-export type TypeFact =
-  | { is: 'props'; props: TypedProp[]; open: boolean; bases: TypeFact[] }
-  /** A name with what stands in its angle brackets; `keys` where the second of those is a list of texts. */
-  | { is: 'name'; name: string; of: TypeFact[]; keys: string[] | null }
-  | { is: 'all'; of: TypeFact[] }
-  | { is: 'unknown' };
+import type { TypedProp, TypeFact } from './facts';
 
 export interface PropsType {
   props: Map<string, TypedProp>;

@@ -1,51 +1,20 @@
 /** Phase 1, reading: one file's text to its facts. The family is told by the path. */
 import type { Family } from '../model/documents';
+import { familyOf } from '../model/sourceFiles';
 import type { FileFacts } from '../model/facts';
-import { readReact, type SourceFile } from './react';
+import type { SourceFile } from './source';
 import { FactsBuilder } from './script/builder';
+import { readerOf } from './families';
 import { TOO_DEEP } from './script/module';
-import { isVueScript, readVueScript } from './vue/script';
-
-const EXTENSIONS: Record<string, Family> = {
-  js: 'react',
-  jsx: 'react',
-  mjs: 'react',
-  cjs: 'react',
-  ts: 'react',
-  tsx: 'react',
-  mts: 'react',
-  cts: 'react',
-  vue: 'vue',
-  svelte: 'svelte',
-};
-
-const READERS: Partial<Record<Family, (source: SourceFile) => FileFacts>> = { react: readReact };
-
-/** Loads the readers some files need: the compilers behind them are large, and most projects are of one family. */
-export async function prepareReaders(paths: Iterable<string>): Promise<void> {
-  const families = new Set<Family | null>();
-  for (const path of paths) families.add(familyOf(path));
-  if (families.has('vue')) READERS.vue ??= (await import('./vue')).readVue;
-  if (families.has('svelte')) READERS.svelte ??= (await import('./svelte')).readSvelte;
-}
-
-/** The family whose reader takes a file, or null where none does. */
-export function familyOf(path: string): Family | null {
-  // Modules of the family that say state by runes.
-  if (/\.svelte\.[jt]s$/.test(path)) return 'svelte';
-  const extension = path.slice(path.lastIndexOf('.') + 1).toLowerCase();
-  return Object.hasOwn(EXTENSIONS, extension) ? (EXTENSIONS[extension] ?? null) : null;
-}
 
 /** Reads one file. Never throws for what the file contains: what cannot be read is listed in `problems`. */
 export function readFile(source: SourceFile): FileFacts {
   const family = familyOf(source.path) ?? 'react';
-  const reader = READERS[family];
-  if (!reader) throw new Error(`The reader for the family ${family} has not been loaded.`);
+  const reader = readerOf(family);
   const refused = refuse(source);
   if (!refused) {
     try {
-      return family === 'react' && saysVue(source) ? readVueScript(source) : reader(source);
+      return reader(source);
     } catch (error) {
       return unread(source, family, error);
     }
@@ -68,11 +37,6 @@ function reasonOf(error: unknown): string {
   return error instanceof Error ? error.message : String(error);
 }
 
-/** Plain scripts are of the family they import from, or of the one their project says it is of. */
-function saysVue(source: SourceFile): boolean {
-  return source.vue !== undefined || isVueScript(source.text);
-}
-
 /** Files larger than this are generated or bundled; reading them would stall everything else. */
 export const MAX_BYTES = 2_000_000;
 
@@ -88,5 +52,7 @@ function refuse(source: SourceFile): { severity: 'error' | 'warning'; message: s
 }
 
 export { pack, unpack } from '../model/pack';
+export { prepareReaders } from './families';
+export { familyOf };
 export { TOO_DEEP } from './script/module';
 export type { SourceFile };

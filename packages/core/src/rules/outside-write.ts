@@ -1,6 +1,7 @@
 /** Shared state changed from a component, past the functions meant for it. */
 import type { Linked } from '../link';
-import type { CellFlow, CellInfo } from '../follow/cells';
+import type { CellFlow } from '../follow/cells';
+import type { CellInfo } from '../follow/cellInfo';
 import type { Graph } from '../link/graph/graph';
 import { push } from '../link/graph/byPlace';
 import { cellsHeld } from '../link/graph/mutatedCells';

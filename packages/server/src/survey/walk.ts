@@ -9,7 +9,7 @@ import picomatch from 'picomatch';
 import { readRegularFile } from '../ownFiles';
 import { UnusableInput } from '../unusable';
 import { refusedGlob } from './globs';
-import { AUTO_IMPORTS, BUNDLER_CONFIG, familyOf } from '@vectura/core';
+import { AUTO_IMPORTS, BUNDLER_CONFIG, familyOf, sourceKindOf } from '@vectura/core';
 
 export interface Found {
   /** Relative to the root, with `/`. */
@@ -48,7 +48,6 @@ const DECLARATION = /\.d\.[cm]?ts$/;
 const CONFIG = /^([tj]sconfig[^/]*\.json|package\.json)$/;
 /** After so many steps a walk lets other work in, a cancel among it. */
 const STEPS = 500;
-const MARKUP_FILE = /\.(jsx|tsx|vue|svelte)$/;
 const MARKUP_TEXT = /<[A-Z][\w.]*[\s/>]|createElement|extends\s+(React\.)?(Pure)?Component/;
 
 interface Rules {
@@ -261,7 +260,7 @@ function isBundle(root: string, { path: relative, bytes }: Found): boolean {
 }
 
 function hasComponents(root: string, sources: readonly string[]): boolean {
-  if (sources.some((file) => MARKUP_FILE.test(file))) return true;
+  if (sources.some((file) => sourceKindOf(file)?.markup)) return true;
   for (const file of sources.slice(0, 500)) {
     try {
       if (MARKUP_TEXT.test(readRegularFile(path.join(root, file)).toString())) return true;

@@ -1,14 +1,26 @@
 /** The language of a file by its name, fetched when it is first needed. */
 import type { LanguageSupport } from '@codemirror/language';
+import { sourceKindOf, type Grammar } from '@vectura/core/sources';
 
-export async function languageFor(path: string): Promise<LanguageSupport> {
-  const { javascript } = await import('@codemirror/lang-javascript');
-  if (path.endsWith('.vue')) return (await import('@codemirror/lang-vue')).vue();
-  if (path.endsWith('.svelte')) {
+const LOADERS = {
+  javascript: () => script(false, false),
+  typescript: () => script(false, true),
+  jsx: () => script(true, false),
+  tsx: () => script(true, true),
+  vue: async () => (await import('@codemirror/lang-vue')).vue(),
+  svelte: async () => {
     const { html } = await import('@codemirror/lang-html');
-    const { parser } = javascript({ typescript: true }).language;
+    const { parser } = (await script(false, true)).language;
     return html({ nestedLanguages: [{ tag: 'script', parser }] });
-  }
+  },
+} satisfies Record<Grammar, () => Promise<LanguageSupport>>;
+
+async function script(jsx: boolean, typescript: boolean): Promise<LanguageSupport> {
+  return (await import('@codemirror/lang-javascript')).javascript({ jsx, typescript });
+}
+
+/** Other files that the code view may show are coloured as a script is. */
+export async function languageFor(path: string): Promise<LanguageSupport> {
   if (path.endsWith('.html')) return (await import('@codemirror/lang-html')).html();
-  return javascript({ jsx: !/\.[cm]?ts$/.test(path), typescript: /\.[cm]?tsx?$/.test(path) });
+  return LOADERS[sourceKindOf(path)?.grammar ?? 'jsx']();
 }

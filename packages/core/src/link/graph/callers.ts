@@ -1,7 +1,7 @@
 /** Who calls each function, as far as that is known whatever the run. */
 import type { FileFacts } from '../../model/facts';
 import { push } from './byPlace';
-import type { Graph } from './graph';
+import type { TracedGraph } from './tracedGraph';
 import { about, Kept, touchChanged, type Reads } from '../memo/memo';
 import { sameList } from '../memo/sameList';
 
@@ -18,7 +18,7 @@ export class Callers {
   private callers: ReadonlyMap<number, readonly number[]> = new Map();
 
   constructor(
-    private readonly graph: Graph,
+    private readonly graph: TracedGraph,
     private readonly reads: Reads,
   ) {
     this.known = new Kept(reads);

@@ -4,7 +4,7 @@
  * the files at both ends are touched.
  */
 import { rankOf, type Edge } from './edges';
-import type { Graph } from './graph';
+import type { PlaceGraph } from './placeGraph';
 import { about, type Reads } from '../memo/memo';
 import { sameList } from '../memo/sameList';
 
@@ -20,7 +20,7 @@ export class CrossEdges {
   private readonly made = new Map<number, Made>();
 
   constructor(
-    private readonly graph: Graph,
+    private readonly graph: PlaceGraph,
     private readonly reads: Reads,
   ) {}
 

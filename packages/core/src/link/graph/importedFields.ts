@@ -5,12 +5,12 @@
 import type { FileFacts } from '../../model/facts';
 import { isAnyField } from '../../model/signs';
 import type { Edge } from './edges';
-import type { Graph } from './graph';
+import type { PlaceGraph } from './placeGraph';
 import { about, type Reads } from '../memo/memo';
 
 export class Takers {
   constructor(
-    private readonly graph: Graph,
+    private readonly graph: PlaceGraph,
     private readonly reads: Reads,
   ) {}
 

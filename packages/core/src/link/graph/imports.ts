@@ -1,12 +1,14 @@
 /** Imports joined to what they import. */
+import { FAMILIES } from '../../model/families';
 import type { FileFacts } from '../../model/facts';
 import { WHOLE } from '../../read/script/commonjs';
 import type { Joint } from './crossFileEdges';
 import { rankOf } from './edges';
 import { Exports, sourceOf } from './exports';
-import type { Graph } from './graph';
+import type { TracedGraph } from './tracedGraph';
 import { Kept, type Reads } from '../memo/memo';
-import type { Resolution } from '../resolve/modules';
+import type { AutoImports } from '../resolve/autoImports';
+import type { Modules, Resolution } from '../resolve/modules';
 
 interface Imported {
   source: string;
@@ -27,15 +29,17 @@ export class Imports {
   private readonly now: Joined[] = [];
 
   constructor(
-    private readonly graph: Graph,
+    private readonly graph: TracedGraph,
+    private readonly modules: Modules,
+    private readonly autoImports: AutoImports,
     private readonly reads: Reads,
   ) {
     this.joined = new Kept(reads);
-    this.exports = new Exports(graph.files, graph.modules, (file, place) => graph.at(file, place), reads);
+    this.exports = new Exports(graph.files, modules, (file, place) => graph.at(file, place), reads);
   }
 
   settle(): void {
-    if (this.graph.autoImports.settle(this.graph.files)) this.joined.clear();
+    if (this.autoImports.settle(this.graph.files)) this.joined.clear();
     this.graph.files.forEach((facts, file) => {
       const joined = this.graph.guard.run<Joined>(file, () => this.joined.get(file, () => this.join(facts, file)), {
         joints: [],
@@ -88,15 +92,15 @@ export class Imports {
       }
     };
     for (const { place, source, imported } of facts.imports) {
-      const resolution = graph.modules.resolve(facts.path, source);
+      const resolution = this.modules.resolve(facts.path, source);
       joined.resolutions.push(resolution);
       follow(graph.at(index, place), imported, source, resolution);
     }
-    if (facts.family !== 'vue') return joined;
+    if (!FAMILIES[facts.family].autoImports) return joined;
     facts.places.forEach(({ kind, name }, place) => {
-      const auto = kind === 'unknown' ? graph.autoImports.of(facts.path, name) : null;
+      const auto = kind === 'unknown' ? this.autoImports.of(facts.path, name) : null;
       if (auto)
-        follow(graph.at(index, place), auto.imported, auto.source, graph.modules.resolve(auto.from, auto.source));
+        follow(graph.at(index, place), auto.imported, auto.source, this.modules.resolve(auto.from, auto.source));
     });
     return joined;
   }

@@ -5,7 +5,7 @@
  */
 import type { CellFact, FileFacts, MutationFact } from '../../model/facts';
 import type { Stage } from './edges';
-import type { Graph } from './graph';
+import type { TracedGraph } from './tracedGraph';
 import { cellsHeld } from './mutatedCells';
 import { Kept, type Reads } from '../memo/memo';
 
@@ -28,7 +28,7 @@ export class Shared {
   private setters: ReadonlyMap<number, number> = new Map();
 
   constructor(
-    private readonly graph: Graph,
+    private readonly graph: TracedGraph,
     reads: Reads,
   ) {
     this.kept = { injected: new Kept(reads), ties: new Kept(reads), mutations: new Kept(reads), bare: new Kept(reads) };
@@ -159,6 +159,6 @@ export class Shared {
   };
 }
 
-function setterOf(graph: Graph, fact: CellFact, file: number): number | null {
+function setterOf(graph: TracedGraph, fact: CellFact, file: number): number | null {
   return fact.setter === null ? null : graph.at(file, fact.setter);
 }

@@ -6,7 +6,7 @@
 import type { FileFacts } from '../../model/facts';
 import { isLeftOut } from '../../model/signs';
 import { EVERY_RANK, rankOf, type Edge, type Stage } from './edges';
-import type { Graph } from './graph';
+import type { PlaceGraph } from './placeGraph';
 import { fieldMatches } from './fieldPaths';
 import { Kept, type Reads } from '../memo/memo';
 
@@ -36,7 +36,7 @@ export class Traces {
   private readonly joinedLate: boolean;
 
   constructor(
-    private readonly graph: Graph,
+    private readonly graph: PlaceGraph,
     private readonly reads: Reads,
     files: readonly FileFacts[],
   ) {

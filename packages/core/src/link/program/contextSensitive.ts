@@ -5,7 +5,7 @@
  * 1995: what comes out goes back to each call by which it came in, and to no other).
  */
 import { Kept } from '../memo/memo';
-import type { Program } from './program';
+import type { Components } from './components';
 
 /** An argument that a function is given. */
 interface Taken {
@@ -29,7 +29,7 @@ export class Apart {
   private readonly all = new Set<number>();
 
   constructor(
-    private readonly program: Program,
+    private readonly program: Components,
     before: Apart | null,
   ) {
     const { graph, reads } = program;

@@ -1,5 +1,5 @@
 /** Components that reach for the instance that renders them: they come to hold the instance of each that does. */
-import type { Program } from './program';
+import type { Components } from './components';
 
 export interface Reached {
   /** What reaches for an instance that is known, as `file:name`. */
@@ -9,7 +9,7 @@ export interface Reached {
 }
 
 /** Joins what is reached for to the instances it turns out to be. */
-export function joinAbove(program: Program): Reached {
+export function joinAbove(program: Components): Reached {
   const { graph } = program;
   const names = new Set<string>();
   const places = new Set<number>();
@@ -32,7 +32,7 @@ export function joinAbove(program: Program): Reached {
 }
 
 /** Components whose own markup writes a component; content handed to another is rendered by that one, and left out. */
-function authorsOf(program: Program, component: number): number[] {
+function authorsOf(program: Components, component: number): number[] {
   const { graph } = program;
   return program.sitesOf(component).flatMap((site) => {
     const entry = graph.sites[site];
@@ -42,7 +42,7 @@ function authorsOf(program: Program, component: number): number[] {
 }
 
 /** What is mounted. */
-function outermostOf(program: Program): number[] {
+function outermostOf(program: Components): number[] {
   const { graph } = program;
   return graph.sites.flatMap(({ fact, file }, site) =>
     program.isModule(graph.fnAt(file, fact.fn)) ? (program.siteTargets[site]?.components ?? []) : [],

@@ -1,6 +1,6 @@
 /** Types of props that other files declare. */
-import type { FunctionFact, PropFact } from '../../model/facts';
-import { propsOf, type FindType, type TypeFact } from '../../model/types';
+import type { FunctionFact, PropFact, TypeFact } from '../../model/facts';
+import { propsOf, type FindType } from '../../model/types';
 import type { Graph } from '../graph/graph';
 
 /** A component's props, with what the types of other files add to them. */

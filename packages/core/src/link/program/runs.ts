@@ -3,9 +3,10 @@
  * a circle are run by whoever calls into the circle from outside, on a shortest way within it.
  */
 import { push } from '../graph/byPlace';
-import { Contexts } from '../graph/fieldPaths';
+import { Contexts } from './callContexts';
 import { Kept } from '../memo/memo';
-import type { Program } from './program';
+import type { Components } from './components';
+import type { Apart } from './contextSensitive';
 
 /** Of a function that is called on more ways, no more runs are told apart. */
 const MAX_RUNS = 1000;
@@ -17,7 +18,8 @@ export class Runs {
   private circles: Map<number, readonly number[]> | null = null;
 
   constructor(
-    private readonly program: Program,
+    private readonly program: Components,
+    private readonly apart: Apart,
     before: Runs | null,
   ) {
     this.known = before?.known ?? new Kept(program.reads);
@@ -35,7 +37,7 @@ export class Runs {
   private readonly joinRuns = (unit: number): readonly number[] => {
     const { program } = this;
     const { contexts } = program;
-    if (program.components.has(unit) || program.isModule(unit) || program.apart.callsGiven(unit)) return this.of(unit);
+    if (program.components.has(unit) || program.isModule(unit) || this.apart.callsGiven(unit)) return this.of(unit);
     const first = new Map<number, number>();
     const several = new Set<number>();
     for (const { caller, call, further } of this.callsInto(unit))
@@ -122,7 +124,7 @@ export class Runs {
  * Functions that call each other in circles, by each of them: strongly connected parts of the graph of who calls whom
  * (Tarjan, "Depth-First Search and Linear Graph Algorithms", 1972), without recursion of our own.
  */
-function circlesOf(program: Program): Map<number, readonly number[]> {
+function circlesOf(program: Components): Map<number, readonly number[]> {
   const callers = callersAmongHelpers(program);
   const circles = new Map<number, readonly number[]>();
   const order = new Map<number, number>();
@@ -164,7 +166,7 @@ function circlesOf(program: Program): Map<number, readonly number[]> {
  * The helpers that call each helper, for those that may be in a circle. Components render each other and nobody calls a module;
  * who is called by such alone is in no circle either.
  */
-function callersAmongHelpers(program: Program): Map<number, number[]> {
+function callersAmongHelpers(program: Components): Map<number, number[]> {
   const { graph } = program;
   const isHelper = (fn: number): boolean =>
     program.unitOf(fn) === fn && !program.components.has(fn) && !program.isModule(fn);

@@ -1,6 +1,5 @@
 /** Packages of the project itself: what `package.json` says of names, subpaths and private imports. */
-import type { ConfigFile } from './modules';
-import { folderOf, normalise } from '../../model/paths';
+import { folderOf, normalise, type ConfigFile } from '../../model/paths';
 import { parseJsonWithComments } from './jsonc';
 
 interface Manifest {

@@ -1,4 +1,5 @@
 /** Which file an import means: relative paths, index files, aliases of tsconfig/jsconfig, and packages outside. */
+import { IMPLIED_ENDINGS } from '../../model/sourceFiles';
 import type { FileFacts } from '../../model/facts';
 import { isModel, modelPath } from '../../read/libraries';
 import { BUNDLER_CONFIG, readAliases as readBundlerAliases } from './bundlerAliases';
@@ -16,7 +17,6 @@ export type Resolution =
   | { kind: 'asset' }
   | { kind: 'missing'; reason: string };
 
-const EXTENSIONS = ['.tsx', '.ts', '.jsx', '.js', '.mjs', '.cjs', '.mts', '.cts', '.vue', '.svelte'];
 const ASSET =
   /\.(css|scss|sass|less|styl|svg|png|jpe?g|gif|webp|avif|ico|json|ya?ml|txt|md|mdx|html?|woff2?|ttf|mp[34]|wasm|graphql|gql)(\?.*)?$/i;
 
@@ -111,7 +111,7 @@ export class Modules {
 
   private withExtension(base: string, variants: readonly string[]): number | undefined {
     for (const variant of variants)
-      for (const extension of EXTENSIONS) {
+      for (const extension of IMPLIED_ENDINGS) {
         const file = this.byPath.get(base + variant + extension);
         if (file !== undefined) return file;
       }

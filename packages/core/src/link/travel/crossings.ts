@@ -1,15 +1,42 @@
 /** From one component to the next: where a value that leaves by a site, a call or a provider arrives. */
+import type { Repeat } from '../../model/facts';
 import type { Carrier } from '../../model/documents';
 import { eventOf, isAnyField, isUpdate } from '../../model/signs';
 import type { At, Exit } from './visited';
-import type { Clones } from './clones';
-import type { Handed } from './functionFlow';
 import type { Locals } from './locals';
 import type { Program } from '../program/program';
 import type { Reader, Readers } from '../program/contextReaders';
 
 /** The provider sites of a context a component may stand under; -1 stands for none. */
 export type Environment = (context: number, component: number) => ReadonlySet<number>;
+
+/** A function that a call may call, and the run it belongs to. */
+export interface Callee {
+  fn: number;
+  context: number;
+  /** The site by which it came to the component that calls it; null where it came another way. */
+  site: number | null;
+}
+
+/** Where the result of a function goes that was handed over. */
+export interface Caller {
+  site: number | null;
+  place: number;
+  context: number;
+  repeat: Repeat;
+}
+
+/** Functions that were handed over, as far as that is known by now. */
+export interface FunctionsHanded {
+  calleesOf(call: number, context: number): readonly Callee[];
+  callersOf(fn: number, context: number): readonly Caller[];
+  rendersMarkup(fn: number): boolean;
+}
+
+/** The sites that get the props of a clone. */
+export interface ClonesGiven {
+  sitesOf(clone: number, run: number): readonly { site: number; context: number }[];
+}
 
 export interface Crossing {
   to: At;
@@ -30,8 +57,8 @@ export class Crossings {
     private readonly locals: Locals,
     private readonly readers: Readers,
     private readonly environment: Environment | null,
-    private readonly handed: Handed | null,
-    private readonly clones: Clones | null = null,
+    private readonly handed: FunctionsHanded | null,
+    private readonly clones: ClonesGiven | null = null,
   ) {}
 
   /** The places a context is read into, with the function that reads it. */

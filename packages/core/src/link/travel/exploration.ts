@@ -3,7 +3,8 @@
  * them are gone through once for each way the value arrives in them, and it comes out at each call it came in by.
  */
 import { isLeftOut } from '../../model/signs';
-import { Contexts, DEEPER, fieldMatches } from '../graph/fieldPaths';
+import { DEEPER, fieldMatches } from '../graph/fieldPaths';
+import { Contexts } from '../program/callContexts';
 import { push } from '../graph/byPlace';
 import type { Edge } from '../graph/edges';
 import { Entries, NO_CALLS, type Caller, type Left } from './functionEntries';

@@ -2,9 +2,9 @@
  * Functions handed over and called elsewhere: callbacks, render functions, change functions given to a provider. Each
  * function written inside a component is followed as a value to the calls it ends up in.
  */
-import type { FileFacts, Repeat } from '../../model/facts';
+import type { FileFacts } from '../../model/facts';
 import type { Clones } from './clones';
-import { Crossings, type Environment } from './crossings';
+import { Crossings, type Callee, type Caller, type Environment, type FunctionsHanded } from './crossings';
 import { about, Kept } from '../memo/memo';
 import type { Locals } from './locals';
 import type { At } from './visited';
@@ -33,23 +33,7 @@ interface Found {
   cut: boolean;
 }
 
-/** A function that a call may call, and the run it belongs to. */
-export interface Callee {
-  fn: number;
-  context: number;
-  /** The site by which it came to the component that calls it; null where it came another way. */
-  site: number | null;
-}
-
-/** Where the result of a function goes that was handed over. */
-export interface Caller {
-  site: number | null;
-  place: number;
-  context: number;
-  repeat: Repeat;
-}
-
-export class Handed {
+export class Handed implements FunctionsHanded {
   /** Functions that are handed to more places than are followed. */
   readonly cut = new Set<number>();
   private readonly callees = new Map<string, Callee[]>();

@@ -1,42 +1,9 @@
 /** Components of which one file is one: what is known of the one being read, whatever its family. */
-import type * as t from '@babel/types';
 import type { FunctionId, PlaceId, SitePropFact, Spot } from '../../model/facts';
 import { nameFromPath } from '../script/names';
 import type { ScriptReader } from '../script/reader';
 import { eventProp } from '../../model/signs';
-
-/** The component being read. */
-export interface SingleFileComponent {
-  fn: FunctionId;
-  props: PlaceId;
-  /** The instance: what options and templates reach by name. */
-  self: PlaceId;
-  /** Places that hold a reference: templates take the value out of it. */
-  refs: Set<PlaceId>;
-  /** Places that hold the function that sends events. */
-  emit: Set<PlaceId>;
-  /** What is provided to all below: the key's place and the value's. */
-  provides: { context: PlaceId; value: PlaceId | null; name: string; at: Spot }[];
-  /** References templates name, by name. */
-  handles: Map<string, PlaceId>;
-  /** What whoever holds the component may reach; null while that is nothing. */
-  exposes: PlaceId | null;
-  /** What it is given beyond its props lands on its root by itself. */
-  inherits: boolean;
-  /** It renders nothing itself: others mix it into theirs, and its instance is theirs. */
-  mixin: boolean;
-  /** The names it is looked up by among the instances above and below. */
-  names: string[];
-  /** What is bound both ways without a name: the prop, and the event that asks for its change. */
-  model: { prop: string; event: string } | null;
-}
-
-export type Reading = (
-  r: ScriptReader,
-  node: t.CallExpression,
-  target: t.Node | null,
-  component: SingleFileComponent | null,
-) => PlaceId | null;
+import type { SingleFileComponent } from '../script/componentInFile';
 
 /** The component a file is: one function, as every run of it has state of its own. It is the file's default export. */
 export function addComponent(r: ScriptReader, path: string): SingleFileComponent {

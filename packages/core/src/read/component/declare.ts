@@ -3,7 +3,7 @@ import type * as t from '@babel/types';
 import type { PropFact } from '../../model/facts';
 import { spotOf } from '../script/builder';
 import type { ScriptReader } from '../script/reader';
-import type { SingleFileComponent } from './component';
+import type { SingleFileComponent } from '../script/componentInFile';
 
 /** A prop the component declares; `otherwise` is the source of its default. */
 export function declareProp(

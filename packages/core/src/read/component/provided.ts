@@ -6,8 +6,8 @@ import { readArguments } from '../script/calls';
 import { value } from '../script/expressions';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
-import { textOf } from '../libraries/stores/cells';
-import type { Reading } from './component';
+import { textOf } from '../script/literals';
+import type { Reading } from '../script/reading';
 
 /** The context of a key: a text is one all over the project; a symbol is made in one place. */
 function contextOf(

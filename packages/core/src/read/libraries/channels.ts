@@ -8,9 +8,11 @@ import { ANY_TOPIC } from '../../model/signs';
 import { spotOf } from '../script/builder';
 import { readArguments } from '../script/calls';
 import { value } from '../script/expressions';
+import { isBus, isNamedBus } from '../script/buses';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
-import { changeCall, keyedCell, property, remoteKey, textOf } from './stores/cells';
+import { changeCall, keyedCell, remoteKey } from './stores/cells';
+import { property, textOf } from '../script/literals';
 
 /** Events browsers send by themselves: hearing them is no channel of the program's. */
 const NATIVE =
@@ -59,25 +61,6 @@ export function readChannelCall(r: ScriptReader, node: t.CallExpression): PlaceI
   if (method.startsWith('$') && !isBus(r, callee.object)) return undefined;
   if (LISTEN.has(method) || SEND.has(method) || END.has(method)) return busCall(r, node, callee.object, method);
   return undefined;
-}
-
-/** Whether an instance is there to be told things across the program: one of a module, or one that is called so. */
-export function isBus(r: ScriptReader, node: t.Node): boolean {
-  if (node.type === 'Identifier') {
-    const place = r.scope.lookup(node.name);
-    return place === undefined || r.b.facts.places[place]?.fn === 0;
-  }
-  return isNamedBus(node);
-}
-
-function isNamedBus(node: t.Node): boolean {
-  const name =
-    node.type === 'Identifier'
-      ? node.name
-      : node.type === 'MemberExpression'
-        ? fieldOf(node.property, node.computed)
-        : '';
-  return /bus|hub|emitter|events|channel|^\$root$/i.test(name);
 }
 
 function globalCall(r: ScriptReader, node: t.CallExpression, name: string): PlaceId | undefined {

@@ -15,7 +15,7 @@ import { selectors } from './stores/selectors';
 import { subscribed } from './stores/subscribed';
 import { moduleStores } from './stores/moduleStores';
 import { vueRouter } from './routers/vueRouter';
-import { utilities } from '../vue/utilities';
+import { utilities } from './vueComposables';
 import { spotOf } from '../script/builder';
 import type { ScriptReader } from '../script/reader';
 

@@ -7,7 +7,8 @@ import { readArguments } from '../script/calls';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { isFunction } from '../script/expressions';
-import { keyedCell, objectOf, plain, property, remoteKey } from './stores/cells';
+import { keyedCell, remoteKey } from './stores/cells';
+import { objectOf, plain, property } from '../script/literals';
 
 /** The words of a query's key that stand in the source: texts, and what the module or others make keys with. */
 function keyText(r: ScriptReader, node: t.Node | null | undefined): string | null {

@@ -7,8 +7,8 @@ import { calledName } from '../script/names';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { walkNodes } from '../script/walk';
-import { plain } from '../libraries/stores/cells';
-import type { Recogniser } from './apis';
+import { plain } from '../script/literals';
+import type { Recogniser } from './apis/recogniser';
 
 /** `Children.map(children, (child) => …)`: each child is one of what was handed over. */
 export const childrenMap: Recogniser = (r, node) => {

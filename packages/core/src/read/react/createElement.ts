@@ -8,9 +8,9 @@ import { spotOf } from '../script/builder';
 import { isFunction, value } from '../script/expressions';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
-import { hasComputedKey } from '../libraries/stores/cells';
-import type { Recogniser } from './apis';
-import { writtenOnce } from './markup';
+import { hasComputedKey } from '../script/literals';
+import type { Recogniser } from './apis/recogniser';
+import { writtenOnce } from '../jsx/markup';
 
 export const createElement: Recogniser = (r, node) => {
   const [type, props, ...children] = node.arguments;

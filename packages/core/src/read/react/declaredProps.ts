@@ -4,15 +4,8 @@ import type { FunctionFact, PropFact } from '../../model/facts';
 import { spotOf } from '../script/builder';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
-import { objectOf } from '../libraries/stores/cells';
-
-export interface DeclaredProps {
-  types: t.ObjectExpression | null;
-  defaults: t.ObjectExpression | null;
-  /** The fields of an older context it provides, and those it reads. */
-  provides: t.ObjectExpression | null;
-  reads: t.ObjectExpression | null;
-}
+import { objectOf } from '../script/literals';
+import type { DeclaredProps } from '../script/declaredProps';
 
 const FIELDS: Record<string, keyof DeclaredProps> = {
   propTypes: 'types',

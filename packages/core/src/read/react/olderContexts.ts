@@ -8,7 +8,7 @@ import { spotOf } from '../script/builder';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { provideAround } from '../component/provided';
-import type { DeclaredProps } from './declaredProps';
+import type { DeclaredProps } from '../script/declaredProps';
 
 interface Field {
   name: string;

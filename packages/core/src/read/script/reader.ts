@@ -10,8 +10,8 @@ import {
   type Spot,
 } from '../../model/facts';
 import type { FactsBuilder } from './builder';
-import type { DeclaredProps } from '../react/declaredProps';
-import type { SingleFileComponent } from '../component/component';
+import type { DeclaredProps } from './declaredProps';
+import type { SingleFileComponent } from './componentInFile';
 import { Scope } from './scope';
 
 /** What was met inside a function while it was read. */

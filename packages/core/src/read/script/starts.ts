@@ -1,13 +1,13 @@
 /** What an effect or a mounting method starts and has to end: listeners, timers, subscriptions. */
 import type * as t from '@babel/types';
-import { isBus } from '../libraries/channels';
+import { isBus } from './buses';
 import { spotOf } from './builder';
 import { isFunction } from './expressions';
 import { calledName } from './names';
 import { fieldOf } from './patterns';
 import type { ScriptReader } from './reader';
 import { walkNodes, walkSet } from './walk';
-import { plain, textOf } from '../libraries/stores/cells';
+import { plain, textOf } from './literals';
 
 /** Calls that start something, with the calls that end it. */
 const ENDS: Record<string, readonly string[]> = {

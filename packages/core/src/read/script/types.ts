@@ -1,6 +1,7 @@
 /** The types of props a module writes, as facts: what they are made of, with names left as names. */
 import type * as t from '@babel/types';
-import type { FindType, TypeFact } from '../../model/types';
+import type { TypeFact } from '../../model/facts';
+import type { FindType } from '../../model/types';
 import { spotOf } from './builder';
 
 /** Types a module declares, by name. */

@@ -1,25 +1,26 @@
 /** What the family gives a meaning to in scripts: runes, contexts, events, stores by prefix. */
 import type * as t from '@babel/types';
-import { eventProp } from '../../model/signs';
+import { eventProp, slotProp } from '../../model/signs';
 import type { PlaceId } from '../../model/facts';
 import { propsOf } from '../../model/types';
 import { readLibraryCall } from '../libraries';
 import { readChannelCall, readNew } from '../libraries/channels';
-import { readMarkup } from '../react/markup';
+import { readMarkup } from '../jsx/markup';
 import { declareProp } from '../component/declare';
-import { inject, provide, symbol } from '../component/provided';
-import { noteEvent, type Reading, type SingleFileComponent } from '../component/component';
+import { symbol } from '../component/provided';
+import { noteEvent } from '../component/component';
+import type { SingleFileComponent } from '../script/componentInFile';
 import { spotOf } from '../script/builder';
 import { readArguments } from '../script/calls';
 import { fieldOf } from '../script/patterns';
 import type { Dialect, ScriptReader } from '../script/reader';
 import { findIn, typeOf } from '../script/types';
-import { cellsFrom, objectOf, property, textOf } from '../libraries/stores/cells';
-import { mountSite } from '../component/site';
-import { called, effect, leaving, same, settleRuns } from '../component/runs';
+import { cellsFrom } from '../libraries/stores/cells';
+import { objectOf, textOf } from '../script/literals';
+import { called, effect, same, settleRuns } from '../script/lifecycle';
 import type { SvelteFile } from './file';
-import { slotProp } from '../../model/signs';
 import { readPrefixed, setName, variableCell } from './state';
+import { readSvelteCall } from './calls';
 
 type Rune = (r: ScriptReader, file: SvelteFile, node: t.CallExpression, target: t.Node | null) => PlaceId | null;
 
@@ -128,95 +129,6 @@ const RUNES: Record<string, Rune> = {
   $inspect: () => null,
   $host: () => null,
 };
-
-/** `createEventDispatcher()`: the function that sends events up. */
-const dispatcher: Reading = (r, node, _, component) => {
-  if (!component) return null;
-  const types = node.typeParameters?.type === 'TSTypeParameterInstantiation' ? node.typeParameters.params[0] : null;
-  if (types?.type === 'TSTypeLiteral')
-    for (const one of types.members)
-      if (one.type === 'TSPropertySignature')
-        noteEvent(r, component, fieldOf(one.key, !!one.computed), spotOf(one.key));
-  const place = r.b.place('object', 'dispatch', r.fn, spotOf(node));
-  component.emit.add(place);
-  return place;
-};
-
-/** `mount(App, { target, props })`. */
-const mount: Reading = (r, node) => {
-  const [tag, options] = node.arguments;
-  mountedAt(r, node, tag ?? null, options ?? null);
-  return null;
-};
-
-function spreads(object: t.ObjectExpression | null): boolean {
-  return object?.properties.some((one) => one.type === 'SpreadElement') ?? false;
-}
-
-/** A component mounted where its application begins. */
-function mountedAt(
-  r: ScriptReader,
-  node: t.CallExpression | t.NewExpression,
-  component: t.Node | null,
-  options: t.Node | null,
-): void {
-  const at = spotOf(node);
-  const [tag = null] = readArguments(r, { ...node, arguments: component ? [component as t.Expression] : [] });
-  if (tag === null || !component) return;
-  const name = r.source(component);
-  const optionsGiven = objectOf(r, options);
-  const written = property(optionsGiven, 'props');
-  const given = objectOf(r, written);
-  const { give, props } = mountSite(r, name, tag, at);
-  // Options or props that are put together elsewhere: what is given cannot be told.
-  const isOpen =
-    options !== null &&
-    (optionsGiven === null || (written !== null && given === null) || spreads(optionsGiven) || spreads(given));
-  if (isOpen) props.push({ name: null, place: null, literal: null, at });
-  const [held = null] = given ? readArguments(r, { ...node, arguments: [given] }) : [];
-  for (const one of given?.properties ?? [])
-    if (one.type !== 'SpreadElement') {
-      const field = fieldOf(one.key, one.computed);
-      give(field, held === null ? null : r.b.part(held, field, r.fn, spotOf(one.key)), null, spotOf(one.key));
-    }
-}
-
-const CALLS: Record<string, Reading> = {
-  setContext: provide,
-  getContext: inject,
-  createEventDispatcher: dispatcher,
-  onMount: effect,
-  onDestroy: leaving,
-  beforeUpdate: effect,
-  afterUpdate: effect,
-  untrack: (r, node) => {
-    const [run = null] = readArguments(r, node);
-    return run === null ? null : called(r, run, 'untrack', spotOf(node));
-  },
-  mount,
-  hydrate: mount,
-  render: mount,
-};
-
-/** Reads a call of the family's own functions, in whatever script; `undefined` for any other. */
-export function readSvelteCall(
-  r: ScriptReader,
-  node: t.CallExpression | t.NewExpression,
-  target: t.Node | null,
-): PlaceId | null | undefined {
-  if (node.callee.type !== 'Identifier') return undefined;
-  const place = r.scope.lookup(node.callee.name);
-  const imported = place === undefined ? undefined : r.importOf.get(place);
-  if (!imported) return undefined;
-  if (node.type === 'NewExpression') {
-    // `new App({ target, props })` mounts; any other class is made.
-    if (!imported.source.endsWith('.svelte') || imported.imported !== 'default') return undefined;
-    mountedAt(r, node, node.callee, node.arguments[0] ?? null);
-    return null;
-  }
-  if (!/^svelte(\/server)?$/.test(imported.source) || !Object.hasOwn(CALLS, imported.imported)) return undefined;
-  return CALLS[imported.imported]?.(r, node, target, r.component);
-}
 
 /** `dispatch('pick', tray)`: listeners are given an event that carries the value. */
 function readDispatch(r: ScriptReader, node: t.CallExpression): boolean {

@@ -1,6 +1,6 @@
 /** What is known of the file being read beyond its scope: which of its variables are cells, and which are asked back. */
 import type { PlaceId } from '../../model/facts';
-import type { SingleFileComponent } from '../component/component';
+import type { SingleFileComponent } from '../script/componentInFile';
 
 export interface SvelteFile {
   /** State is said by runes; without them every variable of the component that is set is state. */

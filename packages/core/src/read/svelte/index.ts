@@ -5,25 +5,25 @@
 import { parse as parseComponent } from 'svelte/compiler';
 import type * as t from '@babel/types';
 import type { FileFacts } from '../../model/facts';
-import type { SourceFile } from '../react';
+import type { SourceFile } from '../source';
 import { settleAsked } from '../script/guards';
 import { FactsBuilder } from '../script/builder';
 import { declareBlock, declareVars } from '../script/declare';
-import { noteConstants, readTree, readModule, TOO_DEEP, typeImports } from '../script/module';
+import { TOO_DEEP, noteConstants, readModule, readTree, typeImports } from '../script/module';
 import { ScriptReader } from '../script/reader';
 import { Scope } from '../script/scope';
 import { declareImports, readStatements } from '../script/statements';
 import { declaredTypes } from '../script/types';
 import { addComponent } from '../component/component';
 import { noteScript } from '../script/starts';
-import { settleRuns } from '../component/runs';
+import { settleRuns } from '../script/lifecycle';
 import { prefixed, svelteDialect } from './dialect';
 import type { SvelteFile } from './file';
 import { MUTATING_METHODS } from '../script/methods';
 import { readInstance } from './instance';
 import { blank, blocksOf, withoutBlocks } from '../component/blocks';
 import { positions } from './positions';
-import { visitAll, type Root, type Script } from './syntax';
+import { type Root, type Script, visitAll } from './syntax';
 import { readMarkupOf } from './template';
 
 export function readSvelte(source: SourceFile): FileFacts {

@@ -10,11 +10,11 @@ import { bind } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { readStatement } from '../script/statements';
 import { walkSet } from '../script/walk';
-import type { SingleFileComponent } from '../component/component';
+import type { SingleFileComponent } from '../script/componentInFile';
 import { declareProp } from '../component/declare';
 import type { SvelteFile } from './file';
 import type { Mentioned } from '.';
-import { variableCell, type CellMore } from './state';
+import { type CellMore, variableCell } from './state';
 
 export function readInstance(
   r: ScriptReader,

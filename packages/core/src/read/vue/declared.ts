@@ -8,9 +8,11 @@ import { value } from '../script/expressions';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { findIn, typeOf } from '../script/types';
-import { objectOf, plain, textOf } from '../libraries/stores/cells';
+import { objectOf, plain, textOf } from '../script/literals';
 import { eventProp, updateProp } from '../../model/signs';
-import { noteEvent, type Reading, type SingleFileComponent } from '../component/component';
+import { noteEvent } from '../component/component';
+import type { SingleFileComponent } from '../script/componentInFile';
+import type { Reading } from '../script/reading';
 import { declareProp } from '../component/declare';
 import { listenerOf } from './events';
 

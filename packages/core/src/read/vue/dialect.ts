@@ -4,7 +4,7 @@ import { eventProp } from '../../model/signs';
 import type { PlaceId } from '../../model/facts';
 import { readLibraryCall } from '../libraries';
 import { readChannelCall, readNew } from '../libraries/channels';
-import { readMarkup } from '../react/markup';
+import { readMarkup } from '../jsx/markup';
 import { spotOf } from '../script/builder';
 import { readArguments } from '../script/calls';
 import { isFunction, value } from '../script/expressions';
@@ -12,7 +12,7 @@ import { mutation } from '../script/mutations';
 import { nameFromPath } from '../script/names';
 import { fieldOf } from '../script/patterns';
 import type { Dialect, ScriptReader } from '../script/reader';
-import type { Reading } from '../component/component';
+import type { Reading } from '../script/reading';
 import {
   askForChange,
   assignModel,
@@ -28,8 +28,8 @@ import { unwrapped } from './unwrap';
 import { readUpward } from './upward';
 import { inject, provide, readAppProvide, symbol } from '../component/provided';
 import { mountSite } from '../component/site';
-import { effect, leaving, same, settleRuns } from '../component/runs';
-import { objectOf, property } from '../libraries/stores/cells';
+import { effect, leaving, same, settleRuns } from '../script/lifecycle';
+import { objectOf, property } from '../script/literals';
 import { hyperscript } from './hyperscript';
 import { asyncComponent, readRegistration } from './registered';
 import { assignForAll, readInstance } from './instance';
@@ -44,7 +44,7 @@ import {
   readNewStore,
   readStoreModule,
 } from '../libraries/stores/moduleStores';
-import { isOptions, readOptionsObject, rendersBy } from './script';
+import { isOptions, readOptionsObject, rendersBy } from './optionsObject';
 import { computed, reactive, ref, templateRef, toRef, watch } from './reactive';
 
 /** `createApp(App, props)`: where the application is mounted. */

@@ -8,9 +8,9 @@ import { isFunction, value } from '../script/expressions';
 import { calledName } from '../script/names';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
-import type { Reading } from '../component/component';
+import type { Reading } from '../script/reading';
 import { addSite } from '../component/site';
-import { hasComputedKey, property } from '../libraries/stores/cells';
+import { hasComputedKey, property } from '../script/literals';
 import { camel, pascal } from '../../model/spelling';
 import { BUILT_IN, textsOf } from './tags';
 

@@ -5,7 +5,7 @@ import type { PlaceId, Spot } from '../../model/facts';
 import { value } from '../script/expressions';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
-import type { SingleFileComponent } from '../component/component';
+import type { SingleFileComponent } from '../script/componentInFile';
 import { storeOf } from '../libraries/stores/moduleStores';
 import { addressOf } from '../libraries/routers/vueRouter';
 

@@ -5,8 +5,8 @@ import { spotOf } from '../script/builder';
 import { value } from '../script/expressions';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
-import { plain } from '../libraries/stores/cells';
-import { hasOptionNames, isOptions, readOptionsObject, rendersBy } from './script';
+import { plain } from '../script/literals';
+import { hasOptionNames, isOptions, readOptionsObject, rendersBy } from './optionsObject';
 
 /** Reads a module's call that is given nothing but what a component is; `undefined` for any other. */
 export function readMade(r: ScriptReader, node: t.CallExpression, target: t.Node | null): PlaceId | undefined {

@@ -1,49 +1,16 @@
 /** Reactive values: references, objects of cells, what is computed from them, and what runs when they change. */
 import type * as t from '@babel/types';
-import type { PlaceId, Spot } from '../../model/facts';
-import { cellName } from '../react/apis/cells';
+import type { PlaceId } from '../../model/facts';
+import { cellName } from '../script/cellName';
 import { spotOf } from '../script/builder';
 import { readArguments } from '../script/calls';
-import { isFunction, isPlain, value } from '../script/expressions';
+import { isFunction, value } from '../script/expressions';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
-import { objectOf, textOf } from '../libraries/stores/cells';
-import type { Reading } from '../component/component';
-import { called } from '../component/runs';
-
-/** A reference: an object whose `value` is the cell. */
-export function reference(
-  r: ScriptReader,
-  node: t.CallExpression,
-  target: t.Node | null,
-  kind: 'state' | 'derived',
-  from: PlaceId | null,
-): PlaceId {
-  const named = cellName(target);
-  const at = spotOf(named?.node ?? node);
-  const name = named?.name ?? 'value';
-  const cell = r.b.place('cell', name, r.fn, at);
-  if (isPlain(node.arguments[0])) r.plainCells.add(cell);
-  const setter = kind === 'state' ? r.b.place('setter', `set ${name}`, r.fn, at) : null;
-  if (from !== null) {
-    if (kind === 'state') {
-      r.b.flow(from, cell, 'frozen');
-      r.b.use({ place: from, kind: 'copied', fn: r.fn, at: spotOf(node) });
-    } else r.b.flow(from, cell);
-  }
-  pushCell(r, name, kind, cell, setter, at, name);
-  return holding(r, cell, name, at);
-}
-
-/** A reference to what a place holds. */
-export function holding(r: ScriptReader, cell: PlaceId, name: string, at: Spot): PlaceId {
-  const held = r.b.place('object', name, r.fn, at);
-  r.b.flow(cell, held, 'put', 'value');
-  r.references.add(held);
-  r.b.facts.boxes.push(held);
-  r.component?.refs.add(held);
-  return held;
-}
+import { objectOf, textOf } from '../script/literals';
+import type { Reading } from '../script/reading';
+import { called } from '../script/lifecycle';
+import { pushCell, reference } from '../component/references';
 
 export const ref: Reading = (r, node, target) => reference(r, node, target, 'state', readArguments(r, node)[0] ?? null);
 
@@ -81,29 +48,6 @@ export function addField(
   }
   r.b.flow(cell, held, 'put', field);
   pushCell(r, field, 'state', cell, setter, at, group ? `${group}.${field}` : field);
-}
-
-/** What a module makes is there once, for all who import it. */
-function pushCell(
-  r: ScriptReader,
-  name: string,
-  kind: 'state' | 'derived',
-  cell: PlaceId,
-  setter: PlaceId | null,
-  at: Spot,
-  id: string,
-): void {
-  const shared = r.fn === 0 && kind === 'state' ? { id, key: null, quiet: true, within: 0 } : null;
-  r.b.facts.cells.push({
-    name,
-    kind: shared ? 'store' : kind,
-    value: cell,
-    setter,
-    inPlace: true,
-    fn: r.fn,
-    at,
-    ...(shared ? { shared } : {}),
-  });
 }
 
 export const computed: Reading = (r, node, target) => {

@@ -6,7 +6,7 @@ import { value } from '../script/expressions';
 import { fetchedPlace, importedModule } from '../script/lazyImport';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
-import { property, textOf } from '../libraries/stores/cells';
+import { property, textOf } from '../script/literals';
 
 /** A component where one is expected: itself, or a function that fetches it. */
 export function componentGiven(r: ScriptReader, node: t.Node, name: string | null = null): PlaceId | null {

@@ -4,16 +4,17 @@
  */
 import type * as t from '@babel/types';
 import type { PlaceId, SitePropFact, Spot } from '../../model/facts';
-import type { SourceFile } from '../react';
+import type { SourceFile } from '../source';
 import { importPlace } from '../script/calls';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
-import { eventProp, EVENTS, slotProp, SLOTS, updateProp } from '../../model/signs';
+import { EVENTS, SLOTS, eventProp, slotProp, updateProp } from '../../model/signs';
 import { blocksOf } from '../component/blocks';
 import { addSite, type Give } from '../component/site';
-import { renderedPiece, type SingleFileComponent } from '../component/component';
+import { renderedPiece } from '../component/component';
+import type { SingleFileComponent } from '../script/componentInFile';
 import { addOutlet } from '../libraries/routers/routeTable';
-import { spotAt, TemplateText } from './templateText';
+import { TemplateText, spotAt } from './templateText';
 import { listenerOf } from './events';
 import { BUILT_IN, textsOf } from './tags';
 import { camel, pascal } from '../../model/spelling';

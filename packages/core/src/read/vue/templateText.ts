@@ -7,7 +7,7 @@ import { declarePattern } from '../script/declare';
 import { value } from '../script/expressions';
 import { bind } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
-import type { SingleFileComponent } from '../component/component';
+import type { SingleFileComponent } from '../script/componentInFile';
 import { readInstance } from './instance';
 import type { Expression, Location } from './syntax';
 import { unwrapped } from './unwrap';

@@ -8,7 +8,8 @@ import { readArguments } from '../script/calls';
 import { value } from '../script/expressions';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
-import { changeCall, keyedCell, textOf } from '../libraries/stores/cells';
+import { changeCall, keyedCell } from '../libraries/stores/cells';
+import { textOf } from '../script/literals';
 
 /** Reads a call of such a helper, or one that listens on the instance itself; `undefined` for any other. */
 export function readUpward(r: ScriptReader, node: t.CallExpression): null | undefined {

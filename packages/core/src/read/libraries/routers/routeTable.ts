@@ -13,7 +13,7 @@ import { nameFromPath } from '../../script/names';
 import { fieldOf } from '../../script/patterns';
 import type { ScriptReader } from '../../script/reader';
 import { walkNodes } from '../../script/walk';
-import { objectOf, plain, property, textOf } from '../stores/cells';
+import { objectOf, plain, property, textOf } from '../../script/literals';
 
 export const ROUTERS = /^(react-router(-dom|-native)?|@remix-run\/react|wouter)$/;
 

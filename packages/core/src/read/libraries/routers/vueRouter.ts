@@ -6,7 +6,8 @@ import { readRoutes } from './routeTable';
 import { spotOf } from '../../script/builder';
 import { readArguments } from '../../script/calls';
 import type { ScriptReader } from '../../script/reader';
-import { keyedCell, objectOf, property } from '../stores/cells';
+import { keyedCell } from '../stores/cells';
+import { objectOf, property } from '../../script/literals';
 
 const PACKAGE = /^vue-router$/;
 

@@ -5,7 +5,8 @@ import { spotOf } from '../../script/builder';
 import { readArguments } from '../../script/calls';
 import { isFunction, value } from '../../script/expressions';
 import type { ScriptReader } from '../../script/reader';
-import { plain, property, storeCell } from './cells';
+import { storeCell } from './cells';
+import { plain, property } from '../../script/literals';
 
 const VALUE = '#value';
 const CHANGE = '#change';

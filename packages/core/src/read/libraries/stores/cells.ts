@@ -7,6 +7,7 @@ import { isFunction, value } from '../../script/expressions';
 import { fieldOf } from '../../script/patterns';
 import type { ScriptReader } from '../../script/reader';
 import { walkNodes } from '../../script/walk';
+import { objectOf } from '../../script/literals';
 
 export interface StoreCell {
   field: string;
@@ -64,39 +65,6 @@ export function changeCall(r: ScriptReader, here: PlaceId, name: string, given: 
     fn: r.fn,
     at,
   });
-}
-
-/** What an expression is once types and names of constants are taken away. */
-export function plain(r: ScriptReader, node: t.Node | null | undefined): t.Node | null {
-  if (!node) return null;
-  if (
-    node.type === 'TSAsExpression' ||
-    node.type === 'TSSatisfiesExpression' ||
-    node.type === 'TSNonNullExpression' ||
-    node.type === 'TSTypeAssertion' ||
-    node.type === 'ParenthesizedExpression'
-  )
-    return plain(r, node.expression);
-  if (node.type === 'Identifier' && r.consts.has(node.name)) return plain(r, r.consts.get(node.name));
-  return node;
-}
-
-export function objectOf(r: ScriptReader, node: t.Node | null | undefined): t.ObjectExpression | null {
-  const found = plain(r, node);
-  return found?.type === 'ObjectExpression' ? found : null;
-}
-
-export function property(object: t.ObjectExpression | null, name: string): t.Node | null {
-  for (const one of object?.properties ?? []) {
-    if (one.type === 'SpreadElement' || fieldOf(one.key, one.computed) !== name) continue;
-    return one.type === 'ObjectMethod' ? one : one.value;
-  }
-  return null;
-}
-
-export function textOf(r: ScriptReader, node: t.Node | null | undefined): string | null {
-  const found = plain(r, node);
-  return found?.type === 'StringLiteral' ? found.value : null;
 }
 
 /**
@@ -194,10 +162,4 @@ function rootField(node: t.Node, root: string | null): string | null {
     at = at.object;
   }
   return at.type === 'Identifier' && at.name === root ? field : null;
-}
-
-/** Whether what an element is given has a key that is computed. */
-export function hasComputedKey(given: t.Node | undefined): boolean {
-  const key = given?.type === 'ObjectExpression' ? property(given, 'key') : null;
-  return !!key && !/Literal$/.test(key.type);
 }

@@ -10,7 +10,8 @@ import { isFunction, value } from '../../script/expressions';
 import { readFunction } from '../../script/functions';
 import { fieldOf } from '../../script/patterns';
 import type { ScriptReader } from '../../script/reader';
-import { cellsFrom, objectOf, plain, property, textOf } from './cells';
+import { cellsFrom } from './cells';
+import { objectOf, plain, property, textOf } from '../../script/literals';
 
 const defineStore: CallReader = (r, node, target) => {
   const [first, second] = node.arguments;

@@ -10,7 +10,8 @@ import { isFunction, value } from '../../script/expressions';
 import { readFunction } from '../../script/functions';
 import { fieldOf } from '../../script/patterns';
 import type { ScriptReader } from '../../script/reader';
-import { callChange, fieldsChanged, objectOf, plain, storeCell, type StoreCell } from './cells';
+import { callChange, fieldsChanged, storeCell, type StoreCell } from './cells';
+import { objectOf, plain } from '../../script/literals';
 
 const create: CallReader = (r, node, target) => {
   const name = target?.type === 'Identifier' ? target.name : 'useStore';

@@ -11,7 +11,8 @@ import { readFunction } from '../../script/functions';
 import { calledName, nameFromPath } from '../../script/names';
 import { fieldOf } from '../../script/patterns';
 import type { ScriptReader } from '../../script/reader';
-import { cellsFrom, objectOf, plain, property, textOf } from './cells';
+import { cellsFrom } from './cells';
+import { objectOf, plain, property, textOf } from '../../script/literals';
 
 const KEY = 'modulestore';
 const KNOWN = /^(namespaced|state|getters|mutations|actions|modules|plugins|strict|devtools)$/;

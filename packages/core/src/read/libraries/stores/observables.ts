@@ -9,7 +9,7 @@ import { cellsFrom } from './cells';
 import { isFunction, value } from '../../script/expressions';
 import { readFunction } from '../../script/functions';
 import { fieldOf } from '../../script/patterns';
-import { objectOf } from './cells';
+import { objectOf } from '../../script/literals';
 
 /** `observable({ … })`, `proxy({ … })`: an object of cells and the functions that stand beside them. */
 const observable: CallReader = (r, node, target) => {

@@ -3,7 +3,7 @@ import type { PlaceId } from '../../../model/facts';
 import type { CallReader, Library } from '../library';
 import { spotOf } from '../../script/builder';
 import { isFunction, value } from '../../script/expressions';
-import { plain } from './cells';
+import { plain } from '../../script/literals';
 import type { ScriptReader } from '../../script/reader';
 
 /** `connect(mapState, mapDispatch)(Tray)`: Tray, which also gets what the two functions return. */

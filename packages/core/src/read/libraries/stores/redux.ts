@@ -12,7 +12,8 @@ import { readFunction } from '../../script/functions';
 import { nameFromPath } from '../../script/names';
 import { fieldOf } from '../../script/patterns';
 import type { ScriptReader } from '../../script/reader';
-import { cellsFrom, fieldsChanged, objectOf, plain, property, textOf, type StoreCell } from './cells';
+import { cellsFrom, fieldsChanged, type StoreCell } from './cells';
+import { objectOf, plain, property, textOf } from '../../script/literals';
 
 const STATE = '#state';
 

@@ -3,25 +3,7 @@ import type * as t from '@babel/types';
 import type { CellFactKind, PlaceId } from '../../../model/facts';
 import { spotOf } from '../../script/builder';
 import type { ScriptReader } from '../../script/reader';
-
-/** The name a cell takes from the pattern it is bound to: `units` of `const [units, setUnits] = …`. */
-export function cellName(target: t.Node | null): { name: string; node: t.Node } | null {
-  if (target?.type === 'Identifier') return { name: target.name, node: target };
-  if (target?.type === 'ArrayPattern') {
-    const first = target.elements[0];
-    if (first) return cellName(first);
-    const second = target.elements[1];
-    // Only the change function is taken: `const [, setUnits] = …` still changes `units`.
-    if (second?.type === 'Identifier')
-      return { name: lowerFirst(second.name.replace(/^set(?=[A-Z])/, '')), node: second };
-  }
-  if (target?.type === 'AssignmentPattern') return cellName(target.left);
-  return null;
-}
-
-function lowerFirst(name: string): string {
-  return name.charAt(0).toLowerCase() + name.slice(1);
-}
+import { cellName } from '../../script/cellName';
 
 /** Adds a cell whose hook returns the value and the function that changes it, as a pair. */
 export function pairCell(

@@ -1,7 +1,7 @@
 /** `createContext`: null and undefined count as no default, since nobody can use them as a value. */
 import { spotOf } from '../../script/builder';
 import { readArguments } from '../../script/calls';
-import type { Recogniser } from './index';
+import type { Recogniser } from './recogniser';
 
 export const createContext: Recogniser = (r, node, target) => {
   const first = node.arguments[0];

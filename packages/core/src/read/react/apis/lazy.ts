@@ -2,7 +2,7 @@
 import { readArguments } from '../../script/calls';
 import { fetchedPlace } from '../../script/lazyImport';
 import { spotOf } from '../../script/builder';
-import type { Recogniser } from './index';
+import type { Recogniser } from './recogniser';
 
 export const lazy: Recogniser = (r, node, target) => {
   const fetched = fetchedPlace(r, node.arguments[0], target?.type === 'Identifier' ? target.name : '');

@@ -2,7 +2,7 @@
 import { spotOf } from '../../script/builder';
 import { readArguments } from '../../script/calls';
 import { addCell, pairCell } from './cells';
-import type { Recogniser } from './index';
+import type { Recogniser } from './recogniser';
 
 /** `const [pending, start] = useTransition()`: pending is true while what `start` was given goes on. */
 export const useTransition: Recogniser = (r, node, target) => pairCell(r, node, target, null);

@@ -2,7 +2,7 @@
 import { isFunction } from '../../script/expressions';
 import { readFunction } from '../../script/functions';
 import { readArguments } from '../../script/calls';
-import type { Recogniser } from './index';
+import type { Recogniser } from './recogniser';
 
 export const useCallback: Recogniser = (r, node, target) => {
   const first = node.arguments[0];

@@ -1,7 +1,7 @@
 /** `useContext` and `use`: what the nearest provider above gives. */
 import { spotOf } from '../../script/builder';
 import { readArguments } from '../../script/calls';
-import type { Recogniser } from './index';
+import type { Recogniser } from './recogniser';
 
 export const useContext: Recogniser = (r, node) => {
   const context = readArguments(r, node)[0] ?? null;

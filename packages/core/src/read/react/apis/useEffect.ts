@@ -3,7 +3,7 @@ import { spotOf } from '../../script/builder';
 import { readArguments } from '../../script/calls';
 import { value } from '../../script/expressions';
 import { noteStarts } from '../../script/starts';
-import type { Recogniser } from './index';
+import type { Recogniser } from './recogniser';
 
 export const useEffect: Recogniser = (r, node) => {
   const list = node.arguments[1];

@@ -2,7 +2,7 @@
 import { spotOf } from '../../script/builder';
 import { readArguments } from '../../script/calls';
 import { resultOf } from './cells';
-import type { Recogniser } from './index';
+import type { Recogniser } from './recogniser';
 
 export const useImperativeHandle: Recogniser = (r, node) => {
   const [handle = null, make = null] = readArguments(r, { ...node, arguments: node.arguments.slice(0, 2) });

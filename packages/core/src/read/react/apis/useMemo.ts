@@ -1,7 +1,7 @@
 /** `useMemo`: a derived cell holding what the function returns. What it depends on is what the function reads. */
 import { readArguments } from '../../script/calls';
 import { addCell, resultOf } from './cells';
-import type { Recogniser } from './index';
+import type { Recogniser } from './recogniser';
 
 export const useMemo: Recogniser = (r, node, target) => {
   const fn = readArguments(r, node)[0] ?? null;

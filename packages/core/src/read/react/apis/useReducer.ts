@@ -2,7 +2,7 @@
 import { spotOf } from '../../script/builder';
 import { readArguments } from '../../script/calls';
 import { pairCell } from './cells';
-import type { Recogniser } from './index';
+import type { Recogniser } from './recogniser';
 
 export const useReducer: Recogniser = (r, node, target) => {
   const [reducer, first = null, start] = readArguments(r, node);

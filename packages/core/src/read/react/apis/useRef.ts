@@ -2,7 +2,7 @@
 import { readArguments } from '../../script/calls';
 import { spotOf } from '../../script/builder';
 import { addCell } from './cells';
-import type { Recogniser } from './index';
+import type { Recogniser } from './recogniser';
 
 export const useRef: Recogniser = (r, node, target) => {
   const initial = readArguments(r, node)[0] ?? null;

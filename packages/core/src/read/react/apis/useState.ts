@@ -2,7 +2,7 @@
 import { readArguments } from '../../script/calls';
 import { isFunction } from '../../script/expressions';
 import { pairCell, resultOf } from './cells';
-import type { Recogniser } from './index';
+import type { Recogniser } from './recogniser';
 
 export const useState: Recogniser = (r, node, target) => {
   const first = readArguments(r, node)[0] ?? null;

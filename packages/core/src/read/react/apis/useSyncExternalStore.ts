@@ -2,7 +2,7 @@
 import { spotOf } from '../../script/builder';
 import { readArguments } from '../../script/calls';
 import { resultOf } from './cells';
-import type { Recogniser } from './index';
+import type { Recogniser } from './recogniser';
 
 export const useSyncExternalStore: Recogniser = (r, node) => {
   const [subscribe, snapshot = null, onServer] = readArguments(r, node);

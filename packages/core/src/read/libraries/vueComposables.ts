@@ -6,10 +6,10 @@ import { readArguments } from '../script/calls';
 import { mutation } from '../script/mutations';
 import type { PlaceId } from '../../model/facts';
 import type { ScriptReader } from '../script/reader';
-import type { CallReader, Library } from '../libraries/library';
-import { textOf } from '../libraries/stores/cells';
-import { cellName } from '../react/apis/cells';
-import { holding, reference } from './reactive';
+import type { CallReader, Library } from './library';
+import { textOf } from '../script/literals';
+import { cellName } from '../script/cellName';
+import { holding, reference } from '../component/references';
 
 /** `useToggle(open)` is a function that turns it about; `useToggle()` a reference of its own, and such a function. */
 const useToggle: CallReader = (r, node, target) => {

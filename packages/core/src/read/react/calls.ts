@@ -1,34 +1,31 @@
 /** React's own functions, one recogniser a file, and how a call is told to be of one of them. */
 import type * as t from '@babel/types';
-import type { PlaceId } from '../../../model/facts';
-import { readArguments } from '../../script/calls';
-import { fieldOf } from '../../script/patterns';
-import type { ScriptReader } from '../../script/reader';
-import { readLibraryCall } from '../../libraries';
-import { readChannelCall, readNew } from '../../libraries/channels';
-import { symbol } from '../../component/provided';
-import { readSvelteCall } from '../../svelte/dialect';
-import { readStoreCall } from '../../libraries/stores/hookStores';
-import { createContext } from './createContext';
-import { isSetState, readSetState } from '../classes';
-import { lazy } from './lazy';
+import type { PlaceId } from '../../model/facts';
+import { readArguments } from '../script/calls';
+import { fieldOf } from '../script/patterns';
+import type { ScriptReader } from '../script/reader';
+import { readLibraryCall } from '../libraries';
+import { readChannelCall, readNew } from '../libraries/channels';
+import { symbol } from '../component/provided';
+import { readStoreCall } from '../libraries/stores/hookStores';
+import { createContext } from './apis/createContext';
+import { isSetState, readSetState } from './classes';
+import { lazy } from './apis/lazy';
 import { memo } from './memo';
-import { childrenMap, readChildrenMap } from '../children';
-import { cloneElement, createElement, jsx } from '../createElement';
-import { isLegacyFactory, readLegacy } from '../legacy';
-import { useCallback } from './useCallback';
-import { useContext } from './useContext';
-import { useEffect } from './useEffect';
-import { useMemo } from './useMemo';
-import { useReducer } from './useReducer';
-import { useActionState, useId, useOptimistic, useTransition } from './others';
-import { useRef } from './useRef';
-import { useState } from './useState';
-import { useSyncExternalStore } from './useSyncExternalStore';
-import { useImperativeHandle } from './useImperativeHandle';
-
-/** Reads one call; `target` is the pattern its result is bound to. */
-export type Recogniser = (r: ScriptReader, node: t.CallExpression, target: t.Node | null) => PlaceId | null;
+import { childrenMap, readChildrenMap } from './children';
+import { cloneElement, createElement, jsx } from './createElement';
+import { isLegacyFactory, readLegacy } from './legacy';
+import { useCallback } from './apis/useCallback';
+import { useContext } from './apis/useContext';
+import { useEffect } from './apis/useEffect';
+import { useMemo } from './apis/useMemo';
+import { useReducer } from './apis/useReducer';
+import { useActionState, useId, useOptimistic, useTransition } from './apis/others';
+import { useRef } from './apis/useRef';
+import { useState } from './apis/useState';
+import { useSyncExternalStore } from './apis/useSyncExternalStore';
+import { useImperativeHandle } from './apis/useImperativeHandle';
+import type { Recogniser } from './apis/recogniser';
 
 const passesThrough: Recogniser = (r, node) => readArguments(r, node)[0] ?? null;
 
@@ -82,8 +79,6 @@ export function readReactCall(
   node: t.CallExpression | t.NewExpression,
   target: t.Node | null,
 ): PlaceId | null | undefined {
-  const svelte = readSvelteCall(r, node, target);
-  if (svelte !== undefined) return svelte;
   if (node.type === 'NewExpression') return readNew(r, node);
   if (isKey(r, node)) return symbol(r, node, target, null);
   if (isSetState(node.callee)) return readSetState(r, node);

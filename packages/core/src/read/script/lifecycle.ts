@@ -1,11 +1,11 @@
 /** What runs by itself: functions the family calls, and those that run again when what they read changes. */
 import type * as t from '@babel/types';
 import type { PlaceId, Spot } from '../../model/facts';
-import { noteStarts, noteTimers } from '../script/starts';
-import { spotOf } from '../script/builder';
-import { readArguments } from '../script/calls';
-import type { ScriptReader } from '../script/reader';
-import type { Reading } from './component';
+import { noteStarts, noteTimers } from './starts';
+import { spotOf } from './builder';
+import { readArguments } from './calls';
+import type { ScriptReader } from './reader';
+import type { Reading } from '../script/reading';
 
 /** What calling a function brings. */
 export function called(

@@ -1,0 +1,64 @@
+/** A graph whose files are being joined: edges across files, stage by stage, and what is traced through those that are there. */
+import type { FileFacts } from '../../model/facts';
+import type { Reads } from '../memo/memo';
+import { CrossEdges, type Joint } from './crossFileEdges';
+import { rankOf, type Stage } from './edges';
+import { PlaceGraph } from './placeGraph';
+import { Traces, type Origin } from './traces';
+
+export class TracedGraph extends PlaceGraph {
+  private readonly traces: Traces;
+  private readonly crossing: CrossEdges;
+
+  constructor(files: readonly FileFacts[], reads: Reads) {
+    super(files, reads);
+    this.traces = new Traces(this, reads, files);
+    this.crossing = new CrossEdges(this, reads);
+  }
+
+  /** To be called before a file's facts are replaced: its edges into and out of others are taken out at their other end. */
+  protected loosen(file: number): void {
+    this.crossing.loosen(file);
+  }
+
+  /** Edges of this rank and above are not to be followed yet. */
+  get limit(): number {
+    return this.traces.limit;
+  }
+
+  /** From now on, only what is known before a stage is seen; `null`: all of it. */
+  see(stage: Stage | null): void {
+    this.traces.see(stage);
+  }
+
+  /** The edges of a rank are these from now on. */
+  settle(rank: number, wanted: readonly Joint[]): void {
+    this.crossing.settle(rank, wanted);
+  }
+
+  /** Joins a file's places to others, as a stage of linking finds them: what it joined before and does not now is parted. */
+  joinAll(stage: Stage, file: number, joins: readonly (readonly [from: number, to: number])[]): void {
+    if (joins.length === 0 && !this.crossing.has(rankOf(stage, file))) return;
+    const wanted = joins.flatMap(([from, to]) =>
+      from === to ? [] : [{ from, to, op: 'same' as const, field: '', except: null }],
+    );
+    this.settle(rankOf(stage, file), wanted);
+  }
+
+  /** The functions a place is known to hold. */
+  functionsAt(place: number, path: string[] = []): number[] {
+    return this.trace(place, path).flatMap((origin) =>
+      origin.path.length === 0 ? (this.functionOfSelf.get(origin.place) ?? []) : [],
+    );
+  }
+
+  /** The functions of the project a call is known to call, whatever the run; empty where it depends on the run. */
+  targetsOf(call: number): readonly number[] {
+    return this.traces.targetsOf(call);
+  }
+
+  /** Where the value of a place comes from: see `Traces`. */
+  trace(place: number, path: string[] = []): Origin[] {
+    return this.traces.of(place, path);
+  }
+}

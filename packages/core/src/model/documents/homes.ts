@@ -1,0 +1,51 @@
+/** Homes documents: the ways a value could live, as `homes` writes them. */
+import { Carrier, CellKind, Role } from './words';
+import { z } from 'zod';
+
+export const OptionKind = z.enum(['keep', 'down', 'up', 'compose', 'context', 'store', 'service']);
+
+export type OptionKind = z.infer<typeof OptionKind>;
+
+export const HomeOption = z.object({
+  kind: OptionKind,
+  component: z.string().nullable(),
+  possible: z.boolean().optional(),
+  relays: z.number(),
+  hops: z.number(),
+  files: z.number(),
+  propsAdded: z.number(),
+  propsRemoved: z.number(),
+  rerenders: z.number(),
+  lifetime: z.string().optional(),
+  testNeeds: z.string().optional(),
+  score: z.number(),
+  reasons: z.array(z.string()),
+  /** The part of the tree that matters, as it would be: for the drawing. */
+  drawing: z
+    .object({
+      nodes: z.array(
+        z.object({ id: z.string(), name: z.string(), parent: z.string().nullable(), depth: z.number().int() }),
+      ),
+      roles: z.record(z.string(), z.array(Role)),
+      threads: z.array(z.object({ from: z.string().nullable(), to: z.string(), carrier: Carrier })),
+    })
+    .optional(),
+});
+
+export type HomeOption = z.infer<typeof HomeOption>;
+
+export const HomesDocument = z.object({
+  format: z.literal('vectura.homes'),
+  version: z.literal(1),
+  asked: z.object({ component: z.string().nullable(), name: z.string() }),
+  current: z.object({ component: z.string().nullable(), kind: CellKind }),
+  readers: z.array(z.string()),
+  writers: z.array(z.string()),
+  nearest: z.string().nullable(),
+  perInstance: z.boolean(),
+  options: z.array(HomeOption),
+  recommended: OptionKind,
+  advice: z.string().optional(),
+});
+
+export type HomesDocument = z.infer<typeof HomesDocument>;

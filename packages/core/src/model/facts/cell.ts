@@ -1,0 +1,79 @@
+/** Cells, contexts, and what changes a cell in place. */
+import type { FunctionId, PlaceId, Spot } from './place';
+
+export type CellFactKind = 'state' | 'derived' | 'store' | 'service' | 'channel' | 'url' | 'storage' | 'remote';
+
+/** Of a cell that no component holds: it is there once, for all. */
+export interface SharedCell {
+  /** What it is asked for by, after its kind: `units.scale`. */
+  id: string;
+  /** Cells of one key are one cell, wherever they are met: a topic, a name in a storage. Null where it is met once. */
+  key: string | null;
+  /** Of no interest while no component reads or changes it: a module's own variable. */
+  quiet: boolean;
+  /** The function it is made in; the module itself where it is there once. */
+  within: FunctionId;
+}
+
+/** A cell a function makes: each component that runs the function has its own, unless it is shared. */
+export interface CellFact {
+  name: string;
+  kind: CellFactKind;
+  shared?: SharedCell;
+  /** A change in place of what holds it is a change of the cell. */
+  inPlace?: boolean;
+  /**
+   * What makes whoever shows it show it anew, where that is not what the family does: `nothing` (a plain variable),
+   * `assignment` (to the variable itself or to a field, but no method called on what it holds).
+   */
+  tracks?: 'nothing' | 'assignment';
+  /** It is made as a store, for others to subscribe to. */
+  subscribed?: true;
+  /** It is computed a single time out of values that may change later. */
+  computedOnce?: true;
+  /** The place its value is read from. */
+  value: PlaceId;
+  /** The place of the function that changes it. */
+  setter: PlaceId | null;
+  fn: FunctionId;
+  at: Spot;
+}
+
+export interface ContextFact {
+  name: string;
+  /** Contexts of one key are one, wherever they are met; null where it is made in one place. */
+  key: string | null;
+  /** May be something else altogether: of interest only where it is provided or read. */
+  maybe?: boolean;
+  place: PlaceId;
+  hasDefault: boolean;
+  at: Spot;
+}
+
+export interface ContextReadFact {
+  context: PlaceId;
+  /** Whoever reads it asks whether there is anything. */
+  maybe?: true;
+  result: PlaceId;
+  fn: FunctionId;
+  at: Spot;
+}
+
+/**
+ * A change of a field in place (`tray.open = true`). Where the object turns out to hold a cell in that field, calling
+ * `change` is calling what changes the cell.
+ */
+export interface MutationFact {
+  object: PlaceId;
+  field: string;
+  /** The place of the change, called by a call of its own; null for a method that changes the object itself. */
+  change: PlaceId | null;
+  /** What an assignment gives to a cell; it is the cell's from then on, and does not flow there. */
+  given?: PlaceId;
+  /** As the source says it: `tray.open = …`, `trays.push()`. */
+  text: string;
+  /** It changes what elements of the page have, and they are there to be changed in place. */
+  ofElement?: true;
+  fn: FunctionId;
+  at: Spot;
+}

@@ -1,0 +1,51 @@
+/** What is tied together by a key, a name or a wrapper rather than by a flow. */
+import type { FunctionId, PlaceId, Spot } from './place';
+
+/**
+ * A place tied to all others of the same key, in whatever file: what goes `into` one comes out of those that are not.
+ * Topics, action types, names in a storage, the one store of a program.
+ */
+export interface JoinFact {
+  key: string;
+  place: PlaceId;
+  into: boolean;
+}
+
+/** What `from` holds also reaches wherever the value of `to` comes from: a reducer that answers another module's action. */
+export interface TieFact {
+  from: PlaceId;
+  to: PlaceId;
+}
+
+/** A topic listened to, sent on, or no longer listened to. */
+export interface ChannelFact {
+  topic: string;
+  does: 'listens' | 'sends' | 'ends';
+  handler: PlaceId | null;
+  /** The object it is sent or listened to on; null for the window, and where that is not the project's. */
+  bus: PlaceId | null;
+  /** It is heard on something that the page brings, which sends by itself: an element, a connection. */
+  elsewhere?: true;
+  /** The fields of what is sent, where it is written out. */
+  fields: string[] | null;
+  fn: FunctionId;
+  at: Spot;
+}
+
+/** Something started that goes on until it is ended: a listener, a timer, a subscription. */
+export interface StartFact {
+  /** As the source calls it: `addEventListener`, `setInterval`. */
+  name: string;
+  /** What it is about: the event's or topic's name. */
+  topic: string;
+  ended: boolean;
+  fn: FunctionId;
+  at: Spot;
+}
+
+/** Props a wrapper adds to the component it is given. */
+export interface InjectFact {
+  component: PlaceId;
+  props: PlaceId;
+  at: Spot;
+}

@@ -1,0 +1,65 @@
+/** What a component says of itself: its props and their types, its events, what it offers by reference. */
+import type { FunctionId, PlaceId, Spot } from './place';
+
+export interface PropFact {
+  name: string;
+  required: boolean;
+  default: string | null;
+  /** False where the component reads the prop without declaring it anywhere. */
+  declared: boolean;
+  /** It is declared where others may declare it by as well: in a type or a mixin of another file. */
+  shared?: true;
+  /** The component sets it itself, for whoever binds it. */
+  output?: true;
+  /** What a listener at a site stands under that this prop is given. */
+  listener?: string;
+  at: Spot;
+}
+
+/** An event a component declares or sends. */
+export interface EventFact {
+  name: string;
+  /** The prop under which whoever listens hands over what is called. */
+  listener: string;
+  at: Spot;
+}
+
+/** Something a component lets others do with it: `exposes` is the object put into the reference `handle`. */
+export interface HandleFact {
+  handle: PlaceId;
+  exposes: PlaceId;
+  fn: FunctionId;
+  at: Spot;
+}
+
+/** The instance that renders this one, or the outermost of all, held by a place. */
+export interface AboveFact {
+  place: PlaceId;
+  outermost: boolean;
+  fn: FunctionId;
+}
+
+/** A component made known to all under a name. */
+export interface RegisterFact {
+  name: string;
+  place: PlaceId;
+}
+
+export interface TypedProp {
+  name: string;
+  optional: boolean;
+  at: Spot;
+}
+
+export type TypeFact =
+  | { is: 'props'; props: TypedProp[]; open: boolean; bases: TypeFact[] }
+  /** A name with what stands in its angle brackets; `keys` where the second of those is a list of texts. */
+  | { is: 'name'; name: string; of: TypeFact[]; keys: string[] | null }
+  | { is: 'all'; of: TypeFact[] }
+  | { is: 'unknown' };
+
+export interface TypeImportFact {
+  name: string;
+  source: string;
+  imported: string;
+}

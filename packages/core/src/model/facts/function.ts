@@ -1,0 +1,82 @@
+/** Functions and calls. */
+import type { EventFact, PropFact, TypeFact } from './component';
+import type { FunctionId, PlaceId, Repeat, Spot } from './place';
+
+/**
+ * `component` renders something; `candidate` becomes one when some site renders it; `hook` and `plain` are helpers;
+ * `closure` lives inside another function; `module` is the file's own top level.
+ */
+export type FunctionRole = 'module' | 'component' | 'candidate' | 'hook' | 'plain' | 'closure';
+
+export interface FunctionFact {
+  name: string;
+  role: FunctionRole;
+  parent: FunctionId | null;
+  /** The place holding the function itself as a value. */
+  self: PlaceId;
+  params: PlaceId[];
+  /** The place that receives what it returns. */
+  result: PlaceId;
+  /**
+   * How many arguments it counts on: parameters before the first that has a default, takes the rest or is asked for, up to the
+   * last one that is read whenever the function runs to its end.
+   */
+  needs: number;
+  /** The last of its parameters takes all further arguments, as a list. */
+  takesMore?: true;
+  /** True where the body does nothing but call one function: a wrapper that hands the call on. */
+  wraps: boolean;
+  /** It is kept from one rendering to the next, until something changes that it depends on. */
+  kept?: true;
+  at: Spot;
+  /** Last line of the function. */
+  endLine: number;
+  /** The place of what a call without any argument brings, where that differs: a store's hook without a selector. */
+  bare?: PlaceId;
+  /** For components: the events it declares or sends. */
+  events?: EventFact[];
+  /** It also sends events whose names are decided at run time. */
+  sendsAny?: true;
+  /** It says which events it sends: a listener for any other is put on its own element. */
+  declaresEvents?: true;
+  /** For components written as classes: the object its methods stand on. */
+  instance?: PlaceId;
+  /** For components: what is known of its props, from their declaration and from reads. */
+  props?: PropFact[];
+  /** For components: everything undeclared is taken too (rest, or the props object used as a whole). */
+  takesRest?: boolean;
+  /** For components: some of the type of its props is declared where the file does not show it. */
+  openType?: boolean;
+  /** The type itself, where some of it has to be looked for in other files. */
+  propsType?: TypeFact;
+  /** The object its own names stand on, where others may come to hold it. */
+  own?: PlaceId;
+  /** The name a component gives itself, for tags that nothing imports. */
+  ownName?: string;
+  /** What it is given beyond its props has no single root to land on, and it places it nowhere itself. */
+  losesRest?: boolean;
+  /** Functions whose props, events and state a component takes over. */
+  mixes?: PlaceId[];
+}
+
+export interface CallFact {
+  callee: PlaceId;
+  /** What the source calls the callee, for messages. */
+  name: string;
+  args: (PlaceId | null)[];
+  /** The object a method is called on. */
+  receiver: PlaceId | null;
+  result: PlaceId;
+  /** How often it is called each time the function around it runs. */
+  repeat: Repeat;
+  /** A list is spread into its arguments: there may be more than stand here. */
+  open?: boolean;
+  /** Only called where there is something to call (`onOpen?.()`). */
+  optional?: boolean;
+  /** Where what it calls cannot be found, nothing is taken to come of it. */
+  onlyKnown?: boolean;
+  /** It is a template with a tag: what it is given are values in a text. */
+  template?: boolean;
+  fn: FunctionId;
+  at: Spot;
+}

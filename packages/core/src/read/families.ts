@@ -1,0 +1,51 @@
+/**
+ * The reader of each family, and when it is loaded: the compilers behind single-file components are large, and most
+ * projects are of one family.
+ */
+import type { Family } from '../model/documents';
+import type { FileFacts } from '../model/facts';
+import { familyOf } from '../model/sourceFiles';
+import { reactReader } from './react';
+import type { SourceFile } from './source';
+import { readSvelteCall } from './svelte/calls';
+import { isVueScript, readVueScript } from './vue/script';
+
+type Reader = (source: SourceFile) => FileFacts;
+
+/** Scripts that belong to no family by their name may still call what Svelte exports. */
+const readScript = reactReader([readSvelteCall]);
+
+const LOADERS = {
+  react: () => Promise.resolve(readAnyScript),
+  vue: async () => (await import('./vue')).readVue,
+  svelte: async () => (await import('./svelte')).readSvelte,
+  angular: null,
+  lwc: null,
+  scope: null,
+} satisfies Record<Family, (() => Promise<Reader>) | null>;
+
+/** The models of packages are scripts: what reads those is there from the start. */
+const loaded = new Map<Family, Reader>([['react', readAnyScript]]);
+
+/** Loads the readers that some files need. */
+export async function prepareReaders(paths: Iterable<string>): Promise<void> {
+  const families = new Set<Family | null>();
+  for (const path of paths) families.add(familyOf(path));
+  for (const family of families) {
+    const load = family === null ? null : LOADERS[family];
+    if (family !== null && load && !loaded.has(family)) loaded.set(family, await load());
+  }
+}
+
+/** The reader that takes a file. Throws where it was not loaded: see `prepareReaders`. */
+export function readerOf(family: Family): Reader {
+  const reader = loaded.get(family);
+  if (!reader) throw new Error(`The reader for the family ${family} has not been loaded.`);
+  return reader;
+}
+
+/** Plain scripts are of the family they import from, or of the one their project says it is of. */
+function readAnyScript(source: SourceFile): FileFacts {
+  const isVue = source.vue !== undefined || isVueScript(source.text);
+  return isVue ? readVueScript(source) : readScript(source);
+}

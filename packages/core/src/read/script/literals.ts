@@ -1,0 +1,42 @@
+import type * as t from '@babel/types';
+import type { ScriptReader } from './reader';
+import { fieldOf } from './patterns';
+
+/** What an expression is once types and names of constants are taken away. */
+export function plain(r: ScriptReader, node: t.Node | null | undefined): t.Node | null {
+  if (!node) return null;
+  if (
+    node.type === 'TSAsExpression' ||
+    node.type === 'TSSatisfiesExpression' ||
+    node.type === 'TSNonNullExpression' ||
+    node.type === 'TSTypeAssertion' ||
+    node.type === 'ParenthesizedExpression'
+  )
+    return plain(r, node.expression);
+  if (node.type === 'Identifier' && r.consts.has(node.name)) return plain(r, r.consts.get(node.name));
+  return node;
+}
+
+export function objectOf(r: ScriptReader, node: t.Node | null | undefined): t.ObjectExpression | null {
+  const found = plain(r, node);
+  return found?.type === 'ObjectExpression' ? found : null;
+}
+
+export function property(object: t.ObjectExpression | null, name: string): t.Node | null {
+  for (const one of object?.properties ?? []) {
+    if (one.type === 'SpreadElement' || fieldOf(one.key, one.computed) !== name) continue;
+    return one.type === 'ObjectMethod' ? one : one.value;
+  }
+  return null;
+}
+
+export function textOf(r: ScriptReader, node: t.Node | null | undefined): string | null {
+  const found = plain(r, node);
+  return found?.type === 'StringLiteral' ? found.value : null;
+}
+
+/** Whether what an element is given has a key that is computed. */
+export function hasComputedKey(given: t.Node | undefined): boolean {
+  const key = given?.type === 'ObjectExpression' ? property(given, 'key') : null;
+  return !!key && !/Literal$/.test(key.type);
+}
