@@ -4,6 +4,58 @@ import hooks from 'eslint-plugin-react-hooks';
 import regexp from 'eslint-plugin-regexp';
 import ts from 'typescript-eslint';
 
+/** The phases of the core, in order: each may read what those before it made, and knows nothing of those after it. */
+const PHASES = ['model', 'read', 'link', 'follow', 'homes', 'rules', 'write'];
+/** Families that readers are written for: what two of them need belongs to neither. */
+const FAMILIES = ['react', 'vue', 'svelte'];
+
+/** Files in a folder may not import from some others. `why` ends the sentence that the linter shows. */
+const keepsOut = (files, folders, why) => ({
+  files,
+  ignores: ['**/*.test.ts', '**/*.test.tsx'],
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      { patterns: [{ regex: `^(\\.\\./)+(${folders.join('|')})(/|$)`, message: `Imports run one way: ${why}.` }] },
+    ],
+  },
+});
+
+const core = 'packages/core/src';
+const directions = [
+  ...PHASES.slice(0, -1)
+    .filter((phase) => phase !== 'read')
+    .map((phase) =>
+      keepsOut([`${core}/${phase}/**`], PHASES.slice(PHASES.indexOf(phase) + 1), `${phase} comes before them`),
+    ),
+  keepsOut([`${core}/read/*.ts`], PHASES.slice(2), 'read comes before them'),
+  keepsOut(
+    [`${core}/read/script/**`],
+    [...PHASES.slice(2), 'component', 'jsx', 'libraries', ...FAMILIES],
+    'what reads any script knows no family and no library',
+  ),
+  keepsOut(
+    [`${core}/read/{component,jsx,libraries}/**`],
+    [...PHASES.slice(2), ...FAMILIES],
+    'what families share knows none of them',
+  ),
+  ...FAMILIES.map((family) =>
+    keepsOut(
+      [`${core}/read/${family}/**`],
+      [...PHASES.slice(2), ...FAMILIES.filter((other) => other !== family)],
+      'what two families need belongs to neither',
+    ),
+  ),
+  keepsOut(['packages/web/src/parts/**'], ['api', 'project', 'views', 'app'], 'parts know nothing of the server'),
+  keepsOut(
+    ['packages/web/src/api/**'],
+    ['project', 'parts', 'views', 'app'],
+    'the interface is built on what the server answers',
+  ),
+  keepsOut(['packages/web/src/project/**'], ['parts', 'views', 'app'], 'views are built on the open project'),
+  keepsOut(['packages/web/src/views/**'], ['app'], 'the frame shows the views'),
+];
+
 export default ts.config(
   { ignores: ['**/dist/**', '**/node_modules/**', 'examples/**', 'docs/**', '.cache/**'] },
   js.configs.recommended,
@@ -29,6 +81,7 @@ export default ts.config(
       'regexp/no-super-linear-move': ['error', { report: 'potential', ignoreSticky: false }],
     },
   },
+  ...directions,
   {
     files: ['packages/web/**/*.{ts,tsx}'],
     plugins: { 'react-hooks': hooks },

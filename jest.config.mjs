@@ -16,6 +16,8 @@ const shared = {
   moduleNameMapper: {
     '^@vectura/core$': '<rootDir>/packages/core/src/index.ts',
     '^@vectura/core/read$': '<rootDir>/packages/core/src/read/index.ts',
+    '^@vectura/core/documents$': '<rootDir>/packages/core/src/model/documents/index.ts',
+    '^@vectura/server/schemas$': '<rootDir>/packages/server/src/http/schemas.ts',
     '^@vectura/core/sources$': '<rootDir>/packages/core/src/model/sourceFiles.ts',
     '^@vectura/core/reach$': '<rootDir>/packages/core/src/follow/reach.ts',
     '^@vectura/core/out$': '<rootDir>/packages/core/src/write/out.ts',

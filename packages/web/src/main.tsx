@@ -13,9 +13,9 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router';
-import { api } from './app/api';
+import { api } from './api/api';
 import { router } from './app/routes';
-import { store } from './app/store';
+import { store } from './project/store';
 import { theme } from './app/theme';
 
 // What the address asks for is fetched while the view's own code still is.

@@ -3,7 +3,7 @@ import type { Carrier, CellKind } from '../model/documents';
 import type { CellFact, SharedCell, Spot } from '../model/facts';
 import type { Linked } from '../link';
 import type { At } from '../link/travel/visited';
-import { byAddress } from './urlValues';
+import { urlValuesByRoute } from './urlValues';
 import { changeKey } from '../link/graph/keyedJoins';
 import { Flows, itself, type Flow } from './flow';
 import { GivenProps, type Given, type GivenProp } from './givenProps';
@@ -71,12 +71,12 @@ export class Cells {
 
   private addCell(fact: CellFact, file: number): void {
     const { program } = this.linked;
-    const { graph, contexts } = program;
+    const { graph, callContexts } = program;
     if (fact.shared) return this.addShared(fact, fact.shared, file);
     const unit = program.unitOf(graph.fnAt(file, fact.fn));
     if (fact.kind !== 'derived') this.addOfModules(fact, file, unit);
     for (const context of program.runsOf(unit)) {
-      const owner = program.component(contexts.owner[context] ?? -1);
+      const owner = program.component(callContexts.owner[context] ?? -1);
       if (!owner) continue;
       const name = fact.name || 'value';
       this.add({
@@ -138,7 +138,7 @@ export class Cells {
     if (key !== null) this.keys.add(key);
     const run = program.sharedRun();
     const setter =
-      key !== null ? graph.shared.hubOf(changeKey(key)) : fact.setter === null ? null : graph.at(file, fact.setter);
+      key !== null ? graph.keyedJoins.hubOf(changeKey(key)) : fact.setter === null ? null : graph.at(file, fact.setter);
     const read = fact.kind === 'url';
     const flow = this.flowOf({
       id: read ? '' : this.idOf(graph.path(file), `${fact.kind}:${shared.id}`),
@@ -147,7 +147,7 @@ export class Cells {
       home: null,
       file,
       spot: fact.at,
-      value: { place: key === null ? graph.at(file, fact.value) : graph.shared.hubOf(key), path: 0, context: run },
+      value: { place: key === null ? graph.at(file, fact.value) : graph.keyedJoins.hubOf(key), path: 0, context: run },
       setter: setter === null ? null : { place: setter, path: 0, context: run },
       quiet: shared.quiet,
       ...(fact.tracks ? { tracks: fact.tracks } : {}),
@@ -160,7 +160,7 @@ export class Cells {
     );
     if (!touched && shared.quiet) return;
     if (!read) return this.keep(flow);
-    for (const { cell, ...flows } of byAddress(this.linked, flow))
+    for (const { cell, ...flows } of urlValuesByRoute(this.linked, flow))
       this.keep({ cell: { ...cell, id: this.idOf(graph.path(cell.file), `url:${cell.name}`) }, ...flows });
   }
 
@@ -303,7 +303,7 @@ export class Cells {
     for (const part of [flow.values, flow.calls])
       for (const { component, at } of part ? itself(part).stops.values() : []) {
         if (!component || component.propsPlace !== at.place) continue;
-        const head = this.linked.program.paths.head(at.path);
+        const head = this.linked.program.fieldPaths.head(at.path);
         const heads = this.arrivedProps.get(at.context);
         if (heads) heads.add(head);
         else this.arrivedProps.set(at.context, new Set([head]));

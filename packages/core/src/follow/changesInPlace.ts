@@ -44,7 +44,7 @@ const byObject = once((facts: FileFacts): ReadonlyMap<number, number[]> => {
 /** Where the component of a stop changes a value in place that lives elsewhere. */
 export function changedInPlace(linked: Linked, cell: CellInfo, stop: FlowStop): Mutation[] {
   const { program, locals } = linked;
-  const { paths } = program;
+  const { fieldPaths } = program;
   const { component } = stop;
   if (!component || component.fn === cell.home) return [];
   const all = locals.explore(stop.at).visited;
@@ -52,12 +52,12 @@ export function changedInPlace(linked: Linked, cell: CellInfo, stop: FlowStop): 
     if (wasDerived(visited) || wasFrozen(visited)) return [];
     // Putting the value into something is no change of it.
     const before = all[visited.from];
-    if (before && visited.path !== 0 && before.path === paths.tail(visited.path)) return [];
+    if (before && visited.path !== 0 && before.path === fieldPaths.tail(visited.path)) return [];
     const changes = mutationsAt(linked, visited.place).filter(
       ({ field, fn }) =>
         // A function that the home hands out is the home's own.
         program.unitOf(fn) === component.fn &&
-        (visited.path === 0 || (paths.head(visited.path) === field && paths.tail(visited.path) === 0)),
+        (visited.path === 0 || (fieldPaths.head(visited.path) === field && fieldPaths.tail(visited.path) === 0)),
     );
     return changes.length === 0 || isMadeThere(linked, visited.place) ? [] : changes;
   });

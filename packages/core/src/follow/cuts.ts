@@ -43,7 +43,7 @@ export function cutsOf(linked: Linked, cells: Cells): Cut[] {
     const reason = 'the markup is handed to too many places';
     cuts.push({ name: `<${entry.fact.name}>`, component, file: entry.file, spot: entry.fact.at, reason });
   }
-  for (const fn of linked.handed.cut) {
+  for (const fn of linked.functionFlow.cut) {
     const entry = graph.functions[fn];
     if (!entry) continue;
     const reason = 'the function is handed to too many places';
@@ -56,7 +56,7 @@ export function cutsOf(linked: Linked, cells: Cells): Cut[] {
     });
   }
   graph.files.forEach((facts, file) => {
-    for (const { text, at } of graph.shared.lostChanges(facts)) {
+    for (const { text, at } of graph.keyedJoins.lostChanges(facts)) {
       const reason = 'what is changed there comes from too many places';
       cuts.push({ name: text, component: null, file, spot: at, reason });
     }

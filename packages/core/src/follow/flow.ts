@@ -6,7 +6,7 @@ import type { Carrier } from '../model/documents';
 import type { ComponentInfo } from '../link/program/program';
 import type { Linked } from '../link';
 import { push } from '../link/graph/byPlace';
-import { Kept } from '../link/memo/memo';
+import { Memo } from '../link/memo/memo';
 import { once } from '../link/memo/once';
 import type { At } from '../link/travel/visited';
 import { Stops, type Departure, type Mode, type Seat, type StopFacts } from './stops';
@@ -53,16 +53,16 @@ interface Arrival {
 
 export class Flows {
   readonly stops: Stops;
-  private readonly known: Kept<string, Flow>;
-  private readonly nodes: Kept<string, FlowStop>;
+  private readonly known: Memo<string, Flow>;
+  private readonly nodes: Memo<string, FlowStop>;
 
   constructor(
     private readonly linked: Linked,
     before: Flows | null,
   ) {
     this.stops = new Stops(linked, before?.stops ?? null);
-    this.known = before?.known ?? new Kept(linked.program.reads);
-    this.nodes = before?.nodes ?? new Kept(linked.program.reads);
+    this.known = before?.known ?? new Memo(linked.program.dependencies);
+    this.nodes = before?.nodes ?? new Memo(linked.program.dependencies);
   }
 
   /** How many stops there are, over all values. */

@@ -4,7 +4,7 @@ import { isAnyField, isSlot, shownName } from '../model/signs';
 import type { Linked } from '../link';
 import type { Origin } from '../link/graph/graph';
 import type { Edge } from '../link/graph/edges';
-import { Kept } from '../link/memo/memo';
+import { Memo } from '../link/memo/memo';
 import { namesBefore } from '../link/graph/aliases';
 import type { CellInfo } from './cellInfo';
 
@@ -33,10 +33,10 @@ const LOOKS = /^(class|className|style)$/;
 
 export class GivenProps {
   readonly all: readonly GivenProp[];
-  private readonly handings: Kept<number, Handing>;
+  private readonly handings: Memo<number, Handing>;
   private readonly handingIn: Handing[] = [];
-  private readonly given: Kept<number, readonly GivenProp[]>;
-  private readonly cells: Kept<Given, Omit<CellInfo, 'id'> | null>;
+  private readonly given: Memo<number, readonly GivenProp[]>;
+  private readonly cells: Memo<Given, Omit<CellInfo, 'id'> | null>;
   private readonly callsHanded = new Map<number, readonly Origin[]>();
   /** The props some site gives to a component, by its function; null for a spread. */
   private readonly names = new Map<number, Set<string | null>>();
@@ -45,11 +45,11 @@ export class GivenProps {
     private readonly linked: Linked,
     before: GivenProps | null,
   ) {
-    const { program, answers } = linked;
-    const { reads, graph } = program;
-    this.cells = answers.about('given: cell');
-    this.handings = before?.handings ?? new Kept(reads);
-    this.given = before?.given ?? new Kept(reads);
+    const { program, memos } = linked;
+    const { dependencies, graph } = program;
+    this.cells = memos.of('given: cell');
+    this.handings = before?.handings ?? new Memo(dependencies);
+    this.given = before?.given ?? new Memo(dependencies);
     graph.files.forEach((facts, file) => {
       const handing = graph.guard.run(
         file,
@@ -58,7 +58,8 @@ export class GivenProps {
       );
       const known = before?.handingIn[file];
       // What a function calls may have come to be something else by an edit in another file.
-      if (known && known !== handing && JSON.stringify([...known]) !== JSON.stringify([...handing])) reads.touch(file);
+      if (known && known !== handing && JSON.stringify([...known]) !== JSON.stringify([...handing]))
+        dependencies.invalidate(file);
       this.handingIn[file] = handing;
       for (const [fn, params] of handing) this.callsHanded.set(fn, params);
     });
@@ -77,7 +78,7 @@ export class GivenProps {
   private handingOf(facts: FileFacts, file: number): Handing {
     const { program } = this.linked;
     const { graph } = program;
-    program.reads.note(file);
+    program.dependencies.dependOn(file);
     const found = new Map<number, Origin[]>();
     facts.calls.forEach((fact, index) => {
       const call = graph.callAt(file, index);
@@ -99,13 +100,13 @@ export class GivenProps {
     const entry = graph.sites[site];
     if (!entry) return [];
     const { fact, file } = entry;
-    program.reads.note(file);
+    program.dependencies.dependOn(file);
     const context = program.runsOf(program.unitOf(graph.fnAt(file, fact.fn)))[0];
     if (context === undefined) return [];
     const [first] = program.targetsAt(site, context);
     const props = first === undefined ? null : program.component(first.fn)?.propsPlace;
     if (first === undefined || props == null) return [];
-    const to = program.contexts.root(first.fn, first.via);
+    const to = program.callContexts.root(first.fn, first.via);
     return fact.props.flatMap(({ name: written, place: local, at }) => {
       if (local === null) return [];
       const own = graph.at(file, local);
@@ -156,7 +157,7 @@ export class GivenProps {
   private findCell({ file, place, name: prop, at, context }: Given): Omit<CellInfo, 'id'> | null {
     const { program } = this.linked;
     const { graph } = program;
-    program.reads.note(file);
+    program.dependencies.dependOn(file);
     const held = graph.places[place];
     const name = held?.name && /^(binding|function|import|part)$/.test(held.kind) ? held.name : shownName(prop);
     const origins = graph.trace(place);
@@ -167,7 +168,7 @@ export class GivenProps {
     return {
       name,
       kind: constant && !isFunction ? 'constant' : 'derived',
-      home: program.contexts.owner[context] ?? null,
+      home: program.callContexts.owner[context] ?? null,
       file,
       spot: held && held.at.line > 0 && held.name === name ? held.at : at,
       value: { place, path: 0, context },

@@ -204,7 +204,7 @@ function askArriving(linked: Linked, cells: Cells, component: ComponentInfo, nam
     };
   const prop = component.props.find((p) => p.name === name);
   if (!prop || component.propsPlace === null) return null;
-  const path = linked.program.paths.cons(name, 0);
+  const path = linked.program.fieldPaths.cons(name, 0);
   const at = { place: component.propsPlace, path, context: linked.program.rootsOf(component.fn)[0] ?? 0 };
   // Nobody in the project gives it: it comes from outside, and what becomes of it here can still be told.
   const { cell } = cells.local(component.fn, name, component.file, prop.at, at);

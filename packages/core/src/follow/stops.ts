@@ -9,7 +9,7 @@ import type { Linked } from '../link';
 import type { Origin } from '../link/graph/graph';
 import type { Graph } from '../link/graph/graph';
 import { DEEPER } from '../link/graph/fieldPaths';
-import { Kept } from '../link/memo/memo';
+import { Memo } from '../link/memo/memo';
 import { isPart, wasDerived, type At, type Exit, type Local, type Visited } from '../link/travel/visited';
 
 export type Mode = 'value' | 'function';
@@ -65,13 +65,13 @@ const MAX_AROUND = 500;
 const CALLED_BY_MANY = 'the function is called by too many others';
 
 export class Stops {
-  private readonly known: Kept<string, StopFacts>;
+  private readonly known: Memo<string, StopFacts>;
 
   constructor(
     private readonly linked: Linked,
     before: Stops | null,
   ) {
-    this.known = before?.known ?? new Kept(linked.program.reads);
+    this.known = before?.known ?? new Memo(linked.program.dependencies);
   }
 
   /** `name` is what the value is called where it arrives; it only matters for names that are passed along. */
@@ -86,7 +86,7 @@ export class Stops {
   }
 
   private ofValue(at: At, name: string): StopFacts {
-    const { graph, paths } = this.linked.program;
+    const { graph, fieldPaths } = this.linked.program;
     const local = this.linked.locals.explore(at);
     const stop: StopFacts = {
       uses: [],
@@ -103,7 +103,7 @@ export class Stops {
       const { kind, detail, inside } = entry.fact;
       if (!whole && kind === 'iterated') stop.alters = true;
       if (!whole && (kind === 'iterated' || kind === 'branched' || kind === 'effect')) continue;
-      if (!whole && kind === 'shown' && inside !== undefined && paths.head(path) !== '*') continue;
+      if (!whole && kind === 'shown' && inside !== undefined && fieldPaths.head(path) !== '*') continue;
       if (!whole && kind === 'copied' && detail === TAKEN) continue;
       if (!whole && kind === 'computed' && this.asksOfWhole(entry)) continue;
       for (const { seat, helper } of this.inComponent(context, seatOf(entry), local.cameBy))
@@ -148,14 +148,14 @@ export class Stops {
   /** A use inside a helper or a hook is seen, in the component, at the calls that lead there. */
   private inComponent(context: number, seat: Seat, cameBy: Local['cameBy']): { seat: Seat; helper: string }[] {
     const { program } = this.linked;
-    const { graph, contexts } = program;
-    const owner = contexts.owner[context] ?? -1;
+    const { graph, callContexts } = program;
+    const owner = callContexts.owner[context] ?? -1;
     const found: { seat: Seat; helper: string }[] = [];
     const seen = new Set<number>();
     const queue = [{ context, here: { seat, helper: '' } }];
     for (let at = queue.pop(); at; at = queue.pop()) {
       if (seen.has(at.context)) continue;
-      if (contexts.call[at.context] === -1) {
+      if (callContexts.call[at.context] === -1) {
         found.push(at.here);
         continue;
       }
@@ -231,7 +231,7 @@ export class Stops {
     cameBy: Local['cameBy'],
   ): ({ fn: number; context: number } | null)[] {
     const { program } = this.linked;
-    const { graph, contexts } = program;
+    const { graph, callContexts } = program;
     const found: ({ fn: number; context: number } | null)[] = [];
     const seen = new Set<string>();
     const queue = [{ call, context }];
@@ -245,14 +245,14 @@ export class Stops {
         found.push(null);
         continue;
       }
-      const outerCall = contexts.call[run] ?? -1;
-      const called = outerCall !== -1 && program.targetsIn(outerCall, contexts.parent[run] ?? -1).includes(fn);
+      const outerCall = callContexts.call[run] ?? -1;
+      const called = outerCall !== -1 && program.targetsIn(outerCall, callContexts.parent[run] ?? -1).includes(fn);
       const parent = graph.functions[fn]?.parent ?? -1;
       if (program.isShared(run) && !called && parent !== -1) found.push({ fn, context: run });
       else if (parent !== -1 && !program.isModule(parent)) found.push({ fn, context: program.adjust(run, parent) });
       else if (!called) found.push(null);
       else {
-        const isJoined = contexts.joins[run] !== -1;
+        const isJoined = callContexts.joins[run] !== -1;
         queue.push(...(isJoined ? program.callsBeside(fn, run) : this.callsInto(run, cameBy)));
       }
     }
@@ -261,18 +261,18 @@ export class Stops {
 
   /** The calls that lead into a run: one, or all by which a value came into a function that is gone through once. */
   private callsInto(run: number, cameBy: Local['cameBy']): readonly { call: number; context: number }[] {
-    const { contexts } = this.linked.program;
-    return cameBy.get(run) ?? [{ call: contexts.call[run] ?? -1, context: contexts.parent[run] ?? -1 }];
+    const { callContexts } = this.linked.program;
+    return cameBy.get(run) ?? [{ call: callContexts.call[run] ?? -1, context: callContexts.parent[run] ?? -1 }];
   }
 
   private triggers(local: Local, spot: Seat | null, stop: StopFacts): void {
-    const { graph, paths } = this.linked.program;
+    const { graph, fieldPaths } = this.linked.program;
     for (const { use, path, derived } of local.uses) {
       const entry = graph.uses[use];
       if (!entry || derived) continue;
       const { kind, detail } = entry.fact;
       const seat = spot ?? { file: entry.file, spot: entry.fact.at };
-      const field = /^on([A-Z]\w*)$/.exec(paths.head(path))?.[1];
+      const field = /^on([A-Z]\w*)$/.exec(fieldPaths.head(path))?.[1];
       if (kind === 'handler') stop.uses.push({ kind, detail: detail ?? '', ...seat });
       else if (kind === 'effect' && path === 0 && this.isFunctionPlace(entry.file, entry.fact.place))
         stop.uses.push({ kind, detail: 'effect', ...seat });
@@ -299,15 +299,15 @@ export class Stops {
 
   private depart(exit: Exit, stop: StopFacts, name: string, mode: Mode): void {
     const { program, crossings } = this.linked;
-    const { graph, paths } = program;
+    const { graph, fieldPaths } = program;
     const seat = this.seatOf(exit);
     if (exit.kind === 'site') {
       const target = program.siteTargets[exit.target];
       const site = graph.sites[exit.target];
       if (!target || !site) return;
       if (target.components.length === 0 && target.provides === null && target.consumes === null) {
-        if (paths.head(exit.at.path) === 'children' && mode === 'function') return;
-        const field = paths.head(exit.at.path) || site.fact.name;
+        if (fieldPaths.head(exit.at.path) === 'children' && mode === 'function') return;
+        const field = fieldPaths.head(exit.at.path) || site.fact.name;
         if (mode === 'value') addUse(stop, { kind: 'shown', detail: site.fact.name, ...seat });
         else addUse(stop, { kind: 'handler', detail: field, ...seat });
         return;
@@ -341,10 +341,10 @@ export class Stops {
 
   /** Where in the source it leaves: the attribute, the argument's call, the function's end. */
   private seatOf(exit: Exit): Seat {
-    const { graph, paths } = this.linked.program;
+    const { graph, fieldPaths } = this.linked.program;
     if (exit.kind === 'site') {
       const site = graph.sites[exit.target];
-      const name = paths.head(exit.at.path);
+      const name = fieldPaths.head(exit.at.path);
       const props = site?.fact.props ?? [];
       const prop = props.find((p) => p.name === name) ?? props.findLast((p) => p.name === null);
       return { file: site?.file ?? 0, spot: prop?.at ?? site?.fact.at ?? NO_SPOT };
@@ -355,7 +355,7 @@ export class Stops {
     }
     if (exit.kind === 'clone') {
       const clone = graph.clones[exit.target];
-      const name = paths.head(exit.at.path);
+      const name = fieldPaths.head(exit.at.path);
       return {
         file: clone?.file ?? 0,
         spot: clone?.fact.props.find((p) => p.name === name)?.at ?? clone?.fact.at ?? NO_SPOT,
@@ -373,8 +373,8 @@ export class Stops {
   /** What a component calls something shared that it reads: the first name of its own that holds it. */
   private calledHere(to: At, before: string, mode: Mode): string {
     const { program, locals } = this.linked;
-    const { graph, paths, contexts } = program;
-    const owner = contexts.owner[to.context] ?? -1;
+    const { graph, fieldPaths, callContexts } = program;
+    const owner = callContexts.owner[to.context] ?? -1;
     const local = locals.explore(to);
     let part = '';
     for (const visited of local.visited) {
@@ -399,20 +399,20 @@ export class Stops {
     const within = program.unitOf(fn) === owner ? undefined : graph.functions[fn];
     if (mode === 'function' && within?.fact.role === 'closure' && within.fact.name) return within.fact.name;
     if (mode === 'function')
-      for (let c = to.context; c !== -1; c = contexts.parent[c] ?? -1) {
-        const entry = graph.calls[contexts.call[c] ?? -1];
-        if (entry?.fact.name && contexts.depth[c] === 1) return lastField(entry.fact.name);
+      for (let c = to.context; c !== -1; c = callContexts.parent[c] ?? -1) {
+        const entry = graph.calls[callContexts.call[c] ?? -1];
+        if (entry?.fact.name && callContexts.depth[c] === 1) return lastField(entry.fact.name);
       }
-    const field = mode === 'function' ? paths.fields(to.path).findLast((one) => !/^[*#]/.test(one)) : undefined;
+    const field = mode === 'function' ? fieldPaths.fields(to.path).findLast((one) => !/^[*#]/.test(one)) : undefined;
     // Read by a field of something: by the field's name.
     return (field ?? (mode === 'value' ? part : '')) || before;
   }
 
   /** What a value is called where it arrives. */
   private nameOf(to: At, carrier: Carrier, before: string, mode: Mode): string {
-    const { graph, paths } = this.linked.program;
+    const { graph, fieldPaths } = this.linked.program;
     if (carrier === 'store' && graph.places[to.place]?.kind !== 'param') return this.calledHere(to, before, mode);
-    const fields = paths
+    const fields = fieldPaths
       .fields(to.path)
       .filter(
         (field) => field !== '*' && field !== DEEPER && !isWay(field) && !(carrier === 'handle' && field === 'current'),
@@ -433,11 +433,11 @@ function seatOf({ file, fact }: { file: number; fact: { at: Spot } }): Seat {
 /** Where a component reads what no component holds: in its own code, also where a hook does it. */
 export function seatOfRead(linked: Linked, at: At): Seat {
   const { program } = linked;
-  const { graph, contexts } = program;
+  const { graph, callContexts } = program;
   let seat: Seat = { file: graph.fileOfPlace[at.place] ?? 0, spot: graph.places[at.place]?.at ?? NO_SPOT };
-  const owner = contexts.owner[at.context] ?? -1;
-  for (let c = at.context; c !== -1; c = contexts.parent[c] ?? -1) {
-    const entry = graph.calls[contexts.call[c] ?? -1];
+  const owner = callContexts.owner[at.context] ?? -1;
+  for (let c = at.context; c !== -1; c = callContexts.parent[c] ?? -1) {
+    const entry = graph.calls[callContexts.call[c] ?? -1];
     if (entry && program.unitOf(graph.fnAt(entry.file, entry.fact.fn)) === owner)
       seat = { file: entry.file, spot: entry.fact.at };
   }

@@ -99,18 +99,18 @@ export function arrivalOf(
   linked: Linked,
   stop: FlowStop,
 ): { file: number; spot: { line: number; column: number; length: number } } {
-  const { graph, paths } = linked.program;
+  const { graph, fieldPaths } = linked.program;
   const place = graph.places[stop.at.place];
   const file = graph.fileOfPlace[stop.at.place] ?? 0;
   if (stop.component && stop.component.propsPlace === stop.at.place) {
-    const head = paths.head(stop.at.path);
+    const head = fieldPaths.head(stop.at.path);
     const fn = graph.functions[stop.component.fn];
     const event = fn?.fact.events?.find((one) => one.name === eventOf(head));
     const fact = event ?? stop.component.props.find((prop) => prop.name === head);
     return { file, spot: fact?.at ?? place?.at ?? fn?.fact.at ?? { line: 1, column: 1, length: 0 } };
   }
   // What a hook or helper reads for a component is seen, in the component, where that is called.
-  if ((linked.program.contexts.depth[stop.at.context] ?? 0) > 0) return seatOfRead(linked, stop.at);
+  if ((linked.program.callContexts.depth[stop.at.context] ?? 0) > 0) return seatOfRead(linked, stop.at);
   return { file, spot: place?.at ?? { line: 1, column: 1, length: 0 } };
 }
 

@@ -14,11 +14,11 @@ export interface AddressPart {
 }
 
 /** A part of the address, once for each set of routes that stand together; as it is where nothing tells them apart. */
-export function byAddress(linked: Linked, part: AddressPart): AddressPart[] {
+export function urlValuesByRoute(linked: Linked, part: AddressPart): AddressPart[] {
   const flows = [part.values, part.calls].filter((flow) => flow !== null);
   const readers = new Set(flows.flatMap((flow) => firstHops(flow).flatMap((hop) => componentOf(flow, hop) ?? [])));
-  if (linked.addresses.routes.length === 0 || readers.size === 0) return [part];
-  return linked.addresses.parts([...readers].sort((a, b) => a - b)).map(({ path, components }) => {
+  if (linked.routeAddresses.routes.length === 0 || readers.size === 0) return [part];
+  return linked.routeAddresses.parts([...readers].sort((a, b) => a - b)).map(({ path, components }) => {
     const own = new Set(components);
     const ofPart = (flow: Flow | null): Flow | null =>
       flow && leavingBy(flow, (hop) => own.has(componentOf(flow, hop) ?? -1));
@@ -26,7 +26,7 @@ export function byAddress(linked: Linked, part: AddressPart): AddressPart[] {
     const values = ofPart(part.values);
     if (path === null) return { ...part, values, calls };
     return {
-      cell: { ...part.cell, ...seat(linked, [values, calls]), name: `${part.cell.name} of ${path}` },
+      cell: { ...part.cell, ...location(linked, [values, calls]), name: `${part.cell.name} of ${path}` },
       values,
       calls,
     };
@@ -34,7 +34,7 @@ export function byAddress(linked: Linked, part: AddressPart): AddressPart[] {
 }
 
 /** Where it is asked for first. */
-function seat(linked: Linked, flows: (Flow | null)[]): { file: number; spot: Spot } | null {
+function location(linked: Linked, flows: (Flow | null)[]): { file: number; spot: Spot } | null {
   const { graph } = linked.program;
   const seats = flows.flatMap((flow) =>
     flow === null

@@ -139,7 +139,7 @@ function notProvided({ linked, part, to, name }: Question): Answer | null {
   for (const [context, sites] of provided) {
     const read = crossings
       .readersOf(context)
-      .find(({ unit }) => program.runsTogether(unit).some((run) => program.contexts.owner[run] === to.fn));
+      .find(({ unit }) => program.runsTogether(unit).some((run) => program.callContexts.owner[run] === to.fn));
     if (!read) continue;
     const above = render.environment(context, to.fn);
     const label = graph.contexts[context]?.fact.name ?? 'the context';

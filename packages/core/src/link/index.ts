@@ -1,14 +1,14 @@
 /** Phase 2: the facts of all files to a program whose parts know each other. */
-import { Addresses } from './render/routeAddresses';
+import { RouteAddresses } from './render/routeAddresses';
 import { Clones } from './travel/clones';
 import { Crossings } from './travel/crossings';
-import { Handed } from './travel/functionFlow';
+import { FunctionFlow } from './travel/functionFlow';
 import { Handles } from './program/handles';
-import { Answers } from './memo/memo';
+import { MemoTables } from './memo/memo';
 import { Locals } from './travel/locals';
 import { Program } from './program/program';
 import type { ProjectInput } from './project';
-import { Readers } from './program/contextReaders';
+import { ContextReaders } from './program/contextReaders';
 import { Sides } from './program/sides';
 import { RenderTree } from './render/renderTree';
 
@@ -17,16 +17,16 @@ export interface Linked {
   locals: Locals;
   render: RenderTree;
   /** Functions followed through props alone, as the render tree needs them. */
-  byProps: Handed;
-  handed: Handed;
-  readers: Readers;
+  functionFlowByProps: FunctionFlow;
+  functionFlow: FunctionFlow;
+  contextReaders: ContextReaders;
   /** What rules and documents work out piece by piece. */
-  answers: Answers;
+  memos: MemoTables;
   crossings: Crossings;
   clones: Clones;
   handles: Handles;
   sides: Sides;
-  addresses: Addresses;
+  routeAddresses: RouteAddresses;
 }
 
 /**
@@ -36,7 +36,7 @@ export interface Linked {
 export function linkProject(input: ProjectInput, before: Linked | null = null): Linked {
   const program = new Program(input, before?.program);
   const locals = new Locals(program, before?.locals ?? null);
-  const readers = new Readers(program, before?.readers ?? null);
+  const readers = new ContextReaders(program, before?.contextReaders ?? null);
   // Render functions decide where markup ends up, and that decides which provider a context is read from; so functions
   // are followed twice, first through props alone.
   const clones = new Clones(
@@ -45,23 +45,23 @@ export function linkProject(input: ProjectInput, before: Linked | null = null): 
     new Crossings(program, locals, readers, null, null),
     before?.clones ?? null,
   );
-  const byProps = new Handed(program, locals, readers, null, clones, before?.byProps ?? null);
+  const byProps = new FunctionFlow(program, locals, readers, null, clones, before?.functionFlowByProps ?? null);
   const render = new RenderTree(program, locals, byProps, before?.render ?? null);
   const environment = (context: number, component: number): ReadonlySet<number> =>
     render.environment(context, component);
-  const handed = new Handed(program, locals, readers, environment, clones, before?.handed ?? null);
+  const handed = new FunctionFlow(program, locals, readers, environment, clones, before?.functionFlow ?? null);
   return {
     program,
     locals,
     render,
-    readers,
-    answers: before?.answers ?? new Answers(program.reads),
-    byProps,
-    handed,
+    contextReaders: readers,
+    memos: before?.memos ?? new MemoTables(program.dependencies),
+    functionFlowByProps: byProps,
+    functionFlow: handed,
     clones,
     handles: new Handles(program),
     sides: new Sides(program),
-    addresses: new Addresses(program, render),
+    routeAddresses: new RouteAddresses(program, render),
     crossings: new Crossings(program, locals, readers, environment, handed, clones),
   };
 }

@@ -49,7 +49,7 @@ export function Bench() {
   },
   check({ linked, cells }) {
     const found = new Map<Spot, Draft>();
-    const drafts = linked.answers.about<CellFlow, ReadonlyMap<Spot, Draft>>('direct-write');
+    const drafts = linked.memos.of<CellFlow, ReadonlyMap<Spot, Draft>>('direct-write');
     for (const flow of cells.all) {
       if (flow.cell.kind !== 'state' || flow.cell.setter === null) continue;
       for (const [key, draft] of drafts.get(flow, () => writesOf(linked, flow)))
@@ -196,10 +196,13 @@ function throughReference({ text }: Mutation): boolean {
 }
 
 /** Whether what is changed is the value itself; of a class, also a field set on its state. */
-function holds({ program: { paths } }: Linked, path: number, one: Mutation, name: string): boolean {
+function holds({ program: { fieldPaths } }: Linked, path: number, one: Mutation, name: string): boolean {
   if (path === 0) return true;
   return (
-    one.field === name && paths.head(path) === name && paths.tail(path) === 0 && one.text.startsWith('this.state.')
+    one.field === name &&
+    fieldPaths.head(path) === name &&
+    fieldPaths.tail(path) === 0 &&
+    one.text.startsWith('this.state.')
   );
 }
 

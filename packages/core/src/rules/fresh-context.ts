@@ -66,7 +66,7 @@ function Gauge() {
       const readers = new Set(
         linked.crossings
           .readersOf(target.provides)
-          .flatMap(({ unit }) => program.runsTogether(unit).map((run) => program.contexts.owner[run])),
+          .flatMap(({ unit }) => program.runsTogether(unit).map((run) => program.callContexts.owner[run])),
       ).size;
       if (readers === 0) return [];
       return [
@@ -93,7 +93,7 @@ function Gauge() {
           !isProvided(graph.at(file, fact.context)) &&
           program
             .runsTogether(program.unitOf(graph.fnAt(file, fact.fn)))
-            .some((run) => program.contexts.owner[run] === fn),
+            .some((run) => program.callContexts.owner[run] === fn),
       );
     }
 

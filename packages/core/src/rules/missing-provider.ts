@@ -79,7 +79,7 @@ function Badge() {
 
 /** Whether what a hook reads for a component is asked for where the hook brings it: `const soil = useSoil(); if (soil) …`. */
 function isAsked({ program }: Linked, read: number, context: number): boolean {
-  const { graph, contexts } = program;
+  const { graph, callContexts } = program;
   const asked = askedIn(program);
   const queue = [{ place: read, run: context }];
   const seen = new Set<number>();
@@ -89,8 +89,8 @@ function isAsked({ program }: Linked, read: number, context: number): boolean {
     seen.add(at.place);
     for (let edge = graph.firstOut(at.place); edge; edge = edge.nextOut)
       if (edge.op === 'same') queue.push({ place: edge.to, run: at.run });
-    const call = graph.calls[graph.functionOfResult.has(at.place) ? (contexts.call[at.run] ?? -1) : -1];
-    if (call) queue.push({ place: graph.at(call.file, call.fact.result), run: contexts.parent[at.run] ?? -1 });
+    const call = graph.calls[graph.functionOfResult.has(at.place) ? (callContexts.call[at.run] ?? -1) : -1];
+    if (call) queue.push({ place: graph.at(call.file, call.fact.result), run: callContexts.parent[at.run] ?? -1 });
   }
   return false;
 }

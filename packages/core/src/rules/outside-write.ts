@@ -4,7 +4,7 @@ import type { CellFlow } from '../follow/cells';
 import type { CellInfo } from '../follow/cellInfo';
 import type { Graph } from '../link/graph/graph';
 import { push } from '../link/graph/byPlace';
-import { cellsHeld } from '../link/graph/mutatedCells';
+import { mutatedCells } from '../link/graph/mutatedCells';
 import type { ComponentInfo } from '../link/program/program';
 import { FAMILIES } from '../model/families';
 import { changedInPlace, type Mutation } from '../follow/changesInPlace';
@@ -70,7 +70,7 @@ export const Gauge = observer(() => <b onClick={() => units.change('kelvin')}>{u
       for (const { object, field, text, fn, at } of facts.mutations) {
         const component = program.component(program.unitOf(graph.fnAt(file, fn)));
         if (!component) continue;
-        const cell = (cellsHeld(graph, graph.at(file, object), field) ?? [])
+        const cell = (mutatedCells(graph, graph.at(file, object), field) ?? [])
           .map((one) => shared.get(one))
           .find((one) => one !== undefined);
         // A store that a component's own file holds is at home there.

@@ -38,7 +38,7 @@ function Tray({ label, onMove }) {
   },
   check({ linked }) {
     const found = new Map<string, Draft>();
-    const calls = linked.answers.about<FileFacts, ReadonlyMap<string, Draft>>('payload-mismatch');
+    const calls = linked.memos.of<FileFacts, ReadonlyMap<string, Draft>>('payload-mismatch');
     linked.program.graph.files.forEach((facts, file) => {
       for (const [key, draft] of calls.get(facts, () => ofCalls(linked, facts, file))) found.set(key, draft);
     });
@@ -65,9 +65,9 @@ function Tray({ label, onMove }) {
 
 /** What the calls of a file give to functions that do not take it, by the call and the function. */
 function ofCalls(linked: Linked, facts: FileFacts, file: number): Map<string, Draft> {
-  const { program, handed } = linked;
+  const { program, functionFlow } = linked;
   const { graph } = program;
-  program.reads.note(file);
+  program.dependencies.dependOn(file);
   const found = new Map<string, Draft>();
   facts.calls.forEach((fact, index) => {
     const call = graph.callAt(file, index);
@@ -78,7 +78,7 @@ function ofCalls(linked: Linked, facts: FileFacts, file: number): Map<string, Dr
     for (const run of program.runsOf(program.unitOf(graph.fnOfCall(call)))) {
       const sender = program.ownerOf(run);
       if (!sender) continue;
-      for (const { fn } of handed.calleesOf(call, run)) {
+      for (const { fn } of functionFlow.calleesOf(call, run)) {
         const taker = graph.functions[fn];
         const receiver = program.component(program.unitOf(fn));
         if (!taker || !receiver || receiver === sender) continue;

@@ -61,7 +61,7 @@ export function Gauge() {
   },
   check({ linked, cells }) {
     const { graph } = linked.program;
-    const drafts = linked.answers.about<FileFacts, Silent[]>('silent-write');
+    const drafts = linked.memos.of<FileFacts, Silent[]>('silent-write');
     const found = graph.files.flatMap((facts, file) =>
       isScript(linked, file)
         ? []
@@ -90,7 +90,7 @@ interface Silent {
 
 function draftsOf(linked: Linked, facts: FileFacts, file: number): Silent[] {
   const { program } = linked;
-  program.reads.note(file);
+  program.dependencies.dependOn(file);
   const found: Silent[] = [];
   if (!facts.cells.some((cell) => cell.shared && cell.setter !== null)) return found;
   const lists = listenerLists(facts);

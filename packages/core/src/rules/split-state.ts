@@ -71,7 +71,7 @@ function Tray({ label, open, onOpen }) {
           (exit) =>
             exit.kind === 'argument' &&
             !exit.derived &&
-            linked.handed
+            linked.functionFlow
               .calleesOf(exit.target, exit.at.context)
               .some(({ fn }) => program.unitOf(fn) === above && changesState(fn)),
         );

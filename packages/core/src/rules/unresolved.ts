@@ -60,7 +60,7 @@ export const unresolved: Rule = {
         });
       });
       for (const gap of facts.gaps) {
-        if (gap.what === 'instance' && program.reached.names.has(`${file}:${gap.name}`)) continue;
+        if (gap.what === 'instance' && program.parentInstances.names.has(`${file}:${gap.name}`)) continue;
         missed.push({
           what: gap.name,
           name: gap.name,

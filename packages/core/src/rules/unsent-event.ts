@@ -111,7 +111,7 @@ function neverSent(linked: Linked, { fact, file, component, author }: Passing): 
 /** Whether a listener gets to where it may be called: in the component, in one it is handed on to, or by an element. */
 function arrives(linked: Linked, component: ComponentInfo, name: string, event: string): boolean {
   const { program, locals } = linked;
-  const path = program.paths.cons(name, 0);
+  const path = program.fieldPaths.cons(name, 0);
   const place = component.propsPlace;
   if (place === null) return true;
   return program.rootsOf(component.fn).some((context) => {

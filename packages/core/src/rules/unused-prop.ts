@@ -31,7 +31,7 @@ export const unusedProp: Rule = {
     // A type or a mixin that others declare their props by says nothing of this one.
     const isOfOthers = ({ props }: ComponentInfo, name: string): boolean =>
       (sharedNames(linked).get(name) ?? 0) > 1 && props.some((prop) => prop.shared && prop.name === name);
-    const unused = linked.answers.about<ComponentInfo, Draft[]>('unused-prop');
+    const unused = linked.memos.of<ComponentInfo, Draft[]>('unused-prop');
     return [...linked.program.components.values()].flatMap((component) =>
       unused
         .get(component, () => unusedOf(linked, component))
@@ -41,7 +41,7 @@ export const unusedProp: Rule = {
 };
 
 function unusedOf(linked: Linked, component: ComponentInfo): Draft[] {
-  linked.program.reads.note(component.file);
+  linked.program.dependencies.dependOn(component.file);
   if (rendersNothing(linked, component.fn)) return [];
   return component.props.flatMap((prop): Draft[] => {
     if (!prop.declared || prop.name.startsWith('_')) return [];

@@ -49,7 +49,7 @@ function Tray({ note }) {
   },
   check({ linked, cells, setting }) {
     const found = new Map<string, Draft>();
-    const drafts = linked.answers.about<Flow, readonly (Draft & { key: string })[]>('wide-prop');
+    const drafts = linked.memos.of<Flow, readonly (Draft & { key: string })[]>('wide-prop');
     for (const { values } of cells.all) {
       if (!values || values.stops.size < 3) continue;
       for (const { key, ...draft } of drafts.get(values, () => draftsOf(linked, itself(values), setting)))
@@ -141,7 +141,7 @@ function hasMore(
 /** Adds the fields a component reads of the object; true where it uses the object as a whole. */
 function readWhole(linked: Linked, stop: FlowStop, fields: Set<string>): boolean {
   const local = linked.locals.explore(stop.at);
-  const read = linked.answers.about<Local, Read>('wide-prop: read').get(local, () => readOf(linked, local));
+  const read = linked.memos.of<Local, Read>('wide-prop: read').get(local, () => readOf(linked, local));
   for (const field of read.fields) fields.add(field);
   return read.whole || stop.hops.some((hop) => hop.computed);
 }

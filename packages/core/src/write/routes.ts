@@ -2,7 +2,7 @@
 import type { Route } from '../model/documents';
 import type { Linked } from '../link';
 
-export function routesOf({ program, addresses }: Linked): Route[] {
+export function routesOf({ program, routeAddresses: addresses }: Linked): Route[] {
   const found = new Map<string, Route>();
   for (const { path, file, line, shows } of addresses.routes)
     for (const fn of shows) {

@@ -4,17 +4,7 @@ import path from 'node:path';
 import { projectName } from '../survey/projectName';
 import { PassThrough } from 'node:stream';
 import type { Context } from 'koa';
-import {
-  Carrier,
-  FlowDocument,
-  HomesDocument,
-  Level,
-  Role,
-  RULES,
-  Thumb,
-  TrailDocument,
-  WhyDocument,
-} from '@vectura/core';
+import { FlowDocument, HomesDocument, RULES, Thumb, TrailDocument, WhyDocument } from '@vectura/core';
 import { z } from 'zod';
 import type { ProjectRow } from '../store/entities';
 import type { ProjectStore } from '../store/projects';
@@ -24,49 +14,7 @@ import { HttpError } from './errors';
 import { completeFolder, readProjectFile } from './files';
 import { FINDING_ROUTES } from './findings';
 import { Nothing, OK, projectOf, type Route } from './route';
-
-export const Summary = z.object({
-  finishedAt: z.string(),
-  took: z.number(),
-  files: z.number(),
-  components: z.number(),
-  cells: z.number(),
-  findings: z.number(),
-});
-
-export const Job = z.object({
-  state: z.enum(['idle', 'running', 'failed']),
-  progress: z.object({ phase: z.string(), done: z.number(), total: z.number() }).nullable(),
-  error: z.string().nullable(),
-});
-
-export const Project = z.object({
-  id: z.string(),
-  name: z.string(),
-  root: z.string(),
-  kind: z.enum(['folder', 'upload', 'demo']),
-  last: Summary.nullable(),
-  job: Job,
-});
-
-const FileAnswer = z.object({
-  path: z.string(),
-  text: z.string(),
-  components: z.array(
-    z.object({ component: z.string(), id: z.string(), from: z.number(), to: z.number(), names: z.array(z.string()) }),
-  ),
-  margin: z.array(
-    z.object({
-      line: z.number(),
-      column: z.number(),
-      component: z.string(),
-      name: z.string(),
-      roles: z.array(Role),
-      comes: Carrier.nullable(),
-      goes: z.array(Carrier),
-    }),
-  ),
-});
+import { FileAnswer, Job, Project, RuleWords } from './schemas';
 
 const Value = z.object({ value: z.string().min(1) });
 const ToOne = Value.extend({ to: z.string().min(1).nullable().default(null) });
@@ -91,7 +39,7 @@ export const ROUTES: readonly Route[] = [
     method: 'get',
     path: '/api/rules',
     says: 'The rules behind findings: what each says, why it matters, what to do.',
-    answer: z.array(z.object({ id: z.string(), level: Level, says: z.string(), why: z.string(), todo: z.string() })),
+    answer: z.array(RuleWords),
     run: async () => RULES.map(({ id, level, says, why, todo }) => ({ id, level, says, why, todo })),
   },
   {

@@ -3,17 +3,10 @@ import { z } from 'zod';
 import { UnusableInput } from '../unusable';
 import { acceptInFile, takeBackInFile } from './configFile';
 import { projectOf, type Route } from './route';
+import { Accepted, FindingName, HopCounts, PastSurvey } from './schemas';
 
-/** What tells one finding from another, wherever it has moved to in its file. */
-const Named = z.object({
-  rule: z.string().min(1),
-  component: z.string().nullable(),
-  name: z.string().nullable(),
-  file: z.string().min(1),
-});
-const Accepted = Named.extend({ reason: z.string(), at: z.string() });
 const Accept = z.object({
-  findings: z.array(Named).min(1).max(5000),
+  findings: z.array(FindingName).min(1).max(5000),
   reason: z.string().trim().min(1, 'Say why, so that others understand it later.').max(500),
   inFile: z.boolean().default(false),
 });
@@ -50,11 +43,11 @@ export const FINDING_ROUTES: readonly Route[] = [
     method: 'post',
     path: '/api/projects/:id/accepted/withdraw',
     says: 'Takes back that findings are accepted, here and in `vectura.config.json`.',
-    body: z.object({ findings: z.array(Named).min(1).max(5000) }),
+    body: z.object({ findings: z.array(FindingName).min(1).max(5000) }),
     answer: z.array(Accepted),
     run: async (services, _ctx, { id, body }) => {
       const project = await projectOf(services, id);
-      const { findings } = z.object({ findings: z.array(Named) }).parse(body);
+      const { findings } = z.object({ findings: z.array(FindingName) }).parse(body);
       const changed = project.kind === 'folder' && (await takeBackInFile(project.root, findings));
       await services.store.withdraw(id, findings);
       if (changed) void services.desk.changed(project);
@@ -65,15 +58,7 @@ export const FINDING_ROUTES: readonly Route[] = [
     method: 'get',
     path: '/api/projects/:id/history',
     says: 'The finished surveys of a project, oldest first, with the number of findings by rule.',
-    answer: z.array(
-      z.object({
-        finishedAt: z.string(),
-        components: z.number(),
-        cells: z.number(),
-        findings: z.number(),
-        byRule: z.record(z.string(), z.number()),
-      }),
-    ),
+    answer: z.array(PastSurvey),
     run: async (services, _ctx, { id }) => {
       await projectOf(services, id);
       const surveys = await services.store.history(id);
@@ -90,7 +75,7 @@ export const FINDING_ROUTES: readonly Route[] = [
     method: 'get',
     path: '/api/projects/:id/hops',
     says: 'How many trails there are of each number of hops, and of each number of components that only carry.',
-    answer: z.object({ hops: z.array(z.number()), relays: z.array(z.number()) }),
+    answer: HopCounts,
     run: async (services, _ctx, { id }) => {
       const engine = await services.desk.ready(await projectOf(services, id));
       return engine.question({ do: 'hops' });

@@ -3,9 +3,9 @@ import { Modal, TextInput } from '@mantine/core';
 import type { FlowDocument } from '@vectura/core';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { findEntries, finderEntries, type FinderEntry } from '../model/finder';
-import { show } from './desk';
-import { useAppDispatch } from './store';
+import { findEntries, finderEntries, type FinderEntry } from '../project/finder';
+import { show } from '../project/desk';
+import { useAppDispatch } from '../project/store';
 import styles from './Finder.module.css';
 
 export function Finder({ id, document }: { id: string; document: FlowDocument }) {

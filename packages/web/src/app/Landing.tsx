@@ -1,8 +1,8 @@
 /** The first page: the demo, or the list of projects where there is none. */
 import { Navigate } from 'react-router';
 import { Note } from '../parts/Note';
-import { useProjectsQuery } from './api';
-import { NoAnswer } from './NoAnswer';
+import { useProjectsQuery } from '../api/api';
+import { NoAnswer } from '../views/shared/NoAnswer';
 
 /** Of the demos, the one that is opened first. */
 const DEMO = 'glasshouse-react';

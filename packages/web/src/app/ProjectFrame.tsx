@@ -3,25 +3,17 @@ import { Suspense, useEffect, useMemo } from 'react';
 import { Link, NavLink, Outlet, useParams } from 'react-router';
 import { Note } from '../parts/Note';
 import { SchemeSwitch } from '../parts/SchemeSwitch';
+import { VIEWS } from '../views/registry';
 import { Finder } from './Finder';
-import { NoAnswer } from './NoAnswer';
+import { NoAnswer } from '../views/shared/NoAnswer';
 import { KeysOverlay } from './KeysOverlay';
-import { findingName, messageOf, useAcceptedQuery, useProjectsQuery, useSurveyQuery } from './api';
-import { show } from './desk';
-import { useJob } from './useJob';
-import { isTyping } from './useKeys';
-import { useAppDispatch, useAppSelector } from './store';
+import { findingName, messageOf, useAcceptedQuery, useProjectsQuery, useSurveyQuery } from '../api/api';
+import { show } from '../project/desk';
+import { useJob } from '../project/useJob';
+import { isTyping } from '../parts/useKeys';
+import { useAppDispatch, useAppSelector } from '../project/store';
 import { Surveying } from './Surveying';
 import styles from './ProjectFrame.module.css';
-
-const VIEWS = [
-  { path: 'sheet', label: 'Sheet' },
-  { path: 'trail', label: 'Trail' },
-  { path: 'findings', label: 'Findings' },
-  { path: 'homes', label: 'Homes' },
-  { path: 'reach', label: 'Reach' },
-  { path: 'code', label: 'Code' },
-] as const;
 
 export function ProjectFrame() {
   const { project: id = '' } = useParams();

@@ -1,6 +1,6 @@
 /** A survey that is running: how far it is, and a way to stop it. */
 import { Note } from '../parts/Note';
-import { useCancelSurveyMutation, type Job } from './api';
+import { useCancelSurveyMutation, type Job } from '../api/api';
 import styles from './Surveying.module.css';
 
 const WORDS: Record<string, string> = {

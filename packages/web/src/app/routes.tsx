@@ -1,11 +1,12 @@
 /** Every address of the application; each view is loaded when it is opened. */
-import { createBrowserRouter, type LoaderFunctionArgs } from 'react-router';
-import { api } from './api';
+import { createBrowserRouter, type LoaderFunctionArgs, type ShouldRevalidateFunctionArgs } from 'react-router';
+import { api } from '../api/api';
 import { Landing } from './Landing';
 import { NoSuchPage } from './NoSuchPage';
 import { Note } from '../parts/Note';
 import { ProjectFrame } from './ProjectFrame';
-import { store } from './store';
+import { VIEWS } from '../views/registry';
+import { store } from '../project/store';
 
 const opening = <Note title="Opening …" />;
 
@@ -17,6 +18,13 @@ function askForTrail({ params, request }: LoaderFunctionArgs): null {
     void store.dispatch(api.util.prefetch('trail', { id: params.project, value, to: query.get('to') }, {}));
   return null;
 }
+
+/** Another stop or way of the same trail asks for nothing. */
+const TRAIL_DATA = {
+  loader: askForTrail,
+  shouldRevalidate: ({ currentUrl, nextUrl }: ShouldRevalidateFunctionArgs) =>
+    currentUrl.searchParams.get('value') !== nextUrl.searchParams.get('value'),
+};
 
 export const router = createBrowserRouter([
   { path: '/', element: <Landing />, errorElement: <NoSuchPage /> },
@@ -31,23 +39,12 @@ export const router = createBrowserRouter([
     hydrateFallbackElement: opening,
     errorElement: <NoSuchPage />,
     children: [
-      { index: true, lazy: async () => ({ Component: (await import('../views/sheet/SheetView')).SheetView }) },
-      { path: 'sheet', lazy: async () => ({ Component: (await import('../views/sheet/SheetView')).SheetView }) },
-      {
-        path: 'trail',
-        loader: askForTrail,
-        // Another stop or way of the same trail asks for nothing.
-        shouldRevalidate: ({ currentUrl, nextUrl }) =>
-          currentUrl.searchParams.get('value') !== nextUrl.searchParams.get('value'),
-        lazy: async () => ({ Component: (await import('../views/trail/TrailView')).TrailView }),
-      },
-      {
-        path: 'findings',
-        lazy: async () => ({ Component: (await import('../views/findings/FindingsView')).FindingsView }),
-      },
-      { path: 'reach', lazy: async () => ({ Component: (await import('../views/reach/ReachView')).ReachView }) },
-      { path: 'code', lazy: async () => ({ Component: (await import('../views/code/CodeView')).CodeView }) },
-      { path: 'homes', lazy: async () => ({ Component: (await import('../views/homes/HomesView')).HomesView }) },
+      { index: true, lazy: async () => ({ Component: await VIEWS[0].load() }) },
+      ...VIEWS.map((view) => ({
+        path: view.path,
+        lazy: async () => ({ Component: await view.load() }),
+        ...(view.path === 'trail' ? TRAIL_DATA : {}),
+      })),
     ],
   },
   { path: '*', element: <NoSuchPage /> },

@@ -2,7 +2,7 @@
 import type { FileFacts } from '../../model/facts';
 import { push } from './byPlace';
 import type { TracedGraph } from './tracedGraph';
-import { about, Kept, touchChanged, type Reads } from '../memo/memo';
+import { dependencyKey, Memo, invalidateChanged, type Dependencies } from '../memo/memo';
 import { sameList } from '../memo/sameList';
 
 const NONE: readonly number[] = [];
@@ -13,15 +13,15 @@ type Called = readonly (readonly [call: number, functions: readonly number[]])[]
 const NO_CALLS: Called = [];
 
 export class Callers {
-  private readonly known: Kept<number, Called>;
+  private readonly known: Memo<number, Called>;
   private readonly now: Called[] = [];
   private callers: ReadonlyMap<number, readonly number[]> = new Map();
 
   constructor(
     private readonly graph: TracedGraph,
-    private readonly reads: Reads,
+    private readonly dependencies: Dependencies,
   ) {
-    this.known = new Kept(reads);
+    this.known = new Memo(dependencies);
   }
 
   /** The calls of every function that is called; the same map as long as none comes or goes. */
@@ -30,7 +30,7 @@ export class Callers {
   }
 
   of(fn: number): readonly number[] {
-    this.reads.note(about.callers(fn));
+    this.dependencies.dependOn(dependencyKey.callers(fn));
     return this.callers.get(fn) ?? NONE;
   }
 
@@ -48,13 +48,13 @@ export class Callers {
     const callers = new Map<number, number[]>();
     for (const called of this.now)
       for (const [call, functions] of called) for (const fn of functions) push(callers, fn, call);
-    touchChanged(this.reads, this.callers, callers, about.callers);
+    invalidateChanged(this.dependencies, this.callers, callers, dependencyKey.callers);
     this.callers = callers;
   }
 
   private calledIn(facts: FileFacts, file: number): Called {
     const { graph } = this;
-    this.reads.note(file);
+    this.dependencies.dependOn(file);
     return facts.calls.flatMap((_, index) => {
       const call = graph.callAt(file, index);
       const functions = graph.targetsOf(call);

@@ -1,6 +1,6 @@
 /** What a cell is set to, as far as its own file says: by calls of its change function, and by assignments. */
 import type { Graph } from './graph';
-import { cellsHeld } from './mutatedCells';
+import { mutatedCells } from './mutatedCells';
 import { namesBefore } from './aliases';
 
 /** The places whose value one cell is given; functions among them may bring it instead. */
@@ -8,7 +8,7 @@ export function setTo(graph: Graph, cell: number): number[] {
   const file = graph.fileOfPlace[cell] ?? 0;
   const facts = graph.files[file];
   if (!facts) return [];
-  graph.reads.note(file);
+  graph.dependencies.dependOn(file);
   const setter = facts.cells.find(({ value }) => graph.at(file, value) === cell)?.setter ?? null;
   if (setter === null) return [];
   const changes = graph.at(file, setter);
@@ -21,7 +21,7 @@ export function setTo(graph: Graph, cell: number): number[] {
     return sets ? [graph.at(file, given)] : [];
   });
   const assigned = facts.mutations.flatMap(({ object, field, given }) =>
-    given !== undefined && cellsHeld(graph, graph.at(file, object), field)?.includes(cell)
+    given !== undefined && mutatedCells(graph, graph.at(file, object), field)?.includes(cell)
       ? [graph.at(file, given)]
       : [],
   );

@@ -5,7 +5,7 @@
  */
 import { rankOf, type Edge } from './edges';
 import type { PlaceGraph } from './placeGraph';
-import { about, type Reads } from '../memo/memo';
+import { dependencyKey, type Dependencies } from '../memo/memo';
 import { sameList } from '../memo/sameList';
 
 export type Joint = Pick<Edge, 'from' | 'to' | 'op' | 'field' | 'except'>;
@@ -21,7 +21,7 @@ export class CrossEdges {
 
   constructor(
     private readonly graph: PlaceGraph,
-    private readonly reads: Reads,
+    private readonly dependencies: Dependencies,
   ) {}
 
   /** To be called before the block of a file is cleared: edges into and out of it are taken out at their other end. */
@@ -55,14 +55,14 @@ export class CrossEdges {
 
   /** Touches what stands at the ends of edges that are in one list only. */
   private touchEnds(rank: number, some: readonly Joint[], others: readonly Joint[]): void {
-    const { graph, reads } = this;
-    if (reads.turn === 0) return;
+    const { graph, dependencies } = this;
+    if (dependencies.turn === 0) return;
     for (const one of some) {
       if (others.some((other) => isOne(one, other))) continue;
       const from = graph.fileOfPlace[one.from] ?? 0;
       // Who imports a module is of interest to those alone who follow its exports outwards.
-      reads.touch(rank < rankOf('keys') ? about.importers(from) : from);
-      reads.touch(graph.fileOfPlace[one.to] ?? 0);
+      dependencies.invalidate(rank < rankOf('keys') ? dependencyKey.importers(from) : from);
+      dependencies.invalidate(graph.fileOfPlace[one.to] ?? 0);
     }
   }
 }

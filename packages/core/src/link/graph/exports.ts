@@ -1,6 +1,6 @@
 /** What modules export, through any chain of modules that only pass it on. */
 import type { FileFacts } from '../../model/facts';
-import type { Reads } from '../memo/memo';
+import type { Dependencies } from '../memo/memo';
 import type { Modules, Resolution } from '../resolve/modules';
 
 export class Exports {
@@ -9,7 +9,7 @@ export class Exports {
     private readonly files: readonly FileFacts[],
     private readonly modules: Modules,
     private readonly at: (file: number, place: number) => number,
-    private readonly reads: Reads,
+    private readonly dependencies: Dependencies,
   ) {}
 
   /** What a module only passes on from a package comes from that package. */
@@ -21,7 +21,7 @@ export class Exports {
       const facts = this.files[at.file];
       if (!facts || seen.has(`${at.file}#${at.name}`)) continue;
       seen.add(`${at.file}#${at.name}`);
-      this.reads.note(at.file);
+      this.dependencies.dependOn(at.file);
       for (const fact of facts.exports) {
         if (fact.source === null || (fact.name !== at.name && fact.name !== '*')) continue;
         const resolution = this.modules.resolve(facts.path, fact.source);
@@ -41,7 +41,7 @@ export class Exports {
     const key = `${file}#${name}`;
     if (seen.has(key)) return null;
     seen.add(key);
-    this.reads.note(file);
+    this.dependencies.dependOn(file);
     const facts = this.files[file];
     if (!facts) return null;
     for (const fact of facts.exports) {
@@ -72,7 +72,7 @@ export class Exports {
       const facts = this.files[next];
       if (!facts || seen.has(next)) continue;
       seen.add(next);
-      this.reads.note(next);
+      this.dependencies.dependOn(next);
       for (const fact of facts.exports) {
         if (fact.name !== '*') {
           if (fact.name !== 'default' || next === file) names.add(fact.name);

@@ -5,7 +5,7 @@ import { ELEMENT } from '../../model/signs';
 export const DEEPER = '…';
 
 /** A path of fields as a number; 0 is the empty path. A path is its first field and the path after it. */
-export class Paths {
+export class FieldPaths {
   private readonly heads: string[] = [''];
   private readonly tails: number[] = [0];
   private readonly depths: number[] = [0];
@@ -15,7 +15,7 @@ export class Paths {
   /** `field` in front of `path`. Where that is deeper than is followed, it ends in “some part of it”. */
   cons(field: string, path: number): number {
     const depth = (this.depths[path] ?? 0) + 1;
-    if (depth > Paths.MAX_DEPTH || this.repeats(field, path)) return this.cons(field, this.fold(field, path));
+    if (depth > FieldPaths.MAX_DEPTH || this.repeats(field, path)) return this.cons(field, this.fold(field, path));
     const key = `${path}:${field}`;
     let id = this.index.get(key);
     if (id === undefined) {
@@ -37,9 +37,9 @@ export class Paths {
   /** The beginning of a path, short enough for one more field: up to where that field stands in it, or up to as many as there may be. */
   private fold(field: string, path: number): number {
     const fields = this.fields(path);
-    const kept = this.repeats(field, path) ? fields.indexOf(field) + 1 : Paths.MAX_DEPTH - 2;
+    const kept = this.repeats(field, path) ? fields.indexOf(field) + 1 : FieldPaths.MAX_DEPTH - 2;
     let folded = 0;
-    for (const one of [...fields.slice(0, Math.min(kept, Paths.MAX_DEPTH - 2)), DEEPER].reverse())
+    for (const one of [...fields.slice(0, Math.min(kept, FieldPaths.MAX_DEPTH - 2)), DEEPER].reverse())
       folded = this.cons(one, folded);
     return folded;
   }

@@ -3,14 +3,14 @@
  * and what is tied together in other ways.
  */
 import type { FileFacts } from '../../model/facts';
-import { about, type Reads } from '../memo/memo';
+import { dependencyKey, type Dependencies } from '../memo/memo';
 import { AutoImports } from '../resolve/autoImports';
 import { Modules, type ConfigFile, type Resolution } from '../resolve/modules';
 import { Callers } from './callers';
 import type { Edge } from './edges';
-import { Takers } from './importedFields';
+import { ImportedFields } from './importedFields';
 import { Imports } from './imports';
-import { Shared } from './keyedJoins';
+import { KeyedJoins } from './keyedJoins';
 import { TracedGraph } from './tracedGraph';
 import type { Origin } from './traces';
 
@@ -19,32 +19,32 @@ export type { Origin };
 export class Graph extends TracedGraph {
   readonly modules: Modules;
   readonly autoImports: AutoImports;
-  private readonly takers: Takers;
+  private readonly importedFields: ImportedFields;
   private readonly imports: Imports;
   private readonly callers: Callers;
-  readonly shared: Shared;
+  readonly keyedJoins: KeyedJoins;
 
-  constructor(files: readonly FileFacts[], configs: readonly ConfigFile[], reads: Reads) {
-    super(files, reads);
+  constructor(files: readonly FileFacts[], configs: readonly ConfigFile[], dependencies: Dependencies) {
+    super(files, dependencies);
     this.modules = new Modules(files, configs);
-    this.takers = new Takers(this, reads);
+    this.importedFields = new ImportedFields(this, dependencies);
     this.autoImports = new AutoImports(configs);
-    this.imports = new Imports(this, this.modules, this.autoImports, reads);
-    this.callers = new Callers(this, reads);
-    this.shared = new Shared(this, reads);
+    this.imports = new Imports(this, this.modules, this.autoImports, dependencies);
+    this.callers = new Callers(this, dependencies);
+    this.keyedJoins = new KeyedJoins(this, dependencies);
     this.join();
   }
 
   /** Components that a wrapper adds props to. */
   get injected(): ReadonlySet<number> {
-    return this.shared.injected;
+    return this.keyedJoins.injected;
   }
 
   /** Everything that leads from one file into another, stage by stage. */
   private join(): void {
     this.see('imports');
     this.imports.settle();
-    this.shared.settle();
+    this.keyedJoins.settle();
     this.see('routes');
     this.callers.settle();
   }
@@ -60,16 +60,16 @@ export class Graph extends TracedGraph {
     for (const file of changes.keys()) this.loosen(file);
     for (const [file, facts] of changes) {
       this.replaceFile(file, facts);
-      this.reads.touch(file);
+      this.dependencies.invalidate(file);
     }
     this.join();
-    for (const [file, before] of taken) this.takers.touchChanged(before, this.takenBy(file));
+    for (const [file, before] of taken) this.importedFields.touchChanged(before, this.takenBy(file));
     return true;
   }
 
   private takenBy(file: number): Map<number, string> {
     const facts = this.files[file];
-    return facts ? this.takers.takenBy(facts, file) : new Map();
+    return facts ? this.importedFields.takenBy(facts, file) : new Map();
   }
 
   /** How each import of a file resolved, in the order of its imports. */
@@ -85,12 +85,12 @@ export class Graph extends TracedGraph {
   /** The edges that a value in one field of what a place holds may take; null where all are to be looked through. */
   outFor(place: number, field: string): readonly Edge[] | null {
     const edges = this.out.forField(place, field, this.takenThrough);
-    if (edges) this.reads.note(about.takers(place));
+    if (edges) this.dependencies.dependOn(dependencyKey.takers(place));
     return edges;
   }
 
   private readonly takenThrough = (edge: Edge): readonly string[] | null =>
-    edge.op === 'same' ? this.takers.fieldsOf(edge.to) : null;
+    edge.op === 'same' ? this.importedFields.fieldsOf(edge.to) : null;
 
   /** Calls that are known to call a function. */
   callersOfFunction(fn: number): readonly number[] {

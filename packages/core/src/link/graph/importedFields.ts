@@ -6,12 +6,12 @@ import type { FileFacts } from '../../model/facts';
 import { isAnyField } from '../../model/signs';
 import type { Edge } from './edges';
 import type { PlaceGraph } from './placeGraph';
-import { about, type Reads } from '../memo/memo';
+import { dependencyKey, type Dependencies } from '../memo/memo';
 
-export class Takers {
+export class ImportedFields {
   constructor(
     private readonly graph: PlaceGraph,
-    private readonly reads: Reads,
+    private readonly dependencies: Dependencies,
   ) {}
 
   /** The fields an imported name is taken apart into; null where it is also used otherwise. */
@@ -44,6 +44,6 @@ export class Takers {
   /** Touches what an edited file takes other fields of than before. */
   touchChanged(before: ReadonlyMap<number, string>, after: ReadonlyMap<number, string>): void {
     for (const place of new Set([...before.keys(), ...after.keys()]))
-      if (before.get(place) !== after.get(place)) this.reads.touch(about.takers(place));
+      if (before.get(place) !== after.get(place)) this.dependencies.invalidate(dependencyKey.takers(place));
   }
 }

@@ -6,7 +6,7 @@ import type { Joint } from './crossFileEdges';
 import { rankOf } from './edges';
 import { Exports, sourceOf } from './exports';
 import type { TracedGraph } from './tracedGraph';
-import { Kept, type Reads } from '../memo/memo';
+import { Memo, type Dependencies } from '../memo/memo';
 import type { AutoImports } from '../resolve/autoImports';
 import type { Modules, Resolution } from '../resolve/modules';
 
@@ -25,17 +25,17 @@ interface Joined {
 
 export class Imports {
   private readonly exports: Exports;
-  private readonly joined: Kept<number, Joined>;
+  private readonly joined: Memo<number, Joined>;
   private readonly now: Joined[] = [];
 
   constructor(
     private readonly graph: TracedGraph,
     private readonly modules: Modules,
     private readonly autoImports: AutoImports,
-    private readonly reads: Reads,
+    private readonly dependencies: Dependencies,
   ) {
-    this.joined = new Kept(reads);
-    this.exports = new Exports(graph.files, modules, (file, place) => graph.at(file, place), reads);
+    this.joined = new Memo(dependencies);
+    this.exports = new Exports(graph.files, modules, (file, place) => graph.at(file, place), dependencies);
   }
 
   settle(): void {
@@ -48,7 +48,7 @@ export class Imports {
       });
       const before = this.now[file];
       if (before === joined) return;
-      if (before && !sameSources(before.as, joined.as)) this.reads.touch(file);
+      if (before && !sameSources(before.as, joined.as)) this.dependencies.invalidate(file);
       this.now[file] = joined;
       this.graph.settle(rankOf('imports', file), joined.joints);
     });
@@ -60,13 +60,13 @@ export class Imports {
 
   importedAs(place: number): Imported | undefined {
     const file = this.graph.fileOfPlace[place] ?? 0;
-    this.reads.note(file);
+    this.dependencies.dependOn(file);
     return this.now[file]?.as.get(place);
   }
 
   private join(facts: FileFacts, index: number): Joined {
     const { graph, exports } = this;
-    this.reads.note(index);
+    this.dependencies.dependOn(index);
     const joined: Joined = { joints: [], resolutions: [], as: new Map() };
     const add = (from: number, to: number, op: Joint['op'], field = ''): void => {
       joined.joints.push({ from, to, op, field, except: null });

@@ -6,8 +6,8 @@
 import type { CellFact, FileFacts, MutationFact } from '../../model/facts';
 import type { Stage } from './edges';
 import type { TracedGraph } from './tracedGraph';
-import { cellsHeld } from './mutatedCells';
-import { Kept, type Reads } from '../memo/memo';
+import { mutatedCells } from './mutatedCells';
+import { Memo, type Dependencies } from '../memo/memo';
 
 /** The key under which a cell's change function is joined. */
 export function changeKey(key: string): string {
@@ -18,20 +18,25 @@ type Joins = (readonly [from: number, to: number])[];
 
 const NO_JOINS: Joins = [];
 
-export class Shared {
+export class KeyedJoins {
   private readonly hubs = new Map<string, number>();
   /** Components that a wrapper adds props to. */
   readonly injected = new Set<number>();
-  private readonly kept: Record<'injected' | 'ties' | 'mutations' | 'bare', Kept<number, Joins>>;
+  private readonly kept: Record<'injected' | 'ties' | 'mutations' | 'bare', Memo<number, Joins>>;
   /** Changes in place of something that comes from too many places to tell what it is. */
   private readonly lost = new WeakMap<FileFacts, readonly MutationFact[]>();
   private setters: ReadonlyMap<number, number> = new Map();
 
   constructor(
     private readonly graph: TracedGraph,
-    reads: Reads,
+    dependencies: Dependencies,
   ) {
-    this.kept = { injected: new Kept(reads), ties: new Kept(reads), mutations: new Kept(reads), bare: new Kept(reads) };
+    this.kept = {
+      injected: new Memo(dependencies),
+      ties: new Memo(dependencies),
+      mutations: new Memo(dependencies),
+      bare: new Memo(dependencies),
+    };
   }
 
   /** The changes in place of a file that are not followed to what they change. */
@@ -54,7 +59,7 @@ export class Shared {
   }
 
   private stage(
-    stage: keyof Shared['kept'] & Stage,
+    stage: keyof KeyedJoins['kept'] & Stage,
     concerns: (facts: FileFacts) => boolean,
     joins: (facts: FileFacts, file: number) => Joins,
   ): void {
@@ -90,7 +95,7 @@ export class Shared {
 
   private readonly injectedBy = (facts: FileFacts, file: number): Joins => {
     const { graph } = this;
-    graph.reads.note(file);
+    graph.dependencies.dependOn(file);
     return facts.injects.flatMap(({ component, props }) =>
       graph.functionsAt(graph.at(file, component)).flatMap((fn) => {
         const entry = graph.functions[fn];
@@ -108,7 +113,7 @@ export class Shared {
 
   private readonly tiedBy = (facts: FileFacts, file: number): Joins => {
     const { graph } = this;
-    graph.reads.note(file);
+    graph.dependencies.dependOn(file);
     return facts.ties.flatMap(({ from, to }) =>
       graph
         .trace(graph.at(file, to))
@@ -129,13 +134,13 @@ export class Shared {
 
   private readonly changedBy = (facts: FileFacts, file: number): Joins => {
     const { graph } = this;
-    graph.reads.note(file);
+    graph.dependencies.dependOn(file);
     const lost: MutationFact[] = [];
     this.lost.set(facts, lost);
     return facts.mutations.flatMap((mutation) => {
       const { object, field, change } = mutation;
       if (change === null) return [];
-      const held = cellsHeld(graph, graph.at(file, object), field);
+      const held = mutatedCells(graph, graph.at(file, object), field);
       if (held === null) lost.push(mutation);
       return (held ?? []).flatMap((cell) => {
         const setter = this.setters.get(cell);
@@ -147,7 +152,7 @@ export class Shared {
   /** Calls without arguments of functions that then bring something else. */
   private readonly calledBare = (facts: FileFacts, file: number): Joins => {
     const { graph } = this;
-    graph.reads.note(file);
+    graph.dependencies.dependOn(file);
     return facts.calls.flatMap(({ args, result }, call) => {
       if (args.length > 0) return [];
       return graph.targetsOf(graph.callAt(file, call)).flatMap((fn) => {

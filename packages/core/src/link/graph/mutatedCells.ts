@@ -9,7 +9,7 @@ const MAX_STEPS = 1000;
  * The cells held in a field of what a place holds; `*`: the cells that the place itself holds. Null where the object comes from
  * too many places to tell.
  */
-export function cellsHeld(graph: TracedGraph, object: number, field: string): number[] | null {
+export function mutatedCells(graph: TracedGraph, object: number, field: string): number[] | null {
   const whole = field === '*';
   const cells: number[] = [];
   const seen = new Set<string>();

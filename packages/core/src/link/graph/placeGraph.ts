@@ -4,7 +4,7 @@
  */
 import type { ContextFact, FileFacts, FlowOp, Place } from '../../model/facts';
 import { Guard } from '../guard';
-import { about, type Reads } from '../memo/memo';
+import { dependencyKey, type Dependencies } from '../memo/memo';
 import { ByPlace, push } from './byPlace';
 import { Chains, rankOf, type Edge } from './edges';
 import { Numbers, type Numbered } from './numbers';
@@ -62,7 +62,7 @@ export class PlaceGraph {
 
   constructor(
     files: readonly FileFacts[],
-    readonly reads: Reads,
+    readonly dependencies: Dependencies,
   ) {
     this.files = [...files];
     this.files.forEach((file, index) => {
@@ -147,7 +147,7 @@ export class PlaceGraph {
   fnOfCall(call: number): number {
     const entry = this.calls[call];
     if (!entry) return -1;
-    this.reads.note(entry.file);
+    this.dependencies.dependOn(entry.file);
     return this.fnAt(entry.file, entry.fact.fn);
   }
 
@@ -177,14 +177,14 @@ export class PlaceGraph {
   /** The first of the edges that lead out of a place; `nextOut` is the one after it. */
   firstOut(place: number): Edge | undefined {
     const file = this.fileOfPlace[place] ?? 0;
-    this.reads.note(file);
-    if (this.exported.has(place)) this.reads.note(about.importers(file));
+    this.dependencies.dependOn(file);
+    if (this.exported.has(place)) this.dependencies.dependOn(dependencyKey.importers(file));
     return this.out.first(place);
   }
 
   /** The first of the edges that lead into a place; `nextInto` is the one after it. */
   firstInto(place: number): Edge | undefined {
-    this.reads.note(this.fileOfPlace[place] ?? 0);
+    this.dependencies.dependOn(this.fileOfPlace[place] ?? 0);
     return this.into.first(place);
   }
 
@@ -315,7 +315,7 @@ function sameFrame(before: FileFacts, after: FileFacts): boolean {
 function frameOf(facts: FileFacts): string {
   const contexts = facts.contexts.map(({ name, key, hasDefault, maybe }) => [name, key, hasDefault, maybe]);
   const keys = new Set([...facts.joins, ...facts.cells.flatMap(({ shared }) => shared ?? [])].map(({ key }) => key));
-  const { routes, above, outlets, registers, side } = facts;
-  const has = [routes, above, outlets, registers].map((list) => list.length > 0);
+  const { routes, parentInstances, outlets, registers, side } = facts;
+  const has = [routes, parentInstances, outlets, registers].map((list) => list.length > 0);
   return JSON.stringify([facts.family, contexts, [...keys].sort(), has, side]);
 }

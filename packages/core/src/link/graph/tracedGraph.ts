@@ -1,6 +1,6 @@
 /** A graph whose files are being joined: edges across files, stage by stage, and what is traced through those that are there. */
 import type { FileFacts } from '../../model/facts';
-import type { Reads } from '../memo/memo';
+import type { Dependencies } from '../memo/memo';
 import { CrossEdges, type Joint } from './crossFileEdges';
 import { rankOf, type Stage } from './edges';
 import { PlaceGraph } from './placeGraph';
@@ -10,10 +10,10 @@ export class TracedGraph extends PlaceGraph {
   private readonly traces: Traces;
   private readonly crossing: CrossEdges;
 
-  constructor(files: readonly FileFacts[], reads: Reads) {
-    super(files, reads);
-    this.traces = new Traces(this, reads, files);
-    this.crossing = new CrossEdges(this, reads);
+  constructor(files: readonly FileFacts[], dependencies: Dependencies) {
+    super(files, dependencies);
+    this.traces = new Traces(this, dependencies, files);
+    this.crossing = new CrossEdges(this, dependencies);
   }
 
   /** To be called before a file's facts are replaced: its edges into and out of others are taken out at their other end. */

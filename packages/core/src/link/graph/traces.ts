@@ -8,7 +8,7 @@ import { isLeftOut } from '../../model/signs';
 import { EVERY_RANK, rankOf, type Edge, type Stage } from './edges';
 import type { PlaceGraph } from './placeGraph';
 import { fieldMatches } from './fieldPaths';
-import { Kept, type Reads } from '../memo/memo';
+import { Memo, type Dependencies } from '../memo/memo';
 
 /** Where a value was found to come from: a definition, and the field path still to be read from it. */
 export interface Origin {
@@ -19,8 +19,8 @@ export interface Origin {
 }
 
 interface Tables {
-  traced: Kept<number, Origin[]>;
-  targets: Kept<number, readonly number[]>;
+  traced: Memo<number, Origin[]>;
+  targets: Memo<number, readonly number[]>;
 }
 
 const NONE: readonly number[] = [];
@@ -37,10 +37,10 @@ export class Traces {
 
   constructor(
     private readonly graph: PlaceGraph,
-    private readonly reads: Reads,
+    private readonly dependencies: Dependencies,
     files: readonly FileFacts[],
   ) {
-    this.joinedLate = files.some((file) => file.routes.length > 0 || file.above.length > 0);
+    this.joinedLate = files.some((file) => file.routes.length > 0 || file.parentInstances.length > 0);
     this.now = this.tablesOf(null);
   }
 
@@ -52,7 +52,7 @@ export class Traces {
   private tablesOf(stage: Stage | null): Tables {
     let tables = this.tables.get(stage);
     if (!tables) {
-      tables = { traced: new Kept(this.reads), targets: new Kept(this.reads) };
+      tables = { traced: new Memo(this.dependencies), targets: new Memo(this.dependencies) };
       this.tables.set(stage, tables);
     }
     return tables;
@@ -66,7 +66,7 @@ export class Traces {
     const { graph } = this;
     const entry = graph.calls[call];
     if (!entry) return NONE;
-    this.reads.note(entry.file);
+    this.dependencies.dependOn(entry.file);
     const functions: number[] = [];
     for (const origin of this.of(graph.at(entry.file, entry.fact.callee), [])) {
       const fn = origin.path.length === 0 ? graph.functionOfSelf.get(origin.place) : undefined;

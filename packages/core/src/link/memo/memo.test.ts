@@ -1,13 +1,13 @@
-import { Answers, Kept, Reads, about, touchChanged } from './memo';
+import { MemoTables, Memo, Dependencies, dependencyKey, invalidateChanged } from './memo';
 
 /** A table of answers that count how often they were worked out, each read from the things it is named after. */
 function counting() {
-  const reads = new Reads();
-  const kept = new Kept<string, number>(reads);
+  const reads = new Dependencies();
+  const kept = new Memo<string, number>(reads);
   let made = 0;
   const ask = (key: string, ...things: number[]): number =>
     kept.get(key, () => {
-      for (const thing of things) reads.note(thing);
+      for (const thing of things) reads.dependOn(thing);
       return ++made;
     });
   return { reads, kept, ask };
@@ -18,10 +18,10 @@ test('an answer holds until something it was read from is touched', () => {
   expect(ask('units', 1, 2)).toBe(1);
   expect(ask('units', 1, 2)).toBe(1);
   reads.turn = 1;
-  reads.touch(3);
+  reads.invalidate(3);
   expect(ask('units', 1, 2)).toBe(1);
   reads.turn = 2;
-  reads.touch(2);
+  reads.invalidate(2);
   expect(ask('units', 1, 2)).toBe(2);
 });
 
@@ -29,7 +29,7 @@ test('what was touched in a turn in which nobody asked is not forgotten', () => 
   const { reads, ask } = counting();
   ask('units', 1);
   reads.turn = 1;
-  reads.touch(1);
+  reads.invalidate(1);
   reads.turn = 2;
   expect(ask('units', 1)).toBe(2);
 });
@@ -38,7 +38,7 @@ test('what was worked out in a turn holds to its end, and in the next', () => {
   const { reads, ask } = counting();
   ask('units', 1);
   reads.turn = 1;
-  reads.touch(1);
+  reads.invalidate(1);
   expect(ask('units', 1)).toBe(2);
   expect(ask('units', 1)).toBe(2);
   reads.turn = 2;
@@ -56,7 +56,7 @@ test('an answer depends on what the answers it asks for were read from, also whe
     });
   askOuter();
   reads.turn = 1;
-  reads.touch(7);
+  reads.invalidate(7);
   expect(askOuter()).toBe(2);
 });
 
@@ -65,39 +65,39 @@ test('what is worked out aside makes no answer depend on it', () => {
   let made = 0;
   const ask = (): number =>
     kept.get('circles', () => {
-      reads.aside(() => reads.note(5));
+      reads.untracked(() => reads.dependOn(5));
       return ++made;
     });
   ask();
   reads.turn = 1;
-  reads.touch(5);
+  reads.invalidate(5);
   expect(ask()).toBe(1);
 });
 
 test('long lists of things are kept once each', () => {
-  const reads = new Reads();
-  const outer = reads.open();
-  for (let round = 0; round < 3; round++) for (let thing = 0; thing < 40; thing++) reads.note(thing);
-  expect(reads.close(outer)).toEqual(Array.from({ length: 40 }, (_, thing) => thing));
+  const reads = new Dependencies();
+  const outer = reads.startTracking();
+  for (let round = 0; round < 3; round++) for (let thing = 0; thing < 40; thing++) reads.dependOn(thing);
+  expect(reads.stopTracking(outer)).toEqual(Array.from({ length: 40 }, (_, thing) => thing));
 });
 
 test('whoever asks for what is being worked out gets what there is meanwhile', () => {
-  const kept = new Kept<string, string[]>(new Reads());
+  const kept = new Memo<string, string[]>(new Dependencies());
   const answer = kept.get('walk', () => [...kept.get('walk', () => ['never'], { value: [] }), 'walk'], { value: [] });
   expect(answer).toEqual(['walk']);
 });
 
 test('answers about a thing go by the thing itself, and by name', () => {
-  const answers = new Answers(new Reads());
+  const answers = new MemoTables(new Dependencies());
   const tray = {};
-  expect(answers.about<object, number>('hops').get(tray, () => 1)).toBe(1);
-  expect(answers.about<object, number>('hops').get(tray, () => 2)).toBe(1);
-  expect(answers.about<object, number>('marks').get(tray, () => 3)).toBe(3);
-  expect(answers.about<object, number>('hops').get({}, () => 4)).toBe(4);
+  expect(answers.of<object, number>('hops').get(tray, () => 1)).toBe(1);
+  expect(answers.of<object, number>('hops').get(tray, () => 2)).toBe(1);
+  expect(answers.of<object, number>('marks').get(tray, () => 3)).toBe(3);
+  expect(answers.of<object, number>('hops').get({}, () => 4)).toBe(4);
 });
 
 test('what has another list, a new one or none any more is touched', () => {
-  const reads = new Reads();
+  const reads = new Dependencies();
   reads.turn = 1;
   const before = new Map([
     [1, [5]],
@@ -109,6 +109,6 @@ test('what has another list, a new one or none any more is touched', () => {
     [2, [6, 5]],
     [4, [5]],
   ]);
-  touchChanged(reads, before, after, about.callers);
-  expect([1, 2, 3, 4].filter((fn) => reads.isTouched(about.callers(fn)))).toEqual([2, 3, 4]);
+  invalidateChanged(reads, before, after, dependencyKey.callers);
+  expect([1, 2, 3, 4].filter((fn) => reads.isInvalidated(dependencyKey.callers(fn)))).toEqual([2, 3, 4]);
 });

@@ -8,7 +8,7 @@
 import { sameList } from './sameList';
 
 /** What an answer may depend on, as numbers: the facts of a file, by its own number, and what other files make of something in it. */
-export const about = {
+export const dependencyKey = {
   /** What imports the exports of a file. */
   importers: (file: number): number => 1_000_000 + file,
   callers: (fn: number): number => 10_000_000 + fn,
@@ -38,9 +38,9 @@ const FEW = 12;
 const NOTHING: readonly number[] = [];
 
 /** What is being read at the moment, and when each thing was touched last. */
-export class Reads {
+export class Dependencies {
   turn = 0;
-  private readonly touched = new Map<number, number>();
+  private readonly invalidated = new Map<number, number>();
   private frame: Frame | null = null;
   /** Frames by how deep answers are asked for within answers; they are used again. */
   private readonly frames: Frame[] = [];
@@ -49,34 +49,34 @@ export class Reads {
   private readonly alone = new Map<number, readonly number[]>();
 
   /** The answer that is being worked out depends on something. */
-  note(thing: number): void {
+  dependOn(thing: number): void {
     const { frame } = this;
     if (frame) add(frame, thing);
   }
 
-  noteAll(things: readonly number[]): void {
+  dependOnAll(things: readonly number[]): void {
     const { frame } = this;
     if (frame) for (let i = 0; i < things.length; i++) add(frame, things[i] ?? 0);
   }
 
   /** What was read from something no longer holds. */
-  touch(thing: number): void {
-    if (this.turn > 0) this.touched.set(thing, this.turn);
+  invalidate(thing: number): void {
+    if (this.turn > 0) this.invalidated.set(thing, this.turn);
   }
 
-  isTouched(thing: number): boolean {
-    return this.turn > 0 && this.touched.get(thing) === this.turn;
+  isInvalidated(thing: number): boolean {
+    return this.turn > 0 && this.invalidated.get(thing) === this.turn;
   }
 
   /** Whether none of some things was touched after a turn. */
-  hold(things: readonly number[], since: number): boolean {
-    const { touched } = this;
+  stillHold(things: readonly number[], since: number): boolean {
+    const { invalidated: touched } = this;
     if (touched.size > 0) for (const thing of things) if ((touched.get(thing) ?? 0) > since) return false;
     return true;
   }
 
   /** Works something out that no answer is to depend on as a whole. */
-  aside<V>(work: () => V): V {
+  untracked<V>(work: () => V): V {
     const outer = this.frame;
     this.frame = null;
     try {
@@ -87,14 +87,14 @@ export class Reads {
   }
 
   /** From now on, what is noted is told apart from what was noted before: `close` tells it, and goes on with that. */
-  open(): Frame | null {
+  startTracking(): Frame | null {
     const outer = this.frame;
     const frame = (this.frames[this.depth++] ??= { from: [], set: null });
     this.frame = frame;
     return outer;
   }
 
-  close(outer: Frame | null): readonly number[] {
+  stopTracking(outer: Frame | null): readonly number[] {
     const frame = this.frames[--this.depth];
     const from = frame ? this.listOf(frame.from) : NOTHING;
     if (frame) {
@@ -102,7 +102,7 @@ export class Reads {
       frame.set = null;
     }
     this.frame = outer;
-    this.noteAll(from);
+    this.dependOnAll(from);
     return from;
   }
 
@@ -144,11 +144,11 @@ interface Entries<K, V> {
 }
 
 /** Answers by key, each kept as long as it holds. */
-export class Kept<K, V> {
+export class Memo<K, V> {
   private entries: Entries<K, V>;
 
   constructor(
-    private readonly reads: Reads,
+    private readonly dependencies: Dependencies,
     private readonly fresh: () => Entries<K, V> = () => new Map<K, Entry<V>>(),
   ) {
     this.entries = fresh();
@@ -162,27 +162,28 @@ export class Kept<K, V> {
 
   /** What is known already; where it is asked for often, this saves making a function that is not needed. */
   find(key: K): { readonly value: V } | undefined {
-    const { reads } = this;
+    const { dependencies } = this;
     const entry = this.entries.get(key);
-    if (!entry || (entry.turn !== reads.turn && !reads.hold(entry.from, entry.turn))) return undefined;
-    entry.turn = reads.turn;
-    reads.noteAll(entry.from);
+    if (!entry || (entry.turn !== dependencies.turn && !dependencies.stillHold(entry.from, entry.turn)))
+      return undefined;
+    entry.turn = dependencies.turn;
+    dependencies.dependOnAll(entry.from);
     return entry;
   }
 
   /** Works an answer out and keeps it. */
   make(key: K, make: (key: K) => V, meanwhile?: { value: V }): V {
-    const { reads, entries } = this;
-    if (meanwhile) entries.set(key, { value: meanwhile.value, from: NOTHING, turn: reads.turn });
-    const outer = reads.open();
+    const { dependencies, entries } = this;
+    if (meanwhile) entries.set(key, { value: meanwhile.value, from: NOTHING, turn: dependencies.turn });
+    const outer = dependencies.startTracking();
     let from: readonly number[] = NOTHING;
     let value: V;
     try {
       value = make(key);
     } finally {
-      from = reads.close(outer);
+      from = dependencies.stopTracking(outer);
     }
-    entries.set(key, { value, from, turn: reads.turn });
+    entries.set(key, { value, from, turn: dependencies.turn });
     return value;
   }
 
@@ -197,31 +198,31 @@ export class Kept<K, V> {
 }
 
 /** Answers about things that come and go (a file's facts, a component, a flow): each is kept as long as its thing is. */
-export class Answers {
+export class MemoTables {
   private readonly tables = new Map<string, unknown>();
 
-  constructor(private readonly reads: Reads) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   /** The table of a name. Each name stands for one kind of thing and one kind of answer. */
-  about<K extends object, V>(name: string): Kept<K, V> {
+  of<K extends object, V>(name: string): Memo<K, V> {
     let table = this.tables.get(name);
     if (!table) {
-      table = new Kept<K, V>(this.reads, () => new WeakMap<K, Entry<V>>());
+      table = new Memo<K, V>(this.dependencies, () => new WeakMap<K, Entry<V>>());
       this.tables.set(name, table);
     }
     // Whoever asks for a name always asks with the same types.
-    return table as Kept<K, V>;
+    return table as Memo<K, V>;
   }
 }
 
 /** Touches what has another list than before. */
-export function touchChanged<K>(
-  reads: Reads,
+export function invalidateChanged<K>(
+  dependencies: Dependencies,
   before: ReadonlyMap<K, readonly number[]>,
   after: ReadonlyMap<K, readonly number[]>,
   thing: (key: K) => number,
 ): void {
-  if (reads.turn === 0) return;
-  for (const [key, list] of after) if (!sameList(before.get(key), list)) reads.touch(thing(key));
-  for (const key of before.keys()) if (!after.has(key)) reads.touch(thing(key));
+  if (dependencies.turn === 0) return;
+  for (const [key, list] of after) if (!sameList(before.get(key), list)) dependencies.invalidate(thing(key));
+  for (const key of before.keys()) if (!after.has(key)) dependencies.invalidate(thing(key));
 }

@@ -2,7 +2,7 @@
  * Call contexts: whose run of a function is meant. A context is a component and the calls that lead from its body into
  * hooks and helpers, so that a hook's cells are told apart by the component (and the call) they belong to.
  */
-export class Contexts {
+export class CallContexts {
   readonly owner: number[] = [];
   readonly parent: number[] = [];
   readonly call: number[] = [];
@@ -32,7 +32,7 @@ export class Contexts {
   }
 
   /** One call further in; null for recursion and where it is too deep to follow. */
-  push(context: number, call: number, most: number = Contexts.MAX_DEPTH): number | null {
+  push(context: number, call: number, most: number = CallContexts.MAX_DEPTH): number | null {
     const depth = (this.depth[context] ?? 0) + 1;
     if (depth > most) return null;
     if (this.isIn(context, call)) return null;
@@ -54,7 +54,7 @@ export class Contexts {
   /** As `push`; a call that is being made already is returned to. */
   pushOrReturn(context: number, call: number): number | null {
     for (let c = context; c !== -1; c = this.parent[c] ?? -1) if (this.call[c] === call) return c;
-    return this.push(context, call, Contexts.MAX_DEPTH_ONCE);
+    return this.push(context, call, CallContexts.MAX_DEPTH_ONCE);
   }
 
   /**

@@ -53,7 +53,7 @@ export class Brought {
     return calls.flatMap((call) => {
       const given = graph.calls[call];
       const arg = given?.fact.args[index];
-      if (given) graph.reads.note(given.file);
+      if (given) graph.dependencies.dependOn(given.file);
       // On the way from one call, each other one is looked through once.
       const seen = before ?? new Set<string>();
       const key = `${call} ${index} ${origin.path.join('.')}`;
@@ -139,7 +139,7 @@ export class Brought {
       const given = graph.calls[call];
       const arg = given?.fact.args[index];
       if (!given || arg == null) return [];
-      graph.reads.note(given.file);
+      graph.dependencies.dependOn(given.file);
       return graph.functionsAt(graph.at(given.file, arg), origin.path).flatMap((fn) => this.fetchedBy(fn));
     });
   }
@@ -149,7 +149,7 @@ export class Brought {
     const { graph } = this;
     const entry = graph.functions[fn];
     if (!entry || entry.fact.role === 'component') return [];
-    graph.reads.note(entry.file);
+    graph.dependencies.dependOn(entry.file);
     const result = graph.at(entry.file, entry.fact.result);
     return [['default'], ['component', 'default']]
       .flatMap((path) => graph.trace(result, path))

@@ -4,8 +4,8 @@ import type { FunctionFact, PropFact } from '../../model/facts';
 import { nameFromPath } from '../../read/script/names';
 import { push } from '../graph/byPlace';
 import type { Graph } from '../graph/graph';
-import { about, Kept, touchChanged, type Reads } from '../memo/memo';
-import { Contexts } from './callContexts';
+import { dependencyKey, Memo, invalidateChanged, type Dependencies } from '../memo/memo';
+import { CallContexts } from './callContexts';
 import { mixesUnknown, typedProps } from './propTypes';
 import type { SiteTarget, Target } from './siteTarget';
 import { Targets } from './targets';
@@ -26,8 +26,8 @@ export interface ComponentInfo {
 }
 
 export class Components {
-  readonly reads: Reads;
-  readonly contexts: Contexts;
+  readonly dependencies: Dependencies;
+  readonly callContexts: CallContexts;
   readonly components = new Map<number, ComponentInfo>();
   readonly componentById = new Map<string, ComponentInfo>();
   private readonly targets: Targets;
@@ -35,7 +35,7 @@ export class Components {
   readonly siteTargets: readonly SiteTarget[];
   private readonly vias = new Map<number, Set<number>>();
   private readonly units: number[];
-  private readonly infos: Kept<number, ComponentInfo>;
+  private readonly infos: Memo<number, ComponentInfo>;
   private sites: Map<number, number[]> | null = null;
   private providers: Map<number, number[]> | null = null;
 
@@ -44,10 +44,10 @@ export class Components {
     readonly graph: Graph,
     before: Components | null,
   ) {
-    const { reads } = graph;
-    this.reads = reads;
-    this.contexts = before?.contexts ?? new Contexts();
-    this.infos = before?.infos ?? new Kept(reads);
+    const { dependencies } = graph;
+    this.dependencies = dependencies;
+    this.callContexts = before?.callContexts ?? new CallContexts();
+    this.infos = before?.infos ?? new Memo(dependencies);
     this.targets = new Targets(graph, before?.targets ?? null);
     this.siteTargets = this.targets.all;
     this.siteTargets.forEach(({ targets, byCall }) => {
@@ -56,11 +56,11 @@ export class Components {
         if (via !== -1) this.vias.set(fn, known.add(via));
       }
     });
-    if (before) touchChanged(reads, listsOf(before.vias), listsOf(this.vias), about.makers);
+    if (before) invalidateChanged(dependencies, listsOf(before.vias), listsOf(this.vias), dependencyKey.makers);
     this.collectComponents(before);
     this.units = before?.units ?? [];
     graph.functions.forEach(({ file }, fn) => {
-      if (!before || reads.isTouched(file)) this.units[fn] = this.findUnit(fn);
+      if (!before || dependencies.isInvalidated(file)) this.units[fn] = this.findUnit(fn);
     });
   }
 
@@ -69,12 +69,12 @@ export class Components {
     const target = this.siteTargets[site];
     if (!target) return [];
     if (target.byCall.size === 0) return target.targets;
-    return target.byCall.get(this.contexts.via[context] ?? -1) ?? target.targets;
+    return target.byCall.get(this.callContexts.via[context] ?? -1) ?? target.targets;
   }
 
   /** The sites that may render a component. */
   sitesOf(fn: number): readonly number[] {
-    this.reads.note(about.sites(fn));
+    this.dependencies.dependOn(dependencyKey.sites(fn));
     if (!this.sites) {
       const sites = new Map<number, number[]>();
       this.siteTargets.forEach(({ components }, site) => {
@@ -87,7 +87,7 @@ export class Components {
 
   /** The sites that provide a context. */
   providersOf(context: number): readonly number[] {
-    this.reads.note(about.providers(context));
+    this.dependencies.dependOn(dependencyKey.providers(context));
     if (!this.providers) {
       const providers = new Map<number, number[]>();
       this.siteTargets.forEach(({ provides }, site) => {
@@ -100,13 +100,13 @@ export class Components {
 
   /** The runs of a component: one, or one for each call of the wrapper that makes it. */
   rootsOf(fn: number): readonly number[] {
-    this.reads.note(about.makers(fn));
+    this.dependencies.dependOn(dependencyKey.makers(fn));
     const vias = this.vias.get(fn);
-    return vias ? [...vias].map((via) => this.contexts.root(fn, via)) : [this.contexts.root(fn)];
+    return vias ? [...vias].map((via) => this.callContexts.root(fn, via)) : [this.callContexts.root(fn)];
   }
 
   private collectComponents(before: Components | null): void {
-    const { reads } = this;
+    const { dependencies } = this;
     const rendered = new Set<number>();
     this.siteTargets.forEach(({ components }) => {
       for (const fn of components) rendered.add(fn);
@@ -121,18 +121,18 @@ export class Components {
       const id = count === 1 ? plain.id : `${plain.id}~${count}`;
       const info = known && known.id === id && isOf(known, plain) ? known : { ...plain, id };
       // Whether it is a component at all, and which, may be known from elsewhere.
-      if (before && info !== known) reads.touch(file);
+      if (before && info !== known) dependencies.invalidate(file);
       this.components.set(fn, info);
       this.componentById.set(id, info);
     });
     before?.components.forEach(({ file }, fn) => {
-      if (!this.components.has(fn)) reads.touch(file);
+      if (!this.components.has(fn)) dependencies.invalidate(file);
     });
   }
 
   private infoOf(fact: FunctionFact, fn: number, file: number): ComponentInfo {
     const { graph } = this;
-    this.reads.note(file);
+    this.dependencies.dependOn(file);
     const path = graph.path(file);
     const name = fact.name || nameFromPath(path);
     return {
@@ -160,7 +160,7 @@ export class Components {
   }
 
   unitOf(fn: number): number {
-    this.reads.note(this.graph.functions[fn]?.file ?? 0);
+    this.dependencies.dependOn(this.graph.functions[fn]?.file ?? 0);
     return this.units[fn] ?? fn;
   }
 
@@ -170,7 +170,7 @@ export class Components {
   }
 
   component(fn: number): ComponentInfo | undefined {
-    this.reads.note(this.graph.functions[fn]?.file ?? 0);
+    this.dependencies.dependOn(this.graph.functions[fn]?.file ?? 0);
     return this.components.get(fn);
   }
 
@@ -180,16 +180,16 @@ export class Components {
 
   /** The run of what belongs to no component: a store's own code, a module's top level. */
   sharedRun(): number {
-    return this.contexts.root(-1);
+    return this.callContexts.root(-1);
   }
 
   isShared(context: number): boolean {
-    return this.contexts.owner[context] === -1;
+    return this.callContexts.owner[context] === -1;
   }
 
   ownerOf(context: number): ComponentInfo | undefined {
-    const owner = this.components.get(this.contexts.owner[context] ?? -1);
-    if (owner) this.reads.note(owner.file);
+    const owner = this.components.get(this.callContexts.owner[context] ?? -1);
+    if (owner) this.dependencies.dependOn(owner.file);
     return owner;
   }
 

@@ -1,5 +1,5 @@
 /** Who reads each context. */
-import { about, touchChanged } from '../memo/memo';
+import { dependencyKey, invalidateChanged } from '../memo/memo';
 import type { Program } from './program';
 
 export interface Reader {
@@ -11,12 +11,12 @@ export interface Reader {
 
 const NONE: readonly Reader[] = [];
 
-export class Readers {
+export class ContextReaders {
   private readonly readers = new Map<number, Reader[]>();
 
   constructor(
     private readonly program: Program,
-    before: Readers | null,
+    before: ContextReaders | null,
   ) {
     const { graph } = program;
     graph.contextReads.forEach(({ fact, file }) => {
@@ -29,11 +29,11 @@ export class Readers {
     program.siteTargets.forEach((target, site) => {
       if (target.consumes !== null) this.addConsumer(target.consumes, site);
     });
-    if (before) touchChanged(program.reads, before.numbers(), this.numbers(), about.readers);
+    if (before) invalidateChanged(program.dependencies, before.numbers(), this.numbers(), dependencyKey.readers);
   }
 
   of(context: number): readonly Reader[] {
-    this.program.reads.note(about.readers(context));
+    this.program.dependencies.dependOn(dependencyKey.readers(context));
     return this.readers.get(context) ?? NONE;
   }
 

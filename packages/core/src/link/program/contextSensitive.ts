@@ -4,7 +4,7 @@
  * each way a value arrives in them (Reps, Horwitz and Sagiv, “Precise Interprocedural Dataflow Analysis via Graph Reachability”,
  * 1995: what comes out goes back to each call by which it came in, and to no other).
  */
-import { Kept } from '../memo/memo';
+import { Memo } from '../memo/memo';
 import type { Components } from './components';
 
 /** An argument that a function is given. */
@@ -22,18 +22,18 @@ interface Seeds {
 
 const NO_SEEDS: Seeds = { taken: [], apart: [] };
 
-export class Apart {
-  private readonly seeds: Kept<number, Seeds>;
+export class ContextSensitive {
+  private readonly seeds: Memo<number, Seeds>;
   /** Outermost functions whose runs differ by what is called in them. */
   private readonly calling = new Set<number>();
   private readonly all = new Set<number>();
 
   constructor(
     private readonly program: Components,
-    before: Apart | null,
+    before: ContextSensitive | null,
   ) {
-    const { graph, reads } = program;
-    this.seeds = before?.seeds ?? new Kept(reads);
+    const { graph, dependencies } = program;
+    this.seeds = before?.seeds ?? new Memo(dependencies);
     const seeds = graph.files.map((_, file) =>
       graph.guard.run(file, () => this.seeds.get(file, () => this.seedsIn(file)), NO_SEEDS),
     );
@@ -56,8 +56,8 @@ export class Apart {
   }
 
   private touchOthers(some: ReadonlySet<number>, others: ReadonlySet<number>): void {
-    const { graph, reads } = this.program;
-    for (const fn of some) if (!others.has(fn)) reads.touch(graph.functions[fn]?.file ?? 0);
+    const { graph, dependencies } = this.program;
+    for (const fn of some) if (!others.has(fn)) dependencies.invalidate(graph.functions[fn]?.file ?? 0);
   }
 
   /** Functions that call what they are given, themselves or by handing it on. */
@@ -95,12 +95,19 @@ export class Apart {
   }
 
   private seedsIn(file: number): Seeds {
-    const { graph, reads } = this.program;
-    reads.note(file);
+    const { graph, dependencies } = this.program;
+    dependencies.dependOn(file);
     const facts = graph.files[file];
     if (!facts) return NO_SEEDS;
     const apart = new Set<number>();
-    for (const list of [facts.cells, facts.contextReads, facts.sites, facts.clones, facts.handles, facts.above])
+    for (const list of [
+      facts.cells,
+      facts.contextReads,
+      facts.sites,
+      facts.clones,
+      facts.handles,
+      facts.parentInstances,
+    ])
       for (const { fn } of list) apart.add(graph.fnAt(file, fn));
     const called = new Set(facts.calls.map(({ callee }) => callee));
     for (const { self, parent } of facts.functions)

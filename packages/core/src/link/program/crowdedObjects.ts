@@ -4,23 +4,23 @@
  */
 import { isAnyField } from '../../model/signs';
 import type { Graph } from '../graph/graph';
-import { Kept } from '../memo/memo';
+import { Memo } from '../memo/memo';
 
 /** An object of which more copies are made, or which more calls are given, is not followed into each. */
 const MANY_WAYS = 32;
 /** As many fields as anybody would list. */
 const MANY_FIELDS = 32;
 
-export class Crowded {
-  private readonly handedAbout: Kept<number, boolean>;
-  private readonly manyFields: Kept<number, boolean>;
+export class CrowdedObjects {
+  private readonly handedAbout: Memo<number, boolean>;
+  private readonly manyFields: Memo<number, boolean>;
 
   constructor(
     private readonly graph: Graph,
-    before: Crowded | null,
+    before: CrowdedObjects | null,
   ) {
-    this.handedAbout = before?.handedAbout ?? new Kept(graph.reads);
-    this.manyFields = before?.manyFields ?? new Kept(graph.reads);
+    this.handedAbout = before?.handedAbout ?? new Memo(graph.dependencies);
+    this.manyFields = before?.manyFields ?? new Memo(graph.dependencies);
   }
 
   /** Whether an object is copied, put into others, or handed to functions as a whole, in too many places. */
@@ -63,7 +63,7 @@ export class Crowded {
     const holders = new Set([place]);
     for (const holder of holders) {
       const entry = graph.functions[graph.fnOfPlace(holder)];
-      graph.reads.note(graph.fileOfPlace[holder] ?? 0);
+      graph.dependencies.dependOn(graph.fileOfPlace[holder] ?? 0);
       for (let edge = graph.firstInto(holder); edge; edge = edge.nextInto)
         if (edge.op === 'put' && !isAnyField(edge.field)) fields.add(edge.field);
       if (fields.size > MANY_FIELDS) return true;

@@ -1,7 +1,7 @@
 /** Nested routes: a route's markup is shown at the outlet of what the route around it renders. */
 import type { Components } from './components';
 
-export function joinRoutes(program: Components): void {
+export function joinNestedRoutes(program: Components): void {
   const { graph } = program;
   if (!graph.files.some((file) => file.routes.length > 0)) return;
   const outlets = new Map<number, number[]>();

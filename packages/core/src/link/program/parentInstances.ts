@@ -1,7 +1,7 @@
 /** Components that reach for the instance that renders them: they come to hold the instance of each that does. */
 import type { Components } from './components';
 
-export interface Reached {
+export interface ParentInstances {
   /** What reaches for an instance that is known, as `file:name`. */
   names: ReadonlySet<string>;
   /** The places that hold one. */
@@ -9,13 +9,13 @@ export interface Reached {
 }
 
 /** Joins what is reached for to the instances it turns out to be. */
-export function joinAbove(program: Components): Reached {
+export function joinParentInstances(program: Components): ParentInstances {
   const { graph } = program;
   const names = new Set<string>();
   const places = new Set<number>();
   graph.files.forEach((facts, file) => {
     const joins: [number, number][] = [];
-    for (const { place, outermost, fn } of facts.above) {
+    for (const { place, outermost, fn } of facts.parentInstances) {
       const component = program.unitOf(graph.fnAt(file, fn));
       const holders = outermost ? outermostOf(program) : authorsOf(program, component);
       for (const holder of holders) {

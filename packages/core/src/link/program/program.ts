@@ -3,14 +3,14 @@ import type { FileFacts } from '../../model/facts';
 import { fileRoutes } from '../generated/fileRoutes';
 import { modelsFor } from '../generated/packageModels';
 import { Graph } from '../graph/graph';
-import { Paths } from '../graph/fieldPaths';
-import { Kept, Reads } from '../memo/memo';
+import { FieldPaths } from '../graph/fieldPaths';
+import { Memo, Dependencies } from '../memo/memo';
 import type { ProjectInput } from '../project';
 import { Components } from './components';
-import { Apart } from './contextSensitive';
-import { Crowded } from './crowdedObjects';
-import { joinRoutes } from './nestedRoutes';
-import { joinAbove, type Reached } from './parentInstances';
+import { ContextSensitive } from './contextSensitive';
+import { CrowdedObjects } from './crowdedObjects';
+import { joinNestedRoutes } from './nestedRoutes';
+import { joinParentInstances, type ParentInstances } from './parentInstances';
 import { Runs } from './runs';
 
 export type { ComponentInfo } from './components';
@@ -19,16 +19,16 @@ export type { ComponentInfo } from './components';
 export type CallKind = 'known' | 'handed' | 'outside';
 
 export class Program extends Components {
-  readonly paths: Paths;
+  readonly fieldPaths: FieldPaths;
   /** Objects that hold too much, or are handed to too many. */
-  readonly crowded: Crowded;
+  readonly crowded: CrowdedObjects;
   /** Functions that do not do the same whoever calls them. */
-  readonly apart: Apart;
+  readonly contextSensitive: ContextSensitive;
   private readonly runs: Runs;
-  private readonly dynamic: Kept<string, readonly number[]>;
+  private readonly dynamic: Memo<string, readonly number[]>;
 
   /** What reaches for whatever renders it, and was joined to that. */
-  readonly reached: Reached;
+  readonly parentInstances: ParentInstances;
 
   /** `before` is the program as it was before some of its files were edited; its graph has taken over their facts. */
   constructor(
@@ -36,13 +36,13 @@ export class Program extends Components {
     before: Program | null = null,
   ) {
     super(before?.graph ?? graphOf(input), before);
-    this.paths = before?.paths ?? new Paths();
-    this.dynamic = before?.dynamic ?? new Kept(this.reads);
-    this.crowded = new Crowded(this.graph, before?.crowded ?? null);
-    joinRoutes(this);
-    this.apart = new Apart(this, before?.apart ?? null);
-    this.runs = new Runs(this, this.apart, before?.runs ?? null);
-    this.reached = joinAbove(this);
+    this.fieldPaths = before?.fieldPaths ?? new FieldPaths();
+    this.dynamic = before?.dynamic ?? new Memo(this.dependencies);
+    this.crowded = new CrowdedObjects(this.graph, before?.crowded ?? null);
+    joinNestedRoutes(this);
+    this.contextSensitive = new ContextSensitive(this, before?.contextSensitive ?? null);
+    this.runs = new Runs(this, this.contextSensitive, before?.runs ?? null);
+    this.parentInstances = joinParentInstances(this);
     this.graph.see(null);
   }
 
@@ -63,7 +63,7 @@ export class Program extends Components {
 
   /** The runs of a function on behalf of the component that a run belongs to, taken together. */
   runsBeside(unit: number, context: number): number[] {
-    const { owner, via } = this.contexts;
+    const { owner, via } = this.callContexts;
     return this.runsTogether(unit).filter((run) => owner[run] === owner[context] && via[run] === via[context]);
   }
 
@@ -82,24 +82,24 @@ export class Program extends Components {
 
   /** What is worked out in a run depends on its component, and on the calls that lead into it. */
   noteRun(context: number): void {
-    const { graph, contexts, reads } = this;
-    for (let c = context; c !== -1; c = contexts.parent[c] ?? -1) {
-      const call = graph.calls[contexts.call[c] ?? -1];
-      if (call) reads.note(call.file);
+    const { graph, callContexts, dependencies } = this;
+    for (let c = context; c !== -1; c = callContexts.parent[c] ?? -1) {
+      const call = graph.calls[callContexts.call[c] ?? -1];
+      if (call) dependencies.dependOn(call.file);
     }
-    const owner = graph.functions[contexts.owner[context] ?? -1];
-    if (owner) reads.note(owner.file);
+    const owner = graph.functions[callContexts.owner[context] ?? -1];
+    if (owner) dependencies.dependOn(owner.file);
   }
 
   /** Leaves the calls whose function no longer surrounds `fn`. */
   adjust(context: number, fn: number): number {
     let current = context;
     for (;;) {
-      const call = this.contexts.call[current] ?? -1;
+      const call = this.callContexts.call[current] ?? -1;
       if (call === -1) return current;
-      if (this.targetsIn(call, this.contexts.parent[current] ?? -1).some((target) => this.isWithin(fn, target)))
+      if (this.targetsIn(call, this.callContexts.parent[current] ?? -1).some((target) => this.isWithin(fn, target)))
         return current;
-      current = this.contexts.parent[current] ?? -1;
+      current = this.callContexts.parent[current] ?? -1;
       if (current === -1) return context;
     }
   }
@@ -111,7 +111,7 @@ export class Program extends Components {
   targetsIn(call: number, context: number): readonly number[] {
     const known = this.graph.targetsOf(call);
     if (known.length > 0 || context === -1) return known;
-    if ((this.contexts.call[context] ?? -1) === -1 && !this.isShared(context)) return known;
+    if ((this.callContexts.call[context] ?? -1) === -1 && !this.isShared(context)) return known;
     return this.dynamic.get(
       `${call}:${context}`,
       () => {
@@ -123,7 +123,7 @@ export class Program extends Components {
   }
 
   private functionsIn(place: number, context: number, depth: number): number[] {
-    const { graph, contexts } = this;
+    const { graph, callContexts } = this;
     const found: number[] = [];
     for (const origin of graph.trace(place)) {
       if (origin.path.length > 0) continue;
@@ -133,9 +133,9 @@ export class Program extends Components {
       const taker = graph.fnOfPlace(origin.place);
       const entry = graph.functions[taker];
       const index = entry?.fact.params.findIndex((param) => graph.at(entry.file, param) === origin.place) ?? -1;
-      for (let c = context; c !== -1; c = contexts.parent[c] ?? -1) {
-        const outer = contexts.call[c] ?? -1;
-        const above = contexts.parent[c] ?? -1;
+      for (let c = context; c !== -1; c = callContexts.parent[c] ?? -1) {
+        const outer = callContexts.call[c] ?? -1;
+        const above = callContexts.parent[c] ?? -1;
         if (outer === -1 || !this.targetsIn(outer, above).includes(taker)) continue;
         const given = graph.calls[outer];
         const arg = given?.fact.args[index];
@@ -149,8 +149,8 @@ export class Program extends Components {
 
   /** Whether a call calls a parameter for which the run gives nothing at all: then nothing is called. */
   callsNothing(call: number, context: number): boolean {
-    const { graph, contexts } = this;
-    const outer = graph.calls[contexts.call[context] ?? -1];
+    const { graph, callContexts } = this;
+    const outer = graph.calls[callContexts.call[context] ?? -1];
     const entry = graph.calls[call];
     if (!outer || !entry) return false;
     return graph.trace(graph.at(entry.file, entry.fact.callee)).every((origin) => {
@@ -187,7 +187,7 @@ function graphOf(input: ProjectInput): Graph {
   // The answer must not depend on the order in which files were found.
   const files = [...input.files].sort((a, b) => (a.path < b.path ? -1 : a.path > b.path ? 1 : 0));
   const routes = fileRoutes(files, input.configs);
-  return new Graph([...files, ...modelsFor(files), ...routes], input.configs, new Reads());
+  return new Graph([...files, ...modelsFor(files), ...routes], input.configs, new Dependencies());
 }
 
 /** Edits after which numbers of what is gone have piled up, so that it is better to begin anew. */
@@ -206,8 +206,8 @@ export function takeEdits(graph: Graph, input: ProjectInput): boolean {
   const before = modelsFor([...changes.keys()].flatMap((number) => graph.files[number] ?? []));
   const after = modelsFor([...changes.values()]);
   if (before.length !== after.length || before.some((model, i) => model !== after[i])) return false;
-  if (graph.reads.turn >= MANY_EDITS) return false;
-  graph.reads.turn++;
+  if (graph.dependencies.turn >= MANY_EDITS) return false;
+  graph.dependencies.turn++;
   graph.guard.clear();
   return graph.replace(changes);
 }

@@ -66,7 +66,7 @@ function lookUp(graph: Graph, file: number, name: string, seen: Set<string>): { 
   const facts = graph.files[file];
   if (!facts || seen.has(`${file}#${name}`)) return null;
   seen.add(`${file}#${name}`);
-  graph.reads.note(file);
+  graph.dependencies.dependOn(file);
   const own = Object.hasOwn(facts.types, name) ? facts.types[name] : undefined;
   if (own) return { type: own, file };
   for (const one of facts.typeImports) {

@@ -3,12 +3,12 @@ import { surveyOf } from '../../testing/project';
 /** The calls by which a function is run, from the component inwards, as `Gauge > reading > convert`. */
 function runsOf(source: string, name: string): string[] {
   const { program } = surveyOf({ 'src/App.jsx': source }).linked;
-  const { graph, contexts } = program;
+  const { graph, callContexts } = program;
   const fn = graph.functions.findIndex((entry) => entry?.fact.name === name);
   return program.runsOf(fn).map((context) => {
     const calls: string[] = [];
-    for (let c = context; contexts.call[c] !== -1; c = contexts.parent[c] ?? -1)
-      calls.unshift(graph.calls[contexts.call[c] ?? -1]?.fact.name ?? '');
+    for (let c = context; callContexts.call[c] !== -1; c = callContexts.parent[c] ?? -1)
+      calls.unshift(graph.calls[callContexts.call[c] ?? -1]?.fact.name ?? '');
     return [program.ownerOf(context)?.name ?? '', ...calls].join(' > ');
   });
 }

@@ -3,27 +3,27 @@
  * a circle are run by whoever calls into the circle from outside, on a shortest way within it.
  */
 import { push } from '../graph/byPlace';
-import { Contexts } from './callContexts';
-import { Kept } from '../memo/memo';
+import { CallContexts } from './callContexts';
+import { Memo } from '../memo/memo';
 import type { Components } from './components';
-import type { Apart } from './contextSensitive';
+import type { ContextSensitive } from './contextSensitive';
 
 /** Of a function that is called on more ways, no more runs are told apart. */
 const MAX_RUNS = 1000;
 const FEW_RUNS = 100;
 
 export class Runs {
-  private readonly known: Kept<number, readonly number[]>;
-  private readonly together: Kept<number, readonly number[]>;
+  private readonly known: Memo<number, readonly number[]>;
+  private readonly together: Memo<number, readonly number[]>;
   private circles: Map<number, readonly number[]> | null = null;
 
   constructor(
     private readonly program: Components,
-    private readonly apart: Apart,
+    private readonly contextSensitive: ContextSensitive,
     before: Runs | null,
   ) {
-    this.known = before?.known ?? new Kept(program.reads);
-    this.together = before?.together ?? new Kept(program.reads);
+    this.known = before?.known ?? new Memo(program.dependencies);
+    this.together = before?.together ?? new Memo(program.dependencies);
   }
 
   /**
@@ -36,21 +36,22 @@ export class Runs {
 
   private readonly joinRuns = (unit: number): readonly number[] => {
     const { program } = this;
-    const { contexts } = program;
-    if (program.components.has(unit) || program.isModule(unit) || this.apart.callsGiven(unit)) return this.of(unit);
+    const { callContexts } = program;
+    if (program.components.has(unit) || program.isModule(unit) || this.contextSensitive.callsGiven(unit))
+      return this.of(unit);
     const first = new Map<number, number>();
     const several = new Set<number>();
     for (const { caller, call, further } of this.callsInto(unit))
       for (const context of this.togetherOf(caller)) {
-        const root = contexts.root(contexts.owner[context] ?? -1, contexts.via[context]);
+        const root = callContexts.root(callContexts.owner[context] ?? -1, callContexts.via[context]);
         if (first.has(root)) {
           several.add(root);
           continue;
         }
-        const run = this.runBy(context, call, further, Contexts.MAX_DEPTH_ONCE);
+        const run = this.runBy(context, call, further, CallContexts.MAX_DEPTH_ONCE);
         if (run !== null) first.set(root, run);
       }
-    return [...first].map(([root, run]) => (several.has(root) ? contexts.join(run) : run));
+    return [...first].map(([root, run]) => (several.has(root) ? callContexts.join(run) : run));
   };
 
   /** Whether a function runs in more ways than are told apart. */
@@ -72,7 +73,7 @@ export class Runs {
       for (const context of this.of(caller)) {
         if (found.length >= MAX_RUNS) return found;
         const few = found.length < FEW_RUNS;
-        const run = this.runBy(context, call, further, few ? Contexts.MAX_DEPTH_OF_FEW : Contexts.MAX_DEPTH);
+        const run = this.runBy(context, call, further, few ? CallContexts.MAX_DEPTH_OF_FEW : CallContexts.MAX_DEPTH);
         if (run !== null) found.push(run);
       }
     return found;
@@ -82,8 +83,8 @@ export class Runs {
   private callsInto(unit: number): { caller: number; call: number; further: readonly number[] }[] {
     const { program } = this;
     const { graph } = program;
-    program.reads.note(graph.functions[unit]?.file ?? 0);
-    this.circles ??= program.reads.aside(() => circlesOf(program));
+    program.dependencies.dependOn(graph.functions[unit]?.file ?? 0);
+    this.circles ??= program.dependencies.untracked(() => circlesOf(program));
     const circle = new Set(this.circles.get(unit) ?? [unit]);
     const found: { caller: number; call: number; further: readonly number[] }[] = [];
     const ways = new Map<number, readonly number[]>([[unit, []]]);
@@ -97,9 +98,9 @@ export class Runs {
   }
 
   private runBy(context: number, call: number, further: readonly number[], most: number): number | null {
-    const { contexts } = this.program;
-    let run: number | null = contexts.push(context, call, most);
-    for (const one of further) run = run === null ? null : contexts.push(run, one, most);
+    const { callContexts } = this.program;
+    let run: number | null = callContexts.push(context, call, most);
+    for (const one of further) run = run === null ? null : callContexts.push(run, one, most);
     return run;
   }
 
@@ -113,7 +114,7 @@ export class Runs {
         ? [program.sharedRun()]
         : this.ofModules(caller, depth + 1).map((run) => run.context);
       return around.flatMap((context) => {
-        const pushed = program.contexts.push(context, call);
+        const pushed = program.callContexts.push(context, call);
         return pushed === null ? [] : [{ context: pushed, call }];
       });
     });

@@ -7,7 +7,7 @@ import type { Graph, Origin } from '../graph/graph';
 import { pascal } from '../../model/spelling';
 import { isAnyField } from '../../model/signs';
 import { Brought } from './componentValues';
-import { about, Kept } from '../memo/memo';
+import { dependencyKey, Memo } from '../memo/memo';
 import { namesBefore } from '../graph/aliases';
 import { PLATFORM } from '../resolve/modules';
 import { setTo } from '../graph/cellWrites';
@@ -29,7 +29,7 @@ interface Resolved {
 export class Targets {
   /** By site; with holes where numbers are to spare. */
   readonly all: SiteTarget[];
-  private readonly resolved: Kept<number, Resolved>;
+  private readonly resolved: Memo<number, Resolved>;
   private readonly brought: Brought;
   private names: Map<string, number[]> | null = null;
   /** Sites whose tag is read from a context. */
@@ -42,7 +42,7 @@ export class Targets {
     before: Targets | null,
   ) {
     this.brought = new Brought(graph);
-    this.resolved = before?.resolved ?? new Kept(graph.reads);
+    this.resolved = before?.resolved ?? new Memo(graph.dependencies);
     if (before?.names) {
       // A tag may mean another component, once there are others of its name.
       this.names = tagNames(this.graph);
@@ -78,18 +78,19 @@ export class Targets {
   /** Touches what renders something else than before, and what is rendered elsewhere. */
   private touchChanged(before: Targets): void {
     const { graph } = this;
-    const { reads } = graph;
+    const { dependencies } = graph;
     const sites = Math.max(this.all.length, before.all.length);
     for (let site = 0; site < sites; site++) {
       const one = this.all[site];
       const other = before.all[site];
       if (one === other || (one && other && sameTarget(one, other))) continue;
       const entry = graph.sites[site];
-      if (entry) reads.touch(entry.file);
-      for (const fn of [...(one?.components ?? []), ...(other?.components ?? [])]) reads.touch(about.sites(fn));
+      if (entry) dependencies.invalidate(entry.file);
+      for (const fn of [...(one?.components ?? []), ...(other?.components ?? [])])
+        dependencies.invalidate(dependencyKey.sites(fn));
       if (one?.provides !== other?.provides)
         for (const context of [one?.provides, other?.provides])
-          if (context != null) reads.touch(about.providers(context));
+          if (context != null) dependencies.invalidate(dependencyKey.providers(context));
     }
   }
 
@@ -99,7 +100,7 @@ export class Targets {
     const resolved: Resolved = { target, asked: [], readFrom: [] };
     const entry = graph.sites[site];
     if (!entry) return resolved;
-    graph.reads.note(entry.file);
+    graph.dependencies.dependOn(entry.file);
     target.picked = isPicked(graph, graph.at(entry.file, entry.fact.tag));
     for (const origin of graph.trace(graph.at(entry.file, entry.fact.tag))) {
       const context = graph.contextOfPlace.get(origin.place);

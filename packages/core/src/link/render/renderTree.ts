@@ -6,9 +6,9 @@
  */
 import { strongerRepeat, type Repeat } from '../../model/facts';
 import { Arounds, NOTHING_AROUND } from './environments';
-import type { Handed } from '../travel/functionFlow';
+import type { FunctionFlow } from '../travel/functionFlow';
 import { push } from '../graph/byPlace';
-import { about, Kept } from '../memo/memo';
+import { dependencyKey, Memo } from '../memo/memo';
 import type { Locals } from '../travel/locals';
 import type { Program } from '../program/program';
 import type { At } from '../travel/visited';
@@ -69,24 +69,24 @@ export class RenderTree {
   /** Providers a component has around all it renders, without markup of their own; null: the application has. */
   private readonly ambient = new Map<number | null, number>();
   private readonly arounds: Arounds;
-  private readonly followed: Kept<string, Placement[]>;
+  private readonly followed: Memo<string, Placement[]>;
   private depth = 0;
-  private readonly placed: Kept<number, Placed>;
-  private readonly environments: Kept<string, ReadonlySet<number>>;
+  private readonly placed: Memo<number, Placed>;
+  private readonly environments: Memo<string, ReadonlySet<number>>;
   /** Where each component is rendered, over all its sites; components that nothing renders have none. */
   private readonly placementsOf = new Map<number, SitePlacement[]>();
 
   constructor(
     private readonly program: Program,
     private readonly locals: Locals,
-    private readonly handed: Handed,
+    private readonly functionFlow: FunctionFlow,
     before: RenderTree | null,
   ) {
-    const { reads } = program;
+    const { dependencies } = program;
     this.arounds = before?.arounds ?? new Arounds();
-    this.followed = before?.followed ?? new Kept(reads);
-    this.placed = before?.placed ?? new Kept(reads);
-    this.environments = before?.environments ?? new Kept(reads);
+    this.followed = before?.followed ?? new Memo(dependencies);
+    this.placed = before?.placed ?? new Memo(dependencies);
+    this.environments = before?.environments ?? new Memo(dependencies);
     const entries = new Set<number>();
     this.findAmbient();
     if (before && JSON.stringify([...before.ambient]) !== JSON.stringify([...this.ambient])) {
@@ -118,8 +118,8 @@ export class RenderTree {
 
   /** Touches the components that stand elsewhere than before. */
   private touchChanged(before: RenderTree): void {
-    const { reads } = this.program;
-    const touch = (fn: number): void => reads.touch(about.placements(fn));
+    const { dependencies } = this.program;
+    const touch = (fn: number): void => dependencies.invalidate(dependencyKey.placements(fn));
     for (const [fn, placements] of this.placementsOf)
       if (!samePlacements(placements, before.placementsOf.get(fn))) touch(fn);
     for (const fn of before.placementsOf.keys()) if (!this.placementsOf.has(fn)) touch(fn);
@@ -149,15 +149,15 @@ export class RenderTree {
   }
 
   private place(site: number): Placed {
-    const { graph, contexts, reads } = this.program;
+    const { graph, callContexts, dependencies } = this.program;
     const entry = graph.sites[site];
     if (!entry) return { author: null, placements: [] };
-    reads.note(entry.file);
+    dependencies.dependOn(entry.file);
     const unit = this.program.unitOf(graph.fnAt(entry.file, entry.fact.fn));
     const runs = this.program.runsOf(unit);
     const placements: SitePlacement[] = [];
     // Markup outside any component (where an application is mounted, in a route table) runs as its module does.
-    for (const run of runs.length > 0 ? runs : [contexts.root(unit)])
+    for (const run of runs.length > 0 ? runs : [callContexts.root(unit)])
       for (const p of this.placesAround(graph.at(entry.file, entry.fact.inside), run))
         placements.push({
           ...p,
@@ -178,7 +178,7 @@ export class RenderTree {
       // What a module, or a function it calls, hands to something outside is mounted by that; what a function only
       // brings is shown by whoever calls it.
       const { outsideCalls } = this.locals.explore({ place: piece, path: 0, context });
-      const mounted = outsideCalls.length > 0 || program.isModule(program.contexts.owner[context] ?? -1);
+      const mounted = outsideCalls.length > 0 || program.isModule(program.callContexts.owner[context] ?? -1);
       return [{ under: null, around: NOTHING_AROUND, repeat: 'once', ...(mounted ? {} : { guessed: true }) }];
     }
     return [{ under: owner, around: NOTHING_AROUND, guessed: true, repeat: 'once' }];
@@ -205,7 +205,7 @@ export class RenderTree {
 
   private findPlacements(at: At): Placement[] {
     const { program } = this;
-    const { graph, contexts } = program;
+    const { graph, callContexts } = program;
     const local = this.locals.explore(at);
     const found: Placement[] = [];
     for (const exit of local.exits) {
@@ -232,7 +232,7 @@ export class RenderTree {
         for (const { fn, via } of program.targetsAt(exit.target, exit.at.context)) {
           const component = program.component(fn);
           if (component?.propsPlace == null) continue;
-          const next = { place: component.propsPlace, path: exit.at.path, context: contexts.root(fn, via) };
+          const next = { place: component.propsPlace, path: exit.at.path, context: callContexts.root(fn, via) };
           const inside = repeated(this.follow(next), exit.repeat);
           const around =
             inside.length > 0 ? this.placesAround(graph.at(site.file, site.fact.inside), exit.at.context) : [];
@@ -248,7 +248,7 @@ export class RenderTree {
         // Further up stands whatever stands above the component it is shown in, however that one came to be there.
         for (const i of repeated(inside, exit.repeat)) found.push({ ...i, from: i.from ?? exit.target });
       } else if (exit.kind === 'returned') {
-        for (const caller of this.handed.callersOf(exit.target, exit.at.context)) {
+        for (const caller of this.functionFlow.callersOf(exit.target, exit.at.context)) {
           const inside = this.follow({ place: caller.place, path: exit.at.path, context: caller.context });
           const from = program.ownerOf(caller.context)?.fn;
           const to = program.ownerOf(at.context)?.fn;
@@ -365,14 +365,14 @@ export class RenderTree {
   }
 
   private findEnvironment(context: number, component: number): ReadonlySet<number> {
-    const { reads } = this.program;
+    const { dependencies } = this.program;
     const found = new Set<number>();
     // Ways that are told for certain come first: on those that are not, a provider may stand that is not seen.
     for (const guessing of [false, true]) {
       const seen = new Set([component]);
       const queue = [component];
       for (let at = queue.pop(); at !== undefined; at = queue.pop()) {
-        reads.note(about.placements(at));
+        dependencies.dependOn(dependencyKey.placements(at));
         const placements = this.placementsOf.get(at);
         if (!placements && !guessing && this.isStart(at)) found.add(-1);
         for (const placement of placements ?? []) {

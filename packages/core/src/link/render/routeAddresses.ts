@@ -22,7 +22,7 @@ const ROOT = -1;
 /** A component that nothing is known to render: above the routes it shows, and no others. */
 const top = (component: number): number => -2 - component;
 
-export class Addresses {
+export class RouteAddresses {
   readonly routes: readonly RouteNode[];
   private readonly bySite = new Map<number, number>();
   private readonly known = new Map<number, ReadonlySet<number>>();

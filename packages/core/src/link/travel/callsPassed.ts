@@ -30,13 +30,13 @@ export class Passed {
 
   /** With those that are called between one place and the next. */
   private withCalled(names: readonly string[], before: number, after: number): readonly string[] {
-    const { graph, contexts } = this.program;
+    const { graph, callContexts } = this.program;
     const context = this.visited[after]?.context ?? 0;
-    const call = contexts.call[context] ?? -1;
-    const outer = before === -1 ? -1 : (contexts.call[this.visited[before]?.context ?? 0] ?? -1);
+    const call = callContexts.call[context] ?? -1;
+    const outer = before === -1 ? -1 : (callContexts.call[this.visited[before]?.context ?? 0] ?? -1);
     if (call === -1 || call === outer) return names;
     const called = this.program
-      .targetsIn(call, contexts.parent[context] ?? -1)
+      .targetsIn(call, callContexts.parent[context] ?? -1)
       .flatMap((fn) => graph.functions[fn]?.fact.name || []);
     return called.length === 0 ? names : [...names.filter((name) => !called.includes(name)), ...new Set(called)];
   }

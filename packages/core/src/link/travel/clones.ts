@@ -4,7 +4,7 @@
  */
 import { push } from '../graph/byPlace';
 import type { Crossings } from './crossings';
-import { about, Kept } from '../memo/memo';
+import { dependencyKey, Memo } from '../memo/memo';
 import type { Locals } from './locals';
 import type { At } from './visited';
 import type { Program } from '../program/program';
@@ -29,7 +29,7 @@ export class Clones {
   private readonly sites = new Map<string, { site: number; context: number }[]>();
   /** Sites whose markup is handed to more places than are followed. */
   readonly cut = new Set<number>();
-  private readonly followed: Kept<string, Found>;
+  private readonly followed: Memo<string, Found>;
 
   constructor(
     private readonly program: Program,
@@ -37,7 +37,7 @@ export class Clones {
     private readonly crossings: Crossings,
     before: Clones | null,
   ) {
-    this.followed = before?.followed ?? new Kept(program.reads);
+    this.followed = before?.followed ?? new Memo(program.dependencies);
     const { graph } = program;
     const elements = new Map<number, number[]>();
     graph.clones.forEach(({ fact, file }, clone) => push(elements, graph.at(file, fact.element), clone));
@@ -58,11 +58,11 @@ export class Clones {
   }
 
   private touchChanged(before: Clones): void {
-    const { reads } = this.program;
+    const { dependencies } = this.program;
     const keys = new Set([...this.sites.keys(), ...before.sites.keys()]);
     for (const key of keys)
       if (JSON.stringify(this.sites.get(key)) !== JSON.stringify(before.sites.get(key)))
-        reads.touch(about.clones(Number(key.slice(0, key.indexOf(':')))));
+        dependencies.invalidate(dependencyKey.clones(Number(key.slice(0, key.indexOf(':')))));
   }
 
   private follow(start: At, elements: ReadonlyMap<number, number[]>): Found {
@@ -86,7 +86,7 @@ export class Clones {
   }
 
   private join(clone: number, run: number, site: number, context: number): void {
-    const key = `${clone}:${this.program.contexts.owner[run]}`;
+    const key = `${clone}:${this.program.callContexts.owner[run]}`;
     const known = this.sites.get(key) ?? [];
     if (!known.some((one) => one.site === site && one.context === context)) known.push({ site, context });
     this.sites.set(key, known);
@@ -99,7 +99,7 @@ export class Clones {
 
   /** The sites a clone made in one run gives its props to. */
   sitesOf(clone: number, run: number): readonly { site: number; context: number }[] {
-    this.program.reads.note(about.clones(clone));
-    return this.sites.get(`${clone}:${this.program.contexts.owner[run]}`) ?? [];
+    this.program.dependencies.dependOn(dependencyKey.clones(clone));
+    return this.sites.get(`${clone}:${this.program.callContexts.owner[run]}`) ?? [];
   }
 }

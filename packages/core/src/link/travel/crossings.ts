@@ -5,7 +5,7 @@ import { eventOf, isAnyField, isUpdate } from '../../model/signs';
 import type { At, Exit } from './visited';
 import type { Locals } from './locals';
 import type { Program } from '../program/program';
-import type { Reader, Readers } from '../program/contextReaders';
+import type { Reader, ContextReaders } from '../program/contextReaders';
 
 /** The provider sites of a context a component may stand under; -1 stands for none. */
 export type Environment = (context: number, component: number) => ReadonlySet<number>;
@@ -27,14 +27,14 @@ export interface Caller {
 }
 
 /** Functions that were handed over, as far as that is known by now. */
-export interface FunctionsHanded {
+export interface FunctionsPassed {
   calleesOf(call: number, context: number): readonly Callee[];
   callersOf(fn: number, context: number): readonly Caller[];
   rendersMarkup(fn: number): boolean;
 }
 
 /** The sites that get the props of a clone. */
-export interface ClonesGiven {
+export interface CloneSites {
   sitesOf(clone: number, run: number): readonly { site: number; context: number }[];
 }
 
@@ -55,15 +55,15 @@ export class Crossings {
   constructor(
     private readonly program: Program,
     private readonly locals: Locals,
-    private readonly readers: Readers,
+    private readonly contextReaders: ContextReaders,
     private readonly environment: Environment | null,
-    private readonly handed: FunctionsHanded | null,
-    private readonly clones: ClonesGiven | null = null,
+    private readonly functionFlow: FunctionsPassed | null,
+    private readonly clones: CloneSites | null = null,
   ) {}
 
   /** The places a context is read into, with the function that reads it. */
   readersOf(context: number): readonly Reader[] {
-    return this.readers.of(context);
+    return this.contextReaders.of(context);
   }
 
   cross(exit: Exit): Crossing[] {
@@ -73,7 +73,7 @@ export class Crossings {
       case 'argument':
         return this.intoHanded(exit);
       case 'returned':
-        return (this.handed?.callersOf(exit.target, exit.at.context) ?? []).map((caller) => ({
+        return (this.functionFlow?.callersOf(exit.target, exit.at.context) ?? []).map((caller) => ({
           to: { place: caller.place, path: exit.at.path, context: caller.context },
           carrier: 'callback' as const,
           site: null,
@@ -100,17 +100,17 @@ export class Crossings {
 
   /** Code written inside another component reads what surrounds it; one that reaches for an instance holds it. */
   private innerCarrier(place: number): Carrier {
-    return this.program.reached.places.has(place) ? 'handle' : 'local';
+    return this.program.parentInstances.places.has(place) ? 'handle' : 'local';
   }
 
   private intoSite(exit: Exit): Crossing[] {
     const { program } = this;
-    const { paths, graph } = program;
+    const { fieldPaths, graph } = program;
     const target = program.siteTargets[exit.target];
     const site = graph.sites[exit.target];
     if (!target || !site) return [];
     if (target.provides !== null && target.components.length === 0)
-      return paths.head(exit.at.path) === 'value' ? this.intoContext(exit, target.provides) : [];
+      return fieldPaths.head(exit.at.path) === 'value' ? this.intoContext(exit, target.provides) : [];
     // What is computed of an object and spread into props: which of them it becomes is not known.
     if (exit.derived && exit.at.path === 0) return [];
     return this.intoTargets(exit.target, exit.at.context, exit.at.path);
@@ -119,19 +119,19 @@ export class Crossings {
   /** What is put into a site's props arrives as props of what the site renders. */
   private intoTargets(siteNumber: number, context: number, path: number): Crossing[] {
     const { program } = this;
-    const { paths } = program;
+    const { fieldPaths } = program;
     const site = program.graph.sites[siteNumber];
     const found: Crossing[] = [];
-    if (site) program.reads.note(site.file);
+    if (site) program.dependencies.dependOn(site.file);
     for (const { fn, via } of program.targetsAt(siteNumber, context)) {
       const component = program.component(fn);
       if (!site || component?.propsPlace == null) continue;
       const arrive = (to: number, carrier: Carrier, part: boolean): void => {
-        const at = { place: component.propsPlace ?? 0, path: to, context: program.contexts.root(fn, via) };
+        const at = { place: component.propsPlace ?? 0, path: to, context: program.callContexts.root(fn, via) };
         found.push({ to: at, carrier, site: siteNumber, by: siteNumber, context: null, part });
       };
       if (path !== 0) {
-        const name = paths.head(path);
+        const name = fieldPaths.head(path);
         const written = site.fact.props.some((prop) => prop.name === name);
         const named = component.props.some((prop) => prop.name === name);
         arrive(path, carrierOf(name, written && named), false);
@@ -141,7 +141,7 @@ export class Crossings {
       const written = new Set(site.fact.props.map((prop) => prop.name));
       for (const prop of component.props) {
         if (written.has(prop.name)) continue;
-        const field = paths.cons(prop.name, 0);
+        const field = fieldPaths.cons(prop.name, 0);
         arrive(field, 'prop', true);
       }
     }
@@ -151,12 +151,12 @@ export class Crossings {
   /** What a component offers through a reference arrives at whoever holds it, as a field of its `current`. */
   private intoReference(exit: Exit): Crossing[] {
     const { program } = this;
-    const { graph, paths, contexts } = program;
-    const owner = contexts.owner[exit.at.context] ?? -1;
-    const path = paths.cons('current', exit.at.path);
+    const { graph, fieldPaths, callContexts } = program;
+    const owner = callContexts.owner[exit.at.context] ?? -1;
+    const path = fieldPaths.cons('current', exit.at.path);
     return program.sitesOf(owner).flatMap((site) => {
       const entry = graph.sites[site];
-      if (entry) program.reads.note(entry.file);
+      if (entry) program.dependencies.dependOn(entry.file);
       const ref = entry?.fact.props.find((prop) => prop.name === 'ref');
       if (!entry || ref?.place == null) return [];
       const place = graph.at(entry.file, ref.place);
@@ -174,12 +174,12 @@ export class Crossings {
 
   private intoContext(exit: Exit, context: number): Crossing[] {
     const { program } = this;
-    const path = program.paths.tail(exit.at.path);
-    const head = program.paths.head(path);
+    const path = program.fieldPaths.tail(exit.at.path);
+    const head = program.fieldPaths.head(path);
     const found: Crossing[] = [];
     for (const { place, unit } of this.readersOf(context))
       for (const run of program.runsTogether(unit)) {
-        const owner = program.contexts.owner[run] ?? -1;
+        const owner = program.callContexts.owner[run] ?? -1;
         const above = this.environment?.(context, owner);
         // Where nothing is known to render a reader, it is taken to stand below the only one there is.
         const mayBe = above?.size === 0 && program.providersOf(context).length === 1;
@@ -207,14 +207,14 @@ export class Crossings {
   private intoHanded(exit: Exit): Crossing[] {
     const { graph } = this.program;
     const found: Crossing[] = [];
-    for (const { fn, context, site } of this.handed?.calleesOf(exit.target, exit.at.context) ?? []) {
-      this.program.reads.note(graph.functions[fn]?.file ?? 0);
+    for (const { fn, context, site } of this.functionFlow?.calleesOf(exit.target, exit.at.context) ?? []) {
+      this.program.dependencies.dependOn(graph.functions[fn]?.file ?? 0);
       const param = graph.paramOf(fn, exit.index);
-      const path = param?.field == null ? exit.at.path : this.program.paths.cons(param.field, exit.at.path);
+      const path = param?.field == null ? exit.at.path : this.program.fieldPaths.cons(param.field, exit.at.path);
       if (!param) continue;
       found.push({
         to: { place: param.place, path, context },
-        carrier: this.handed?.rendersMarkup(fn) ? 'slot' : 'callback',
+        carrier: this.functionFlow?.rendersMarkup(fn) ? 'slot' : 'callback',
         site: null,
         by: site,
         context: null,

@@ -4,7 +4,7 @@
  */
 import { isLeftOut } from '../../model/signs';
 import { DEEPER, fieldMatches } from '../graph/fieldPaths';
-import { Contexts } from '../program/callContexts';
+import { CallContexts } from '../program/callContexts';
 import { push } from '../graph/byPlace';
 import type { Edge } from '../graph/edges';
 import { Entries, NO_CALLS, type Caller, type Left } from './functionEntries';
@@ -121,7 +121,7 @@ export class Exploration {
     const { graph } = program;
     const change = changeOf(state.flags);
     const first = graph.firstOut(state.place);
-    const few = first && state.path !== 0 ? graph.outFor(state.place, program.paths.head(state.path)) : null;
+    const few = first && state.path !== 0 ? graph.outFor(state.place, program.fieldPaths.head(state.path)) : null;
     if (few) for (const edge of few) this.along(edge, state, index);
     else for (let edge = first; edge; edge = edge.nextOut) this.along(edge, state, index);
     for (const use of graph.usesOf(state.place)) {
@@ -143,7 +143,7 @@ export class Exploration {
 
   private along(edge: Edge, state: State, index: number): void {
     const { program } = this;
-    const { graph, paths } = program;
+    const { graph, fieldPaths } = program;
     let path = state.path;
     let flags = state.flags;
     let { key } = state;
@@ -153,21 +153,21 @@ export class Exploration {
         break;
       case 'get':
         if (path === 0) flags |= PART;
-        else if (paths.head(path) === DEEPER) return this.cut(TOO_DEEP);
+        else if (fieldPaths.head(path) === DEEPER) return this.cut(TOO_DEEP);
         else if (
           edge.field === '*' &&
-          isName(paths.head(path)) &&
+          isName(fieldPaths.head(path)) &&
           program.crowded.holdsMany(state.place, program.ownerOf(state.context)?.fn)
         )
           return this.cut(BY_ANY_KEY);
-        else if (fieldMatches(edge.field, paths.head(path))) {
-          if (edge.field === '*' && isName(paths.head(path))) key = paths.head(path);
-          path = paths.tail(path);
+        else if (fieldMatches(edge.field, fieldPaths.head(path))) {
+          if (edge.field === '*' && isName(fieldPaths.head(path))) key = fieldPaths.head(path);
+          path = fieldPaths.tail(path);
         } else return;
         break;
       case 'put': {
         if (this.isOneOfMany(edge, path)) return this.cut(HANDED_ABOUT);
-        const longer = paths.cons(edge.field === '*' && key !== '' ? key : edge.field, path);
+        const longer = fieldPaths.cons(edge.field === '*' && key !== '' ? key : edge.field, path);
         key = '';
         // What holds a copy of itself is not followed round and round: who reads it there reads it on the way it has taken.
         if (this.comesRound(edge.to, longer, state.context, index)) return;
@@ -175,10 +175,10 @@ export class Exploration {
         break;
       }
       case 'unwrap':
-        if (paths.head(path) === edge.field) path = paths.tail(path);
+        if (fieldPaths.head(path) === edge.field) path = fieldPaths.tail(path);
         break;
       case 'rest':
-        if (path !== 0 && isLeftOut(paths.head(path), edge.except)) return;
+        if (path !== 0 && isLeftOut(fieldPaths.head(path), edge.except)) return;
         break;
       case 'derived':
         // Whether an object is there says nothing of what is in it.
@@ -237,10 +237,11 @@ export class Exploration {
 
   /** Whether a value came by a place before, and is put there again deeper within something. */
   private comesRound(place: number, path: number, context: number, index: number): boolean {
-    const { paths } = this.program;
-    if (paths.depth(path) < 2) return false;
+    const { fieldPaths } = this.program;
+    if (fieldPaths.depth(path) < 2) return false;
     for (let at = this.states[index]; at; at = this.states[at.from])
-      if (at.place === place && at.context === context && at.path !== path && paths.endsIn(path, at.path)) return true;
+      if (at.place === place && at.context === context && at.path !== path && fieldPaths.endsIn(path, at.path))
+        return true;
     return false;
   }
 
@@ -325,19 +326,19 @@ export class Exploration {
 
   private enter(fn: number, param: number, call: number, state: State, index: number): void {
     const { program } = this;
-    const { graph, contexts, paths } = program;
+    const { graph, callContexts, fieldPaths } = program;
     if (!graph.functions[fn] || program.isComponent(fn)) return;
     const taken = graph.paramOf(fn, param);
-    const isOnce = !program.apart.has(fn);
+    const isOnce = !program.contextSensitive.has(fn);
     const isRecursive = !isOnce && this.isRunning(fn, call, state.context);
     const context = isOnce
-      ? contexts.pushOrReturn(state.context, call)
+      ? callContexts.pushOrReturn(state.context, call)
       : isRecursive
         ? null
-        : contexts.push(
+        : callContexts.push(
             state.context,
             call,
-            this.states.length < MANY_STATES ? Contexts.MAX_DEPTH_OF_FEW : Contexts.MAX_DEPTH,
+            this.states.length < MANY_STATES ? CallContexts.MAX_DEPTH_OF_FEW : CallContexts.MAX_DEPTH,
           );
     if (context === null) {
       // Recursion or very deep helpers: what comes out is taken as computed from what went in.
@@ -346,7 +347,7 @@ export class Exploration {
       return;
     }
     if (!taken) return;
-    const path = taken.field === null ? state.path : paths.cons(taken.field, state.path);
+    const path = taken.field === null ? state.path : fieldPaths.cons(taken.field, state.path);
     const arrived = { ...state, place: taken.place, path, context, from: index };
     if (isOnce) this.enterOnce(fn, arrived, { call, context: state.context, entry: state.entry });
     else this.move(arrived);
@@ -355,10 +356,10 @@ export class Exploration {
   /** Whether a call is made while `fn` runs: it calls itself, by whatever way round. */
   private isRunning(fn: number, call: number, context: number): boolean {
     const { program } = this;
-    const { graph, contexts } = program;
+    const { graph, callContexts } = program;
     if (program.isWithin(graph.fnOfCall(call), fn)) return true;
-    for (let c = context; c !== -1; c = contexts.parent[c] ?? -1) {
-      const outer = contexts.call[c] ?? -1;
+    for (let c = context; c !== -1; c = callContexts.parent[c] ?? -1) {
+      const outer = callContexts.call[c] ?? -1;
       if (outer !== -1 && program.isWithin(graph.fnOfCall(outer), fn)) return true;
     }
     return false;
@@ -410,13 +411,14 @@ export class Exploration {
   /** A value that a function returns goes back to whoever called it. */
   private comeBack(fn: number, state: State, index: number): void {
     const { program } = this;
-    const { graph, contexts } = program;
+    const { graph, callContexts } = program;
     if (program.isComponent(fn)) return this.leave('rendered', state, index, fn);
     if (this.entries.functionOf(state.entry) === fn) return this.leaveEntry(state.entry, { place: null, state, index });
-    if (contexts.joins[state.context] !== -1 && program.unitOf(fn) === fn) return this.comeBackToAll(fn, state, index);
-    const call = contexts.call[state.context] ?? -1;
-    if (call !== -1 && program.targetsIn(call, contexts.parent[state.context] ?? -1).includes(fn)) {
-      const context = contexts.parent[state.context] ?? -1;
+    if (callContexts.joins[state.context] !== -1 && program.unitOf(fn) === fn)
+      return this.comeBackToAll(fn, state, index);
+    const call = callContexts.call[state.context] ?? -1;
+    if (call !== -1 && program.targetsIn(call, callContexts.parent[state.context] ?? -1).includes(fn)) {
+      const context = callContexts.parent[state.context] ?? -1;
       if (context !== -1) this.outOf(call, context, state, index);
       return;
     }
@@ -437,17 +439,18 @@ export class Exploration {
    */
   private outOfInner(fn: number, caller: number, state: State, index: number): void {
     const { program } = this;
-    const { graph, contexts } = program;
+    const { graph, callContexts } = program;
     const entry = graph.calls[caller];
     const unit = program.unitOf(graph.fnOfCall(caller));
     if (!entry) return;
-    for (let inner = state.context; (contexts.call[inner] ?? -1) !== -1; inner = contexts.parent[inner] ?? -1) {
-      const outer = contexts.parent[inner] ?? -1;
+    for (let inner = state.context; (callContexts.call[inner] ?? -1) !== -1; inner = callContexts.parent[inner] ?? -1) {
+      const outer = callContexts.parent[inner] ?? -1;
       if (!program.runsOf(unit).includes(outer)) continue;
       const cameBy = graph
         .trace(graph.at(entry.file, entry.fact.callee))
         .some(
-          ({ place, calls }) => graph.functionOfSelf.get(place) === fn && calls?.includes(contexts.call[inner] ?? -1),
+          ({ place, calls }) =>
+            graph.functionOfSelf.get(place) === fn && calls?.includes(callContexts.call[inner] ?? -1),
         );
       if (cameBy) this.outOf(caller, program.adjust(outer, graph.fnOfCall(caller)), state, index);
       return;

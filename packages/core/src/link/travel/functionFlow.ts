@@ -4,12 +4,12 @@
  */
 import type { FileFacts } from '../../model/facts';
 import type { Clones } from './clones';
-import { Crossings, type Callee, type Caller, type Environment, type FunctionsHanded } from './crossings';
-import { about, Kept } from '../memo/memo';
+import { Crossings, type Callee, type Caller, type Environment, type FunctionsPassed } from './crossings';
+import { dependencyKey, Memo } from '../memo/memo';
 import type { Locals } from './locals';
 import type { At } from './visited';
 import type { Program } from '../program/program';
-import type { Readers } from '../program/contextReaders';
+import type { ContextReaders } from '../program/contextReaders';
 
 const MAX_PLACES = 2000;
 
@@ -22,7 +22,7 @@ interface Called {
 }
 
 /** The calls that a function gets to which belongs to one run. */
-interface Handing extends Found {
+interface FunctionInRun extends Found {
   fn: number;
   context: number;
 }
@@ -33,27 +33,27 @@ interface Found {
   cut: boolean;
 }
 
-export class Handed implements FunctionsHanded {
+export class FunctionFlow implements FunctionsPassed {
   /** Functions that are handed to more places than are followed. */
   readonly cut = new Set<number>();
   private readonly callees = new Map<string, Callee[]>();
   private readonly callers = new Map<string, Caller[]>();
-  private readonly markup: Kept<number, boolean>;
-  private readonly followed: Kept<string, Found>;
-  private readonly inFiles: Kept<number, readonly Handing[]>;
+  private readonly markup: Memo<number, boolean>;
+  private readonly followed: Memo<string, Found>;
+  private readonly inFiles: Memo<number, readonly FunctionInRun[]>;
 
   constructor(
     private readonly program: Program,
     private readonly locals: Locals,
-    readers: Readers,
+    contextReaders: ContextReaders,
     environment: Environment | null,
     clones: Clones,
-    before: Handed | null,
+    before: FunctionFlow | null,
   ) {
-    this.markup = before?.markup ?? new Kept(program.reads);
-    this.followed = before?.followed ?? new Kept(program.reads);
-    this.inFiles = before?.inFiles ?? new Kept(program.reads);
-    const crossings = new Crossings(program, locals, readers, environment, null, clones);
+    this.markup = before?.markup ?? new Memo(program.dependencies);
+    this.followed = before?.followed ?? new Memo(program.dependencies);
+    this.inFiles = before?.inFiles ?? new Memo(program.dependencies);
+    const crossings = new Crossings(program, locals, contextReaders, environment, null, clones);
     program.graph.files.forEach((facts, file) => {
       for (const { fn, context, called, cut } of program.graph.guard.run(
         file,
@@ -68,10 +68,10 @@ export class Handed implements FunctionsHanded {
   }
 
   /** The functions of a file that end up in some call that was handed them. */
-  private handedIn(facts: FileFacts, file: number, crossings: Crossings): Handing[] {
+  private handedIn(facts: FileFacts, file: number, crossings: Crossings): FunctionInRun[] {
     const { program } = this;
     const { graph } = program;
-    program.reads.note(file);
+    program.dependencies.dependOn(file);
     return facts.functions.flatMap(({ self }, index) => {
       const fn = graph.fnAt(file, index);
       const parent = graph.functions[fn]?.parent ?? -1;
@@ -84,10 +84,10 @@ export class Handed implements FunctionsHanded {
     });
   }
 
-  private touchChanged(before: Handed): void {
-    const { reads } = this.program;
-    touchKeys(before.callees, this.callees, (call) => reads.touch(about.callees(call)));
-    touchKeys(before.callers, this.callers, (fn) => reads.touch(about.handedTo(fn)));
+  private touchChanged(before: FunctionFlow): void {
+    const { dependencies } = this.program;
+    touchKeys(before.callees, this.callees, (call) => dependencies.invalidate(dependencyKey.callees(call)));
+    touchKeys(before.callers, this.callers, (fn) => dependencies.invalidate(dependencyKey.handedTo(fn)));
   }
 
   private follow(start: At, crossings: Crossings): Found {
@@ -128,9 +128,9 @@ export class Handed implements FunctionsHanded {
 
   /** The functions a call may call, with the run each belongs to. */
   calleesOf(call: number, context: number): readonly Callee[] {
-    this.program.reads.note(about.callees(call));
+    this.program.dependencies.dependOn(dependencyKey.callees(call));
     // Inside a helper or a loop's function the run is a longer one than that in which the function arrived.
-    for (let c = context; c !== -1; c = this.program.contexts.parent[c] ?? -1) {
+    for (let c = context; c !== -1; c = this.program.callContexts.parent[c] ?? -1) {
       const found = this.callees.get(`${call}:${c}`);
       if (found) return found;
     }
@@ -139,7 +139,7 @@ export class Handed implements FunctionsHanded {
 
   /** Where the results of a function go that was handed over. */
   callersOf(fn: number, context: number): readonly Caller[] {
-    this.program.reads.note(about.handedTo(fn));
+    this.program.dependencies.dependOn(dependencyKey.handedTo(fn));
     return this.callers.get(`${fn}:${context}`) ?? [];
   }
 

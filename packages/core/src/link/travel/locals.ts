@@ -5,7 +5,7 @@
  */
 import { isAnyField } from '../../model/signs';
 import { Exploration } from './exploration';
-import { Kept } from '../memo/memo';
+import { Memo } from '../memo/memo';
 import { isPart, wasDerived, type At, type Local } from './visited';
 import type { Program } from '../program/program';
 
@@ -13,15 +13,15 @@ import type { Program } from '../program/program';
 const WHOLE_ONLY = /^(iterated|branched|effect|shown)$/;
 
 export class Locals {
-  private readonly known: Kept<string, Local>;
-  private readonly taken: Kept<string, ReadonlySet<string> | null>;
+  private readonly known: Memo<string, Local>;
+  private readonly taken: Memo<string, ReadonlySet<string> | null>;
 
   constructor(
     private readonly program: Program,
     before: Locals | null,
   ) {
-    this.known = before?.known ?? new Kept(program.reads);
-    this.taken = before?.taken ?? new Kept(program.reads);
+    this.known = before?.known ?? new Memo(program.dependencies);
+    this.taken = before?.taken ?? new Memo(program.dependencies);
   }
 
   /**

@@ -33,7 +33,7 @@ export interface HandleFact {
 }
 
 /** The instance that renders this one, or the outermost of all, held by a place. */
-export interface AboveFact {
+export interface ParentInstanceFact {
   place: PlaceId;
   outermost: boolean;
   fn: FunctionId;

@@ -2,7 +2,7 @@
 import type { Family, Problem } from '../documents';
 import type { CellFact, ContextFact, ContextReadFact, MutationFact } from './cell';
 import type { ChannelFact, InjectFact, JoinFact, StartFact, TieFact } from './channel';
-import type { AboveFact, HandleFact, RegisterFact, TypeFact, TypeImportFact } from './component';
+import type { ParentInstanceFact, HandleFact, RegisterFact, TypeFact, TypeImportFact } from './component';
 import type { CallFact, FunctionFact } from './function';
 import type { Flow, FunctionId, Place, PlaceId, Spot, UseFact } from './place';
 import type { CloneFact, RouteFact, SiteFact } from './site';
@@ -76,7 +76,7 @@ export interface FileFacts {
   /** Types of props the file declares, and names of types it takes from others (`*`: all of them). */
   types: Record<string, TypeFact>;
   typeImports: TypeImportFact[];
-  above: AboveFact[];
+  parentInstances: ParentInstanceFact[];
   registers: RegisterFact[];
   routes: RouteFact[];
   outlets: { place: PlaceId; fn: FunctionId }[];
@@ -87,4 +87,4 @@ export interface FileFacts {
 }
 
 /** Raised whenever the shape or meaning of facts changes, so that cached ones are read anew. */
-export const FACTS_VERSION = 40;
+export const FACTS_VERSION = 41;

@@ -47,7 +47,7 @@ export function readClassComponent(r: ScriptReader, node: ClassNode, name: strin
     fn: id,
     state: b.place('object', 'state', id, fact.at),
     cells: new Map(),
-    kept: [],
+    cachedMethods: [],
   };
   b.flow(props, self, 'put', 'props');
   b.flow(instance.state, self, 'put', 'state');
@@ -204,7 +204,7 @@ function ownMethod(node: t.Node): string | null {
 }
 
 /** Methods that the class keeps in its state get there as they are, and not as part of an instance that holds itself. */
-function keepMethods(r: ScriptReader, { fn, kept }: ClassInstance): void {
+function keepMethods(r: ScriptReader, { fn, cachedMethods: kept }: ClassInstance): void {
   for (const { method, cell } of kept) {
     const fact = r.b.facts.functions.find((one) => one.parent === fn && one.name === method);
     if (fact) r.b.flow(fact.self, cell, 'frozen');
@@ -224,7 +224,7 @@ function readState(r: ScriptReader, node: t.Node | null | undefined, instance: C
     const cell = stateCell(r, instance, fieldOf(property.key, property.computed), property.key);
     const initial = value(r, property.value);
     const method = ownMethod(property.value);
-    if (method !== null) instance.kept.push({ method, cell: cell.value });
+    if (method !== null) instance.cachedMethods.push({ method, cell: cell.value });
     if (initial === null) continue;
     r.b.flow(initial, cell.value, 'frozen');
     r.b.use({ place: initial, kind: 'copied', fn: r.fn, at: spotOf(property) });

@@ -73,7 +73,7 @@ export class FactsBuilder {
       imports: [],
       exports: [],
       gaps: [],
-      above: [],
+      parentInstances: [],
       registers: [],
       routes: [],
       outlets: [],

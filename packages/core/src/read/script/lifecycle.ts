@@ -20,14 +20,14 @@ export function called(
 
 export const effect: Reading = (r, node) => {
   const [first] = node.arguments;
-  if (first) r.coming.push({ node: first, fn: r.fn });
+  if (first) r.started.push({ node: first, fn: r.fn });
   return runs(r, node);
 };
 
 /** `onUnmounted(…)`: what it ends was started by another. */
 export const leaving: Reading = (r, node) => {
   const [first] = node.arguments;
-  if (first) r.going.push(first);
+  if (first) r.stopped.push(first);
   return runs(r, node);
 };
 
@@ -40,10 +40,10 @@ function runs(r: ScriptReader, node: t.CallExpression): null {
 /** Notes what was started, once all is known that may end it. */
 export function settleRuns(r: ScriptReader): void {
   const before = r.fn;
-  for (const { node, fn, again } of r.coming) {
+  for (const { node, fn, again } of r.started) {
     r.fn = fn;
     if (again) noteTimers(r, node);
-    else noteStarts(r, node, r.going);
+    else noteStarts(r, node, r.stopped);
   }
   r.fn = before;
 }

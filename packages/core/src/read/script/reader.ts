@@ -28,7 +28,7 @@ export interface ClassInstance {
   /** Cells by the field of the state they are, as indices into the facts. */
   cells: Map<string, number>;
   /** Methods of the class that begin in its state, by name, and the cell each is kept in. */
-  kept: { method: string; cell: PlaceId }[];
+  cachedMethods: { method: string; cell: PlaceId }[];
 }
 
 /** A store being made: what the functions that change and read it are called, and its cells. */
@@ -123,8 +123,8 @@ export class ScriptReader {
   /** What a name stands for that nothing declares; by default nothing that is followed. */
   missing: (name: string, at: Spot) => PlaceId | null = () => null;
   /** Functions run when something comes and when it goes: what the ones start, the others have to end. */
-  readonly coming: { node: t.Node; fn: FunctionId; again?: boolean }[] = [];
-  readonly going: t.Node[] = [];
+  readonly started: { node: t.Node; fn: FunctionId; again?: boolean }[] = [];
+  readonly stopped: t.Node[] = [];
   /** Stores whose initial functions are being read, the innermost last. */
   readonly stores: StoreBeingMade[] = [];
   /** Change functions of the module's own variables that functions assign to, by the variable's place. */

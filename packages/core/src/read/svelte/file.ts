@@ -11,3 +11,13 @@ export interface SvelteFile {
   /** Variables that are props: setting one asks whoever bound it to change it, by the prop's name. */
   asked: Map<PlaceId, string>;
 }
+
+/** Names a component's scripts and markup mention. */
+export interface Mentioned {
+  /** Those that are called. */
+  named: ReadonlySet<string>;
+  /** Those that are set, or have a field set, and how often. */
+  set: ReadonlyMap<string, number>;
+  /** Those that hold a list which is changed by its methods. */
+  filled: ReadonlySet<string>;
+}

@@ -18,7 +18,7 @@ import { addComponent } from '../component/component';
 import { noteScript } from '../script/starts';
 import { settleRuns } from '../script/lifecycle';
 import { prefixed, svelteDialect } from './dialect';
-import type { SvelteFile } from './file';
+import type { Mentioned, SvelteFile } from './file';
 import { MUTATING_METHODS } from '../script/methods';
 import { readInstance } from './instance';
 import { blank, blocksOf, withoutBlocks } from '../component/blocks';
@@ -73,7 +73,7 @@ function readComponent(r: ScriptReader, file: SvelteFile, source: SourceFile): v
   readMarkupOf(r, file, component, root.fragment, { text: source.text, typed });
   settleRuns(r);
   settleAsked(r);
-  noteScript(r, own, r.going);
+  noteScript(r, own, r.stopped);
 }
 
 /**
@@ -147,16 +147,6 @@ function scriptsOnly(text: string): Root {
 }
 
 const RUNES = ['$state', '$derived', '$props', '$effect', '$bindable', '$inspect', '$host'];
-
-/** Names a component's scripts and markup mention. */
-export interface Mentioned {
-  /** Those that are called. */
-  named: ReadonlySet<string>;
-  /** Those that are set, or have a field set, and how often. */
-  set: ReadonlyMap<string, number>;
-  /** Those that hold a list which is changed by its methods. */
-  filled: ReadonlySet<string>;
-}
 
 /** Names that are called, and how often names are set anywhere in the file. */
 function mentioned(root: Root): Mentioned {

@@ -12,8 +12,7 @@ import { readStatement } from '../script/statements';
 import { walkSet } from '../script/walk';
 import type { SingleFileComponent } from '../script/componentInFile';
 import { declareProp } from '../component/declare';
-import type { SvelteFile } from './file';
-import type { Mentioned } from '.';
+import type { Mentioned, SvelteFile } from './file';
 import { type CellMore, variableCell } from './state';
 
 export function readInstance(

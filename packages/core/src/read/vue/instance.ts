@@ -42,7 +42,7 @@ export function readInstance(r: ScriptReader, field: string, at: Spot): PlaceId 
   if (field === '$store') return storeOf(r, at);
   if (field === '$parent' || field === '$root') {
     const place = r.b.place('read', field, r.fn, at);
-    r.b.facts.above.push({ place, outermost: field === '$root', fn: r.fn });
+    r.b.facts.parentInstances.push({ place, outermost: field === '$root', fn: r.fn });
     const told = r.b.facts.gaps.some((gap) => gap.what === 'instance' && gap.name === field);
     if (!told)
       r.b.facts.gaps.push({

@@ -66,7 +66,7 @@ export const watch: Reading = (r, node) => {
   const [source = null, run = null] = readArguments(r, node);
   const at = spotOf(node.callee);
   const [first, second] = node.arguments;
-  if (second) r.coming.push({ node: second, fn: r.fn, again: true });
+  if (second) r.started.push({ node: second, fn: r.fn, again: true });
   const watched = source !== null && isFunction(first) ? called(r, source, 'watched', at) : source;
   let given = watched;
   if (watched !== null) {

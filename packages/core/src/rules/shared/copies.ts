@@ -69,7 +69,7 @@ const copiedAt = once((flow: Flow): readonly FlowStop[] =>
 );
 
 function findCopies(cells: Cells, linked: Linked): Copy[] {
-  const takings = linked.answers.about<Flow, readonly Taking[]>('copies');
+  const takings = linked.memos.of<Flow, readonly Taking[]>('copies');
   const found: Copy[] = [];
   const byValue = new Map<string, CellFlow>();
   for (const flow of cells.all)
@@ -124,7 +124,7 @@ function findCopies(cells: Cells, linked: Linked): Copy[] {
 /** Taken as part of the instance that holds it: whoever reads the instance later reads what it holds then. */
 function isInstance(linked: Linked, local: Local, visited: Visited): boolean {
   if (visited.path === 0) return false;
-  const { places } = linked.program.reached;
+  const { places } = linked.program.parentInstances;
   for (let at: Visited | undefined = visited; at; at = local.visited[at.from]) if (places.has(at.place)) return true;
   return false;
 }

@@ -108,7 +108,7 @@ export function doesSomethingWith({ program, locals }: Linked, component: Compon
   // Setting it is what it is for: whoever binds it is told.
   if (asksFor(program.graph, propsPlace, prop)) return true;
   const context = program.rootsOf(component.fn)[0] ?? 0;
-  const local = locals.explore({ place: propsPlace, path: program.paths.cons(prop, 0), context });
+  const local = locals.explore({ place: propsPlace, path: program.fieldPaths.cons(prop, 0), context });
   const { graph } = program;
   // As a key, or put into something that is part of another: what comes of that is not followed back.
   // So is what a function does with an object that holds it.

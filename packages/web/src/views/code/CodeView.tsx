@@ -2,16 +2,16 @@
 import { Autocomplete } from '@mantine/core';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { messageOf, useFileQuery } from '../../app/api';
-import { useAddress, useProject } from '../../app/useProject';
-import { parseAt } from '../../parts/CodePanel';
+import { messageOf, useFileQuery } from '../../api/api';
+import { useAddress, useProject } from '../../project/useProject';
+import { parseAt } from '../shared/CodePanel';
 import { Foot } from '../../parts/Foot';
 import { byLine, sayMargin } from '../../parts/marginWords';
 import { Note } from '../../parts/Note';
-import { ValueLink } from '../../parts/ValueLink';
+import { ValueLink } from '../shared/ValueLink';
 import styles from './CodeView.module.css';
 
-const CodeEditor = lazy(async () => ({ default: (await import('../../parts/CodeEditor')).CodeEditor }));
+const CodeEditor = lazy(async () => ({ default: (await import('../shared/CodeEditor')).CodeEditor }));
 
 export function CodeView() {
   const { id, document } = useProject();

@@ -1,9 +1,9 @@
 /** One finding: what it says, why it matters, what to do, its lines of code. */
 import type { Finding } from '@vectura/core';
 import { Link } from 'react-router';
-import { useRulesQuery } from '../../app/api';
-import { useProject } from '../../app/useProject';
-import { Excerpt } from '../../parts/Excerpt';
+import { useRulesQuery } from '../../api/api';
+import { useProject } from '../../project/useProject';
+import { Excerpt } from '../shared/Excerpt';
 import type { Entry } from './findingsModel';
 import styles from './FindingsView.module.css';
 

@@ -1,8 +1,8 @@
 /** Accepting the findings that are picked, with a reason; or taking that back. */
 import { Button, TextInput } from '@mantine/core';
 import { useState } from 'react';
-import { messageOf, useAcceptMutation, useProjectsQuery, useWithdrawMutation, type FindingName } from '../../app/api';
-import { useProject } from '../../app/useProject';
+import { messageOf, useAcceptMutation, useProjectsQuery, useWithdrawMutation, type FindingName } from '../../api/api';
+import { useProject } from '../../project/useProject';
 import type { Entry } from './findingsModel';
 import styles from './AcceptBar.module.css';
 

@@ -1,8 +1,8 @@
 /** Findings and trails in figures: by rule, by folder, over surveys; how far values are carried. */
 import type { ReactNode } from 'react';
 import { Bar, BarChart, CartesianGrid, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
-import { messageOf, useHistoryQuery, useHopsQuery } from '../../app/api';
-import { useProject } from '../../app/useProject';
+import { messageOf, useHistoryQuery, useHopsQuery } from '../../api/api';
+import { useProject } from '../../project/useProject';
 import { shorten } from '../sheet/measures';
 import { countBy, topFolder, type Entry } from './findingsModel';
 import styles from './Charts.module.css';

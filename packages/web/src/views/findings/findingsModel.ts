@@ -1,6 +1,6 @@
 /** Findings narrowed, and grouped by what causes them, by rule or by folder; worst first. Pure. */
 import type { Finding, FlowDocument, Level } from '@vectura/core';
-import { findingName, type AcceptedFinding } from '../../app/api';
+import { findingName, type Accepted } from '../../api/api';
 
 export type Grouping = 'cause' | 'rule' | 'folder';
 
@@ -36,7 +36,7 @@ const WEIGHT: Record<Level, number> = { error: 0, warning: 1, note: 2 };
 /** All findings of a survey, those last that the project's own configuration accepts. */
 export function entriesOf(
   document: Pick<FlowDocument, 'findings' | 'accepted'>,
-  accepted: readonly AcceptedFinding[],
+  accepted: readonly Accepted[],
 ): Entry[] {
   const reasons = new Map(accepted.map((one) => [findingName(one), one.reason]));
   const inFile = document.accepted ?? [];

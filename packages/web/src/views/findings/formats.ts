@@ -1,8 +1,8 @@
 /** The formats the findings that are shown can be had in. */
 import type { Findings, FlowDocument } from '@vectura/core';
-import { fileName, save, savePng } from '../../out/save';
-import { findingsSvg } from '../../out/findingsSvg';
-import type { Format } from '../../out/SaveAs';
+import { fileName, save, savePng } from '../shared/save';
+import { findingsSvg } from './findingsSvg';
+import type { Format } from '../shared/SaveAs';
 import type { Group } from './findingsModel';
 
 export function findingFormats(document: FlowDocument, groups: readonly Group[]): Format[] {
@@ -14,7 +14,7 @@ export function findingFormats(document: FlowDocument, groups: readonly Group[])
     {
       name: 'HTML report',
       save: async () => {
-        const { reportHtml } = await import('../../out/report');
+        const { reportHtml } = await import('./report');
         const at = new Date().toLocaleString();
         save(fileName(name, 'survey.html'), reportHtml({ document, groups, at }), 'text/html');
       },

@@ -1,11 +1,11 @@
 /** The ways one value could live, side by side over the same measures, ranked by rules of thumb. */
 import type { HomeOption, Thumb } from '@vectura/core';
 import { Link } from 'react-router';
-import { messageOf, useHomesQuery, useKeepThumbMutation, useThumbQuery } from '../../app/api';
-import { useKeys } from '../../app/useKeys';
-import { useAddress, useProject } from '../../app/useProject';
-import { show } from '../../app/desk';
-import { useAppDispatch } from '../../app/store';
+import { messageOf, useHomesQuery, useKeepThumbMutation, useThumbQuery } from '../../api/api';
+import { useKeys } from '../../parts/useKeys';
+import { useAddress, useProject } from '../../project/useProject';
+import { show } from '../../project/desk';
+import { useAppDispatch } from '../../project/store';
 import { Foot } from '../../parts/Foot';
 import { Note } from '../../parts/Note';
 import { ThumbRules } from './ThumbRules';

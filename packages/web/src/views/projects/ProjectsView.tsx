@@ -10,16 +10,16 @@ import {
   useFoldersQuery,
   useProjectsQuery,
   useRemoveProjectMutation,
-  type ProjectInfo,
-} from '../../app/api';
-import { NoAnswer } from '../../app/NoAnswer';
-import { when } from '../../model/when';
+  type Project,
+} from '../../api/api';
+import { NoAnswer } from '../shared/NoAnswer';
+import { when } from '../../project/when';
 import { Foot } from '../../parts/Foot';
 import { SchemeSwitch } from '../../parts/SchemeSwitch';
 import styles from './ProjectsView.module.css';
 
 /** Where a project's sources are, in words where the place itself means nothing to the user. */
-const WHERE: Record<ProjectInfo['kind'], string | null> = {
+const WHERE: Record<Project['kind'], string | null> = {
   folder: null,
   upload: 'unpacked from an archive',
   demo: 'a demo, shipped with Vectura',
@@ -38,7 +38,7 @@ export function ProjectsView() {
 
   if (isLockedOut(error)) return <NoAnswer error={error} />;
 
-  const open = (project: ProjectInfo): void => {
+  const open = (project: Project): void => {
     void navigate(`/p/${project.id}/sheet`);
   };
   const addFolder = (): void => {

@@ -4,14 +4,14 @@ import { reachOf, NothingToReach, type Reach, type Reached } from '@vectura/core
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { useKeys } from '../../app/useKeys';
-import { useAddress, useProject } from '../../app/useProject';
+import { useKeys } from '../../parts/useKeys';
+import { useAddress, useProject } from '../../project/useProject';
 import { COLOUR, DASH, GROUP_OF } from '../../parts/carriers';
 import { Foot } from '../../parts/Foot';
 import { Mark } from '../../parts/Mark';
 import { Note } from '../../parts/Note';
 import { Pick } from '../../parts/Pick';
-import { ValueLink } from '../../parts/ValueLink';
+import { ValueLink } from '../shared/ValueLink';
 import { indentOf } from '../sheet/measures';
 import { outline } from '../sheet/sheetModel';
 import { choicesOf, outside, rowsOf, sayReached, type ReachRow } from './reachModel';

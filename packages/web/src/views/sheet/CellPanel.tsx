@@ -1,10 +1,10 @@
 /** What there is to say of one value, its lines of code, and the ways on. */
 import { Button } from '@mantine/core';
-import { useTrailQuery, messageOf } from '../../app/api';
-import { useAddress, useProject } from '../../app/useProject';
-import { cellQuestion } from '../../model/question';
-import { Excerpt } from '../../parts/Excerpt';
-import { ValueLink } from '../../parts/ValueLink';
+import { useTrailQuery, messageOf } from '../../api/api';
+import { useAddress, useProject } from '../../project/useProject';
+import { cellQuestion } from '../../project/question';
+import { Excerpt } from '../shared/Excerpt';
+import { ValueLink } from '../shared/ValueLink';
 import type { Column } from './sheetModel';
 import styles from './CellPanel.module.css';
 

@@ -1,9 +1,9 @@
 /** What there is to say of one component: what it is given, what it tells, what it has to do with which value. */
 import { Link } from 'react-router';
-import { useAddress, useProject } from '../../app/useProject';
+import { useAddress, useProject } from '../../project/useProject';
 import { DOES } from '../../parts/carriers';
-import { Excerpt } from '../../parts/Excerpt';
-import { ValueLink } from '../../parts/ValueLink';
+import { Excerpt } from '../shared/Excerpt';
+import { ValueLink } from '../shared/ValueLink';
 import type { Column, Row } from './sheetModel';
 import type { Role } from '@vectura/core';
 import styles from './CellPanel.module.css';

@@ -1,7 +1,7 @@
 /** What of the sheet is shown, as one sentence whose words can be changed. */
 import { TextInput } from '@mantine/core';
 import { useMemo, useState } from 'react';
-import { useAddress, useProject } from '../../app/useProject';
+import { useAddress, useProject } from '../../project/useProject';
 import { Pick } from '../../parts/Pick';
 import { foldersOf, strength, type Narrowing } from './narrowing';
 import type { Column, Row } from './sheetModel';

@@ -1,7 +1,7 @@
 /** Before anything is selected: three questions worth asking of this project, each a link to its answer. */
 import { Link } from 'react-router';
-import { useProject } from '../../app/useProject';
-import { cellQuestion } from '../../model/question';
+import { useProject } from '../../project/useProject';
+import { cellQuestion } from '../../project/question';
 import { firstAsked, type Column } from './sheetModel';
 import styles from './Questions.module.css';
 

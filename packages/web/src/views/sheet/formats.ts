@@ -1,8 +1,8 @@
 /** The formats the sheet and the survey behind it can be had in. */
 import type { FlowDocument } from '@vectura/core';
-import { fileName, save, savePng } from '../../out/save';
-import { sheetSvg } from '../../out/sheetSvg';
-import type { Format } from '../../out/SaveAs';
+import { fileName, save, savePng } from '../shared/save';
+import { sheetSvg } from './sheetSvg';
+import type { Format } from '../shared/SaveAs';
 import type { Narrowed } from './narrowing';
 
 export function sheetFormats(document: FlowDocument, { lines, columns }: Narrowed): Format[] {

@@ -1,10 +1,10 @@
 /** The geometry of what is shown, as the worker prepares it; the one before until the next is there. */
 import { useEffect, useRef, useState } from 'react';
-import type { GeometryReply, GeometryRequest } from '../../workers/geometry.worker';
+import type { GeometryReply, GeometryRequest } from './geometry.worker';
 import type { Geometry, MarkTable, Shown } from './geometry';
 
 /** Started as soon as the view's code is there, so that it is ready when the document is; there is one sheet at a time. */
-const worker = new Worker(new URL('../../workers/geometry.worker.ts', import.meta.url), { type: 'module' });
+const worker = new Worker(new URL('./geometry.worker.ts', import.meta.url), { type: 'module' });
 let lastAsked = 0;
 
 export function useGeometry<S extends Shown>(table: MarkTable, shown: S): { shown: S; geometry: Geometry } | null {

@@ -1,8 +1,8 @@
 /** One stop of a trail: who, the name it has there, its lines of code; what parts from the way there, what may be missed. */
 import type { Finding, Stop } from '@vectura/core';
 import { DOES } from '../../parts/carriers';
-import { Excerpt, type ExcerptMark } from '../../parts/Excerpt';
-import { ValueLink } from '../../parts/ValueLink';
+import { Excerpt, type ExcerptMark } from '../shared/Excerpt';
+import { ValueLink } from '../shared/ValueLink';
 import { MOST_COMPUTED, type WayEntry } from './trailModel';
 import styles from './TrailStrip.module.css';
 

@@ -3,7 +3,7 @@ import type { TrailDocument } from '@vectura/core';
 import { Autocomplete } from '@mantine/core';
 import { Fragment, useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { useProject } from '../../app/useProject';
+import { useProject } from '../../project/useProject';
 import type { WayEntry } from './trailModel';
 import styles from './WaysPanel.module.css';
 

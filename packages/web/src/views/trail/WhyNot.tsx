@@ -1,10 +1,10 @@
 /** Why a value does not get to a component: the way it would take, and the place where that breaks. */
 import type { WhyDocument } from '@vectura/core';
-import { messageOf, useWhyQuery } from '../../app/api';
-import { useProject } from '../../app/useProject';
-import { Excerpt } from '../../parts/Excerpt';
+import { messageOf, useWhyQuery } from '../../api/api';
+import { useProject } from '../../project/useProject';
+import { Excerpt } from '../shared/Excerpt';
 import { Note } from '../../parts/Note';
-import { ValueLink } from '../../parts/ValueLink';
+import { ValueLink } from '../shared/ValueLink';
 import styles from './WhyNot.module.css';
 
 const ROW = 44;

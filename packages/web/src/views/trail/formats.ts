@@ -1,8 +1,8 @@
 /** The formats a trail can be had in. */
 import type { TrailDocument } from '@vectura/core';
-import { fileName, save, savePng } from '../../out/save';
-import { trailSvg } from '../../out/trailSvg';
-import type { Format } from '../../out/SaveAs';
+import { fileName, save, savePng } from '../shared/save';
+import { trailSvg } from './trailSvg';
+import type { Format } from '../shared/SaveAs';
 import type { WayEntry } from './trailModel';
 
 export function trailFormats(document: TrailDocument, value: string, way: WayEntry | undefined): Format[] {

@@ -1,7 +1,7 @@
 /** The lines shown at a stop: where the value arrives, a few where it is used, where it leaves. Pure. */
 import type { Stop } from '@vectura/core';
 import { neighbours } from '../../parts/codeLine';
-import type { ExcerptMark } from '../../parts/Excerpt';
+import type { ExcerptMark } from '../shared/Excerpt';
 
 /** At most this many lines of proof are shown at a stop; the rest are in the file. */
 const MOST_LINES = 4;

@@ -1,14 +1,14 @@
 import { readFile, Survey } from '@vectura/core';
-import { documentOf, GLASS } from '../testing/document';
-import { causes, entriesOf, groupsOf } from '../views/findings/findingsModel';
-import { narrowingOf, narrowSheet } from '../views/sheet/narrowing';
-import { columnsOf, outline } from '../views/sheet/sheetModel';
-import { findingsSvg } from './findingsSvg';
-import { reportHtml } from './report';
+import { documentOf, GLASS } from '../../testing/document';
+import { causes, entriesOf, groupsOf } from '../findings/findingsModel';
+import { narrowingOf, narrowSheet } from '../sheet/narrowing';
+import { columnsOf, outline } from '../sheet/sheetModel';
+import { findingsSvg } from '../findings/findingsSvg';
+import { reportHtml } from '../findings/report';
 import { fileName } from './save';
-import { sheetSvg } from './sheetSvg';
+import { sheetSvg } from '../sheet/sheetSvg';
 import { escape, wrap } from './svg';
-import { trailSvg } from './trailSvg';
+import { trailSvg } from '../trail/trailSvg';
 
 const document = documentOf(GLASS);
 const groups = groupsOf(entriesOf(document, []), { by: 'cause', causeOf: causes(document), saysOf: () => '' });

@@ -1,8 +1,8 @@
 /** A whole file beside an answer. */
 import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
-import { messageOf, useFileQuery } from '../app/api';
-import { useProject } from '../app/useProject';
+import { messageOf, useFileQuery } from '../../api/api';
+import { useProject } from '../../project/useProject';
 import styles from './CodePanel.module.css';
 
 const CodeEditor = lazy(async () => ({ default: (await import('./CodeEditor')).CodeEditor }));

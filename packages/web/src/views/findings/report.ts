@@ -1,10 +1,10 @@
 /** The survey on one page that opens without a server: figures, the sheet, what is carried furthest, the findings. Pure. */
 import type { FlowDocument } from '@vectura/core';
-import type { Group } from '../views/findings/findingsModel';
-import { narrowingOf, narrowSheet } from '../views/sheet/narrowing';
-import { columnsOf, outline, sayColumn } from '../views/sheet/sheetModel';
-import { escape, PAPER } from './svg';
-import { sheetSvg } from './sheetSvg';
+import type { Group } from './findingsModel';
+import { narrowingOf, narrowSheet } from '../sheet/narrowing';
+import { columnsOf, outline, sayColumn } from '../sheet/sheetModel';
+import { escape, PAPER } from '../shared/svg';
+import { sheetSvg } from '../sheet/sheetSvg';
 
 /** The drawing holds the columns that are carried furthest; a wider one would be read by nobody on paper. */
 const MOST_COLUMNS = 40;

@@ -1,6 +1,6 @@
 /** What is shown where the server says nothing of any project: it is gone, or this browser has not been let in. */
-import { Note } from '../parts/Note';
-import { isLockedOut, messageOf } from './api';
+import { Note } from '../../parts/Note';
+import { isLockedOut, messageOf } from '../../api/api';
 
 export function NoAnswer({ error }: { error: unknown }) {
   if (!isLockedOut(error)) return <Note title="The projects could not be read">{messageOf(error)}</Note>;

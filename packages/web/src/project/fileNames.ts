@@ -1,5 +1,5 @@
 /** Which names of a file can be followed, and in which component. */
-import type { FileAnswer } from '../app/api';
+import type { FileAnswer } from '../api/api';
 
 /** The innermost component around a line that knows a name. */
 export function componentAt(

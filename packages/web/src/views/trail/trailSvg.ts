@@ -1,8 +1,8 @@
 /** One way of a trail as a drawing: the strip with its carriers, who stands at each stop, what the value is called. Pure. */
 import type { Trail } from '@vectura/core';
-import { DOES, EFFECT, GROUP_OF, HOW } from '../parts/carriers';
-import { stepFor, stripPath, stripPoints, topsOf } from '../views/trail/trailModel';
-import { DASHES, drawing, inkOf, line, mark, PAPER, text } from './svg';
+import { DOES, EFFECT, GROUP_OF, HOW } from '../../parts/carriers';
+import { stepFor, stripPath, stripPoints, topsOf } from './trailModel';
+import { DASHES, drawing, inkOf, line, mark, PAPER, text } from '../shared/svg';
 
 const ROW = 46;
 const TOP = 44;

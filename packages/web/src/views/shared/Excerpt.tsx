@@ -1,12 +1,12 @@
 /** The few lines of code that prove something: the name marked where it arrives or is used, underlined where it leaves. */
 import type { CSSProperties } from 'react';
 import { useNavigate } from 'react-router';
-import { messageOf, useFileQuery } from '../app/api';
-import { useProject } from '../app/useProject';
-import { componentAt } from '../model/fileNames';
-import { questionFor } from '../model/question';
-import { neighbours, segmentsOf, type LineMark } from './codeLine';
-import { useSyntax } from './syntax';
+import { messageOf, useFileQuery } from '../../api/api';
+import { useProject } from '../../project/useProject';
+import { componentAt } from '../../project/fileNames';
+import { questionFor } from '../../project/question';
+import { neighbours, segmentsOf, type LineMark } from '../../parts/codeLine';
+import { useSyntax } from '../../parts/syntax';
 import styles from './Excerpt.module.css';
 
 export interface ExcerptMark extends LineMark {

@@ -1,9 +1,9 @@
 /** The sheet as one drawing: all the rows and columns that are shown. Pure. */
-import { GROUP_OF } from '../parts/carriers';
-import { headsOf, indentOf, notesOf, outlineWidth } from '../views/sheet/measures';
-import type { Line } from '../views/sheet/narrowing';
-import type { Column } from '../views/sheet/sheetModel';
-import { DASHES, drawing, INK, inkOf, line, mark, PAPER, text } from './svg';
+import { GROUP_OF } from '../../parts/carriers';
+import { headsOf, indentOf, notesOf, outlineWidth } from './measures';
+import type { Line } from './narrowing';
+import type { Column } from './sheetModel';
+import { DASHES, drawing, INK, inkOf, line, mark, PAPER, text } from '../shared/svg';
 
 const ROW = 20;
 /** The pane the heads are measured for. */

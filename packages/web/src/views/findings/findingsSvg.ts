@@ -1,6 +1,6 @@
 /** The findings that are shown as one drawing: each group with its findings, each with the components it is about. Pure. */
-import type { Group } from '../views/findings/findingsModel';
-import { drawing, PAPER, text, wrap } from './svg';
+import type { Group } from './findingsModel';
+import { drawing, PAPER, text, wrap } from '../shared/svg';
 
 const WIDTH = 900;
 const LETTERS = 112;

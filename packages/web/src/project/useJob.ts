@@ -1,7 +1,8 @@
 /** How far a project's survey is, told by the server as it goes on. */
 import { useEffect } from 'react';
-import { api, type Job } from './api';
-import { jobChanged } from './desk';
+import { Job as JobSchema } from '@vectura/server/schemas';
+import { api, type Job } from '../api/api';
+import { jobChanged } from '../api/jobs';
 import { useAppDispatch, useAppSelector } from './store';
 
 const IDLE: Job = { state: 'idle', progress: null, error: null };
@@ -12,13 +13,13 @@ const IDLE: Job = { state: 'idle', progress: null, error: null };
  */
 export function useJob(id: string): Job {
   const dispatch = useAppDispatch();
-  const job = useAppSelector((state) => state.desk.jobs[id]) ?? IDLE;
-  const asked = useAppSelector((state) => state.desk.asked[id] ?? 0);
+  const job = useAppSelector((state) => state.jobs.latest[id]) ?? IDLE;
+  const asked = useAppSelector((state) => state.jobs.asked[id] ?? 0);
   useEffect(() => {
     let ran = asked > 0;
     const source = new EventSource(`/api/projects/${id}/events`);
     source.onmessage = (event: MessageEvent<string>) => {
-      const told = JSON.parse(event.data) as Job;
+      const told = JobSchema.parse(JSON.parse(event.data));
       dispatch(jobChanged({ id, job: told }));
       if (told.state === 'running') {
         ran = true;

@@ -1,63 +1,25 @@
 /** The server's API, through RTK Query. */
-import { surveyAsked } from './desk';
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
-import type { FlowDocument, HomesDocument, Level, MarginEntry, Thumb, TrailDocument, WhyDocument } from '@vectura/core';
+import type { FlowDocument, HomesDocument, Thumb, TrailDocument, WhyDocument } from '@vectura/core';
+import type {
+  FindingName,
+  Job} from '@vectura/server/schemas';
+import {
+  Accepted,
+  FileAnswer,
+  HopCounts,
+  PastSurvey,
+  Project,
+  RuleWords,
+} from '@vectura/server/schemas';
+import { z } from 'zod';
+import { surveyAsked } from './jobs';
 
-export interface Job {
-  state: 'idle' | 'running' | 'failed';
-  progress: { phase: string; done: number; total: number } | null;
-  error: string | null;
-}
+export type { Accepted, FileAnswer, FindingName, Job, Project };
 
-export interface ProjectInfo {
-  id: string;
-  name: string;
-  root: string;
-  kind: 'folder' | 'upload' | 'demo';
-  last: { finishedAt: string; took: number; files: number; components: number; cells: number; findings: number } | null;
-  job: Job;
-}
-
-export interface FileAnswer {
-  path: string;
-  text: string;
-  components: { component: string; id: string; from: number; to: number; names: string[] }[];
-  /** What values do at which line. */
-  margin: MarginEntry[];
-}
-
-/** What tells one finding from another, wherever it has moved to in its file. */
-export interface FindingName {
-  rule: string;
-  component: string | null;
-  name: string | null;
-  file: string;
-}
-
+/** One key for what tells one finding from another, wherever it has moved to in its file. */
 export function findingName({ rule, component, name, file }: FindingName): string {
   return [rule, component ?? '', name ?? '', file].join('\n');
-}
-
-export interface AcceptedFinding extends FindingName {
-  reason: string;
-  at: string;
-}
-
-/** One finished survey in figures. */
-export interface PastSurvey {
-  finishedAt: string;
-  components: number;
-  cells: number;
-  findings: number;
-  byRule: Record<string, number>;
-}
-
-export interface RuleWords {
-  id: string;
-  level: Level;
-  says: string;
-  why: string;
-  todo: string;
 }
 
 /**
@@ -74,13 +36,19 @@ export const api = createApi({
   tagTypes: ['Projects', 'Survey', 'Accepted'],
   keepUnusedDataFor: 600,
   endpoints: (build) => ({
-    rules: build.query<RuleWords[], undefined>({ query: () => '/rules' }),
-    projects: build.query<ProjectInfo[], undefined>({ query: () => '/projects', providesTags: ['Projects'] }),
-    addProject: build.mutation<ProjectInfo, string>({
+    rules: build.query<RuleWords[], undefined>({ query: () => '/rules', responseSchema: z.array(RuleWords) }),
+    projects: build.query<Project[], undefined>({
+      query: () => '/projects',
+      responseSchema: z.array(Project),
+      providesTags: ['Projects'],
+    }),
+    addProject: build.mutation<Project, string>({
+      responseSchema: Project,
       query: (path) => ({ url: '/projects', method: 'POST', body: { path } }),
       invalidatesTags: ['Projects'],
     }),
-    addArchive: build.mutation<ProjectInfo, File>({
+    addArchive: build.mutation<Project, File>({
+      responseSchema: Project,
       query: (file) => ({
         url: `/projects/zip?name=${encodeURIComponent(file.name)}`,
         method: 'POST',
@@ -108,17 +76,16 @@ export const api = createApi({
       providesTags: ['Survey'],
       ...whole<FlowDocument>(),
     }),
-    accepted: build.query<AcceptedFinding[], string>({
+    accepted: build.query<Accepted[], string>({
+      responseSchema: z.array(Accepted),
       query: (id) => `/projects/${id}/accepted`,
       providesTags: ['Accepted'],
     }),
-    accept: build.mutation<AcceptedFinding[], { id: string; findings: FindingName[]; reason: string; inFile: boolean }>(
-      {
-        query: ({ id, ...body }) => ({ url: `/projects/${id}/accepted`, method: 'PUT', body }),
-        invalidatesTags: ['Accepted'],
-      },
-    ),
-    withdraw: build.mutation<AcceptedFinding[], { id: string; findings: FindingName[] }>({
+    accept: build.mutation<Accepted[], { id: string; findings: FindingName[]; reason: string; inFile: boolean }>({
+      query: ({ id, ...body }) => ({ url: `/projects/${id}/accepted`, method: 'PUT', body }),
+      invalidatesTags: ['Accepted'],
+    }),
+    withdraw: build.mutation<Accepted[], { id: string; findings: FindingName[] }>({
       query: ({ id, findings }) => ({
         url: `/projects/${id}/accepted/withdraw`,
         method: 'POST',
@@ -127,10 +94,12 @@ export const api = createApi({
       invalidatesTags: ['Accepted'],
     }),
     history: build.query<PastSurvey[], string>({
+      responseSchema: z.array(PastSurvey),
       query: (id) => `/projects/${id}/history`,
       providesTags: ['Survey'],
     }),
-    hops: build.query<{ hops: number[]; relays: number[] }, string>({
+    hops: build.query<HopCounts, string>({
+      responseSchema: HopCounts,
       query: (id) => `/projects/${id}/hops`,
       providesTags: ['Survey'],
     }),
@@ -164,6 +133,7 @@ export const api = createApi({
       },
     }),
     file: build.query<FileAnswer, { id: string; path: string }>({
+      responseSchema: FileAnswer,
       query: ({ id, path }) => `/projects/${id}/file?path=${encodeURIComponent(path)}`,
       providesTags: ['Survey'],
     }),

@@ -1,5 +1,5 @@
 /** Prepares the sheet's geometry off the page's own thread: the table of marks comes once, then what is shown of it. */
-import { layOut, type Geometry, type MarkTable, type Shown } from '../views/sheet/geometry';
+import { layOut, type Geometry, type MarkTable, type Shown } from './geometry';
 
 export type GeometryRequest = { table: MarkTable } | { id: number; shown: Shown };
 export interface GeometryReply {

@@ -1,8 +1,8 @@
 /** A name that leads to its trail. */
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
-import { useProject } from '../app/useProject';
-import { questionFor } from '../model/question';
+import { useProject } from '../../project/useProject';
+import { questionFor } from '../../project/question';
 
 export function ValueLink({ component, name, children }: { component: string; name: string; children: ReactNode }) {
   const { id, document } = useProject();

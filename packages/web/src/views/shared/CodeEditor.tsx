@@ -16,13 +16,13 @@ import { tags } from '@lezer/highlight';
 import type { Finding, MarginEntry } from '@vectura/core';
 import { useEffect, useRef } from 'react';
 import { useNavigate } from 'react-router';
-import type { FileAnswer } from '../app/api';
-import { useProject } from '../app/useProject';
-import { componentAt } from '../model/fileNames';
-import { questionFor } from '../model/question';
-import { GROUP_OF } from './carriers';
-import { languageFor } from './language';
-import { byLine, marginWords, sayMargin, shapeOf } from './marginWords';
+import type { FileAnswer } from '../../api/api';
+import { useProject } from '../../project/useProject';
+import { componentAt } from '../../project/fileNames';
+import { questionFor } from '../../project/question';
+import { GROUP_OF } from '../../parts/carriers';
+import { languageFor } from '../../parts/language';
+import { byLine, marginWords, sayMargin, shapeOf } from '../../parts/marginWords';
 import styles from './CodeEditor.module.css';
 
 interface CodeEditorProps {

@@ -1,7 +1,7 @@
 /** Drawings as SVG text, in the colours of paper: they are printed, and put into documents of other colours. Pure. */
 import type { Role } from '@vectura/core';
-import { shapesOf } from '../parts/Mark';
-import { GROUP_OF, type Group } from '../parts/carriers';
+import { shapesOf } from '../../parts/Mark';
+import { GROUP_OF, type Group } from '../../parts/carriers';
 
 export const PAPER = {
   ground: '#fbfaf6',
