@@ -1,4 +1,5 @@
 /** Where the application starts. */
+import './api/withoutEval';
 import '@fontsource/fira-sans/latin-400.css';
 import '@fontsource/fira-sans/latin-400-italic.css';
 import '@fontsource/fira-sans/latin-500.css';

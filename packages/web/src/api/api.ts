@@ -1,17 +1,8 @@
 /** The server's API, through RTK Query. */
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import type { FlowDocument, HomesDocument, Thumb, TrailDocument, WhyDocument } from '@vectura/core';
-import type {
-  FindingName,
-  Job} from '@vectura/server/schemas';
-import {
-  Accepted,
-  FileAnswer,
-  HopCounts,
-  PastSurvey,
-  Project,
-  RuleWords,
-} from '@vectura/server/schemas';
+import type { FindingName, Job } from '@vectura/server/schemas';
+import { Accepted, FileAnswer, HopCounts, PastSurvey, Project, RuleWords } from '@vectura/server/schemas';
 import { z } from 'zod';
 import { surveyAsked } from './jobs';
 
