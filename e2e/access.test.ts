@@ -30,7 +30,7 @@ const VIEWS: [name: string, address: string, shows: string][] = [
   ['why not', '/trail?value=App.units&why=src%2Fdesk%2FFeedStatus.jsx%23FeedStatus', 'does not have it'],
   ['findings', '/findings', 'What to do'],
   ['findings in figures', '/findings?show=charts', 'How many hops values take'],
-  ['homes', '/homes?value=App.units', 'Hand it over by context'],
+  ['homes', '/homes?value=App.units', 'Provide it through a context'],
   ['reach', '/reach?from=src%2Fdesk%2FDesk.jsx%23Desk', 'can get to it'],
   ['code', '/code?at=src%2Fdesk%2FDesk.jsx%3A6%3Aunits', 'is only carried'],
   ['projects', '', 'glasshouse'],

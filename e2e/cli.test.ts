@@ -62,7 +62,7 @@ test('survey, to standard output and to a file', async () => {
 test('homes', async () => {
   const { out } = await vectura('homes', DEMO, 'App.units', '--json', '--quiet');
   expect(HomesDocument.parse(JSON.parse(out))).toMatchObject({ nearest: 'App', recommended: 'context' });
-  expect((await vectura('homes', DEMO, 'App.units')).out).toContain('Hand it over by context, from App.');
+  expect((await vectura('homes', DEMO, 'App.units')).out).toContain('Provide it through a context, from App.');
 });
 
 test('check: formats and exit codes', async () => {

@@ -26,7 +26,7 @@ test('a mark is selected and told in words; keys walk along the thread', async (
   await sees(page, 'App × units — it lives here', 'footer');
   await sees(page, /longest way\s+6 hops, 5 only carry it/, 'aside');
   await page.keyboard.press('ArrowDown');
-  await sees(page, 'TopBar × units — hands it on as units, never uses it', 'footer');
+  await sees(page, 'TopBar × units — passes it on as units, never uses it', 'footer');
   await page.keyboard.press('ArrowDown');
   await sees(page, 'UnitSwitch × units — reads it; changes it', 'footer');
   await page.keyboard.press('Enter');
@@ -45,7 +45,7 @@ test('a value is found with the keyboard alone, and its trail read', async () =>
   expect(stops).toEqual(['App', 'Desk', 'House', 'Zone', 'Bench', 'Tray', 'Gauge']);
   await sees(page, "const [units, setUnits] = useState('celsius');");
   await page.keyboard.press('j');
-  await sees(page, 'Desk hands units to House', 'footer');
+  await sees(page, 'Desk passes units to House', 'footer');
 });
 
 test('the code beside it: the name marked, and another followed from there', async () => {
@@ -89,17 +89,17 @@ test('findings: worst first, narrowed, and from one to its homes', async () => {
   await page.type('input[aria-label="Narrow by words"]', 'onVent');
   await sees(page, '1 of 11');
   await clicks(page, 'Weigh its homes', 'aside');
-  await sees(page, 'lowest place above all of them: Desk');
-  await sees(page, 'Hand it over by context, from Desk.');
+  await sees(page, 'nearest common ancestor: Desk');
+  await sees(page, 'Provide it through a context, from Desk.');
 });
 
 test('homes: ways are compared, and rules of thumb rank them again', async () => {
   const { page } = desk;
   await page.goto(`${base}/homes?value=App.units`);
-  await sees(page, 'Hand it over by context, from App.');
+  await sees(page, 'Provide it through a context, from App.');
   expect(await page.$$eval('thead th button', (titles) => titles.map((title) => title.textContent))).toEqual([
     'Leave it',
-    'Hand markup down',
+    'Pass markup down',
     'Context',
     'Store',
     'Move it lower',

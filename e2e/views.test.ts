@@ -30,7 +30,7 @@ const DEMO: Project = {
   relay: 'Desk',
   reader: 'Gauge',
   without: 'FeedStatus',
-  why: 'TopBar has units, but does not hand it to FeedStatus.',
+  why: 'TopBar has units, but does not pass it to FeedStatus.',
   relayFile: 'src/desk/Desk.jsx',
   other: 'selectedHouse',
   findings: 11,
@@ -47,7 +47,7 @@ const GENERATED: Project = {
   relay: 'House0',
   reader: 'Gauge0',
   without: 'ClimateProvider0',
-  why: 'House0 has units, but does not hand it to ClimateProvider0.',
+  why: 'House0 has units, but does not pass it to ClimateProvider0.',
   relayFile: 'src/house0/House.jsx',
   other: 'picked',
   findings: 1875,
@@ -90,7 +90,7 @@ describe.each([DEMO, GENERATED])('$name', (project) => {
 
     test('by mouse: a crossing is told under the pointer, selected by a press, and leads on', async () => {
       await (await crossing(project.relay, 'units')).hover();
-      await sees(page, `${project.relay} × units — hands it on as units, never uses it`, 'footer');
+      await sees(page, `${project.relay} × units — passes it on as units, never uses it`, 'footer');
       await (await crossing(project.relay, 'units')).click();
       await sees(page, 'Follow it', 'aside');
       expect(await page.$eval('#crossing', (cell) => cell.getAttribute('aria-selected'))).toBe('true');
@@ -195,7 +195,7 @@ describe.each([DEMO, GENERATED])('$name', (project) => {
 
     test('by keyboard: stop by stop, tighter rows, more lines, the next way', async () => {
       await page.keyboard.press('j');
-      await sees(page, `${project.relay} hands units`, 'footer');
+      await sees(page, `${project.relay} passes units`, 'footer');
       const before = await page.$eval('ol li', (stop) => stop.clientHeight);
       await page.keyboard.press('z');
       await page.waitForFunction(

@@ -35,7 +35,7 @@ test('whatever fails while one file is followed is told of that file, and the re
   expect(document.files[0]?.problems).toMatchObject([
     {
       severity: 'error',
-      message: 'Some of this file could not be followed. It is nested too deeply. What depends on it is left out.',
+      message: 'Part of this file could not be followed. It is nested too deeply. Whatever depends on it is left out.',
     },
   ]);
   expect(document.files[1]?.problems).toEqual([]);
@@ -50,6 +50,6 @@ test('a rule that fails takes no other with it', () => {
   failing.mockRestore();
   expect(findings.map(({ rule, message }) => [rule, message])).toEqual([
     ['unresolved', expect.stringContaining('<Missing> could not be followed')],
-    ['unresolved', expect.stringContaining('The rule drilled-prop could not be applied')],
+    ['unresolved', expect.stringContaining('The rule drilled-prop failed on this project')],
   ]);
 });

@@ -91,7 +91,7 @@ export class Survey {
     return followValue(this.linked, this.ask(question), to === null ? null : oneCalled(this.linked, to));
   }
 
-  /** Why a value does not get to a component, given by its name or id. */
+  /** Why a value does not reach a component, given by its name or id. */
   why(question: string, component: string): WhyDocument {
     const asked = this.ask(question);
     const why = whyNot(this.linked, this.cells, asked, oneCalled(this.linked, component));

@@ -31,7 +31,7 @@ describe('helpers that call helpers', () => {
   test('are told where they call what they are given and are too many to tell apart', () => {
     expect(surveyOf(app(12)).trail('App.depth').writers).toEqual([]);
     expect(notes(app(12))).toEqual([
-      'depth is not followed everywhere: the chain of helpers that leads to c8 is longer than is followed.',
+      'depth is not followed everywhere: the chain of helpers that leads to c8 is too long to follow.',
     ]);
   });
 
@@ -77,7 +77,7 @@ test('a change in place of something that comes from everywhere is told, and cha
   };
   expect(notes(sources)).toContainEqual(
     expect.stringMatching(
-      /^b1199\.depth.* is not followed everywhere: what is changed there comes from too many places\.$/,
+      /^b1199\.depth.* is not followed everywhere: the object changed there comes from too many places\.$/,
     ),
   );
 });
@@ -89,5 +89,5 @@ test('a change function called by hundreds of others around it is told', () => {
         ${many(600, (i) => `const f${i} = () => { ${i === 0 ? 'setDepth(1)' : `f${i - 1}()`}; };`)}
         return <b onClick={f599}>{depth}</b>; }`,
   };
-  expect(notes(sources)).toEqual(['depth is not followed everywhere: the function is called by too many others.']);
+  expect(notes(sources)).toEqual(['depth is not followed everywhere: too many other functions call it.']);
 });

@@ -33,20 +33,20 @@ export function cutsOf(linked: Linked, cells: Cells): Cut[] {
     const entry = graph.functions[unit];
     if (!entry || !program.runsInMore(unit)) continue;
     const { name, at } = entry.fact;
-    const reason = 'the function is called on more ways than are told apart';
+    const reason = 'the function is called in more ways than can be told apart';
     cuts.push({ name: name || 'A function', component: null, file: entry.file, spot: at, reason });
   }
   for (const site of linked.clones.cut) {
     const entry = graph.sites[site];
     if (!entry) continue;
     const component = program.component(linked.render.authors[site] ?? -1) ?? null;
-    const reason = 'the markup is handed to too many places';
+    const reason = 'the markup is passed to too many places';
     cuts.push({ name: `<${entry.fact.name}>`, component, file: entry.file, spot: entry.fact.at, reason });
   }
   for (const fn of linked.functionFlow.cut) {
     const entry = graph.functions[fn];
     if (!entry) continue;
-    const reason = 'the function is handed to too many places';
+    const reason = 'the function is passed to too many places';
     cuts.push({
       name: entry.fact.name || 'A function',
       component: null,
@@ -57,7 +57,7 @@ export function cutsOf(linked: Linked, cells: Cells): Cut[] {
   }
   graph.files.forEach((facts, file) => {
     for (const { text, at } of graph.keyedJoins.lostChanges(facts)) {
-      const reason = 'what is changed there comes from too many places';
+      const reason = 'the object changed there comes from too many places';
       cuts.push({ name: text, component: null, file, spot: at, reason });
     }
   });

@@ -40,7 +40,7 @@ export interface Flow {
 
 /** More stops than anybody looks at: what gets to so many is not followed further. */
 const MAX_STOPS = 20_000;
-const TOO_FAR = 'the value gets to too many components';
+const TOO_FAR = 'the value reaches too many components';
 
 /** How a value arrives at a stop. */
 interface Arrival {

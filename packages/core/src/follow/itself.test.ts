@@ -80,13 +80,13 @@ test('a value that lies too deep ends at a mark, and nothing is concluded about 
     function Zone({ all }) { return <Gauge all={all} />; }
     function Gauge({ all }) { return <b>{all.a.b.c.d.level}</b>; }`);
   const { cut } = survey.trail('Desk.level');
-  expect(cut).toBe('the value lies more than three fields deep');
+  expect(cut).toBe('the value is nested more than three fields deep');
   expect(survey.document().project.cut).toBe(1);
   expect(survey.why('Desk.level', 'Gauge').says).toContain(
-    'That may not be all, as it was not followed everywhere: the value lies',
+    'That may not be all, as it was not followed everywhere: the value is nested',
   );
   expect(survey.findings().filter(({ rule }) => rule === 'unresolved')).toMatchObject([
-    { name: 'level', message: 'level is not followed everywhere: the value lies more than three fields deep.' },
+    { name: 'level', message: 'level is not followed everywhere: the value is nested more than three fields deep.' },
   ]);
 });
 

@@ -54,7 +54,7 @@ function startOf(document: FlowDocument, from: string): Start {
     const name = from.slice(owner.id.length + 1);
     const isStart: Start['isStart'] = (end) => end.holder === owner.id && end.name === name;
     if (!document.hops.some((hop) => isStart(hop.from) || isStart(hop.to)))
-      throw new NothingToReach(`${owner.name} hands ${name} to nobody, and nobody hands it there.`);
+      throw new NothingToReach(`${owner.name} passes ${name} to nobody, and nobody passes it there.`);
     return { of: owner.id, title: `${owner.name}.${name}`, isStart, contexts: null };
   }
   const [, kind = '', name = ''] = /^(\w+):(.+)$/.exec(from) ?? [];
@@ -68,7 +68,7 @@ function startOf(document: FlowDocument, from: string): Start {
   // What is provided lives in other cells: it starts at whoever provides it, under the names it has there.
   const contexts = new Set(cells.map((one) => one.id));
   const provided = document.hops.filter((hop) => hop.context !== undefined && contexts.has(hop.context));
-  if (provided.length === 0) throw new NothingToReach(`Nothing that is provided by ${name} is read.`);
+  if (provided.length === 0) throw new NothingToReach(`Nothing reads what ${name} provides.`);
   const ends = new Set(provided.map((hop) => keyOf(hop.from)));
   return { of: cell.home ?? cell.id, title: from, isStart: (end) => ends.has(keyOf(end)), contexts };
 }

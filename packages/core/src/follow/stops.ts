@@ -62,7 +62,7 @@ export interface StopFacts {
 
 /** A function that is called by more functions around it than these is not followed further up. */
 const MAX_AROUND = 500;
-const CALLED_BY_MANY = 'the function is called by too many others';
+const CALLED_BY_MANY = 'too many other functions call it';
 
 export class Stops {
   private readonly known: Memo<string, StopFacts>;

@@ -338,7 +338,7 @@ test('a provider around the mounted application counts', () => {
   expect(trailsOf(survey, 'UnitsProvider.units')).toEqual(['UnitsProvider.units > context:App.units']);
 });
 
-test('stops tell names on arrival and names handed on as, with lines', () => {
+test('stops tell names on arrival and names passed on as, with lines', () => {
   const document = one(`function App() {
   const [units, setUnits] = useState('c');
   return <Zone u={units} onPick={setUnits} />;

@@ -251,7 +251,7 @@ function collectSeen(linked: Linked, document: TrailDocument, flow: CellFlow, na
   document.writers.push(...inPlace.filter(({ id, line }) => !known.has(`${id ?? ''}:${line}`)));
 }
 
-const BELOW_UNSEEN = 'nothing that could be followed renders it; it is taken to stand below the provider';
+const BELOW_UNSEEN = 'nothing that could be followed renders it; it is assumed to be below the provider';
 
 /** The stops a value comes to by a context, in components that nothing renders as far as is known. */
 function belowUnseen({ render }: Linked, { stops }: Flow): ReadonlySet<string> {

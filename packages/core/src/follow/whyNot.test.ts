@@ -15,7 +15,7 @@ test.each([
     'App.units',
     'Gauge',
     'arrives',
-    'units does get to Gauge as scale, over 2 hops.',
+    'units does reach Gauge as scale, in 2 hops.',
     'App.units Zone.units Gauge.scale',
   ],
   [
@@ -24,7 +24,7 @@ test.each([
     'App.units',
     'Gauge',
     'unused',
-    'units gets to Gauge as scale, which does nothing with it.',
+    'units reaches Gauge as scale, which does nothing with it.',
     'App.units Zone.units Gauge.scale',
   ],
   [
@@ -33,7 +33,7 @@ test.each([
     'App.units',
     'Zone',
     'frozen',
-    'units gets to Zone as a copy that Zone makes once: what changes later is not seen.',
+    'Zone gets a copy of units that Zone makes once, so later changes never arrive.',
     'App.units Zone.units |',
   ],
   [
@@ -42,7 +42,7 @@ test.each([
     'App.units',
     'Gauge',
     'not-passed',
-    'Zone has units, but does not hand it to Bench.',
+    'Zone has units, but does not pass it to Bench.',
     'App.units Zone.units | Bench Gauge',
   ],
   [
@@ -51,7 +51,7 @@ test.each([
     'App.units',
     'Gauge',
     'not-passed',
-    'App has units and renders Gauge, which has a prop units, but does not hand it on.',
+    'App has units and renders Gauge, which has a prop units, but does not pass it.',
     'App.units | Gauge',
   ],
   [
@@ -60,7 +60,7 @@ test.each([
     'App.units',
     'Gauge',
     'not-passed',
-    'App has units, but gives Gauge something else as units.',
+    'App has units, but passes Gauge something else as units.',
     'App.units | Gauge',
   ],
   [
@@ -79,7 +79,7 @@ test.each([
     'App.units',
     'Gauge',
     'not-provided',
-    'Gauge reads Units, but from a nearer provider, which Zone puts around it.',
+    'Gauge reads Units, but from a nearer provider, in Zone.',
     'App.units | Gauge',
   ],
   [
@@ -88,7 +88,7 @@ test.each([
     'App.open',
     'Lever',
     'other-instance',
-    'Lever holds open of its own: the same code makes one for each component that calls it, and App has another.',
+    'Lever has its own open: each component that calls the hook gets one of its own, and App has another.',
     'App.open | Lever',
   ],
   [
@@ -97,7 +97,7 @@ test.each([
     'Lever.pulled',
     'App',
     'not-heard',
-    'Lever can tell by onPull, but Zone does not listen to it.',
+    'Lever could report it through onPull, but Zone does not listen.',
     'Lever.pulled | Zone App',
   ],
   [
@@ -106,7 +106,7 @@ test.each([
     'Lever.pulled',
     'App',
     'not-heard',
-    'Lever tells nobody above of pulled: it sends no event and calls no function it is given.',
+    'Lever never reports pulled to its parents: it sends no event and calls no function it is passed.',
     'Lever.pulled | App',
   ],
   [
@@ -115,7 +115,7 @@ test.each([
     'Lever.pulled',
     'Strip',
     'apart',
-    'Lever and Strip stand beside each other; the lowest place above both is App, which does not have pulled.',
+    'Lever and Strip are siblings; their nearest common ancestor, App, does not have pulled.',
     'Lever.pulled | App Strip',
   ],
 ])('%s', (_, source, question, to, verdict, says, steps) => {

@@ -1,5 +1,5 @@
 /**
- * Why a value does not get to a component: the way it would have to take is laid down first, and then looked through for
+ * Why a value does not reach a component: the way it would have to take is laid down first, and then looked through for
  * the place where it breaks. What is said is what the code shows; where nothing explains it, that is said as well.
  */
 import type { WhyDocument, WhyVerdict } from '../model/documents';
@@ -76,8 +76,8 @@ function arrival(question: Question): Answer | null {
   if (copied !== -1 && keeps && question.flow.cell.kind !== 'constant')
     return {
       verdict: 'frozen',
-      says: `${name} gets to ${to.name} as a copy that ${keeps.component ?? 'the module'} makes once: what changes later is not seen.`,
-      mend: `Read it where it lives each time, or compute the copy from it, instead of keeping one in ${keeps.component ?? 'the module'}.`,
+      says: `${to.name} gets a copy of ${name} that ${keeps.component ?? 'the module'} makes once, so later changes never arrive.`,
+      mend: `Read ${name} itself, or compute from it, instead of keeping a copy in ${keeps.component ?? 'the module'}.`,
       steps,
       breaksAfter: copied,
       breaksAt: seatOf(linked, part, keeps, copied, way),
@@ -85,8 +85,8 @@ function arrival(question: Question): Answer | null {
   if (goal.facts.uses.length === 0 && roleAt(goal, part) !== 'home')
     return {
       verdict: 'unused',
-      says: `${name} gets to ${to.name}${called(goal.name, name)}, which does nothing with it${goal.hops.length > 0 ? ' but hand it on' : ''}.`,
-      mend: `Use it in ${to.name}, or do not hand it there.`,
+      says: `${name} reaches ${to.name}${called(goal.name, name)}, which ${goal.hops.length > 0 ? 'only passes it on' : 'does nothing with it'}.`,
+      mend: `Use it in ${to.name}, or stop passing it.`,
       steps,
     };
   return {
@@ -94,8 +94,8 @@ function arrival(question: Question): Answer | null {
     says:
       steps.length === 1
         ? `${name} lives in ${to.name}.`
-        : `${name} does get to ${to.name}${called(goal.name, name)}, over ${steps.length - 1} ${steps.length === 2 ? 'hop' : 'hops'}.`,
-    mend: 'If what is shown is old or empty all the same, look at what it is computed from.',
+        : `${name} does reach ${to.name}${called(goal.name, name)}, in ${steps.length - 1} ${steps.length === 2 ? 'hop' : 'hops'}.`,
+    mend: 'If the screen still shows an old or empty value, look at what it is computed from.',
     steps,
   };
 }
@@ -116,8 +116,8 @@ function otherInstance({ linked, flow, to, name }: Question, cells: Cells): Answ
   const made = { file: graph.path(cell.file), line: cell.spot.line, column: cell.spot.column };
   return {
     verdict: 'other-instance',
-    says: `${to.name} holds ${own.cell.name} of its own: the same code makes one for each component that calls it, and ${home?.name ?? 'the other'} has another.`,
-    mend: `Hold ${name} once, in a component above both or outside the components, and let both read that.`,
+    says: `${to.name} has its own ${own.cell.name}: each component that calls the hook gets one of its own, and ${home?.name ?? 'the other component'} has another.`,
+    mend: `Keep one ${name}, in a component above both or outside the components, and let both read it.`,
     steps: [
       ...(home ? [placeOf(linked, home, cell.name)] : []),
       { ...placeOf(linked, to, null), file: made.file, line: made.line, column: made.column },
@@ -154,7 +154,7 @@ function notProvided({ linked, part, to, name }: Question): Answer | null {
     if (reaches)
       return {
         verdict: 'not-provided',
-        says: `${to.name} reads ${label}, but another part of it than ${name}.`,
+        says: `${to.name} reads ${label}, but a different part of it than ${name}.`,
         mend: `Read ${name} from ${label} in ${to.name}.`,
         steps,
         breaksAfter: 0,
@@ -167,12 +167,12 @@ function notProvided({ linked, part, to, name }: Question): Answer | null {
       verdict: 'not-provided',
       says:
         instead !== undefined
-          ? `${to.name} reads ${label}, but from a nearer provider, which ${instead.name} puts around it.`
+          ? `${to.name} reads ${label}, but from a nearer provider, in ${instead.name}.`
           : `${to.name} reads ${label}, but is not rendered below the provider${provider ? ` in ${provider.name}` : ''}.`,
       mend:
         instead !== undefined
-          ? `Provide ${name} in ${instead.name} too, or take that provider away.`
-          : `Put the provider above ${to.name} on every way it is rendered.`,
+          ? `Provide ${name} in ${instead.name} too, or remove that provider.`
+          : `Put the provider above ${to.name} everywhere it is rendered.`,
       steps,
       breaksAfter: 0,
       breaksAt,
@@ -209,14 +209,14 @@ function notPassed({ linked, part, to, name }: Question): Answer | null {
   return {
     verdict: 'not-passed',
     says: given
-      ? `${who} has ${called}, but gives ${child.name} something else as ${given.name ?? ''}.`
+      ? `${who} has ${called}, but passes ${child.name} something else as ${given.name ?? ''}.`
       : expected
-        ? `${who} has ${called} and renders ${child.name}, which has a prop ${expected.name}, but does not hand it on.`
-        : `${who} has ${called}, but does not hand it to ${child.name}.`,
+        ? `${who} has ${called} and renders ${child.name}, which has a prop ${expected.name}, but does not pass it.`
+        : `${who} has ${called}, but does not pass it to ${child.name}.`,
     mend:
       below.length > 2
-        ? `Hand it down over ${below.length - 1} components to ${to.name}, or share it by context; its homes weigh the two.`
-        : `Hand ${called} to ${child.name}.`,
+        ? `Pass it down through ${below.length - 1} components to ${to.name}, or share it through a context; Homes compares the two.`
+        : `Pass ${called} to ${child.name}.`,
     steps,
     breaksAfter: steps.length - below.length,
     breaksAt: site ? site.at : null,
@@ -249,11 +249,11 @@ function notHeard({ linked, flow, to, name }: Question): Answer | null {
     verdict: 'not-heard',
     says:
       tells.length === 0
-        ? `${home.name} tells nobody above of ${name}: it sends no event and calls no function it is given.`
+        ? `${home.name} never reports ${name} to its parents: it sends no event and calls no function it is passed.`
         : event !== undefined
-          ? `${home.name} can tell by ${event}, but ${parent.name} does not listen to it.`
-          : `${parent.name} listens to ${home.name}, but ${name} is not what it is told.`,
-    mend: `Let ${home.name} tell of it and ${parent.name} listen, or move ${name} up to ${to.name}.`,
+          ? `${home.name} could report it through ${event}, but ${parent.name} does not listen.`
+          : `${parent.name} listens to ${home.name}, but ${name} is not what it receives.`,
+    mend: `Report it from ${home.name} and listen in ${parent.name}, or move ${name} up to ${to.name}.`,
     steps,
     breaksAfter: 0,
     breaksAt: site ? site.at : null,
@@ -272,16 +272,16 @@ function apart(linked: Linked, question: Question | undefined, to: ComponentInfo
     return {
       verdict: 'apart',
       says: `${asked.name} lives in no component, and nothing in ${to.name} reads it.`,
-      mend: `Read it in ${to.name} from where it lives.`,
+      mend: `Read it in ${to.name}.`,
       steps,
     };
   return {
     verdict: 'apart',
     says: above
-      ? `${home.name} and ${to.name} stand beside each other; the lowest place above both is ${above.name}, which does not have ${asked.name}.`
-      : `${home.name} and ${to.name} have no component above both, so nothing can hand ${asked.name} from one to the other.`,
+      ? `${home.name} and ${to.name} are siblings; their nearest common ancestor, ${above.name}, does not have ${asked.name}.`
+      : `${home.name} and ${to.name} have no common ancestor, so nothing can pass ${asked.name} from one to the other.`,
     mend: above
-      ? `Move ${asked.name} up to ${above.name} and hand it down, or keep it in a context or store.`
+      ? `Move ${asked.name} up to ${above.name} and pass it down, or keep it in a context or store.`
       : `Keep ${asked.name} in a store that both read.`,
     steps: above ? [steps[0], placeOf(linked, above, null), steps[1]].flatMap((step) => step ?? []) : steps,
     breaksAfter: 0,

@@ -117,11 +117,11 @@ function keep(s: Situation, thumb: Thumb): Measured {
   const relays = s.relays.length;
   const reasons = [
     relays === 0
-      ? 'Nothing on the way only carries it.'
+      ? 'No component on the way only carries it.'
       : `${relays} ${relays === 1 ? 'component' : 'components'} on the way only ${relays === 1 ? 'carries' : 'carry'} it.`,
   ];
   const misplaced = s.home !== null && s.nearest !== null && s.nearest !== s.home && isBelow(s, s.home, s.nearest);
-  if (misplaced) reasons.push('It lives higher than anything that needs it.');
+  if (misplaced) reasons.push('It lives higher than any component that needs it.');
   return option(s, 'keep', s.home, {
     relays,
     hops: s.longest,
@@ -157,7 +157,7 @@ function down(s: Situation, thumb: Thumb): Measured {
   if (s.home === null || s.nearest === null) return impossible(s, 'down', 'It lives in no component.');
   if (!isBelow(s, s.home, s.nearest)) {
     const where = s.linked.program.component(s.nearest)?.name ?? '';
-    return impossible(s, 'down', `Nothing lower than ${where} stands above all who read or change it.`);
+    return impossible(s, 'down', `No component lower than ${where} is above everything that reads or changes it.`);
   }
   const relays = relaysFrom(s, s.nearest);
   const hops = Math.max(0, ...concerned(s).map((fn) => wayDown(s.linked.render.by, s.nearest ?? fn, fn).length - 1));
@@ -171,7 +171,9 @@ function down(s: Situation, thumb: Thumb): Measured {
     rerenders: rendersFrom(s, s.nearest),
     testNeeds: 'nothing',
     cost: 0.1 + carryCost(hops, relays.length, thumb),
-    reasons: [`${name} is the lowest place above all who read or change it, and fewer components render again there.`],
+    reasons: [
+      `${name} is the lowest component above everything that reads or changes it, and fewer components re-render there.`,
+    ],
     drawing: drawingOf(s, s.nearest, 'prop'),
   });
 }
@@ -185,9 +187,9 @@ function up(s: Situation, thumb: Thumb): Measured | null {
   const home = s.linked.program.component(s.home)?.name ?? '';
   const added = relays.length + concerned(s).filter((fn) => fn !== s.nearest).length;
   const reasons = [
-    `${name} stands above all who read or change it, so the value need not be reported up from ${home}.`,
+    `${name} is above everything that reads or changes it, so ${home} no longer has to report the value up.`,
   ];
-  if (s.perInstance) reasons.push(`${home} is rendered many times: in ${name} the copies must be told apart by a key.`);
+  if (s.perInstance) reasons.push(`${home} is rendered many times: in ${name} each copy needs a key.`);
   return option(s, 'up', s.nearest, {
     relays: relays.length,
     hops,
@@ -215,28 +217,28 @@ function intoComponent(s: Situation, thumb: Thumb): Measured | null {
     rerenders: rendersFrom(s, s.nearest),
     testNeeds: 'one prop',
     cost: 0.9 + carryCost(hops, relays.length, thumb),
-    reasons: [`${name} is the lowest place above all who read or change it; it would be handed down from there.`],
+    reasons: [
+      `${name} is the lowest component above everything that reads or changes it; it would be passed down from there.`,
+    ],
     drawing: drawingOf(s, s.nearest, 'prop'),
   });
 }
 
 function compose(s: Situation, thumb: Thumb): Measured {
   if (s.home === null)
-    return impossible(s, 'compose', 'No component holds it, so none could hand markup down instead.');
+    return impossible(s, 'compose', 'No component holds it, so none could pass markup down instead.');
   if (s.relays.length === 0)
-    return impossible(s, 'compose', 'Nothing on the way only carries it, so nothing would be freed.');
+    return impossible(s, 'compose', 'No component on the way only carries it, so none would be relieved.');
   if (s.freeable.length === 0)
     return impossible(
       s,
       'compose',
-      'Everything on the way is rendered many times; what it contains cannot be written once above it.',
+      'Every component on the way is rendered many times, so its content cannot be written once above it.',
     );
   const left = s.relays.length - s.freeable.length;
   const names = s.freeable.map((fn) => s.linked.program.component(fn)?.name ?? '');
   const home = s.linked.program.component(s.home ?? -1)?.name ?? 'its home';
-  const reasons = [
-    `${home} would write what ${names.join(', ')} contain${names.length === 1 ? 's' : ''}, and hand it over as markup.`,
-  ];
+  const reasons = [`${home} would write the content of ${names.join(', ')} and pass it down as markup.`];
   if (left > 0)
     reasons.push(`${left} on the way ${left === 1 ? 'is' : 'are'} rendered many times and would still carry it.`);
   return option(s, 'compose', s.home, {
@@ -255,8 +257,8 @@ function compose(s: Situation, thumb: Thumb): Measured {
 
 function context(s: Situation, thumb: Thumb): Measured {
   const component = s.perInstance ? s.home : (s.nearest ?? s.home);
-  if (component === null) return impossible(s, 'context', 'No component stands above all who read it.');
-  if (viaContext(s) && s.relays.length === 0) return impossible(s, 'context', 'It already travels by context.');
+  if (component === null) return impossible(s, 'context', 'No component is above everything that reads it.');
+  if (viaContext(s) && s.relays.length === 0) return impossible(s, 'context', 'It already travels through a context.');
   const outside = concerned(s).filter((fn) => fn !== component);
   const reasons: string[] = [];
   let cost = 1.1 + s.filesOf(concerned(s)) * 0.05;
@@ -270,8 +272,8 @@ function context(s: Situation, thumb: Thumb): Measured {
   }
   if (s.often) {
     cost += thumb.contextForOften ? 0 : 1.5;
-    reasons.push('It changes many times a second, and everything that reads the context renders again each time.');
-  } else if (s.triggers.length > 0) reasons.push(`It changes seldom (${s.triggers.slice(0, 2).join(', ')}).`);
+    reasons.push('It changes many times a second, and every reader of the context re-renders each time.');
+  } else if (s.triggers.length > 0) reasons.push(`It rarely changes (${s.triggers.slice(0, 2).join(', ')}).`);
   return option(s, 'context', component, {
     hops: outside.length > 0 ? 1 : 0,
     files: s.filesOf([component, ...concerned(s), ...s.relays]) + 1,
@@ -292,7 +294,7 @@ function store(s: Situation, thumb: Thumb): Measured | null {
   if (s.writingBranches >= thumb.branches) {
     cost -= 0.8;
     reasons.push(`It is changed from ${s.writingBranches} branches of the tree.`);
-  } else reasons.push('A store outlives every component and is shared by the whole page.');
+  } else reasons.push('A store outlives every component and is shared across the whole page.');
   if (s.perInstance) {
     cost += 1.2;
     const home = s.linked.program.component(s.home ?? -1)?.name ?? 'its home';
@@ -315,8 +317,8 @@ const WAY: Record<HomeOption['kind'], (component: string) => string> = {
   keep: (c) => `Leave it in ${c}.`,
   down: (c) => `Move it down into ${c}.`,
   up: (c) => `Move it up into ${c}.`,
-  compose: (c) => `Let ${c} hand markup down instead of the value.`,
-  context: (c) => `Hand it over by context, from ${c}.`,
+  compose: (c) => `Let ${c} pass markup down instead of the value.`,
+  context: (c) => `Provide it through a context, from ${c}.`,
   store: () => 'Put it into a store of its own.',
   service: () => 'Put it into a service.',
 };

@@ -46,7 +46,7 @@ describe('a tag that is an element of the page unless something else is handed i
     const of = survey(use);
     expect(unresolved(of)).toEqual(found);
     expect(of.document().sites.find((site) => site.name === 'Tag')?.reason).toMatch(
-      found.length > 0 ? /decided/ : /element of the page/,
+      found.length > 0 ? /passes it in decides/ : /HTML element/,
     );
   });
 

@@ -1,12 +1,12 @@
 /** The object that holds a value, used where the value was meant. */
-import { beside, named, seat, START, type Draft, type Rule } from './rule';
+import { beside, named, seat, START, type Draft, type Rule, remedyIn } from './rule';
 
 export const bareStore: Rule = {
   id: 'bare-store',
   level: 'error',
-  says: 'A store, atom, signal or reference itself is used where its value was meant.',
-  why: 'An object is shown or compared, which is always the same and always there: the condition never changes, the text is empty or “[object Object]”.',
-  todo: 'Read its value: by its hook, by “.value”, by “.current”.',
+  says: 'A store, atom, signal or ref is used itself where its value was meant.',
+  why: 'The object is always there and always the same one: a condition on it never changes, and as text it is empty or “[object Object]”.',
+  todo: 'Read its value: through its hook, its “.value”, its “.current” or its “$” name.',
   settings: {},
   examples: {
     failing: {
@@ -49,7 +49,19 @@ export function Gauge() {
             if (!component) continue;
             const name = graph.places[at]?.name || made?.name || 'it';
             found.push({
-              message: `${component.name} uses ${name} itself, not its value: it is an object that is always there.`,
+              message: `${component.name} uses ${name} itself instead of its value.`,
+              effect:
+                entry.fact.kind === 'shown'
+                  ? 'The screen shows the object, such as “[object Object]”, or nothing at all.'
+                  : 'The condition comes out the same every time, whatever the value is.',
+              todo: remedyIn(
+                {
+                  vue: `Read ${name}.value.`,
+                  svelte: `Read $${name}.`,
+                  others: `Read its value: through its hook, such as useAtomValue(${name}), or through its “.current”.`,
+                },
+                component.family,
+              ),
               component: component.name,
               name,
               ...seat(linked, entry.file, entry.fact.at),

@@ -127,7 +127,9 @@ describe('drilled-prop', () => {
       function Row({ depth }) { return <Gauge depth={depth} />; }
       function Gauge({ depth }) { return <b>{depth}</b>; }`);
     const [finding] = survey.findings().filter((one) => one.rule === 'drilled-prop');
-    expect(finding?.message).toContain('Plot, Bed and Row carry it from App to Gauge');
+    expect(finding?.message).toContain(
+      'Plot, Bed and Row pass depth on without using it, all the way from App to Gauge',
+    );
     expect(finding?.related?.map((one) => one.line)).toEqual([2, 3, 4, 5]);
   });
 

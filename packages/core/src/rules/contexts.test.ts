@@ -211,7 +211,7 @@ test('fresh-context: a context that is taken apart where it is made has a name a
     function Ground({ children }) { const [depth, dig] = useState(1); return <main title={depth}><Provider value={{ dig }}>{children}</Provider></main>; }
     function App() { return <Ground><Consumer>{(ground) => <b onClick={() => ground.dig(2)} />}</Consumer></Ground>; }`);
   const [found] = survey.findings().filter(({ rule }) => rule === 'fresh-context');
-  expect(found?.message).toContain('Ground hands context a new value');
+  expect(found?.message).toContain('Ground passes context a new value');
 });
 
 describe('fresh-context: a function as the value', () => {

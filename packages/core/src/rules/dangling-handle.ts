@@ -1,15 +1,15 @@
 /** A parent reaches for what a child does not offer. */
 import { FAMILIES } from '../model/families';
 import { isAnyField } from '../model/signs';
-import { beside, named, seat, type Draft, type Rule } from './rule';
+import { beside, named, seat, type Draft, type Rule, remedyIn, list } from './rule';
 import { passings } from './shared/sites';
 
 export const danglingHandle: Rule = {
   id: 'dangling-handle',
   level: 'warning',
-  says: 'A parent calls something on a child that the child does not offer, or before it can be there.',
-  why: 'The reference is empty, or has no such function: the call fails when it is made.',
-  todo: 'Let the child offer it (forwardRef with useImperativeHandle), call it from an event or an effect.',
+  says: 'A parent calls a method that the child does not expose, or calls it before the child is mounted.',
+  why: 'The ref is empty or has no such method, so the call throws when it runs.',
+  todo: 'Expose the method in the child, or call it from an event handler or an effect.',
   settings: {},
   examples: {
     failing: {
@@ -52,13 +52,25 @@ export function Bench() {
         const early = fn === author.fn && FAMILIES[component.family].runsAgain;
         // What every instance has is there without being offered.
         if ((offers.has(method) && !early) || method.startsWith('$') || isAnyField(method)) continue;
-        const why = offers.has(method)
-          ? `while it renders: ${component.name} is not there yet`
+        const isEarly = offers.has(method);
+        const why = isEarly
+          ? ' while rendering, before it is mounted'
           : offers.size === 0
-            ? `, but ${component.name} takes no reference`
-            : `, but ${component.name} only offers ${[...offers].join(', ')}`;
+            ? ', which exposes nothing to a ref'
+            : `, which only exposes ${list([...offers])}`;
         found.push({
-          message: `${author.name} calls ${method}() of ${component.name}${offers.has(method) ? ' ' : ''}${why}.`,
+          message: `${author.name} calls ${method}() on ${component.name}${why}.`,
+          effect: 'The call throws as soon as it runs, or does nothing if it is optional (“?.”).',
+          todo: isEarly
+            ? 'Call it from an event handler or an effect.'
+            : remedyIn(
+                {
+                  vue: `Expose ${method} in ${component.name} with defineExpose.`,
+                  svelte: `Export ${method} from ${component.name}.`,
+                  others: `Expose ${method} in ${component.name} with useImperativeHandle.`,
+                },
+                component.family,
+              ),
           component: author.name,
           name: method,
           ...seat(linked, entry.file, entry.fact.at),

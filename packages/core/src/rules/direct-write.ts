@@ -12,15 +12,17 @@ import { isAnew, isPart, wasDerived, wasFrozen, type Visited } from '../link/tra
 import { FAMILIES } from '../model/families';
 import { mutationsAt, type Mutation } from '../follow/changesInPlace';
 import { isChangeOf, isShown, writersOf } from './shared/changes';
-import { beside, named, seat, type Draft, type Rule } from './rule';
+import { beside, named, seat, type Draft, type Rule, remedyIn } from './rule';
 import type { CallFact, Spot } from '../model/facts';
+
+const NOT_SHOWN = 'Nothing re-renders: the screen keeps showing the old value.';
 
 export const directWrite: Rule = {
   id: 'direct-write',
   level: 'error',
-  says: 'State is changed in place; only its change function makes a change show.',
-  why: 'Nothing is rendered again: the screen keeps what it showed until something else happens to change.',
-  todo: 'Make a changed copy and hand that to the change function.',
+  says: 'State is mutated in place instead of being replaced.',
+  why: 'The framework only notices a new value, so nothing re-renders: the screen keeps the old value until something else causes a render.',
+  todo: 'Build a changed copy and pass it to the setter.',
   settings: {},
   examples: {
     failing: {
@@ -79,7 +81,16 @@ function plainWrites(linked: Linked, flow: CellFlow): Map<Spot, Draft> {
   const use = writer?.facts.uses[0];
   if (!home || !writer || !use || !isShown(linked, flow) || isReturnedWhereSet(linked, flow)) return new Map();
   const draft: Draft = {
-    message: `${writer.component?.name ?? home.name} changes ${cell.name}, a plain variable: nothing is rendered again, and the screen keeps showing the old value.`,
+    message: `${writer.component?.name ?? home.name} changes ${cell.name}, a plain variable that is not declared as state.`,
+    effect: NOT_SHOWN,
+    todo: remedyIn(
+      {
+        vue: `Declare it as const ${cell.name} = ref(…).`,
+        svelte: `Declare it as let ${cell.name} = $state(…).`,
+        others: `Declare ${cell.name} with useState.`,
+      },
+      home.family,
+    ),
     component: writer.component?.name ?? home.name,
     name: cell.name,
     ...seat(linked, use.file, use.spot),
@@ -124,7 +135,9 @@ function methodWrites(linked: Linked, flow: CellFlow): Map<Spot, Draft> {
       );
       if (!one.text.endsWith('()') || isAssigned || isPutTogether(graph, visited.place)) continue;
       found.set(one.at, {
-        message: `${home.name} changes ${cell.name} by a method (${one.text}) and does not assign it: nothing is rendered again, and the screen keeps showing the old value.`,
+        message: `${home.name} changes ${cell.name} with ${one.text} and never assigns it.`,
+        effect: NOT_SHOWN,
+        todo: `Assign it too: ${cell.name} = ${cell.name} after the call, or a new list such as [...${cell.name}, item].`,
         component: home.name,
         name: cell.name,
         ...seat(linked, one.file, one.at),
@@ -166,7 +179,9 @@ function draftsOf(linked: Linked, { cell, values }: CellFlow): Map<Spot, Draft> 
         const what = isPart(visited) ? `a part of ${whose}` : whose;
         if (byFunction.get(one.fn)?.some((known) => known.one.at === one.at) || isSetAnew(linked, cell, one)) continue;
         const draft: Draft = {
-          message: `${stop.component?.name ?? ''} changes ${what} in place (${one.text}): nothing is rendered again, and the screen keeps showing the old value.`,
+          message: `${stop.component?.name ?? 'A module'} mutates ${what} in place (${one.text}).`,
+          effect: NOT_SHOWN,
+          todo: `Build a changed copy and pass it to ${/^\w+$/.test(cell.setterName) ? cell.setterName : 'the setter'}.`,
           component: stop.component?.name ?? null,
           name: stop.name,
           ...seat(linked, one.file, one.at),

@@ -3,14 +3,14 @@ import { arrivalOf } from '../follow/trail';
 import type { Linked } from '../link';
 import type { CellFlow } from '../follow/cells';
 import { CHAIN_SETTINGS, chains, type Chain } from './shared/chains';
-import { beside, count, list, named, namesOf, seat, type Draft, type Rule } from './rule';
+import { beside, count, list, named, namesOf, seat, type Draft, type Rule, remedyIn } from './rule';
 
 export const drilledProp: Rule = {
   id: 'drilled-prop',
   level: 'warning',
-  says: 'A value is handed through several components that only pass it on.',
-  why: 'Each component on the way has to know a value it does nothing with. Renaming it, typing it or moving a component means touching all of them.',
-  todo: 'Hand the markup down instead of the value, put the value into a context, or let it live nearer to where it is read. Homes compares the ways.',
+  says: 'A value is passed through several components that never use it.',
+  why: 'Each component on the way depends on a value it does nothing with: renaming it, retyping it or moving a component means editing all of them.',
+  todo: 'Pass the markup down instead of the value, provide it through a context, or move the state closer to its readers. Homes compares these.',
   settings: CHAIN_SETTINGS,
   examples: {
     failing: {
@@ -95,17 +95,27 @@ function draftOf(linked: Linked, alike: readonly Chain[]): Draft[] {
   const renamed =
     values.length > 1 || chain.after.name === first.name ? '' : `, where it is called ${chain.after.name}`;
   const it = values.length > 1 ? 'them' : 'it';
+  const home = chain.before.component?.name ?? 'its module';
   const at = arrivalOf(linked, first);
   return [
     {
-      message: `${count(carried.length, 'component hands', 'components hand')} ${list(values)} on and never ${carried.length === 1 ? 'uses' : 'use'} ${it}: ${list(carried)} carry ${it} from ${chain.before.component?.name ?? 'its module'} to ${end}${renamed}.`,
+      message: `${list(carried)} ${carried.length === 1 ? 'passes' : 'pass'} ${list(values)} on without using ${it}, all the way from ${home} to ${end}${renamed}.`,
+      effect: `Renaming or retyping ${list(values)} means editing ${count(carried.length, 'component that does', 'components that do').toLowerCase()} not use ${it}.`,
+      todo: remedyIn(
+        {
+          vue: `Render ${end} in ${home} through slots, or pass ${it} on with provide() and inject(). Homes compares the options.`,
+          svelte: `Render ${end} in ${home} and pass it down as a snippet or slot, or use setContext and getContext. Homes compares the options.`,
+          others: `Render ${end} in ${home} and pass it down as children, or provide ${it} through a context. Homes compares the options.`,
+        },
+        first.component.family,
+      ),
       component: first.component.name,
       ...namesOf(values),
       ...seat(linked, at.file, at.spot),
       ...named([chain.before, ...chain.carriers, chain.after].map((stop) => stop.component)),
       related: chain.hops.map((hop, index) => {
         const giver = [chain.before, ...chain.relays][index]?.component?.name ?? 'Its home';
-        return beside(linked, hop.file, hop.spot, `${giver} hands it on as ${hop.name}.`);
+        return beside(linked, hop.file, hop.spot, `${giver} passes it on as ${hop.name}.`);
       }),
     },
   ];

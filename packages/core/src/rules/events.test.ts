@@ -36,7 +36,7 @@ describe('unheard-event', () => {
     const survey = surveyOf(sources);
     expect(foundBy('unheard-event', survey)).toEqual(['Bed.digDeep']);
     expect(survey.findings().find((one) => one.rule === 'unheard-event')?.message).toContain(
-      'dig-deep is listened for',
+      'A parent listens for dig-deep',
     );
   });
 

@@ -7,9 +7,9 @@ import { beside, named, seat, START, type Draft, type Rule } from './rule';
 export const freshContext: Rule = {
   id: 'fresh-context',
   level: 'warning',
-  says: 'A provider is handed a new object, list or function on every render.',
-  why: 'To whoever reads the context it is another value each time: all of them render again, even where nothing changed.',
-  todo: 'Keep the object between renders (useMemo), or provide the values one by one.',
+  says: 'A provider gets a new object, array or function as its value on every render.',
+  why: 'Every reader of the context sees another value and re-renders, even when nothing in it changed.',
+  todo: 'Memoise the value (useMemo), or provide its parts separately.',
   settings: {},
   examples: {
     failing: {
@@ -71,7 +71,9 @@ function Gauge() {
       if (readers === 0) return [];
       return [
         {
-          message: `${author.name} hands ${context} a new value on every render: ${readers === 1 ? 'its one reader renders' : `its ${readers} readers render`} again each time, changed or not.`,
+          message: `${author.name} passes ${context} a new value on every render.`,
+          effect: `${readers === 1 ? 'Its one reader re-renders' : readers === 2 ? 'Both its readers re-render' : `Its ${readers} readers re-render`} every time ${author.name} does, even if nothing changed.`,
+          todo: 'Wrap the value in useMemo (a function in useCallback), or provide its parts as contexts of their own.',
           component: author.name,
           name: context,
           ...seat(linked, file, given.at),

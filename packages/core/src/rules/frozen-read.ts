@@ -1,14 +1,14 @@
 /** A value copied once, although it changes later. */
 import type { Linked } from '../link';
 import { copies, FIRST_ONLY, takenOnce } from './shared/copies';
-import { beside, named, seat, type Draft, type Rule } from './rule';
+import { beside, named, seat, type Draft, type Rule, remedyIn } from './rule';
 
 export const frozenRead: Rule = {
   id: 'frozen-read',
   level: 'error',
-  says: 'A value is copied once, although it changes later.',
+  says: 'A value that changes later is copied once.',
   why: 'The copy goes stale: the component keeps showing the first value.',
-  todo: 'Read the value itself each time, not a copy of it.',
+  todo: 'Read the value itself each time instead of a copy.',
   settings: {},
   examples: {
     failing: {
@@ -37,7 +37,16 @@ function Gauge({ level }) {
   },
   check({ linked, cells }) {
     const once = takenOnce(linked, cells).map(({ component, name, file, spot, from, source }): Draft => ({
-      message: `${component.name} keeps the first value of ${from}: it is taken once, and changes later.`,
+      message: `${component.name} reads ${from} only once, while it is set up, and misses every later change.`,
+      effect: `${component.name} keeps showing the first ${from}.`,
+      todo: remedyIn(
+        {
+          vue: `Read ${from} in the template, or make it computed(() => …).`,
+          svelte: `Read ${from} in the markup, or make it $derived(…) (a “$:” statement before Svelte 5).`,
+          others: `Read ${from} where it is used.`,
+        },
+        component.family,
+      ),
       component: component.name,
       name,
       ...seat(linked, file, spot),
@@ -55,7 +64,16 @@ function Gauge({ level }) {
         const source = sources[0]?.cell;
         return [
           {
-            message: `${component.name} keeps showing the first value of ${from}: ${cell.name} is a copy made once, and ${from} changes later.`,
+            message: `${component.name} copies ${from} into ${cell.name} once, when it mounts, and misses every later change.`,
+            effect: `${component.name} keeps showing the first ${from}.`,
+            todo: remedyIn(
+              {
+                vue: `Use ${from} itself, or make ${cell.name} computed(() => …).`,
+                svelte: `Use ${from} itself, or make ${cell.name} $derived(…) (a “$:” statement before Svelte 5).`,
+                others: `Use ${from} itself; to start over with each new value, give ${component.name} a key.`,
+              },
+              component.family,
+            ),
             component: component.name,
             name: cell.name,
             ...seat(linked, cell.file, cell.spot),

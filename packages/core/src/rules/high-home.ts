@@ -3,14 +3,14 @@ import { Dominators, below } from '../follow/dominators';
 import { FAMILIES } from '../model/families';
 import { itself, type Flow } from '../follow/flow';
 import { once } from '../link/memo/once';
-import { named, seat, type Draft, type Rule } from './rule';
+import { named, seat, type Draft, type Rule, count } from './rule';
 
 export const highHome: Rule = {
   id: 'high-home',
   level: 'note',
-  says: 'State lives above the lowest component that needs it.',
-  why: 'Each change renders everything below its home again, most of which has nothing to do with it.',
-  todo: 'Let it live in the component the finding names. Homes shows what moves.',
+  says: 'State lives higher up than the components that use it.',
+  why: 'Each change re-renders everything below its home, most of which has nothing to do with it.',
+  todo: 'Move it down into the component the finding names. Homes shows what changes.',
   settings: {
     rerenders: { default: 1, means: 'How many components fewer have to render again before it is reported.' },
   },
@@ -64,9 +64,10 @@ function Legend() {
       if (!below(render.by, home.fn).has(lower.fn) || !standsOnce(lower.fn, home.fn)) continue;
       const fewer = below(render.by, home.fn).size - below(render.by, lower.fn).size;
       if (fewer < setting('rerenders')) continue;
-      const unit = fewer === 1 ? 'component renders' : 'components render';
       found.push({
-        message: `${cell.name} lives in ${home.name}, but only ${lower.name} and what is below it need it: ${fewer} ${unit} again for nothing at each change.`,
+        message: `${cell.name} lives in ${home.name}, but only ${lower.name} and the components below it use it.`,
+        effect: `Every change re-renders ${count(fewer, 'component that does', 'components that do').toLowerCase()} not use it.`,
+        todo: `Move ${cell.name} down into ${lower.name}. Homes shows what changes.`,
         component: home.name,
         name: cell.name,
         ...seat(linked, cell.file, cell.spot),

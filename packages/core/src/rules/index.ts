@@ -106,7 +106,9 @@ export function runRules(linked: Linked, cells: Cells, config: Config, before?: 
 /** A rule that fails takes nothing with it: what it would have found is told to be missing. */
 function notApplied(rule: Rule, error: unknown): Draft {
   return {
-    message: `The rule ${rule.id} could not be applied to this project, so nothing is reported by it. ${reasonOf(error)}`,
+    message: `The rule ${rule.id} failed on this project. ${reasonOf(error)}`,
+    effect: 'Its findings are missing from this report.',
+    todo: 'Report it to the makers of Vectura, with the file it failed on if you can share that.',
     component: null,
     name: rule.id,
     file: '',

@@ -1,12 +1,50 @@
 /** Something started in a component and not ended with it. */
-import { named, seat, type Rule } from './rule';
+import { named, seat, type Rule, remedyIn } from './rule';
+
+/** What is left behind, in words: what is not done, what comes of it, and the call that does it. */
+interface Leak {
+  does(topic: string | null): string;
+  effect(component: string): string;
+  end: string;
+}
+
+const oneMore = (component: string): string => `Another one keeps running each time ${component} mounts.`;
+const listener = (end: string): Leak => ({
+  does: (topic) => `never removes ${topic ? `its “${topic}” listener` : 'this listener'}`,
+  effect: (component) =>
+    `Each time ${component} mounts, one more listener stays behind and runs along with the others.`,
+  end,
+});
+
+const LEAKS: Record<string, Leak> = {
+  addEventListener: listener('removeEventListener'),
+  on: listener('off'),
+  $on: listener('$off'),
+  setInterval: { does: () => 'never clears this interval', effect: oneMore, end: 'clearInterval' },
+  setTimeout: {
+    does: () => 'never clears this timeout',
+    effect: (component) => `It still fires after ${component} is gone.`,
+    end: 'clearTimeout',
+  },
+  subscribe: {
+    does: () => 'subscribes and never unsubscribes',
+    effect: (component) => `Each time ${component} mounts, one more subscription stays behind.`,
+    end: 'the unsubscribe function',
+  },
+};
+
+function leakOf(name: string, topic: string | null): Leak {
+  const known = Object.hasOwn(LEAKS, name) ? LEAKS[name] : undefined;
+  const what = topic ? `${name}(“${topic}”)` : `${name}()`;
+  return known ?? { does: () => `calls ${what} and never undoes it`, effect: oneMore, end: `whatever undoes ${name}` };
+}
 
 export const leakedListener: Rule = {
   id: 'leaked-listener',
   level: 'warning',
-  says: 'A listener, timer or subscription is started in a component and not ended when the component goes.',
-  why: 'It goes on for what is no longer there: each time the component comes and goes there is one more of them.',
-  todo: 'Return a function from the effect that ends it; in a class, end it in componentWillUnmount.',
+  says: 'A component starts a listener, timer or subscription and never ends it.',
+  why: 'It outlives the component: each time the component mounts, one more is left running.',
+  todo: 'Undo it when the component unmounts.',
   settings: {},
   examples: {
     failing: {
@@ -42,9 +80,19 @@ export function Clock() {
         .map(({ name, topic, fn, at }) => {
           const unit = program.unitOf(graph.fnAt(file, fn));
           const component = program.component(unit) ?? program.ownerOf(program.runsTogether(unit)[0] ?? -1);
-          const what = topic ? `${name}(“${topic}”)` : name;
+          const leak = leakOf(name, topic);
+          const who = component?.name ?? graph.functions[unit]?.fact.name ?? 'A component';
           return {
-            message: `${component?.name ?? graph.functions[unit]?.fact.name ?? 'A component'} starts ${what} and never ends it: one more goes on each time it comes and goes.`,
+            message: `${who} ${leak.does(topic)}.`,
+            effect: leak.effect(who),
+            todo: remedyIn(
+              {
+                vue: `Call ${leak.end} in onUnmounted (beforeDestroy in Vue 2).`,
+                svelte: `Call ${leak.end} in the function that onMount or the effect returns, or in onDestroy.`,
+                others: `Call ${leak.end} in the function that the effect returns (componentWillUnmount in a class).`,
+              },
+              component?.family ?? facts.family,
+            ),
             component: component?.name ?? null,
             name: topic || name,
             ...seat(linked, file, at),

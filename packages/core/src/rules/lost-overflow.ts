@@ -9,9 +9,9 @@ const sfc = (script: string, template: string): string =>
 export const lostOverflow: Rule = {
   id: 'lost-overflow',
   level: 'warning',
-  says: 'A component is given attributes it does not declare, and has no single root to put them on.',
-  why: 'They land nowhere: what was passed has no effect, and nothing says so on the screen.',
-  todo: 'Give the component a single root, place them where they belong (v-bind="$attrs"), or declare them as props.',
+  says: 'A component is passed attributes it does not declare, and has no single root element to put them on.',
+  why: 'They are dropped: what was passed has no effect, and nothing on the screen says so.',
+  todo: 'Declare them as props, or put v-bind="$attrs" on the element that should get them.',
   settings: {},
   examples: {
     failing: {
@@ -33,7 +33,9 @@ export const lostOverflow: Rule = {
         if (name === null || taken.has(name) || isSigned(name) || name === 'ref') return [];
         return [
           {
-            message: `${author?.name ?? 'The entry'} passes ${name} to ${component.name}, which does not declare it and has no single root to put it on.`,
+            message: `${author?.name ?? 'The entry'} passes ${name} to ${component.name}, which does not declare it and has no single root element to put it on.`,
+            effect: `${name} is dropped: passing it changes nothing on the screen.`,
+            todo: `Declare ${name} as a prop of ${component.name}, or put v-bind="$attrs" on the element that should get it.`,
             component: author?.name ?? null,
             name,
             ...seat(linked, file, at),

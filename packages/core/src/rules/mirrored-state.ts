@@ -1,13 +1,13 @@
 /** One fact kept in two homes. */
 import { copies, FIRST_ONLY } from './shared/copies';
-import { beside, named, seat, type Rule } from './rule';
+import { beside, named, seat, type Rule, remedyIn } from './rule';
 
 export const mirroredState: Rule = {
   id: 'mirrored-state',
   level: 'warning',
-  says: 'State starts as a copy of a prop, a context or other state, and then changes on its own.',
-  why: 'There are two truths: when the first changes, the copy keeps what it had, and what is shown in one place contradicts the other.',
-  todo: 'Read the one that is shared, change it by what its home hands out; or say in the name that it is only the first value (initialUnits).',
+  says: 'State is initialised from a prop, a context or other state, and then changes on its own.',
+  why: 'There are two sources of truth: when one changes, the other keeps its value, and parts of the screen contradict each other.',
+  todo: 'Read the shared value and change it through its owner; or say in the name that it is only a starting value (initialUnits).',
   settings: {},
   examples: {
     failing: {
@@ -46,7 +46,16 @@ function Dial({ level, onTurn }) {
       const home = source?.cell.home == null ? undefined : linked.program.component(source.cell.home);
       return [
         {
-          message: `${component.name} keeps ${cell.name}, which starts as ${from}${home && home !== component ? ` of ${home.name}` : ''} and then changes on its own: the two can say different things.`,
+          message: `${component.name} initialises ${cell.name} from ${from}${home && home !== component ? ` of ${home.name}` : ''} and then changes it separately.`,
+          effect: `When ${from} changes, ${component.name} goes on showing its own ${cell.name}: the two contradict each other.`,
+          todo: remedyIn(
+            {
+              vue: `Use ${from} itself and emit an event to change it; if it is only a starting value, name it so (initial…).`,
+              svelte: `Use ${from} itself and bind it or call back to change it; if it is only a starting value, name it so (initial…).`,
+              others: `Use ${from} itself and change it through a callback from its owner; if it is only a starting value, name it so (initial…).`,
+            },
+            component.family,
+          ),
           component: component.name,
           name: cell.name,
           ...seat(linked, cell.file, cell.spot),

@@ -7,8 +7,8 @@ export const missingProp: Rule = {
   id: 'missing-prop',
   level: 'error',
   says: 'A required prop without a default is not passed.',
-  why: 'The component gets nothing where it counts on a value: it shows an empty place, or fails as soon as it reads a field.',
-  todo: 'Pass the prop, give it a default, or declare it optional.',
+  why: 'The component gets undefined where it expects a value: it shows nothing there, or throws when it reads a field.',
+  todo: 'Pass the prop, give it a default, or make it optional.',
   settings: {},
   examples: {
     failing: {
@@ -39,11 +39,14 @@ export function Bench() {
       );
       if (!first) return [];
       const missing = [first, ...others];
+      const names = list(missing.map(({ name }) => name));
       const unknown = unknownAt(component, fact);
       const instead = missing.flatMap(({ name }) => nearest(name, unknown).slice(0, 1));
       return [
         {
-          message: `${author?.name ?? 'The entry'} renders ${component.name} without ${list(missing.map(({ name }) => name))}, which it requires: there it gets nothing.${instead.length > 0 ? ` It is passed ${list(instead)}: was that meant?` : ''}`,
+          message: `${author?.name ?? 'The entry'} renders ${component.name} without ${names}, which it requires.${instead.length > 0 ? ` It passes ${list(instead)}: did you mean that?` : ''}`,
+          effect: `${component.name} gets undefined for ${names}: it shows nothing there, or throws when it reads a field.`,
+          todo: `Pass ${names}, or give ${missing.length > 1 ? 'them defaults' : 'it a default'} in ${component.name}.`,
           component: author?.name ?? null,
           ...namesOf(missing.map(({ name }) => name)),
           ...seat(linked, file, fact.at),

@@ -2,14 +2,19 @@
 import type { Linked } from '../link';
 import { once } from '../link/memo/once';
 import type { Program } from '../link/program/program';
-import { beside, list, named, seat, type Draft, type Rule } from './rule';
+import { beside, named, seat, type Draft, type Rule, remedyIn } from './rule';
+
+/** A way down the tree as `App › Zone › Tray`; of a long one, both ends. */
+function wayOf(names: readonly string[]): string {
+  return (names.length <= 6 ? names : [...names.slice(0, 2), '…', ...names.slice(-3)]).join(' › ');
+}
 
 export const missingProvider: Rule = {
   id: 'missing-provider',
   level: 'error',
-  says: 'A context is read where, on some way from an entry point, no provider stands above, and it has no default.',
-  why: 'The component gets nothing there: what it shows is empty, or it fails as soon as it reads a field.',
-  todo: 'Put the provider above every place that reads the context, or give the context a default that works.',
+  says: 'A context without a default is read where nothing above provides it.',
+  why: 'The component gets no value there: it shows nothing, or throws when it reads a field.',
+  todo: 'Put a provider above every component that reads the context, or give the context a default.',
   settings: {},
   examples: {
     failing: {
@@ -61,15 +66,24 @@ function Badge() {
           const place = graph.places[read.place];
           const way = render.wayWithout(context, component.fn);
           const names = way.map((fn) => program.component(fn)?.name ?? '');
-          const ways = above.size > 1 ? 'on one of the ways it is rendered' : 'anywhere it is rendered';
+          const ways = above.size > 1 ? ' in one of the places it is rendered' : '';
           found.push({
-            message: `${component.name} reads ${fact.name}, but no provider stands above it ${ways}${names.length > 1 ? ` (${list(names)})` : ''}: there it gets nothing.`,
+            message: `${component.name} reads ${fact.name}, but nothing above it provides it${ways}${names.length > 1 ? ` (${wayOf(names)})` : ''}.`,
+            effect: 'It gets no value there: it shows nothing for it, or throws when it reads a field.',
+            todo: remedyIn(
+              {
+                vue: `Call provide() in a component above ${component.name}, or pass a default to inject().`,
+                svelte: `Call setContext in a component above ${component.name}, or check hasContext first.`,
+                others: `Render a provider of ${fact.name} above ${component.name}, or give ${fact.name} a default.`,
+              },
+              component.family,
+            ),
             component: component.name,
             name: fact.name,
             ...(asks ? { level: 'note' as const } : {}),
             ...seat(linked, graph.fileOfPlace[read.place] ?? component.file, place?.at ?? fact.at),
             ...named(way.map((fn) => program.component(fn))),
-            related: [beside(linked, file, fact.at, `${fact.name} is made here, without a default.`)],
+            related: [beside(linked, file, fact.at, `${fact.name} is created here, without a default.`)],
           });
         }
     });

@@ -7,9 +7,9 @@ import { passings } from './shared/sites';
 export const oneOfMany: Rule = {
   id: 'one-of-many',
   level: 'error',
-  says: 'A single reference is given to a child that is rendered many times.',
-  why: 'Each of them takes the place of the one before: the reference reaches the last one only.',
-  todo: 'Keep a list or a map of references, filled by a function, or let each child hold its own.',
+  says: 'One ref is given to a child that is rendered many times.',
+  why: 'Each child replaces the one before, so the ref only points to the last.',
+  todo: 'Collect the refs in a list or a map, or let each child hold its own.',
   settings: {},
   examples: {
     failing: {
@@ -52,7 +52,9 @@ export function Bench({ label }) {
       const name = graph.places[cell.place]?.name ?? 'ref';
       return [
         {
-          message: `${author.name} has one reference, ${name}, for many of ${component.name}: it reaches the last one only.`,
+          message: `${author.name} gives the same ref, ${name}, to every ${component.name} of a list.`,
+          effect: 'The ref only ever points to the last of them.',
+          todo: `Collect the refs in a Map with a ref function, or let each ${component.name} hold its own.`,
           component: author.name,
           name,
           ...seat(linked, file, ref.at),

@@ -1,14 +1,14 @@
 /** An event for the whole page, though one parent would do. */
 import { wayDown } from '../follow/dominators';
-import { named, seat, type Rule } from './rule';
+import { named, seat, type Rule, remedyIn } from './rule';
 import { topics } from './shared/topics';
 
 export const openBroadcast: Rule = {
   id: 'open-broadcast',
   level: 'note',
-  says: 'An event leaves its component for the whole page, though one parent would do.',
-  why: 'Anyone can hear it and anyone can send it: what happens can no longer be read from the components that take part.',
-  todo: 'Hand a callback down from the one who listens.',
+  says: 'An event is broadcast to the whole page, although only an ancestor listens.',
+  why: 'Anything can send it and anything can hear it, so the components no longer show who reacts to whom.',
+  todo: 'Pass a callback down from the component that listens.',
   settings: {},
   examples: {
     failing: {
@@ -50,7 +50,16 @@ function Tray({ onOpen }) {
         if (way.length === 0) return [];
         return [
           {
-            message: `${component.name} sends “${name}” to the whole page, and only ${listener.name} listens, which stands above it: a callback would do.`,
+            message: `${component.name} broadcasts “${name}” to the whole page, but its only listener is ${listener.name}, an ancestor.`,
+            effect:
+              'Anything on the page can send it or hear it, so nothing in the components shows who reacts to whom.',
+            todo: remedyIn(
+              {
+                vue: `Emit an event from ${component.name} and listen to it in ${listener.name}.`,
+                others: `Pass a callback from ${listener.name} down to ${component.name}.`,
+              },
+              component.family,
+            ),
             component: component.name,
             name,
             ...seat(linked, file, fact.at),

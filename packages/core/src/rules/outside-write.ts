@@ -11,12 +11,14 @@ import { changedInPlace, type Mutation } from '../follow/changesInPlace';
 import { beside, list, named, namesOf, seat, type Draft, type Rule } from './rule';
 import type { CellFact, Spot } from '../model/facts';
 
+const BYPASSED = 'Its owner does not see the change: a wrong value on the screen may come from any component.';
+
 export const outsideWrite: Rule = {
   id: 'outside-write',
   level: 'warning',
-  says: 'A component changes shared state itself, and not by a function its home hands out.',
-  why: 'Who changes it can be told no longer by looking at its home; rules kept there are passed by.',
-  todo: 'Give the store a function for the change and call that.',
+  says: 'A component changes shared state directly instead of calling a function of its owner.',
+  why: 'The owner no longer shows who changes it, and whatever it checks is bypassed.',
+  todo: 'Add a function for the change to the store and call that.',
   settings: {},
   examples: {
     failing: {
@@ -77,7 +79,9 @@ export const Gauge = observer(() => <b onClick={() => units.change('kelvin')}>{u
         const isOwn = cell?.kind === 'store' && cell.file === component.file;
         if (!cell || isOwn || makesOne(linked, cell, component.fn)) continue;
         found.push({
-          message: `${component.name} changes ${cell.id} itself (${text}): its home does not know who changes it.`,
+          message: `${component.name} writes to ${cell.id} directly (${text}).`,
+          effect: BYPASSED,
+          todo: `Add a function for it to the store and call that from ${component.name}.`,
           component: component.name,
           name: cell.id.slice(cell.id.lastIndexOf('.') + 1),
           ...seat(linked, file, at),
@@ -119,7 +123,9 @@ function provided(linked: Linked, all: readonly Provided[]): Draft[] {
   const names = [...new Set(all.map((one) => one.cell.name))];
   return [
     {
-      message: `${component.name} changes ${list(names)} of ${home.name} itself (${change.text}): its home does not know who changes ${all.length > 1 ? 'them' : 'it'}.`,
+      message: `${component.name} writes to ${list(names)} of ${home.name} directly (${change.text}).`,
+      effect: BYPASSED,
+      todo: `Let ${home.name} provide a function that changes ${list(names)}, and call that.`,
       component: component.name,
       ...namesOf(names),
       ...seat(linked, change.file, change.at),

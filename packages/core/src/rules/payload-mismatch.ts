@@ -8,9 +8,9 @@ import { topics } from './shared/topics';
 export const payloadMismatch: Rule = {
   id: 'payload-mismatch',
   level: 'error',
-  says: 'What is sent does not fit what is taken: arguments in another number or order, a field that is never sent.',
-  why: 'Whoever takes it works with nothing, or with the wrong value.',
-  todo: 'Let both ends agree on the arguments and their order.',
+  says: 'What is sent does not fit what is received: arguments missing or in another order, fields that are never sent.',
+  why: 'The receiver works with undefined, or with the wrong value.',
+  todo: 'Make both ends agree on the arguments and their order.',
   settings: {},
   examples: {
     failing: {
@@ -50,12 +50,14 @@ function Tray({ label, onMove }) {
         const [first] = sends;
         if (missing.length === 0 || !first) continue;
         found.set(`topic:${name}:${file}:${fact.at.line}`, {
-          message: `${first.component?.name ?? 'A module'} sends “${name}” with ${list(sent) || 'nothing'}, but ${component?.name ?? 'who listens'} reads ${list(missing)} of it.`,
+          message: `${first.component?.name ?? 'A module'} sends “${name}” with ${list(sent) || 'no fields'}, but ${component?.name ?? 'the listener'} reads ${list(missing)} from it.`,
+          effect: `${component?.name ?? 'The listener'} works with undefined instead of ${list(missing)}.`,
+          todo: `Send ${list(missing)} as well, or read what is sent.`,
           component: first.component?.name ?? null,
           name,
           ...seat(linked, first.file, first.fact.at),
           ...named([first.component, component]),
-          related: [beside(linked, file, fact.at, 'It is taken here.')],
+          related: [beside(linked, file, fact.at, 'It is received here.')],
         });
       }
     }
@@ -86,11 +88,13 @@ function ofCalls(linked: Linked, facts: FileFacts, file: number): Map<string, Dr
         if (why === null) continue;
         found.set(`${call}:${fn}`, {
           message: `${sender.name} ${why.sent}, but ${receiver.name} ${why.taken}.`,
+          effect: `${receiver.name} ${why.effect}.`,
+          todo: why.todo,
           component: sender.name,
           name: fact.name.slice(fact.name.lastIndexOf('.') + 1),
           ...seat(linked, file, fact.at),
           ...named([sender, receiver]),
-          related: [beside(linked, taker.file, taker.fact.at, `${receiver.name} takes it here.`)],
+          related: [beside(linked, taker.file, taker.fact.at, `${receiver.name} receives it here.`)],
         });
       }
     }
@@ -134,8 +138,16 @@ function readOf(linked: Linked, file: number, handler: number | null): string[] 
   return [...fields];
 }
 
-/** Why a call does not fit a function, in the words of both ends; null where it does. */
-function misfit(linked: Linked, call: number, fn: number): { sent: string; taken: string } | null {
+/** How a call does not fit a function, in the words of both ends. */
+interface Misfit {
+  sent: string;
+  taken: string;
+  effect: string;
+  todo: string;
+}
+
+/** Why a call does not fit a function; null where it does. */
+function misfit(linked: Linked, call: number, fn: number): Misfit | null {
   const { graph } = linked.program;
   const given = graph.calls[call]?.fact;
   const entry = graph.functions[fn];
@@ -149,7 +161,9 @@ function misfit(linked: Linked, call: number, fn: number): { sent: string; taken
     const names = missing.map((index) => paramName(linked, entry.file, params[index]));
     return {
       sent: `calls ${given.name} with ${count(count_, 'argument', 'arguments').toLowerCase()}`,
-      taken: `also counts on ${list(names)}`,
+      taken: `also expects ${list(names)}`,
+      effect: `gets undefined for ${list(names)}`,
+      todo: `Pass ${list(names)} as well, or let the receiver do without.`,
     };
   }
   const sent = given.args.map((arg) => (arg === null ? '' : (graph.places[graph.at(file, arg)]?.name ?? '')));
@@ -160,7 +174,12 @@ function misfit(linked: Linked, call: number, fn: number): { sent: string; taken
     sent.every((name) => name !== '' && taken.includes(name)) &&
     sent.some((name, index) => taken[index] !== name)
   )
-    return { sent: `calls ${given.name}(${sent.join(', ')})`, taken: `takes (${taken.join(', ')})` };
+    return {
+      sent: `calls ${given.name}(${sent.join(', ')})`,
+      taken: `expects (${taken.join(', ')})`,
+      effect: 'gets the right values under the wrong names',
+      todo: 'Use the same order at both ends.',
+    };
   return null;
 }
 

@@ -1,4 +1,5 @@
 /** A store or context made inside a component. */
+import { FAMILIES } from '../model/families';
 import type { Linked } from '../link';
 import { named, seat, type Draft, type Rule } from './rule';
 import { passingsBy } from './shared/sites';
@@ -7,9 +8,9 @@ import type { Spot } from '../model/facts';
 export const privateStore: Rule = {
   id: 'private-store',
   level: 'warning',
-  says: 'A store or context is made inside a component, so that each instance has its own.',
-  why: 'Nothing is shared: whoever reads it elsewhere finds another one, and a new one is made on every render.',
-  todo: 'Make it once, at the top level of a module.',
+  says: 'A store or context is created inside a component, so every instance has its own.',
+  why: 'Nothing is shared: readers elsewhere get another one, and each render may create a new one.',
+  todo: 'Create it once, at the top level of a module.',
   settings: {},
   examples: {
     failing: {
@@ -46,7 +47,9 @@ function Gauge() {
       if (!component || told.has(key)) return;
       told.add(key);
       found.push({
-        message: `${component.name} makes ${name} anew for each of its instances: nothing is shared by it.`,
+        message: `${component.name} creates ${name} inside the component, so every instance has its own.`,
+        effect: `What one ${component.name} changes never reaches the others${FAMILIES[component.family].runsAgain ? ', and every render may start with a new one' : ''}.`,
+        todo: `Create ${name} once, at the top level of a module.`,
         component: component.name,
         name,
         ...seat(linked, file, spot),

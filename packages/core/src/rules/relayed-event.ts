@@ -2,14 +2,14 @@
 import { arrivalOf } from '../follow/trail';
 import type { Linked } from '../link';
 import { CHAIN_SETTINGS, chains, type Chain } from './shared/chains';
-import { beside, count, list, named, namesOf, seat, type Draft, type Rule } from './rule';
+import { beside, count, list, named, namesOf, seat, type Draft, type Rule, remedyIn } from './rule';
 
 export const relayedEvent: Rule = {
   id: 'relayed-event',
   level: 'warning',
-  says: 'An event travels up through several components that only pass it on.',
-  why: 'Each component on the way declares a callback it never calls for itself. Changing what is reported means touching all of them.',
-  todo: 'Let the component that reports and the one that answers meet: hand the markup down, put the function into a context, or move what changes nearer.',
+  says: 'An event travels up through several components that only forward it.',
+  why: 'Each component on the way declares a callback it never calls for itself: changing what is reported means editing all of them.',
+  todo: 'Render the sender where the event is handled and pass it down, put the handler into a context, or move the state closer. Homes compares these.',
   settings: CHAIN_SETTINGS,
   examples: {
     failing: {
@@ -61,17 +61,27 @@ function draftOf(linked: Linked, alike: readonly Chain[]): Draft[] {
   const called = [...new Set(told.map(({ after }) => after.name))];
   const carried = up.map((stop) => stop.component?.name ?? '');
   const from = chain.after.component?.name ?? '';
+  const home = chain.before.component?.name ?? 'its module';
   const at = arrivalOf(linked, first);
   return [
     {
-      message: `${count(carried.length, 'component passes', 'components pass')} ${list(called)} of ${from} on and ${carried.length === 1 ? 'does' : 'do'} nothing else with ${called.length > 1 ? 'them' : 'it'}: ${list(carried)} stand between ${from} and ${chain.before.component?.name ?? 'its module'}.`,
+      message: `${list(carried)} only ${carried.length === 1 ? 'forwards' : 'forward'} ${list(called)}, all the way from ${from} up to ${home}.`,
+      effect: `Changing what ${from} reports means editing ${count(carried.length, 'component that only forwards', 'components that only forward').toLowerCase()} it.`,
+      todo: remedyIn(
+        {
+          vue: `Render ${from} in ${home} through slots, or let ${from} inject() a handler that ${home} provides. Homes compares the options.`,
+          svelte: `Render ${from} in ${home} and pass it down as a snippet or slot, or put the handler into a context. Homes compares the options.`,
+          others: `Render ${from} in ${home} and pass it down as children, or put the handler into a context. Homes compares the options.`,
+        },
+        first.component.family,
+      ),
       component: first.component.name,
       ...namesOf(names),
       ...seat(linked, at.file, at.spot),
       ...named([chain.after, ...up, chain.before].map((stop) => stop.component)),
       related: [...chain.hops]
         .reverse()
-        .map((hop) => beside(linked, hop.file, hop.spot, `Handed down here as ${hop.name}.`)),
+        .map((hop) => beside(linked, hop.file, hop.spot, `Passed down here as ${hop.name}.`)),
     },
   ];
 }

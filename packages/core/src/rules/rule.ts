@@ -1,5 +1,5 @@
 /** What a rule is: its words, its settings, its examples and its check. One rule a file, listed in `index.ts`. */
-import type { Finding, Level } from '../model/documents';
+import type { Family, Finding, Level } from '../model/documents';
 import type { Spot } from '../model/facts';
 import type { Cells } from '../follow/cells';
 import type { ComponentInfo } from '../link/program/program';
@@ -12,6 +12,13 @@ export interface RuleContext {
   setting(name: string): number;
 }
 
+/** What to do, in the terms of the families that have their own; the rest have `others`. */
+export type Remedy = { readonly others: string } & { readonly [F in Family]?: string };
+
+export function remedyIn(remedy: Remedy, family: Family): string {
+  return remedy[family] ?? remedy.others;
+}
+
 /** A place in the source. The spot is the one of the facts, which moves when its file is read anew. */
 export interface Seat {
   file: string;
@@ -20,6 +27,10 @@ export interface Seat {
 
 /** A finding before its lines are told: they may change while all else holds. */
 export interface Draft extends Omit<Finding, 'rule' | 'level' | 'file' | 'line' | 'column' | 'related'>, Seat {
+  /** What is seen on the screen, or felt by whoever changes the code. */
+  effect: string;
+  /** What to do, in the terms of the component's family. */
+  todo: string;
   related: (Seat & { note: string })[];
   /** Where one case weighs less than its rule. */
   level?: Level;

@@ -11,6 +11,13 @@ describe.each(RULES.map((rule) => [rule.id, rule] as const))('%s', (id, rule) =>
         .map((f) => f.rule),
     ).toContain(id);
   });
+  test('it says what is wrong, what comes of it and what to do, each in whole sentences', () => {
+    for (const { message, effect, todo } of surveyOf(rule.examples.failing).findings())
+      for (const said of [message, effect, todo]) {
+        expect(said).toMatch(/^\S.*[.?)]$/);
+        expect(said).not.toMatch(/undefined(?! for| instead)|null|\[object|\$\{| {2}|\bNaN\b/);
+      }
+  });
   test('its passing example passes', () => {
     expect(surveyOf(rule.examples.passing).findings()).toEqual([]);
   });
@@ -27,9 +34,7 @@ test('a chain is one finding, at its first relay, in the order the value travels
     ['drilled-prop', 'House', 'units', 3, ['App', 'House', 'Zone', 'Tray']],
     ['relayed-event', 'Zone', 'onPick', 4, ['Tray', 'Zone', 'House', 'App']],
   ]);
-  expect(findings[0]?.message).toBe(
-    'Two components hand units on and never use it: House and Zone carry it from App to Tray.',
-  );
+  expect(findings[0]?.message).toBe('House and Zone pass units on without using it, all the way from App to Tray.');
 });
 
 test('one relay is not drilling, unless the project says so', () => {
@@ -141,4 +146,23 @@ test('a field set on the state of a class is changed in place', () => {
   expect(survey.findings().map((one) => [one.rule, one.component, one.name, one.line])).toEqual([
     ['direct-write', 'Tray', 'open', 4],
   ]);
+});
+
+test('what to do is said in the terms of the family', () => {
+  const vue = (script: string, template: string): string =>
+    `<script setup>\n${script}\n</script>\n<template>\n${template}\n</template>\n`;
+  const [inVue] = surveyOf({
+    'src/App.vue': vue(`import Bed from './Bed.vue';`, `<Bed />`),
+    'src/Bed.vue': vue(`import { inject } from 'vue'; const soil = inject('soil');`, `<b>{{ soil }}</b>`),
+    'src/main.js': `import { createApp } from 'vue'; import App from './App.vue'; createApp(App).mount('#app');`,
+  })
+    .findings()
+    .filter((finding) => finding.rule === 'missing-provider');
+  const [inReact] = one(`const Soil = createContext(null);
+    function App() { return <Bed />; }
+    function Bed() { return <b>{useContext(Soil)}</b>; }`)
+    .findings()
+    .filter((finding) => finding.rule === 'missing-provider');
+  expect(inVue?.todo).toBe('Call provide() in a component above Bed, or pass a default to inject().');
+  expect(inReact?.todo).toBe('Render a provider of Soil above Bed, or give Soil a default.');
 });

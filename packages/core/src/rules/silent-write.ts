@@ -8,9 +8,9 @@ import { beside, named, seat, type Draft, type Rule } from './rule';
 export const silentWrite: Rule = {
   id: 'silent-write',
   level: 'error',
-  says: 'A shared value is set, but those who subscribed to it are not told.',
-  why: 'They keep showing what they showed: the change appears only when something else happens to render them.',
-  todo: 'Call the listeners wherever the value is set, or set it by the one function that does.',
+  says: 'A shared value is set without notifying its subscribers.',
+  why: 'They keep showing the old value: the change only appears once something else re-renders them.',
+  todo: 'Call the listeners wherever the value is set, or set it through the one function that does.',
   settings: {},
   examples: {
     failing: {
@@ -111,7 +111,9 @@ function draftsOf(linked: Linked, facts: FileFacts, file: number): Silent[] {
       const owner = program.component(program.unitOf(program.graph.fnAt(file, call.fn)));
       const fn = facts.functions[call.fn];
       const draft: Draft = {
-        message: `${fn?.name || 'A function'} sets ${cell.name} and tells nobody: whoever subscribed keeps showing the old value.`,
+        message: `${fn?.name || 'A function'} sets ${cell.name} without notifying its subscribers.`,
+        effect: 'Whoever subscribed keeps showing the old value until something else re-renders it.',
+        todo: `Call the listeners after ${cell.name} is set, or set it through the function that does.`,
         component: owner?.name ?? null,
         name: cell.name,
         ...seat(linked, file, call.at),

@@ -1,13 +1,13 @@
 /** Copies of what is read together further up. */
 import type { CellFlow } from '../follow/cells';
-import { count, named, seat, type Draft, type Rule } from './rule';
+import { named, seat, type Draft, type Rule } from './rule';
 
 export const splitState: Rule = {
   id: 'split-state',
   level: 'note',
-  says: 'Siblings, or several instances of one component, each keep their own copy of what is read together above them.',
-  why: 'The one above only hears of changes; what it shows and what they show can come apart.',
-  todo: 'Let it live in the component that reads all of it, and hand each its part.',
+  says: 'Siblings, or several instances of one component, each keep their own copy of what their parent needs as a whole.',
+  why: 'The parent only hears of changes, so what it shows and what they show can drift apart.',
+  todo: 'Keep it in the parent that reads all of it, and pass each child its part.',
   settings: {},
   examples: {
     failing: {
@@ -47,7 +47,9 @@ function Tray({ label, open, onOpen }) {
       const above = author === undefined ? undefined : program.component(author);
       if (!above || !isMany(home.fn) || !told(flow, above.fn)) continue;
       found.push({
-        message: `Each ${home.name} keeps its own ${cell.name} and tells ${above.name} of it: ${count(2, '', 'homes').toLowerCase()} for what is read together there.`,
+        message: `Each ${home.name} keeps its own ${cell.name} and reports it to ${above.name}, which keeps a second copy.`,
+        effect: `What ${above.name} shows and what each ${home.name} shows can drift apart.`,
+        todo: `Keep ${cell.name} in ${above.name} and pass each ${home.name} its part.`,
         component: home.name,
         name: cell.name,
         ...seat(linked, cell.file, cell.spot),

@@ -9,9 +9,9 @@ import { anyTopic, topics } from './shared/topics';
 export const unheardEvent: Rule = {
   id: 'unheard-event',
   level: 'warning',
-  says: 'An event is sent, or a callback called, that nobody takes.',
-  why: 'What was to happen does not: it is sent into the empty.',
-  todo: 'Listen to it, pass the callback, or correct the name.',
+  says: 'An event is sent that nothing listens for, or a callback is called that nobody passes.',
+  why: 'What should follow never happens.',
+  todo: 'Listen for it, pass the callback, or correct the name.',
   settings: {},
   examples: {
     failing: {
@@ -52,7 +52,9 @@ export function Tally() {
         if (!near && (fact.bus === null ? any.page : any.object)) continue;
         if (!near && program.graph.modules.offers(program.graph.path(file))) continue;
         found.push({
-          message: `${component?.name ?? 'A module'} sends “${name}”, and nothing listens to it.${near ? ` Something listens to “${near}”: was that meant?` : ''}`,
+          message: `${component?.name ?? 'A module'} sends “${name}”, but nothing listens for it.${near ? ` Something listens for “${near}”: did you mean that?` : ''}`,
+          effect: 'Nothing happens when it is sent.',
+          todo: near ? `Send “${near}”, or listen for “${name}”.` : 'Listen for it, or stop sending it.',
           component: component?.name ?? null,
           name,
           ...seat(linked, file, fact.at),
@@ -83,7 +85,11 @@ export function Tally() {
         // The parts of a library may be heard by whoever uses it.
         if (isOffered(linked, component.file)) continue;
         found.push({
-          message: `${component.name} sends ${name}, and nobody who renders it listens.${near ? ` ${near} is listened for: was that meant?` : ''}`,
+          message: `${component.name} emits ${name}, but no parent listens for it.${near ? ` A parent listens for ${near}: did you mean that?` : ''}`,
+          effect: 'Nothing happens when it is emitted.',
+          todo: near
+            ? `Emit ${near}, or listen for ${name}.`
+            : `Listen for ${name} where ${component.name} is rendered, or stop emitting it.`,
           component: component.name,
           name,
           ...seat(linked, call.file, call.fact.at),
@@ -104,7 +110,11 @@ export function Tally() {
           passed.filter((name) => !component.props.some((known) => known.name === name)),
         );
         found.push({
-          message: `${component.name} calls ${prop.name}, and nobody who renders it passes it.${near ? ` ${near} is passed: was that meant?` : ''}`,
+          message: `${component.name} calls ${prop.name}, but no parent passes it.${near ? ` A parent passes ${near}: did you mean that?` : ''}`,
+          effect: 'The call throws, because there is no function to call.',
+          todo: near
+            ? `Pass it as ${prop.name}.`
+            : `Pass ${prop.name} where ${component.name} is rendered, or call it as ${prop.name}?.().`,
           component: component.name,
           name: prop.name,
           ...seat(linked, call.file, call.fact.at),

@@ -7,9 +7,9 @@ import { list, named, namesOf, seat, type Draft, type Rule } from './rule';
 export const unknownProp: Rule = {
   id: 'unknown-prop',
   level: 'warning',
-  says: 'A prop is passed that the component neither declares nor takes along with the rest.',
-  why: 'It is lost without a word: what it was to bring about does not happen.',
-  todo: 'Correct its name, declare it, or take it out.',
+  says: 'A prop is passed that the component ignores.',
+  why: 'It is dropped silently: what it was meant to do does not happen.',
+  todo: 'Correct its name, declare it, or remove it.',
   settings: {},
   examples: {
     failing: {
@@ -46,12 +46,16 @@ export function Bench() {
         if (near) misspelt.set(name, near);
         else others.add(name);
       }
-      const told = (names: readonly string[], meant: string): Draft[] => {
+      const told = (names: readonly string[], near: string | null): Draft[] => {
         if (names.length === 0) return [];
         const at = fact.props.find((one) => one.name === names[0])?.at ?? fact.at;
         return [
           {
-            message: `${author?.name ?? 'The entry'} passes ${list(names)} to ${component.name}, which does nothing with ${names.length > 1 ? 'them' : 'it'}.${meant}`,
+            message: `${author?.name ?? 'The entry'} passes ${list(names)} to ${component.name}, which ignores ${names.length > 1 ? 'them' : 'it'}.${near ? ` It takes ${near}: did you mean that?` : ''}`,
+            effect: `Passing ${names.length > 1 ? 'them' : 'it'} changes nothing on the screen.`,
+            todo: near
+              ? `Rename it to ${near}.`
+              : `Remove ${names.length > 1 ? 'them' : 'it'}, or declare ${names.length > 1 ? 'them' : 'it'} in ${component.name}.`,
             component: author?.name ?? null,
             ...namesOf(names),
             ...seat(linked, file, at),
@@ -60,10 +64,7 @@ export function Bench() {
           },
         ];
       };
-      return [
-        ...told([...others], ''),
-        ...[...misspelt].flatMap(([name, near]) => told([name], ` It takes ${near}: was that meant?`)),
-      ];
+      return [...told([...others], null), ...[...misspelt].flatMap(([name, near]) => told([name], near))];
     });
   },
 };

@@ -8,9 +8,9 @@ import { named, seat, type Draft, type Rule } from './rule';
 export const unreadProvider: Rule = {
   id: 'unread-provider',
   level: 'note',
-  says: 'Something is provided for everyone, and nobody reads it.',
-  why: 'It is kept up to date, passed down and tested for nothing, and whoever comes next believes it matters.',
-  todo: 'Take it out, or let those read it who were meant to.',
+  says: 'A context or store is provided that nothing reads.',
+  why: 'It is kept up to date for nothing, and whoever reads the code next believes it matters.',
+  todo: 'Remove it, or read it where it was meant to be used.',
   settings: {},
   examples: {
     failing: {
@@ -50,7 +50,9 @@ function Gauge() {
       if (fact.key !== null && anyKey) return;
       const author = program.component(render.authors[site] ?? -1);
       found.push({
-        message: `Nothing reads ${fact.name}: ${author?.name ?? 'the entry'} provides it for nobody.`,
+        message: `${author?.name ?? 'The entry'} provides ${fact.name}, but nothing reads it.`,
+        effect: 'Changing its value changes nothing on the screen.',
+        todo: `Remove the provider, or read ${fact.name} where it was meant to be used.`,
         component: author?.name ?? null,
         name: fact.name,
         ...seat(linked, file, fact.at),
@@ -65,7 +67,9 @@ function Gauge() {
       // A store's own code may read it too: what it is used for then cannot be seen from the components alone.
       if (stops.some((stop) => stop.facts.uses.length > 0 || stop.component !== null)) continue;
       found.push({
-        message: `No component reads ${cell.name}: changing it shows nowhere.`,
+        message: `No component reads ${cell.name}.`,
+        effect: 'Changing it changes nothing on the screen.',
+        todo: 'Remove it, or read it where it was meant to be shown.',
         component: null,
         name: cell.name,
         ...seat(linked, cell.file, cell.spot),

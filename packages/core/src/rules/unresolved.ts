@@ -6,12 +6,14 @@ import { push } from '../link/graph/byPlace';
 import { beside, count, list, named, namesOf, seat, type Draft, type Rule } from './rule';
 import type { ComponentInfo } from '../link/program/program';
 
+const INCOMPLETE = 'Trails through it end here, so answers about it are incomplete.';
+
 export const unresolved: Rule = {
   id: 'unresolved',
   level: 'note',
   says: 'A component, import, channel or value could not be followed to its end.',
-  why: 'Trails that would pass here end early, and the picture is not complete.',
-  todo: 'Usually nothing: it tells what the answers leave out. An import that leads nowhere is worth mending.',
+  why: 'Trails through it end early, so answers about it are incomplete.',
+  todo: 'Usually nothing: it says what the answers leave out. An import that leads nowhere is worth fixing.',
   settings: {},
   examples: {
     failing: { 'src/App.jsx': `import { Tray } from './Trey';\nexport function App() {\n  return <Tray />;\n}\n` },
@@ -49,7 +51,7 @@ export const unresolved: Rule = {
         if (resolution?.kind !== 'missing' || told.has(`${file}:${local}`)) return;
         const library = libraryOf(fact.source);
         missed.push({
-          ...(library === null ? {} : { library }),
+          ...(library === null ? { missing: true as const } : { library }),
           what: `The import of ${local || fact.imported}`,
           name: fact.source,
           reason: resolution.reason,
@@ -88,6 +90,8 @@ interface Missed extends Pick<Draft, 'spot'> {
   thing: string;
   /** The package it is imported from. */
   library?: string;
+  /** It is an import by a path that leads nowhere. */
+  missing?: true;
   component: ComponentInfo | null;
   file: number;
 }
@@ -109,6 +113,10 @@ function thingTold(linked: Linked, all: readonly Missed[]): Draft[] {
         modules.length > 1 && first.library
           ? `${count(modules.length, 'module', 'modules')} of “${first.library}” could not be followed: ${list(modules)}. ${first.reason} ${count(all.length, 'import depends', 'imports depend')} on them.`
           : `${first.what} could not be followed. ${first.reason}${others(all.length - 1)}`,
+      effect: INCOMPLETE,
+      todo: first.missing
+        ? 'Correct the path, or include the file in the survey if it is left out.'
+        : 'Nothing, usually: this only says what the answers leave out.',
       component: first.component?.name ?? null,
       name: first.name,
       ...seat(linked, first.file, first.spot),
@@ -141,6 +149,8 @@ function cutsTold(linked: Linked, cells: Cells): Draft[] {
     return [
       {
         message: `${list(names)} ${names.length === 1 ? 'is' : 'are'} not followed everywhere: ${first.reason}.`,
+        effect: INCOMPLETE,
+        todo: 'Nothing, usually: this only says what the answers leave out.',
         component: first.component?.name ?? null,
         ...namesOf(names),
         ...seat(linked, first.file, first.spot),

@@ -11,9 +11,9 @@ import { anyTopic, topics, type End } from './shared/topics';
 export const unsentEvent: Rule = {
   id: 'unsent-event',
   level: 'warning',
-  says: 'Something is listened to that nothing sends.',
-  why: 'The listener never runs; usually the name was changed at one end.',
-  todo: 'Correct the name, or take the listener out.',
+  says: 'Something listens for an event that is never sent.',
+  why: 'The listener never runs; often the name was changed at one end only.',
+  todo: 'Correct the name, or remove the listener.',
   settings: {},
   examples: {
     failing: {
@@ -67,7 +67,9 @@ export function Tray() {
         (fact.handler !== null &&
           linked.program.graph.functionsAt(linked.program.graph.at(file, fact.handler)).length > 0);
       return listens.filter(isHeard).map(({ fact, file, component }) => ({
-        message: `${component?.name ?? 'A module'} listens to “${name}”, which nothing sends.${near ? ` “${near}” is sent: was that meant?` : ''}`,
+        message: `${component?.name ?? 'A module'} listens for “${name}”, but nothing sends it.${near ? ` Something sends “${near}”: did you mean that?` : ''}`,
+        effect: 'The listener never runs.',
+        todo: near ? `Listen for “${near}”.` : 'Send it, or remove the listener.',
         component: component?.name ?? null,
         name,
         ...seat(linked, file, fact.at),
@@ -97,7 +99,9 @@ function neverSent(linked: Linked, { fact, file, component, author }: Passing): 
     );
     return [
       {
-        message: `${author?.name ?? 'The entry'} listens for ${event} of ${component.name}, which never sends it.${near ? ` It sends ${near}: was that meant?` : ''}`,
+        message: `${author?.name ?? 'The entry'} listens for ${event} on ${component.name}, which never emits it.${near ? ` It emits ${near}: did you mean that?` : ''}`,
+        effect: 'The listener never runs.',
+        todo: near ? `Listen for ${near}.` : `Emit ${event} in ${component.name}, or remove the listener.`,
         component: author?.name ?? null,
         name: event,
         ...seat(linked, file, at),

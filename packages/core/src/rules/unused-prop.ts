@@ -8,9 +8,9 @@ import { doesSomethingWith, rendersNothing } from './shared/sites';
 export const unusedProp: Rule = {
   id: 'unused-prop',
   level: 'note',
-  says: 'A prop is declared, but the component neither uses it nor hands it on.',
+  says: 'A prop is declared, but the component never uses it or passes it on.',
   why: 'Whoever passes it believes it has an effect.',
-  todo: 'Take it out of the component and of the places that pass it.',
+  todo: 'Remove it from the component and from the places that pass it.',
   settings: {},
   examples: {
     failing: {
@@ -52,7 +52,9 @@ function unusedOf(linked: Linked, component: ComponentInfo): Draft[] {
     if (doesSomethingWith(linked, component, prop.name)) return [];
     return [
       {
-        message: `${component.name} takes ${prop.name} and does nothing with it: passing it changes nothing on the screen.`,
+        message: `${component.name} declares ${prop.name} but never uses it or passes it on.`,
+        effect: 'Passing it changes nothing on the screen.',
+        todo: `Remove ${prop.name} from ${component.name} and from the places that pass it.`,
         component: component.name,
         name: prop.name,
         ...seat(linked, component.file, prop.at),

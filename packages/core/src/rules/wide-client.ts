@@ -6,9 +6,9 @@ import { beside, count, list, named, seat, START, type Rule } from './rule';
 export const wideClient: Rule = {
   id: 'wide-client',
   level: 'warning',
-  says: 'A module is marked for the browser so high up that what it imports is shipped along, although it could stay on the server.',
-  why: 'Code, data and packages travel to every visitor that only the server needs.',
-  todo: 'Put what needs the browser into a module of its own, mark that, and hand the rest over as children.',
+  says: 'A module is marked for the browser so high up that it takes components along that could stay on the server.',
+  why: 'Every visitor downloads code, data and packages that only the server needs.',
+  todo: 'Move what needs the browser into a module of its own, mark that, and pass the rest in as children.',
   weighs: true,
   settings: { components: { default: 1, means: 'How many components must be able to stay before it is reported.' } },
   examples: {
@@ -71,7 +71,9 @@ export default function Page() {
       const saved = sides.bytesOf(new Set(stay.map((one) => one.file)));
       return [
         {
-          message: `${graph.path(file)} takes ${count(components.length, 'component', 'components').toLowerCase()} (${kilobytes(sides.bytesOf(brought))} of source) to the browser; ${list(shown)} (${kilobytes(saved)}) would stay on the server if handed over as children.`,
+          message: `${graph.path(file)} takes ${count(components.length, 'component', 'components').toLowerCase()} (${kilobytes(sides.bytesOf(brought))} of source) to the browser, but ${list(shown)} (${kilobytes(saved)}) could stay on the server.`,
+          effect: `Every visitor downloads ${kilobytes(saved)} of source, and whatever it imports, that only the server needs.`,
+          todo: `Pass ${list(shown)} in as children from a module that is not marked.`,
           component: own?.name ?? null,
           name: null,
           ...seat(linked, file, START),

@@ -1,4 +1,5 @@
 /** A whole object carried down, of which one or two fields are read. */
+import { FAMILIES } from '../model/families';
 import { isAnyField } from '../model/signs';
 import { itself, type Flow, type FlowStop } from '../follow/flow';
 import { arrivalOf, roleAt } from '../follow/trail';
@@ -7,12 +8,15 @@ import { isPart, wasDerived, type Local } from '../link/travel/visited';
 import type { Linked } from '../link';
 import { list, named, seat, type Draft, type Rule } from './rule';
 
+const BELOW = 'the components below';
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
 export const wideProp: Rule = {
   id: 'wide-prop',
   level: 'note',
-  says: 'A whole object is carried down, although all who read it take the same one or two fields.',
-  why: 'Each component on the way depends on all of the object: it renders again when any field changes, and cannot be used without one.',
-  todo: 'Hand on the fields that are read.',
+  says: 'A whole object is passed down, although its readers only use one or two of its fields.',
+  why: 'Each component on the way depends on the whole object: it re-renders when any field changes, and cannot be used without one.',
+  todo: 'Pass only the fields that are read.',
   settings: {
     relays: { default: 1, means: 'How many components must only carry it before it is reported.' },
     fields: { default: 2, means: 'How many fields may be read at most.' },
@@ -81,11 +85,18 @@ function draftsOf(linked: Linked, values: Flow, setting: (name: string) => numbe
     // Only where the object is seen to have more than that.
     if (!hasMore(linked, values.stops, stop, fields)) return [];
     const readers = chain.filter((one) => !relays.includes(one)).map((one) => one.component?.name ?? '');
+    const names = [...new Set(readers)];
+    const who = list(names) || BELOW;
+    const several = names.length !== 1;
     const at = arrivalOf(linked, stop);
     return [
       {
         key: `${stop.component.id}.${stop.name}`,
-        message: `${stop.component.name} hands on all of ${stop.name}, of which ${list([...new Set(readers)]) || 'those below'} only read ${list([...fields])}.`,
+        message: `${stop.component.name} passes all of ${stop.name} down, but ${who} only ${several ? 'read' : 'reads'} ${list([...fields])}.`,
+        effect: FAMILIES[stop.component.family].runsAgain
+          ? `${capital(who)} cannot be used without a whole ${stop.name}, and ${several ? 're-render' : 're-renders'} when any other field of it changes.`
+          : `${capital(who)} cannot be used without a whole ${stop.name}.`,
+        todo: `Pass ${list([...fields])} instead of ${stop.name}.`,
         component: stop.component.name,
         name: stop.name,
         ...seat(linked, at.file, at.spot),

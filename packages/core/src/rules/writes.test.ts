@@ -204,7 +204,7 @@ test('outside-write: all that one component changes of another is told once', ()
   });
   const found = survey.findings().filter(({ rule }) => rule === 'outside-write');
   expect(found.map(({ message }) => message)).toEqual([
-    'Bed changes depth and wet of Bench itself (this.bench.depth = …): its home does not know who changes them.',
+    'Bed writes to depth and wet of Bench directly (this.bench.depth = …).',
   ]);
 });
 

@@ -15,8 +15,19 @@ function field(value: Value): string {
 
 export function findingsToCsv(findings: readonly Finding[]): string {
   return csv(
-    ['rule', 'level', 'component', 'name', 'file', 'line', 'column', 'message'],
-    findings.map((f) => [f.rule, f.level, f.component, f.name, f.file, f.line, f.column, f.message]),
+    ['rule', 'level', 'component', 'name', 'file', 'line', 'column', 'message', 'effect', 'todo'],
+    findings.map((f) => [
+      f.rule,
+      f.level,
+      f.component,
+      f.name,
+      f.file,
+      f.line,
+      f.column,
+      f.message,
+      f.effect ?? null,
+      f.todo ?? null,
+    ]),
   );
 }
 
@@ -25,7 +36,7 @@ export function marksToCsv(document: FlowDocument): string {
   const cells = new Map(document.cells.map((cell) => [cell.id, cell]));
   const names = new Map(document.components.map((component) => [component.id, component.name]));
   return csv(
-    ['value', 'kind', 'lives in', 'component', 'called', 'roles', 'carrier', 'handed on as', 'goes stale'],
+    ['value', 'kind', 'lives in', 'component', 'called', 'roles', 'carrier', 'passed on as', 'goes stale'],
     (document.marks ?? []).map((mark) => {
       const cell = cells.get(mark.cell);
       return [

@@ -94,7 +94,7 @@ interface HopDraft extends Omit<Hop, 'id' | 'site' | 'file' | 'line' | 'column' 
 function failureOf(linked: Linked, file: number): Problem[] {
   const reason = linked.program.graph.guard.failures.get(file);
   if (reason === undefined) return [];
-  const message = `Some of this file could not be followed. ${reason} What depends on it is left out.`;
+  const message = `Part of this file could not be followed. ${reason} Whatever depends on it is left out.`;
   return [{ severity: 'error', message, line: 1, column: 1 }];
 }
 

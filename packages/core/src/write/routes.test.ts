@@ -16,7 +16,7 @@ test('every page of a file tree once, and the layouts around them once as well',
   ]);
 });
 
-test('routes inside others by their whole paths', () => {
+test('routes inside others by their full paths', () => {
   const { routes } = surveyOf({
     'src/App.jsx': `import { Outlet, Route, Routes } from 'react-router-dom';
       export function App() { return <Routes><Route path="beds" element={<Beds />}><Route path=":id" element={<Bed />} /></Route></Routes>; }

@@ -29,13 +29,14 @@ export function toSarif(findings: readonly Finding[]): object {
           ruleId: finding.rule,
           ruleIndex: RULES.findIndex((rule) => rule.id === finding.rule),
           level: LEVEL[finding.level],
-          message: { text: finding.message },
+          message: { text: [finding.message, finding.effect, finding.todo].filter(Boolean).join(' ') },
           locations: [location(finding.file, finding.line, finding.column)],
           relatedLocations: finding.related.map((related, index) => ({
             id: index,
             ...location(related.file, related.line, 1),
             message: { text: related.note },
           })),
+          properties: { effect: finding.effect, todo: finding.todo },
           partialFingerprints: {
             'vectura/v1': `${finding.rule}:${finding.file}:${finding.component ?? ''}:${finding.name ?? ''}`,
           },

@@ -65,5 +65,5 @@ test('a cache that cannot be opened costs time and nothing else', async () => {
   writeFileSync(path.join(root, 'cache'), 'a file where a folder should be');
   const told = jest.spyOn(process.stderr, 'write').mockReturnValue(true);
   expect(await ask('check')).toMatchObject({ surveyed: true, said: expect.stringContaining('./Tray') });
-  expect(String(told.mock.calls[0]?.[0])).toContain('could not be looked up');
+  expect(String(told.mock.calls[0]?.[0])).toContain('could not be read');
 });

@@ -9,7 +9,7 @@ export function addCheck(program: Command, setCode: (code: number) => void): voi
     .command('check <dir>')
     .description('print the findings; exit code 1 where one is at or above the fail level')
     .addOption(new Option('--format <format>', 'how to print them').choices(['text', 'json', 'sarif']).default('text'))
-    .option('--config <file>', 'a configuration instead of the project’s vectura.config.json')
+    .option('--config <file>', 'use this configuration instead of the project’s vectura.config.json')
     .action(async (dir: string, options: CommonOptions & { format: 'text' | 'json' | 'sarif' }) => {
       const { findings, failLevel } = await answerFor(dir, options, 'check', (survey) => ({
         findings: survey.findings(),
@@ -26,8 +26,13 @@ const COLOUR = { error: pc.red, warning: pc.yellow, note: pc.dim } as const;
 
 export function findingsText(findings: readonly Finding[]): string {
   if (findings.length === 0) return 'Nothing to report.';
-  const lines = findings.map(
-    (f) => `${f.file}:${f.line}:${f.column}  ${COLOUR[f.level](f.level)}  ${f.rule}\n    ${f.message}`,
+  const lines = findings.map((f) =>
+    [
+      `${f.file}:${f.line}:${f.column}  ${COLOUR[f.level](f.level)}  ${f.rule}`,
+      `    ${f.message}`,
+      ...(f.effect ? [`    ${f.effect}`] : []),
+      ...(f.todo ? [`    ${pc.dim('To do:')} ${f.todo}`] : []),
+    ].join('\n'),
   );
   const counts = (['error', 'warning', 'note'] as const)
     .map((level) => [level, findings.filter((f) => f.level === level).length] as const)

@@ -7,7 +7,7 @@ import { print, printJson, surveyFor, type CommonOptions } from './common';
 export function addHomes(program: Command): void {
   program
     .command('homes <dir> <value>')
-    .description('compare the places where a state could live')
+    .description('compare the places where state could live')
     .option('--json', 'answer in JSON')
     .action(async (dir: string, value: string, options: CommonOptions & { json?: boolean }) => {
       const survey = await surveyFor(dir, options);
@@ -21,7 +21,7 @@ const WAY = {
   keep: 'leave it',
   down: 'move it lower',
   up: 'move it higher',
-  compose: 'hand markup down',
+  compose: 'pass markup down',
   context: 'context',
   store: 'store',
   service: 'service',
@@ -31,7 +31,7 @@ export function homesText(homes: HomesDocument): string {
   const lines = [
     `${pc.bold(`${homes.asked.component ?? ''}.${homes.asked.name}`)} is ${homes.current.kind} in ${homes.current.component ?? 'no component'}`,
     `  read by ${homes.readers.join(', ') || 'nobody'}; changed by ${homes.writers.join(', ') || 'nobody'}`,
-    `  lowest place above all of them: ${homes.nearest ?? 'none'}`,
+    `  nearest common ancestor: ${homes.nearest ?? 'none'}`,
     '',
     homes.advice ?? '',
     '',

@@ -24,7 +24,7 @@ export async function main(argv: readonly string[]): Promise<number> {
   for (const command of program.commands)
     command
       .exitOverride()
-      .option('--quiet', 'say nothing on standard error but errors')
+      .option('--quiet', 'print nothing but errors to standard error')
       .option('--include <glob>', 'read files that are left out by default (repeatable)', collect, [])
       .option('--exclude <glob>', 'leave files out (repeatable)', collect, []);
   try {

@@ -3,7 +3,7 @@ import { parentPort } from 'node:worker_threads';
 import type { Progress } from '../survey/surveyFolder';
 
 export const WORDS: Record<Progress['phase'], string> = {
-  looking: 'Looking for sources',
+  looking: 'Finding source files',
   reading: 'Reading',
   linking: 'Linking',
 };

@@ -41,7 +41,7 @@ function runWithout(argv: readonly string[], tooLong: ReadonlySet<string>, bar: 
       bar?.stop();
       process.stderr.write(
         error.code === 'ERR_WORKER_OUT_OF_MEMORY'
-          ? 'This took more memory than it may have. Leave out folders by --exclude, or name a part of the project.\n'
+          ? 'This needed more memory than it may use. Leave folders out with --exclude, or survey part of the project.\n'
           : `Something went wrong: ${error.stack ?? error.message}\n`,
       );
       resolve(3);

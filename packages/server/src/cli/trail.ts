@@ -54,9 +54,7 @@ export function trailText(trail: TrailDocument): string {
   if (trail.trails.length === 0 && !trail.cut)
     lines.push(
       '',
-      trail.readers.length > 0
-        ? 'It is read and changed in its home alone.'
-        : 'Nothing that could be followed reads it.',
+      trail.readers.length > 0 ? 'Only its home reads and changes it.' : 'Nothing that could be followed reads it.',
     );
   for (const { direction, stops, computed, cut } of trail.trails) {
     lines.push('', computed ? HEADS.computed : HEADS[direction]);

@@ -7,7 +7,7 @@ import { print, printJson, surveyFor, type CommonOptions } from './common';
 export function addWhy(program: Command): void {
   program
     .command('why <dir> <value> <component>')
-    .description('say why a value does not get to a component, and where its way breaks')
+    .description('say why a value does not reach a component, and where its way breaks')
     .option('--json', 'answer in JSON')
     .action(async (dir: string, value: string, component: string, options: CommonOptions & { json?: boolean }) => {
       const survey = await surveyFor(dir, options);

@@ -101,7 +101,7 @@ test.each([
 ])('a file %s is not shown', async (_name, file) => {
   const answer = await desk.ask(`/api/projects/${desk.id}/file?path=${encodeURIComponent(file)}`);
   expect(answer.status).toBe(404);
-  expect(answer.text).toContain('none of the files that were surveyed');
+  expect(answer.text).toContain('was not surveyed, and only surveyed files are shown');
 });
 
 describe('requests that are wrong', () => {

@@ -52,7 +52,7 @@ export const ROUTES: readonly Route[] = [
   {
     method: 'post',
     path: '/api/projects',
-    says: 'Adds a folder of this machine as a project and surveys it. The folder is only ever read.',
+    says: 'Adds a folder on this machine as a project and surveys it. The folder is only ever read.',
     body: z.object({ path: z.string().min(1) }),
     answer: Project,
     run: async ({ store, desk }, _ctx, { body }) => {
@@ -81,7 +81,7 @@ export const ROUTES: readonly Route[] = [
   {
     method: 'delete',
     path: '/api/projects/:id',
-    says: 'Forgets a project. A folder stays as it is; what was unpacked from an archive is removed.',
+    says: 'Forgets a project. A folder is left alone; files unpacked from an archive are removed.',
     answer: Nothing,
     run: async (services, _ctx, { id }) => {
       const project = await projectOf(services, id);
@@ -94,7 +94,7 @@ export const ROUTES: readonly Route[] = [
   {
     method: 'get',
     path: '/api/folders',
-    says: 'Folders of this machine whose path starts with what was typed.',
+    says: 'Folders on this machine whose path starts with what was typed.',
     query: z.object({ typed: z.string() }),
     answer: z.array(z.string()),
     run: (_services, _ctx, { query }) => completeFolder(z.object({ typed: z.string() }).parse(query).typed),
@@ -155,7 +155,7 @@ export const ROUTES: readonly Route[] = [
   {
     method: 'get',
     path: '/api/projects/:id/trail',
-    says: 'Follows one value; with `to`, the trails alone that lead to one component, given by its name or id.',
+    says: 'Follows one value; with `to`, only the trails that lead to one component, given by its name or id.',
     query: ToOne,
     answer: TrailDocument,
     run: async (services, ctx, { id, query }) => {
@@ -169,7 +169,7 @@ export const ROUTES: readonly Route[] = [
   {
     method: 'get',
     path: '/api/projects/:id/why',
-    says: 'Why a value does not get to a component, given by its name or id.',
+    says: 'Why a value does not reach a component, given by its name or id.',
     query: WhyQuery,
     answer: WhyDocument,
     run: async (services, _ctx, { id, query }) => {
@@ -223,8 +223,7 @@ export const ROUTES: readonly Route[] = [
       const project = await projectOf(services, id);
       const engine = await services.desk.ready(project);
       const told = await engine.question({ do: 'names', path: wanted });
-      if (told === null)
-        throw new HttpError(404, `${wanted} is none of the files that were surveyed, and no other is shown.`);
+      if (told === null) throw new HttpError(404, `${wanted} was not surveyed, and only surveyed files are shown.`);
       return { path: wanted, text: await readProjectFile(project.root, wanted), ...(told as object) };
     },
   },
@@ -237,8 +236,7 @@ export async function addFolder(
   typed: string,
   kind: ProjectRow['kind'] = 'folder',
 ): Promise<ProjectRow> {
-  if (!path.isAbsolute(typed))
-    throw new UnusableInput('Give the whole path of the folder, from the root of this machine.');
+  if (!path.isAbsolute(typed)) throw new UnusableInput('Give the full path of the folder, from the root.');
   const root = path.resolve(typed);
   try {
     const stat = await fs.stat(root);
@@ -247,7 +245,9 @@ export async function addFolder(
   } catch (error) {
     if (error instanceof UnusableInput) throw error;
     const { code } = error as NodeJS.ErrnoException;
-    throw new UnusableInput(code === 'ENOENT' ? `There is no folder ${root}.` : `${root} may not be read.`);
+    throw new UnusableInput(
+      code === 'ENOENT' ? `There is no folder ${root}.` : `${root} cannot be read: permission denied.`,
+    );
   }
   return store.add(root, kind, projectName(root));
 }

@@ -102,14 +102,14 @@ function refuseBad(entries: readonly yauzl.Entry[], into: string, limits: Archiv
     total += entry.uncompressedSize;
     if (total > limits.totalBytes) throw new HttpError(413, 'The archive was refused: it would be too large unpacked.');
     if (isTooTight(entry.uncompressedSize, entry.compressedSize, limits))
-      throw refusal(entry, 'is packed suspiciously tightly');
+      throw refusal(entry, 'expands suspiciously far');
     const inside = path.relative(into, isFolder(entry) ? target : path.dirname(target)).split(path.sep);
     if (inside.length > limits.depth) throw refusal(entry, `lies in more than ${limits.depth} folders`);
     for (let folder = into, i = 0; i < inside.length; i++) folders.add((folder = path.join(folder, inside[i] ?? '')));
     if (folders.size > limits.folders) throw new HttpError(413, 'The archive has too many folders.');
   }
   if (isTooTight(total, packed, limits))
-    throw new HttpError(400, 'The archive was refused: it is packed suspiciously tightly.');
+    throw new HttpError(400, 'The archive was refused: it expands suspiciously far.');
   refuseOverlap(entries);
   return folders;
 }

@@ -28,7 +28,7 @@ export function takeBackInFile(root: string, findings: readonly FindingName[]): 
     const wider = after.find((entry) => findings.some((finding) => accepts(entry, finding)));
     if (wider)
       throw new UnusableInput(
-        `vectura.config.json accepts more than this by one entry (${wider.rule}: “${wider.reason}”). Change that entry in the file.`,
+        `One entry of vectura.config.json accepts more than this (${wider.rule}: “${wider.reason}”). Change that entry in the file.`,
       );
     return after;
   });
@@ -70,18 +70,18 @@ async function changeNow(file: string, to: (before: Entry[]) => Entry[]): Promis
   try {
     if (text !== null) data = JSON.parse(text) as Record<string, unknown>;
   } catch {
-    throw new UnusableInput(`${file} is not valid JSON. Mend it, then accept the findings again.`);
+    throw new UnusableInput(`${file} is not valid JSON. Fix it, then accept the findings again.`);
   }
   const parsed = Config.safeParse(data);
   if (!parsed.success)
     throw new UnusableInput(
-      `${file} is not understood, and was left as it is. Mend it, then accept the findings again.`,
+      `${file} is not a valid configuration and was left unchanged. Fix it, then accept the findings again.`,
     );
   const before = parsed.data.accepted;
   const after = to(before);
   if (JSON.stringify(after) === JSON.stringify(before)) return false;
   await replaceFile(file, `${JSON.stringify({ ...data, accepted: after }, null, 2)}\n`).catch((error: unknown) => {
-    throw new UnusableInput(`${file} could not be written, and is as it was. ${reasonOf(error)}`);
+    throw new UnusableInput(`${file} could not be written and was left unchanged. ${reasonOf(error)}`);
   });
   return true;
 }

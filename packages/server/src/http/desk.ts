@@ -79,7 +79,7 @@ export class Desk {
 
   /** The engine of a project, surveyed or being surveyed, to put questions to. */
   async ready(project: ProjectRow): Promise<Engine> {
-    if (this.closed) throw new EngineError('Vectura is being closed.', 'cancelled');
+    if (this.closed) throw new EngineError('Vectura is shutting down.', 'cancelled');
     const engine = this.engine(project);
     if (!engine.surveyed) {
       const job = this.job(project.id);

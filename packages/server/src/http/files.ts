@@ -7,18 +7,17 @@ const MAX_SHOWN = 2_000_000;
 
 /** The text of one file of a project. Refuses whatever resolves to a place outside the root. */
 export async function readProjectFile(root: string, relative: string): Promise<string> {
-  if (relative.includes('\0') || path.isAbsolute(relative))
-    throw new HttpError(400, 'A path inside the project is wanted.');
+  if (relative.includes('\0') || path.isAbsolute(relative)) throw new HttpError(400, 'Give a path inside the project.');
   const wanted = path.resolve(root, relative);
   let real: string;
   let realRoot: string;
   try {
     [real, realRoot] = await Promise.all([fs.realpath(wanted), fs.realpath(root)]);
   } catch {
-    throw new HttpError(404, `${relative} is no longer there. Survey the project again to see what changed.`);
+    throw new HttpError(404, `${relative} no longer exists. Survey the project again to see what changed.`);
   }
   if (real !== realRoot && !real.startsWith(realRoot + path.sep))
-    throw new HttpError(403, `${relative} lies outside the project.`);
+    throw new HttpError(403, `${relative} is outside the project.`);
   const stat = await fs.stat(real);
   if (!stat.isFile()) throw new HttpError(400, `${relative} is not a file.`);
   if (stat.size > MAX_SHOWN) throw new HttpError(413, `${relative} is too large to be shown.`);

@@ -25,14 +25,14 @@ export const FINDING_ROUTES: readonly Route[] = [
   {
     method: 'put',
     path: '/api/projects/:id/accepted',
-    says: 'Accepts findings for a reason; on request also in the project’s `vectura.config.json`, the one file ever written.',
+    says: 'Accepts findings for a reason; on request also in the project’s `vectura.config.json`, the only file ever written.',
     body: Accept,
     answer: z.array(Accepted),
     run: async (services, _ctx, { id, body }) => {
       const project = await projectOf(services, id);
       const { findings, reason, inFile } = Accept.parse(body);
       if (inFile && project.kind !== 'folder')
-        throw new UnusableInput('Only a project that is a folder of yours has a configuration file to write to.');
+        throw new UnusableInput('Only a project in a folder of its own has a configuration file to write to.');
       const changed = inFile && (await acceptInFile(project.root, findings, reason));
       await services.store.accept(id, findings, reason);
       if (changed) void services.desk.changed(project);
@@ -42,7 +42,7 @@ export const FINDING_ROUTES: readonly Route[] = [
   {
     method: 'post',
     path: '/api/projects/:id/accepted/withdraw',
-    says: 'Takes back that findings are accepted, here and in `vectura.config.json`.',
+    says: 'Withdraws the acceptance of findings, here and in `vectura.config.json`.',
     body: z.object({ findings: z.array(FindingName).min(1).max(5000) }),
     answer: z.array(Accepted),
     run: async (services, _ctx, { id, body }) => {
@@ -74,7 +74,7 @@ export const FINDING_ROUTES: readonly Route[] = [
   {
     method: 'get',
     path: '/api/projects/:id/hops',
-    says: 'How many trails there are of each number of hops, and of each number of components that only carry.',
+    says: 'How many trails there are for each number of hops, and for each number of components that only carry.',
     answer: HopCounts,
     run: async (services, _ctx, { id }) => {
       const engine = await services.desk.ready(await projectOf(services, id));

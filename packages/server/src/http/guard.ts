@@ -37,7 +37,7 @@ export function guard(port: () => number): Middleware {
     ctx.set('X-Content-Type-Options', 'nosniff');
     ctx.set('Referrer-Policy', 'no-referrer');
     ctx.set('Cross-Origin-Resource-Policy', 'same-origin');
-    if (!isReadable(ctx)) throw new HttpError(400, 'The address of the request is not understood.');
+    if (!isReadable(ctx)) throw new HttpError(400, 'The request’s address is not valid.');
     const origin = ctx.get('Origin');
     const originHost = /^https?:\/\/([^/]+)$/.exec(origin)?.[1];
     if (

@@ -74,7 +74,7 @@ export const PastSurvey = z.object({
   byRule: z.record(z.string(), z.number()),
 });
 
-/** How many trails there are of each number of hops, and of each number of components that only carry. */
+/** How many trails there are for each number of hops, and for each number of components that only carry. */
 export const HopCounts = z.object({ hops: z.array(z.number()), relays: z.array(z.number()) });
 
 export type RuleWords = z.infer<typeof RuleWords>;

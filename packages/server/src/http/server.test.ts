@@ -84,7 +84,7 @@ test('rules of thumb are kept and change the ranking', async () => {
 
 test.each([
   ['a folder that is not there', { path: '/no/such/folder' }, 400, 'There is no folder'],
-  ['a relative path', { path: 'desk' }, 400, 'whole path'],
+  ['a relative path', { path: 'desk' }, 400, 'full path'],
   ['no path', {}, 400, 'path'],
 ])('adding %s is refused in words', async (_name, body, status, says) => {
   const answer = await ask('/api/projects', { 'Content-Type': 'application/json' }, 'POST', JSON.stringify(body));
@@ -197,7 +197,7 @@ describe('findings that are accepted', () => {
     writeFileSync(config(), '{ "accepted": [{ "rule": "unused-prop", "reason": "not of interest" }] }');
     const refused = await withdraw();
     expect(refused.status).toBe(400);
-    expect(refused.text).toContain('accepts more than this by one entry');
+    expect(refused.text).toContain('One entry of vectura.config.json accepts more than this');
     rmSync(config());
     writeFileSync(source, before);
     await ask(`/api/projects/${id}/survey`, {}, 'POST');
@@ -208,7 +208,7 @@ describe('findings that are accepted', () => {
     writeFileSync(config(), '{ "accepted": 3 }');
     const answer = await accept({ reason: 'on purpose', inFile: true });
     expect(answer.status).toBe(400);
-    expect(answer.text).toContain('was left as it is');
+    expect(answer.text).toContain('was left unchanged');
     expect(readFileSync(config(), 'utf8')).toBe('{ "accepted": 3 }');
     rmSync(config());
   });
@@ -226,6 +226,6 @@ test('how findings went over surveys, and how far values are carried', async () 
 
 test('why a value does not get to a component', async () => {
   const answer = await ask(`/api/projects/${id}/why?value=App.units&to=Tray`);
-  expect(JSON.parse(answer.text)).toMatchObject({ verdict: 'arrives', says: 'units does get to Tray, over 1 hop.' });
+  expect(JSON.parse(answer.text)).toMatchObject({ verdict: 'arrives', says: 'units does reach Tray, in 1 hop.' });
   expect((await ask(`/api/projects/${id}/why?value=App.units&to=Trey`)).text).toContain('Near: Tray');
 });

@@ -164,7 +164,7 @@ function listen(server: http.Server, wanted: number): Promise<number> {
       if (error.code === 'EADDRINUSE' && port !== 0 && port < Math.min(wanted + 50, 65535))
         server.listen(++port, '127.0.0.1');
       else if (error.code === 'EACCES')
-        reject(new UnusableInput(`Port ${port} may not be used. Choose another with --port.`));
+        reject(new UnusableInput(`Port ${port} cannot be used: permission denied. Choose another with --port.`));
       else reject(error);
     });
     server.on('listening', () => resolve((server.address() as AddressInfo).port));

@@ -40,7 +40,7 @@ test('before its tables change, a copy is made', async () => {
 });
 
 test.each([
-  ['is no database', () => writeFileSync(file, 'no database '.repeat(200)), 'It is broken. Move it away'],
+  ['is no database', () => writeFileSync(file, 'no database '.repeat(200)), 'It is damaged. Move it away'],
   ['is a folder', () => mkdirSync(file), 'Something else is in its place'],
 ])('one that %s is told by its name, with what to do', async (_name, spoil, says) => {
   mkdirSync(path.dirname(file));

@@ -92,14 +92,11 @@ export function openFacts(file: string): Promise<DataSource> {
 }
 
 const REASONS: [codes: RegExp, says: string][] = [
-  [
-    /^(EACCES|EPERM|EROFS|SQLITE_READONLY|SQLITE_CANTOPEN)/,
-    'It may not be written. Give yourself the right to write there',
-  ],
-  [/^(ENOSPC|SQLITE_FULL)/, 'The disk is full. Make room'],
-  [/^(SQLITE_NOTADB|SQLITE_CORRUPT)/, 'It is broken. Move it away, and Vectura starts with an empty one'],
+  [/^(EACCES|EPERM|EROFS|SQLITE_READONLY|SQLITE_CANTOPEN)/, 'It is not writable. Give yourself write permission'],
+  [/^(ENOSPC|SQLITE_FULL)/, 'The disk is full. Free some space'],
+  [/^(SQLITE_NOTADB|SQLITE_CORRUPT)/, 'It is damaged. Move it away, and Vectura starts with an empty one'],
   [/^(ENOTDIR|EEXIST|EISDIR)/, 'Something else is in its place. Move that away'],
-  [/^ENOENT/, 'Its folder cannot be made. Make it yourself'],
+  [/^ENOENT/, 'Its folder cannot be created. Create it yourself'],
   [/^SQLITE_BUSY/, 'Another program is writing to it. Close that program'],
 ];
 

@@ -79,7 +79,7 @@ test('where there can be no file, there is none', async () => {
   file = path.join(folder, 'data/facts.sqlite');
   const facts = await open();
   expect(await keeps(facts)).toBe(false);
-  expect(said).toEqual([expect.stringContaining('everything is read anew')]);
+  expect(said).toEqual([expect.stringContaining('every file is read again')]);
   await facts.close();
 });
 

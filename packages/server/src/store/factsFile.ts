@@ -31,7 +31,7 @@ export class FactsFile implements FactsCache {
       return new FactsFile(file, await openFacts(file), say);
     } catch (error) {
       if (!isBroken(error) || !setAside(file, error, say)) {
-        say(`What was read before could not be looked up in ${file}, so everything is read anew. ${reasonOf(error)}`);
+        say(`The facts cached in ${file} could not be read, so every file is read again. ${reasonOf(error)}`);
         return new FactsFile(file, null, say);
       }
     }
@@ -76,7 +76,7 @@ export class FactsFile implements FactsCache {
     } catch (error) {
       await this.close().catch(() => undefined);
       if (!isBroken(error) || !setAside(this.file, error, this.say))
-        this.say(`${this.file} could not be used any further, so files are read anew. ${reasonOf(error)}`);
+        this.say(`${this.file} can no longer be used, so files are read again. ${reasonOf(error)}`);
       return null;
     }
   }
@@ -96,7 +96,7 @@ function setAside(file: string, error: unknown, say: Say): boolean {
   } catch {
     return false;
   }
-  say(`${file} was of no use and is now ${aside}; everything is read anew. ${reasonOf(error)}`);
+  say(`${file} was unusable and is now ${aside}; every file is read again. ${reasonOf(error)}`);
   return true;
 }
 

@@ -45,7 +45,7 @@ interface Waiting {
 /** How long a survey may take to end by itself. */
 const PATIENCE_MS = 500;
 const OUT_OF_MEMORY =
-  'The survey took more memory than it may have. Leave out folders by `exclude` in vectura.config.json, or open a part of the project.';
+  'The survey needed more memory than it may use. Leave folders out with `exclude` in vectura.config.json, or open part of the project.';
 
 export class Engine {
   private worker: Worker | null = null;

@@ -40,7 +40,7 @@ let running: AbortController | null = null;
 /** A browser takes no longer text, and a database keeps none. */
 const MOST_TEXT = 400_000_000;
 const TOO_LARGE =
-  'What there is to show of this project is larger than a browser can take (400 MB). Open a part of it, or leave folders out by `exclude` in vectura.config.json. The command line answers about all of it.';
+  'This project’s survey is larger than a browser can take (400 MB). Open part of the project, or leave folders out with `exclude` in vectura.config.json. The command line answers about all of it.';
 /** Old facts are dropped once, after the first survey. */
 let swept = false;
 let cache: Promise<FactsFile> | null = null;

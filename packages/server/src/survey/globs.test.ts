@@ -19,7 +19,7 @@ test.each([
 test.each([`${'a/**/'.repeat(12)}x`, `${'*a'.repeat(12)}x`, 'a*a*a*a*b', '+(a|b+(c))', `${'**/'.repeat(6)}x`])(
   '%s might take for ever',
   (pattern) => {
-    expect(refusedGlob(pattern)).toContain('more wildcards than can be matched in good time');
+    expect(refusedGlob(pattern)).toContain('too many wildcards to be matched quickly');
   },
 );
 
@@ -33,7 +33,7 @@ test('lines that are not matched are told and ignore nothing; the others hold', 
   const found = await walk(root);
   expect(found.sources).toHaveLength(1);
   expect(found.skipped).toEqual({ gitignore: 1 });
-  expect(found.unreadable).toEqual([{ path: '.gitignore', reason: expect.stringContaining('more wildcards') }]);
-  await expect(walk(root, { exclude: ['a*a*a*a*a*b'] })).rejects.toThrow('more wildcards');
+  expect(found.unreadable).toEqual([{ path: '.gitignore', reason: expect.stringContaining('too many wildcards') }]);
+  await expect(walk(root, { exclude: ['a*a*a*a*a*b'] })).rejects.toThrow('too many wildcards');
   rmSync(root, { recursive: true });
 });

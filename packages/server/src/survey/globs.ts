@@ -9,7 +9,7 @@ export function refusedGlob(pattern: string): string | null {
   const folders = parts.filter((part) => part.includes('**')).length;
   const inName = Math.max(...parts.map((part) => part.replace(/\*+/g, '*').split(/[*+?]/).length - 1));
   if (folders > MOST_FOLDERS || inName > MOST_IN_NAME || /[*+]\(/.test(pattern))
-    return `The pattern ${shown(pattern)} has more wildcards than can be matched in good time.`;
+    return `The pattern ${shown(pattern)} has too many wildcards to be matched quickly.`;
   return null;
 }
 

@@ -274,8 +274,8 @@ function hasComponents(root: string, sources: readonly string[]): boolean {
 /** What went wrong with a file, in words. */
 export function reasonOf(error: unknown): string {
   const code = (error as NodeJS.ErrnoException).code;
-  if (code === 'EACCES' || code === 'EPERM') return 'It may not be read.';
-  if (code === 'ENOENT') return 'It is no longer there.';
+  if (code === 'EACCES' || code === 'EPERM') return 'It cannot be read: permission denied.';
+  if (code === 'ENOENT') return 'It no longer exists.';
   if (code === 'ENOTDIR') return 'It is not a folder.';
   return error instanceof Error ? error.message : String(error);
 }

@@ -9,7 +9,7 @@ const EVERY_MS = 500;
 const PATH_BYTES = 4096;
 const HEAD_BYTES = 8;
 
-export const TOOK_TOO_LONG = `It took more than ${MOST_MS / 1000} s to read, and was left out.`;
+export const TOOK_TOO_LONG = `It took more than ${MOST_MS / 1000} s to read and was left out.`;
 
 /** What a thread notes: how many files it has begun and ended, so that it is odd while one is being read, and which. */
 export class Beacon {

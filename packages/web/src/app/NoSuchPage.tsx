@@ -6,7 +6,7 @@ export function NoSuchPage() {
   const error = useRouteError();
   const broke = error instanceof Error && !isRouteErrorResponse(error);
   return (
-    <Note title={broke ? 'This view broke' : 'There is nothing at this address'}>
+    <Note title={broke ? 'This view failed' : 'There is nothing at this address'}>
       {broke && <p>{error.message}</p>}
       <p>
         <Link to="/">Open the demo</Link> or <Link to="/projects">choose a project</Link>.

@@ -87,7 +87,7 @@ export function ProjectFrame() {
         <Note title="The project could not be surveyed">
           <p>{job.error ?? (survey.error ? messageOf(survey.error) : '')}</p>
           <p>
-            Mend that and survey it again, or <Link to="/projects">choose another project</Link>.
+            Fix that and survey it again, or <Link to="/projects">choose another project</Link>.
           </p>
         </Note>
       )}

@@ -4,9 +4,9 @@ import { useCancelSurveyMutation, type Job } from '../api/api';
 import styles from './Surveying.module.css';
 
 const WORDS: Record<string, string> = {
-  looking: 'Looking for sources',
+  looking: 'Finding source files',
   reading: 'Reading',
-  linking: 'Joining what was read',
+  linking: 'Linking what was read',
 };
 
 export function Surveying({ id, job, slim = false }: { id: string; job: Job; slim?: boolean }) {

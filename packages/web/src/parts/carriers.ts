@@ -39,15 +39,15 @@ export const DASH: Record<Group, string | undefined> = {
 
 export const HOW: Record<Carrier, string> = {
   prop: 'as a prop',
-  callback: 'by a callback',
+  callback: 'through a callback',
   event: 'as an event',
-  binding: 'by a two-way binding',
+  binding: 'through a two-way binding',
   slot: 'with markup',
   overflow: 'in a spread',
-  context: 'by context',
-  store: 'by a store',
-  service: 'by a service',
-  handle: 'by a handle',
+  context: 'through a context',
+  store: 'through a store',
+  service: 'through a service',
+  handle: 'through a handle',
   channel: 'on a channel',
   local: 'in a closure',
 };
@@ -64,6 +64,6 @@ export const DOES: Record<Role, string> = {
   home: 'lives here',
   reader: 'uses it',
   relay: 'only carries it',
-  provider: 'hands it to all below',
+  provider: 'provides it to everything below',
   writer: 'changes it',
 };

@@ -19,7 +19,7 @@ test.each<[Partial<MarginEntry>, string, string, string]>([
   [
     { roles: ['writer'], comes: 'callback', goes: [] },
     'triangle',
-    'units: is called here, comes by a callback',
+    'units: is called here, comes through a callback',
     'units: callback',
   ],
 ])('%j', (more, shape, says, words) => {

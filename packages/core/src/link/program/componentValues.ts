@@ -125,7 +125,7 @@ export class Brought {
       const imported = graph.importedAs(origin.place);
       if (imported?.resolution.kind === 'outside') {
         target.outside = true;
-        target.reason ??= `It is made by the package “${imported.source}”, outside the project.`;
+        target.reason ??= `The package “${imported.source}”, outside the project, creates it.`;
       } else found.push(...this.wrapped(origin.place, target, depth + 1));
     }
     return found;

@@ -157,7 +157,7 @@ test('a component extends what a call mixes, and what another one has', () => {
 });
 
 test.each([
-  ['elements alone', `n > 1 ? 'div' : 'span'`, ['It is an element of the page.']],
+  ['elements alone', `n > 1 ? 'div' : 'span'`, ['It is an HTML element.']],
   ['an element or a component', `n > 1 ? 'div' : Bed`, ['Bed']],
   ['components by their names', `n > 1 ? 'Bed' : 'plant-tray'`, ['Bed', 'Tray']],
 ])('a tag that an expression picks: %s', (_, expression, found) => {
@@ -180,7 +180,7 @@ test('a component that a template mentions is not what it wraps', () => {
         const Plot = styled.div\`\${Bed} { color: green; }\`; const Wide = styled(Bed)\`width: 9px;\`;
         export function App() { return <Plot><Wide n={1} /></Plot>; }`),
     ),
-  ).toEqual(['It is made by the package “styled-components”, outside the project.', 'Bed']);
+  ).toEqual(['The package “styled-components”, outside the project, creates it.', 'Bed']);
 });
 
 test('a component that fetches something when it is used is no function that fetches one', () => {
@@ -217,7 +217,7 @@ test('tags of calls: elements by their names, and what the framework brings alon
   }).document();
   expect(sites.map(({ reason }) => reason)).toEqual([
     'It comes from the package “vue”, outside the project.',
-    'It is an element of the page.',
+    'It is an HTML element.',
   ]);
   expect(findings.filter(({ rule }) => rule === 'unresolved')).toEqual([]);
 });

@@ -15,7 +15,7 @@ import { add, sameTarget, unknownTarget, type SiteTarget } from './siteTarget';
 import { sameNames, tagNames } from './tagNames';
 
 const ROUNDS = 3;
-const HANDED_IN = 'Which component it is, is decided by whoever hands it in.';
+const HANDED_IN = 'Whoever passes it in decides which component it is.';
 
 /** What a site's tag says by itself, without what other sites hand in. */
 interface Resolved {
@@ -198,8 +198,8 @@ export class Targets {
     for (const target of open) target.element = false;
     this.all.forEach((target) => {
       if (target.element && target.reason === HANDED_IN)
-        target.reason = 'It is an element of the page: nobody hands in anything else.';
-      else if (target.element && target.components.length === 0) target.reason = 'It is an element of the page.';
+        target.reason = 'It is an HTML element: nobody passes in anything else.';
+      else if (target.element && target.components.length === 0) target.reason = 'It is an HTML element.';
     });
   }
 
@@ -286,20 +286,20 @@ export class Targets {
           return `It comes from the package “${source}”, outside the project.`;
         case 'asset':
           target.outside = true;
-          return `It comes from “${source}”, which is no source.`;
+          return `It comes from “${source}”, which is not a source file.`;
         case 'missing':
           return resolution.reason;
         case 'file':
           // A build for one platform takes its files all over, also those behind files that are for all.
           if (PLATFORM.test(graph.path(graph.fileOfPlace[place] ?? 0)))
-            return 'Which files stand in for others on its platform, is not followed everywhere.';
-          return `“${graph.path(resolution.file)}” exports nothing that “${name}” could be.`;
+            return 'Files that replace others on one platform are not followed everywhere.';
+          return `“${graph.path(resolution.file)}” does not export “${name}”.`;
       }
     }
     if (graph.places[place]?.kind === 'computed') {
       const call = graph.callOfResult.get(place);
       const callee = call === undefined ? '' : graph.calls[call]?.fact.name;
-      return callee ? `It is made by a call of ${callee}, which could not be followed.` : 'It is computed.';
+      return callee ? `It is the result of ${callee}(), which could not be followed.` : 'It is computed at run time.';
     }
     return this.notDefined(place, name);
   }
@@ -310,7 +310,7 @@ export class Targets {
     const { kind, name: known = '' } = this.graph.places[place] ?? {};
     return kind === 'unknown' && pascal(known) === written
       ? `Nothing in the project defines “${name}”.`
-      : 'Which component it is, is decided while it runs.';
+      : 'Which component it is, is only known at run time.';
   }
 }
 

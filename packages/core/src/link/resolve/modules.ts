@@ -78,7 +78,7 @@ export class Modules {
       const file = path === null ? undefined : this.candidate(path, variants);
       if (file !== undefined) return { kind: 'file', file };
       if (ASSET.test(specifier)) return { kind: 'asset' };
-      return { kind: 'missing', reason: `There is no file for “${specifier}” among the sources read.` };
+      return { kind: 'missing', reason: `No file that was read matches “${specifier}”.` };
     }
     const aliased = this.throughAlias(folder, bare, variants);
     if (aliased) return aliased;
@@ -88,7 +88,10 @@ export class Modules {
       if (file !== undefined) return { kind: 'file', file };
     }
     if (own && !ASSET.test(specifier))
-      return { kind: 'missing', reason: `“${specifier}” is of this project, but leads to none of the sources read.` };
+      return {
+        kind: 'missing',
+        reason: `“${specifier}” belongs to this project, but no file that was read matches it.`,
+      };
     if (ASSET.test(specifier) && !/^[@\w]/.test(specifier)) return { kind: 'asset' };
     const model = modelPath(specifier);
     const known = model === null ? undefined : this.models.get(model);
@@ -133,7 +136,7 @@ export class Modules {
         }
       }
       if (matched && !ASSET.test(specifier) && /^[@~#]?\//.test(specifier))
-        return { kind: 'missing', reason: `The alias of “${specifier}” leads to no file among the sources read.` };
+        return { kind: 'missing', reason: `“${specifier}” matches an alias, but no file that was read is behind it.` };
       if (set.baseUrl !== null) {
         const path = normalise(`${set.baseUrl}/${specifier}`);
         const file = path === null ? undefined : this.candidate(path, variants);

@@ -31,14 +31,14 @@ import type { Program } from '../program/program';
 type State = Visited;
 
 /** Why following ends, as people read it. */
-const TOO_DEEP = 'the value lies more than three fields deep';
-const TOO_MANY = 'the value gets to too many places in one component';
-const HANDED_ABOUT = 'the object that holds the value is copied or handed on as a whole in too many places';
-const BY_ANY_KEY = 'the value is one of many fields that are taken by a key chosen while the program runs';
+const TOO_DEEP = 'the value is nested more than three fields deep';
+const TOO_MANY = 'the value reaches too many places in one component';
+const HANDED_ABOUT = 'the object around the value is copied or passed on as a whole in too many places';
+const BY_ANY_KEY = 'the value is one of many fields read by a key that is only known at run time';
 
 const DEEP_CALLS = 'the chain of helpers that leads to ';
 const deepIn = (helper: string): string =>
-  `${DEEP_CALLS}${helper || 'a function without a name'} is longer than is followed`;
+  `${DEEP_CALLS}${helper || 'a function without a name'} is too long to follow`;
 
 /** Whether a reason names the helper in which following ends. */
 export const endsInHelper = (reason: string): boolean => reason.startsWith(DEEP_CALLS);

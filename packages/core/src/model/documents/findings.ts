@@ -5,7 +5,12 @@ import { z } from 'zod';
 export const Finding = z.object({
   rule: z.string(),
   level: Level,
+  /** What is wrong: the component, the value, the line. */
   message: z.string(),
+  /** What is seen on the screen, or felt by whoever changes the code. */
+  effect: z.string().optional(),
+  /** What to do, in the terms of the component's family. */
+  todo: z.string().optional(),
   component: z.string().nullable(),
   name: z.string().nullable(),
   ...at,

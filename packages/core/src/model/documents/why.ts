@@ -16,7 +16,7 @@ export const WhyVerdict = z.enum([
 
 export type WhyVerdict = z.infer<typeof WhyVerdict>;
 
-/** Why a value does not get to a component. */
+/** Why a value does not reach a component. */
 export const WhyDocument = z.object({
   format: z.literal('vectura.why'),
   version: z.literal(1),

@@ -139,7 +139,7 @@ function busCall(r: ScriptReader, node: t.CallExpression, object: t.Node, method
       r.b.facts.gaps.push({
         what: 'channel',
         name: r.source(first),
-        reason: 'The topic is chosen while the program runs.',
+        reason: 'The topic is only known at run time.',
         fn: r.fn,
         at: spotOf(node),
       });

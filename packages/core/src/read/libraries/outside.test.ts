@@ -88,7 +88,7 @@ test('a topic that is chosen while the program runs is told', () => {
   const survey = one(`import mitt from 'mitt'; const bus = mitt();
     function App({ kind }) { return <b onClick={() => bus.emit(\`moved:\${kind}\`, 1)} />; }`);
   expect(survey.findings().map((finding) => [finding.rule, finding.message])).toEqual([
-    ['unresolved', '`moved:${kind}` could not be followed. The topic is chosen while the program runs.'],
+    ['unresolved', '`moved:${kind}` could not be followed. The topic is only known at run time.'],
   ]);
 });
 

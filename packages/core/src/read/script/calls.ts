@@ -313,7 +313,7 @@ function dynamicImport(r: ScriptReader, node: Call): PlaceId | null {
   r.b.facts.gaps.push({
     what: 'import',
     name: source ? r.source(source) : 'import()',
-    reason: 'The module is chosen while the program runs.',
+    reason: 'The module is only known at run time.',
     fn: r.fn,
     at,
   });

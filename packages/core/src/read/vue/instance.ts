@@ -48,7 +48,7 @@ export function readInstance(r: ScriptReader, field: string, at: Spot): PlaceId 
       r.b.facts.gaps.push({
         what: 'instance',
         name: field,
-        reason: `It reaches for whatever renders ${r.b.fn(component.fn).name}, past its props and events.`,
+        reason: `It reaches into whichever component renders ${r.b.fn(component.fn).name}, bypassing props and events.`,
         fn: r.fn,
         at,
       });

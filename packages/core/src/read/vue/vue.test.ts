@@ -271,7 +271,7 @@ test('a tag that is an expression is told from one that nothing defines', () => 
     ),
   });
   expect(survey.findings().map((finding) => finding.message)).toEqual([
-    '<component> could not be followed. Which component it is, is decided while it runs.',
+    '<component> could not be followed. Which component it is, is only known at run time.',
     '<NoSuch> could not be followed. Nothing in the project defines “NoSuch”.',
   ]);
 });

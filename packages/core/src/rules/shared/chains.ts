@@ -148,7 +148,7 @@ export const CHAIN_SETTINGS = {
   authors: {
     default: 3,
     means:
-      'A component that more others than this render is made for any of them, and handing on is what it is for: it does not count.',
+      'A component that more others than this render is general, and passing things on is what it is for: it does not count.',
   },
 };
 

@@ -57,7 +57,7 @@ const importedFiles = once(({ program: { graph } }: Linked): ReadonlySet<number>
   return found;
 });
 
-/** Whether something is sent or heard under a topic that cannot be told: over the page, or over an object. */
+/** Whether something is sent or heard under a topic that could not be followed: over the page, or over an object. */
 export function anyTopic(linked: Linked, does: ChannelFact['does']): { page: boolean; object: boolean } {
   const { graph } = linked.program;
   const found = graph.files.flatMap((facts, file) =>

@@ -88,7 +88,7 @@ export function CodeView() {
                       <span className="quiet">{sayMargin(entry).slice(entry.name.length + 1)}</span>
                     </li>
                   ))}
-                  {own.length === 0 && <li className="quiet">hands nothing on and is handed nothing</li>}
+                  {own.length === 0 && <li className="quiet">passes nothing on and is passed nothing</li>}
                 </ul>
               </section>
             );

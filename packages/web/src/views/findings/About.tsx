@@ -28,17 +28,23 @@ export function About({ entry: { finding, reason }, value, onCode, onAccept }: A
       </p>
       <p className={styles.says}>{finding.message}</p>
       {reason !== null && <p className={styles.reason}>Accepted: {reason}</p>}
+      {finding.effect !== undefined && (
+        <>
+          <h2>What happens</h2>
+          <p>{finding.effect}</p>
+        </>
+      )}
+      <h2>What to do</h2>
+      <p>{finding.todo ?? rule?.todo}</p>
       <h2>Why it matters</h2>
       <p>{rule?.why}</p>
-      <h2>What to do</h2>
-      <p>{rule?.todo}</p>
       <p className={styles.ways}>
         {value && <Link to={`/p/${id}/trail?value=${encodeURIComponent(value)}`}>Follow it</Link>}
         {value && WEIGHED.has(finding.rule) && (
           <Link to={`/p/${id}/homes?value=${encodeURIComponent(value)}`}>Weigh its homes</Link>
         )}
         <button type="button" className="linked strong" onClick={onAccept}>
-          {reason === null ? 'Accept it' : 'Change that it is accepted'}
+          {reason === null ? 'Accept it' : 'Change the acceptance'}
         </button>
       </p>
       <h2>In the code</h2>

@@ -53,7 +53,7 @@ table { border-collapse: collapse; width: 100%; } th { text-align: left; font-we
 <h2>What is carried furthest</h2>
 ${
   carried.length === 0
-    ? '<p>Nothing is handed through components that only carry it.</p>'
+    ? '<p>Nothing is passed through components that only carry it.</p>'
     : `<table><thead><tr><th>value</th><th>in words</th><th class="n">only carried by</th><th class="n">read by</th></tr></thead><tbody>${carried
         .map(
           (column) =>

@@ -16,7 +16,7 @@ const TITLE: Record<HomeOption['kind'], string> = {
   keep: 'Leave it',
   down: 'Move it lower',
   up: 'Move it higher',
-  compose: 'Hand markup down',
+  compose: 'Pass markup down',
   context: 'Context',
   store: 'Store',
   service: 'Service',
@@ -40,10 +40,10 @@ const WHERE: Record<HomeOption['kind'], (component: string) => string> = {
 const MEASURES = [
   ['relays', 'only carry it'],
   ['hops', 'hops to the furthest'],
-  ['files', 'files to touch'],
+  ['files', 'files to edit'],
   ['propsAdded', 'props to add'],
-  ['propsRemoved', 'props that go'],
-  ['rerenders', 'render again, a change'],
+  ['propsRemoved', 'props removed'],
+  ['rerenders', 're-renders per change'],
 ] as const;
 
 export function HomesView() {
@@ -117,7 +117,7 @@ export function HomesView() {
           by <b>{data.writers.length > 3 ? data.writers.length : data.writers.join(', ') || 'nobody'}</b>
         </p>
         <p>
-          lowest place above all of them: <b>{data.nearest ?? 'none'}</b>
+          nearest common ancestor: <b>{data.nearest ?? 'none'}</b>
         </p>
         {data.perInstance && <p>one copy for each {data.current.component}</p>}
         <Link className={styles.follow} to={`/p/${id}/trail?value=${encodeURIComponent(value)}`}>
@@ -190,7 +190,7 @@ export function HomesView() {
               ))}
             </tr>
             <tr>
-              <th scope="row">a test of a reader needs</th>
+              <th scope="row">a reader’s test needs</th>
               {options.map((option) => (
                 <td key={option.kind} data-chosen={option === chosen}>
                   {option.testNeeds}
@@ -198,7 +198,7 @@ export function HomesView() {
               ))}
             </tr>
             <tr>
-              <th scope="row">what speaks for it or against</th>
+              <th scope="row">for and against</th>
               {options.map((option) => (
                 <td key={option.kind} data-chosen={option === chosen} data-last className={styles.reasons}>
                   {option.possible === false ? '' : option.reasons.join(' ')}

@@ -8,7 +8,7 @@ export function ThumbRules({ thumb, onChange }: { thumb: Thumb; onChange(thumb: 
   return (
     <section className={styles.rules} aria-label="Rules of thumb of this project">
       <Level
-        says="Hand down through at most"
+        says="Pass down through at most"
         words={thumb.relays === 1 ? 'relay' : 'relays'}
         value={thumb.relays}
         min={0}
@@ -27,7 +27,7 @@ export function ThumbRules({ thumb, onChange }: { thumb: Thumb; onChange(thumb: 
         label="Context for what changes"
         value={thumb.contextForOften ? 'often' : 'seldom'}
         options={[
-          ['seldom', 'seldom'],
+          ['seldom', 'rarely'],
           ['often', 'often too'],
         ]}
         onPick={(to) => onChange({ ...thumb, contextForOften: to === 'often' })}

@@ -101,7 +101,7 @@ export function ReachView() {
     return (
       <>
         {head}
-        <Note title="It gets nowhere">
+        <Note title="It goes nowhere">
           <p>{reach}</p>
           <p>
             Ask of another, or <Link to={`/p/${id}/sheet`}>pick one on the sheet</Link>.
@@ -175,7 +175,7 @@ export function ReachView() {
           </p>
         )}
         {reach.to.length + reach.from.length === 0 && (
-          <p className={styles.beyond}>It hands nothing on, and nothing is handed to it.</p>
+          <p className={styles.beyond}>It passes nothing on, and nothing is passed to it.</p>
         )}
       </div>
       <Foot

@@ -188,7 +188,7 @@ export function SheetView() {
   const small = document.cells.length - allColumns.length;
   const leftOutWords =
     small > 0
-      ? `${small} further values are used by their own component alone, or written in place and handed one level down.`
+      ? `${small} further values are used by their own component alone, or written in place and passed one level down.`
       : '';
   return (
     <>
@@ -241,7 +241,7 @@ export function SheetView() {
         {columns.length === 0 && wanted.columns.length === 0 ? (
           <Note title={allColumns.length === 0 ? 'No value is shared' : 'No value fits'}>
             {allColumns.length === 0 ? (
-              <p>No component hands anything to another that could be followed.</p>
+              <p>No component passes anything to another that could be followed.</p>
             ) : (
               <p>
                 <button type="button" className="linked" onClick={() => change(NO_NARROWING)}>

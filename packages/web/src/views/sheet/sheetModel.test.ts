@@ -92,7 +92,7 @@ test('a value and a component are said in words', () => {
 test.each([
   ['App', 'units', 'it lives here'],
   ['Bar', 'units', 'changes it by onUnits'],
-  ['Zone', 'units', 'hands it on as scale, never uses it'],
+  ['Zone', 'units', 'passes it on as scale, never uses it'],
   ['Gauge', 'units', 'reads it, which it calls scale'],
   ['Gauge', 'open', 'it lives here; reads it; is changed here'],
   ['Bar', 'who', 'has nothing to do with it'],

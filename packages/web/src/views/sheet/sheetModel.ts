@@ -102,7 +102,7 @@ export function columnsOf(document: FlowDocument, computed = false): Column[] {
   const about = findingsByName(document.findings);
   return document.cells.flatMap((cell): Column[] => {
     const own = marks.get(cell.id) ?? new Map<string, Mark>();
-    // A value written in place and handed one level down is no news; nor is a context apart from what it holds.
+    // A value written in place and passed one level down is no news; nor is a context apart from what it holds.
     if (own.size === 0 || (own.size < 3 && (cell.kind === 'derived' || cell.kind === 'constant'))) return [];
     const all = [...own.values()].filter((mark) => !mark.computed);
     return [
@@ -182,9 +182,9 @@ export function sayCrossing(row: Row, column: Column): [about: string, says: str
         ? 'is changed here'
         : `changes it${mark.name === column.label ? '' : ` by ${mark.name}`}`,
     );
-  if (mark.roles.includes('provider')) parts.push('hands it to all below by context');
+  if (mark.roles.includes('provider')) parts.push('provides it to everything below');
   if (mark.as.length > 0 && mark.roles.includes('relay'))
-    parts.push(`hands it on as ${mark.as.join(', ')}, never uses it`);
+    parts.push(`passes it on as ${mark.as.join(', ')}, never uses it`);
   if (mark.frozen) parts.push('copies it once, so the copy goes stale');
   return [about, parts.join('; ') || 'takes part in it'];
 }

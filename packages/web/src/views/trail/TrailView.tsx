@@ -191,7 +191,7 @@ export function TrailView() {
             >
               <p>
                 {data.cut
-                  ? `Where it goes from ${home?.component ?? 'its home'} cannot be told: ${data.cut}.`
+                  ? `Where it goes from ${home?.component ?? 'its home'} could not be followed: ${data.cut}.`
                   : data.readers.length > 0
                     ? 'It is read and changed there alone.'
                     : 'Nothing that could be followed reads it.'}{' '}
@@ -314,7 +314,7 @@ function sayStop(stops: readonly Stop[], at: number, direction: 'down' | 'up') {
     );
   return next ? (
     <>
-      {who} hands <b>{stop.name}</b> to {next.component}
+      {who} passes <b>{stop.name}</b> to {next.component}
       {stop.as !== stop.name && (
         <>
           {' '}

@@ -1,4 +1,4 @@
-/** Why a value does not get to a component: the way it would take, and the place where that breaks. */
+/** Why a value does not reach a component: the way it would take, and the place where that breaks. */
 import type { WhyDocument } from '@vectura/core';
 import { messageOf, useWhyQuery } from '../../api/api';
 import { useProject } from '../../project/useProject';
@@ -14,7 +14,7 @@ const VERDICT: Record<WhyDocument['verdict'], string> = {
   arrives: 'It does get there',
   unused: 'It gets there, and is not used',
   frozen: 'It gets there as a copy',
-  'not-passed': 'It is not handed on',
+  'not-passed': 'It is not passed on',
   'not-provided': 'It is not provided here',
   'not-heard': 'Nobody listens',
   'other-instance': 'It is another one',
@@ -31,7 +31,7 @@ interface WhyNotProps {
 export function WhyNot({ value, to, onClose, onCode }: WhyNotProps) {
   const { id } = useProject();
   const { currentData: why, error } = useWhyQuery({ id, value, to });
-  if (error) return <Note title="That cannot be answered">{messageOf(error)}</Note>;
+  if (error) return <Note title="There is no answer to that">{messageOf(error)}</Note>;
   if (!why) return <Note title={`Looking for a way to ${to.slice(to.lastIndexOf('#') + 1)} …`} />;
   const { steps, breaksAfter, breaksAt } = why;
   const x = (index: number): number => 14 + index * STEP;

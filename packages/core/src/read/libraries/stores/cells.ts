@@ -104,7 +104,7 @@ function startWith(r: ScriptReader, cell: StoreCell, initial: t.Node | null): vo
 
 /**
  * The fields of its first parameter a function changes: by assigning in place, or by returning an object that names
- * them. Null where that cannot be told: then all of them may change.
+ * them. Null where that could not be followed: then all of them may change.
  */
 export function fieldsChanged(fn: t.Node | null | undefined): Set<string> | null {
   if (!fn || !('params' in fn) || !('body' in fn)) return null;
