@@ -1,10 +1,6 @@
 #!/usr/bin/env node
-import { createRequire } from 'node:module';
+/** The command line of a checkout: builds what is out of date, then runs it. */
 import { ensureBuilt } from '../../../scripts/prepare.mjs';
 
-const argv = process.argv.slice(2);
-const opens = argv[0] === 'open';
-await ensureBuilt({ web: opens });
-const require = createRequire(import.meta.url);
-const run = opens ? require('../dist/cli.cjs').main : require('../dist/cliThread.cjs').runOnThread;
-process.exitCode = await run(argv);
+await ensureBuilt({ web: process.argv[2] === 'open' });
+await import('./main.mjs');

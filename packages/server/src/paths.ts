@@ -3,6 +3,20 @@ import { existsSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 
+/** Where the demos and the page lie: in a checkout, and in the published package. */
+interface Layout {
+  demos: string;
+  page: string;
+}
+
+function layout(): Layout {
+  const published = path.resolve(__dirname, '..');
+  if (existsSync(path.join(published, 'page')))
+    return { demos: path.join(published, 'examples'), page: path.join(published, 'page') };
+  const root = checkout();
+  return { demos: path.join(root, 'examples'), page: path.join(root, 'packages/web/dist') };
+}
+
 /** The checkout's root, from the built bundle and from source alike. */
 function checkout(): string {
   for (let folder = __dirname; folder !== path.dirname(folder); folder = path.dirname(folder))
@@ -11,18 +25,18 @@ function checkout(): string {
 }
 
 export function demoFolder(): string {
-  return path.join(checkout(), 'examples/glasshouse-react');
+  return path.join(layout().demos, 'glasshouse-react');
 }
 
 /** The same nursery in other families, offered beside the demo. */
 export function otherDemoFolders(): string[] {
   return ['glasshouse-vue3', 'glasshouse-runes']
-    .map((name) => path.join(checkout(), 'examples', name))
+    .map((name) => path.join(layout().demos, name))
     .filter((folder) => existsSync(folder));
 }
 
 export function webFolder(): string {
-  return path.join(checkout(), 'packages/web/dist');
+  return layout().page;
 }
 
 /** `VECTURA_HOME`, else the platform's usual place for an application's data. */
