@@ -14,7 +14,7 @@ export default defineConfig({
       onwarn: (warning, warn) => {
         if (warning.code !== 'INVALID_ANNOTATION') warn(warning);
       },
-    },,
+    },
   },
   server: { proxy: { '/api': 'http://127.0.0.1:4870' } },
 });

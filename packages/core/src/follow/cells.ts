@@ -10,14 +10,18 @@ import { GivenProps, type Given, type GivenProp } from './givenProps';
 import type { CellInfo } from './cellInfo';
 
 /** How a value that no component holds reaches the components that read it, by its kind. */
-const SHARED_CARRIER: Partial<Record<CellKind, Carrier>> = {
+const SHARED_CARRIER = {
+  state: 'store',
+  derived: 'store',
+  context: 'store',
+  constant: 'store',
   store: 'store',
   service: 'service',
   channel: 'channel',
   url: 'service',
   storage: 'service',
   remote: 'service',
-};
+} satisfies Record<CellKind, Carrier>;
 
 export interface CellFlow {
   cell: CellInfo;
@@ -76,7 +80,7 @@ export class Cells {
     const unit = program.unitOf(graph.fnAt(file, fact.fn));
     if (fact.kind !== 'derived') this.addOfModules(fact, file, unit);
     for (const context of program.runsOf(unit)) {
-      const owner = program.component(callContexts.owner[context] ?? -1);
+      const owner = program.component(callContexts.ownerOf(context));
       if (!owner) continue;
       const name = fact.name || 'value';
       this.add({
@@ -279,7 +283,7 @@ export class Cells {
   }
 
   private flowOf(cell: CellInfo): CellFlow {
-    const shared = SHARED_CARRIER[cell.kind] ?? 'store';
+    const shared = SHARED_CARRIER[cell.kind];
     const name = cell.home === null ? cell.name.slice(cell.name.lastIndexOf('.') + 1) : cell.name;
     const flow = {
       cell,

@@ -21,7 +21,7 @@ const NO_MUTATIONS: readonly Mutation[] = [];
 
 /** Changes in place of the object a place holds. */
 export function mutationsAt({ program: { graph } }: Linked, place: number): readonly Mutation[] {
-  const file = graph.fileOfPlace[place] ?? 0;
+  const file = graph.fileOf(place);
   const facts = graph.files[file];
   if (!facts || facts.mutations.length === 0) return NO_MUTATIONS;
   const found = byObject(facts).get(place - graph.at(file, 0));

@@ -2,7 +2,7 @@
 import type { Carrier, Role } from '../model/documents';
 import type { Linked } from '../link';
 import type { Cells } from './cells';
-import { arrivalOf, roleAt } from './trail';
+import { carrierOf, isDeadEnd, locationOf, roleAt } from './standing';
 
 export interface MarginEntry {
   line: number;
@@ -17,9 +17,6 @@ export interface MarginEntry {
   goes: Carrier[];
 }
 
-/** A function handed down carries calls up. */
-const UP: Partial<Record<Carrier, Carrier>> = { prop: 'callback', overflow: 'callback' };
-
 /** The margins of all files, by path: asked for file by file, they are gathered in one go. */
 export function marginsOf(linked: Linked, cells: Cells): Map<string, MarginEntry[]> {
   const { graph } = linked.program;
@@ -28,17 +25,17 @@ export function marginsOf(linked: Linked, cells: Cells): Map<string, MarginEntry
   for (const { cell, values, calls } of cells.all)
     for (const part of [values, calls]) {
       if (!part) continue;
-      const told = (carrier: Carrier): Carrier => (part.mode === 'function' ? (UP[carrier] ?? carrier) : carrier);
       const arriving = new Map<string, Carrier>();
       for (const stop of part.stops.values())
-        for (const hop of stop.hops) if (!arriving.has(hop.target)) arriving.set(hop.target, told(hop.carrier));
+        for (const hop of stop.hops)
+          if (!arriving.has(hop.target)) arriving.set(hop.target, carrierOf(hop.carrier, part.mode));
       for (const stop of part.stops.values()) {
         if (!stop.component) continue;
         const role = roleAt(stop, part);
-        if (role === 'relay' && stop.hops.length === 0) continue;
-        const seat = role === 'home' ? { file: cell.file, spot: cell.spot } : arrivalOf(linked, stop);
-        const key = `${seat.file}:${seat.spot.line}:${stop.component.id}.${stop.name}`;
-        const goes = stop.hops.map((hop) => told(hop.carrier));
+        if (isDeadEnd(stop, part)) continue;
+        const { file, spot } = locationOf(linked, cell, stop, part);
+        const key = `${file}:${spot.line}:${stop.component.id}.${stop.name}`;
+        const goes = stop.hops.map((hop) => carrierOf(hop.carrier, part.mode));
         const known = found.get(key);
         if (known) {
           if (!known.roles.includes(role)) known.roles.push(role);
@@ -46,8 +43,8 @@ export function marginsOf(linked: Linked, cells: Cells): Map<string, MarginEntry
           continue;
         }
         const entry: MarginEntry = {
-          line: seat.spot.line,
-          column: seat.spot.column,
+          line: spot.line,
+          column: spot.column,
           component: stop.component.id,
           name: stop.name,
           roles: [role],
@@ -55,7 +52,7 @@ export function marginsOf(linked: Linked, cells: Cells): Map<string, MarginEntry
           goes: [...new Set(goes)],
         };
         found.set(key, entry);
-        const path = graph.path(seat.file);
+        const path = graph.path(file);
         const margin = margins.get(path);
         if (margin) margin.push(entry);
         else margins.set(path, [entry]);

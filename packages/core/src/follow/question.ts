@@ -226,7 +226,7 @@ function askLocal(linked: Linked, cells: Cells, component: ComponentInfo, name: 
   const { program } = linked;
   const { graph } = program;
   const root = program.rootsOf(component.fn)[0] ?? 0;
-  const base = graph.placeBase[component.file] ?? 0;
+  const base = graph.at(component.file, 0);
   const places: number[] = [];
   graph.files[component.file]?.places.forEach((place, index) => {
     if (place.name !== name || !/^(binding|param|function)$/.test(place.kind)) return;

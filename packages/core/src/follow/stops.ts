@@ -149,7 +149,7 @@ export class Stops {
   private inComponent(context: number, seat: Seat, cameBy: Local['cameBy']): { seat: Seat; helper: string }[] {
     const { program } = this.linked;
     const { graph, callContexts } = program;
-    const owner = callContexts.owner[context] ?? -1;
+    const owner = callContexts.ownerOf(context);
     const found: { seat: Seat; helper: string }[] = [];
     const seen = new Set<number>();
     const queue = [{ context, here: { seat, helper: '' } }];
@@ -245,9 +245,9 @@ export class Stops {
         found.push(null);
         continue;
       }
-      const outerCall = callContexts.call[run] ?? -1;
-      const called = outerCall !== -1 && program.targetsIn(outerCall, callContexts.parent[run] ?? -1).includes(fn);
-      const parent = graph.functions[fn]?.parent ?? -1;
+      const outerCall = callContexts.callOf(run);
+      const called = outerCall !== -1 && program.targetsIn(outerCall, callContexts.parentOf(run)).includes(fn);
+      const parent = graph.parentOf(fn);
       if (program.isShared(run) && !called && parent !== -1) found.push({ fn, context: run });
       else if (parent !== -1 && !program.isModule(parent)) found.push({ fn, context: program.adjust(run, parent) });
       else if (!called) found.push(null);
@@ -262,7 +262,7 @@ export class Stops {
   /** The calls that lead into a run: one, or all by which a value came into a function that is gone through once. */
   private callsInto(run: number, cameBy: Local['cameBy']): readonly { call: number; context: number }[] {
     const { callContexts } = this.linked.program;
-    return cameBy.get(run) ?? [{ call: callContexts.call[run] ?? -1, context: callContexts.parent[run] ?? -1 }];
+    return cameBy.get(run) ?? [{ call: callContexts.callOf(run), context: callContexts.parentOf(run) }];
   }
 
   private triggers(local: Local, spot: Seat | null, stop: StopFacts): void {
@@ -374,7 +374,7 @@ export class Stops {
   private calledHere(to: At, before: string, mode: Mode): string {
     const { program, locals } = this.linked;
     const { graph, fieldPaths, callContexts } = program;
-    const owner = callContexts.owner[to.context] ?? -1;
+    const owner = callContexts.ownerOf(to.context);
     const local = locals.explore(to);
     let part = '';
     for (const visited of local.visited) {
@@ -399,8 +399,8 @@ export class Stops {
     const within = program.unitOf(fn) === owner ? undefined : graph.functions[fn];
     if (mode === 'function' && within?.fact.role === 'closure' && within.fact.name) return within.fact.name;
     if (mode === 'function')
-      for (let c = to.context; c !== -1; c = callContexts.parent[c] ?? -1) {
-        const entry = graph.calls[callContexts.call[c] ?? -1];
+      for (let c = to.context; c !== -1; c = callContexts.parentOf(c)) {
+        const entry = graph.calls[callContexts.callOf(c)];
         if (entry?.fact.name && callContexts.depth[c] === 1) return lastField(entry.fact.name);
       }
     const field = mode === 'function' ? fieldPaths.fields(to.path).findLast((one) => !/^[*#]/.test(one)) : undefined;
@@ -434,10 +434,10 @@ function seatOf({ file, fact }: { file: number; fact: { at: Spot } }): Seat {
 export function seatOfRead(linked: Linked, at: At): Seat {
   const { program } = linked;
   const { graph, callContexts } = program;
-  let seat: Seat = { file: graph.fileOfPlace[at.place] ?? 0, spot: graph.places[at.place]?.at ?? NO_SPOT };
-  const owner = callContexts.owner[at.context] ?? -1;
-  for (let c = at.context; c !== -1; c = callContexts.parent[c] ?? -1) {
-    const entry = graph.calls[callContexts.call[c] ?? -1];
+  let seat: Seat = { file: graph.fileOf(at.place), spot: graph.places[at.place]?.at ?? NO_SPOT };
+  const owner = callContexts.ownerOf(at.context);
+  for (let c = at.context; c !== -1; c = callContexts.parentOf(c)) {
+    const entry = graph.calls[callContexts.callOf(c)];
     if (entry && program.unitOf(graph.fnAt(entry.file, entry.fact.fn)) === owner)
       seat = { file: entry.file, spot: entry.fact.at };
   }

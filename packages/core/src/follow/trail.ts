@@ -1,6 +1,5 @@
 /** Phase 3, following: one value's trails, from its home to each reader and from each writer to its home. */
-import type { Carrier, Role, Stop, Trail, TrailDocument } from '../model/documents';
-import { eventOf } from '../model/signs';
+import type { Stop, Trail, TrailDocument } from '../model/documents';
 import type { Linked } from '../link';
 import type { ComponentInfo } from '../link/program/program';
 import type { Asked } from './question';
@@ -8,21 +7,9 @@ import type { CellFlow } from './cells';
 import type { CellInfo } from './cellInfo';
 import { changedInPlace } from './changesInPlace';
 import { itself, type Flow, type FlowStop } from './flow';
+import { arrivalOf, carrierOf, roleAt } from './standing';
 import { type Way, waysThrough, waysTo } from './ways';
-import { lastField, seatOfRead } from './stops';
-
-/** What the component of a stop does with the value. */
-export function roleAt(stop: FlowStop, flow: Flow): Role {
-  if (stop.key === flow.start) return 'home';
-  const { uses, doesMore, provides } = stop.facts;
-  if (flow.mode === 'function') {
-    if (uses.length > 0) return 'writer';
-    if (provides) return 'provider';
-    return doesMore ? 'reader' : 'relay';
-  }
-  if (uses.length > 0) return 'reader';
-  return provides ? 'provider' : 'relay';
-}
+import { lastField } from './stops';
 
 /** The trails of what was asked for; with `to`, those alone that end (on the way up: begin) at that component. */
 export function followValue(linked: Linked, asked: Asked, to: ComponentInfo | null = null): TrailDocument {
@@ -93,28 +80,6 @@ function homeOf(linked: Linked, cell: CellInfo): TrailDocument['homes'][number] 
     line: cell.spot.line,
   };
 }
-
-/** Where a value arrives at a stop: the prop's declaration, the parameter, the context's read. */
-export function arrivalOf(
-  linked: Linked,
-  stop: FlowStop,
-): { file: number; spot: { line: number; column: number; length: number } } {
-  const { graph, fieldPaths } = linked.program;
-  const place = graph.places[stop.at.place];
-  const file = graph.fileOfPlace[stop.at.place] ?? 0;
-  if (stop.component && stop.component.propsPlace === stop.at.place) {
-    const head = fieldPaths.head(stop.at.path);
-    const fn = graph.functions[stop.component.fn];
-    const event = fn?.fact.events?.find((one) => one.name === eventOf(head));
-    const fact = event ?? stop.component.props.find((prop) => prop.name === head);
-    return { file, spot: fact?.at ?? place?.at ?? fn?.fact.at ?? { line: 1, column: 1, length: 0 } };
-  }
-  // What a hook or helper reads for a component is seen, in the component, where that is called.
-  if ((linked.program.callContexts.depth[stop.at.context] ?? 0) > 0) return seatOfRead(linked, stop.at);
-  return { file, spot: place?.at ?? { line: 1, column: 1, length: 0 } };
-}
-
-const UP_CARRIER: Partial<Record<Carrier, Carrier>> = { prop: 'callback', overflow: 'callback' };
 
 /** What is told of a stop whichever way passes it; ways of one flow share their stops. */
 interface Told {
@@ -205,7 +170,7 @@ function turnUp(stops: Stop[]): Stop[] {
   return up.map((stop, index) => {
     const below = up[index - 1];
     const carrier = below?.carrier ?? null;
-    return { ...stop, carrier: carrier && (UP_CARRIER[carrier] ?? carrier), effect: below?.effect ?? null };
+    return { ...stop, carrier: carrier && carrierOf(carrier, 'function'), effect: below?.effect ?? null };
   });
 }
 

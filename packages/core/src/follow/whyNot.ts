@@ -9,7 +9,7 @@ import type { Asked } from './question';
 import type { CellFlow, Cells } from './cells';
 import { Dominators, wayDown } from './dominators';
 import type { Flow, FlowHop, FlowStop } from './flow';
-import { arrivalOf, roleAt } from './trail';
+import { arrivalOf, roleAt } from './standing';
 
 type Step = WhyDocument['steps'][number];
 

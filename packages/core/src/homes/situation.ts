@@ -2,7 +2,7 @@
 import type { CellFlow } from '../follow/cells';
 import { below, type Dominators } from '../follow/dominators';
 import { itself, ownHops, type FlowStop } from '../follow/flow';
-import { roleAt } from '../follow/trail';
+import { roleAt } from '../follow/standing';
 import type { Linked } from '../link';
 import { OFTEN } from './thumb';
 

@@ -2,37 +2,23 @@
  * Facts as short text, for the cache and for passing between threads. The long lists (places, flows, uses, calls) become
  * flat rows of numbers and names; everything else stays plain JSON. `unpack(pack(facts))` equals `facts`.
  */
-import type { CallFact, FileFacts, Flow, FlowOp, Place, PlaceKind, Repeat, UseFact, UseKind } from './facts';
+import { FLOW_OPS, PLACE_KINDS, REPEATS, USE_KINDS } from './facts';
+import type { CallFact, FileFacts, Flow, Place, UseFact } from './facts';
 
-const PLACE_KINDS: readonly PlaceKind[] = [
-  'binding',
-  'param',
-  'result',
-  'function',
-  'object',
-  'part',
-  'computed',
-  'markup',
-  'siteProps',
-  'cell',
-  'setter',
-  'context',
-  'read',
-  'import',
-  'unknown',
-];
-const FLOW_OPS: readonly FlowOp[] = ['same', 'get', 'put', 'rest', 'derived', 'frozen', 'unwrap', 'taken'];
-const USE_KINDS: readonly UseKind[] = [
-  'shown',
-  'branched',
-  'computed',
-  'iterated',
-  'effect',
-  'handler',
-  'outside',
-  'copied',
-];
-const REPEATS: readonly Repeat[] = ['once', 'conditional', 'many'];
+/** The number of a word in its list. Throws where the list lacks it: it would come back as another word. */
+function numberOf<Word extends string>(words: readonly Word[], word: Word): number {
+  const number = words.indexOf(word);
+  if (number === -1) throw new Error(`Facts hold “${word}”, which is none of ${words.join(', ')}.`);
+  return number;
+}
+
+/** The word behind a number. Throws where there is none: the text was packed by another version, or is damaged. */
+function wordOf<Word extends string>(words: readonly Word[], number: Cell | undefined): Word {
+  const word = words[number as number];
+  if (word === undefined)
+    throw new Error(`Packed facts hold ${String(number)}, which stands for none of ${words.join(', ')}.`);
+  return word;
+}
 
 const OPEN = 1;
 const OPTIONAL = 2;
@@ -53,16 +39,16 @@ export function pack(facts: FileFacts): string {
   const { places, flows, uses, calls, ...rest } = facts;
   const packed: Packed = { rest, places: [], flows: [], uses: [], calls: [] };
   for (const { kind, name, fn, at } of places)
-    packed.places.push(PLACE_KINDS.indexOf(kind), name, fn, at.line, at.column, at.length);
+    packed.places.push(numberOf(PLACE_KINDS, kind), name, fn, at.line, at.column, at.length);
   for (const { from, to, op, field, except } of flows)
-    packed.flows.push(from, to, FLOW_OPS.indexOf(op), field ?? except ?? null);
+    packed.flows.push(from, to, numberOf(FLOW_OPS, op), field ?? except ?? null);
   for (const { place, kind, detail, inside, repeat, fn, at } of uses)
     packed.uses.push(
       place,
-      USE_KINDS.indexOf(kind),
+      numberOf(USE_KINDS, kind),
       detail ?? null,
       inside ?? null,
-      repeat === undefined ? null : REPEATS.indexOf(repeat),
+      repeat === undefined ? null : numberOf(REPEATS, repeat),
       fn,
       at.line,
       at.column,
@@ -71,7 +57,7 @@ export function pack(facts: FileFacts): string {
   for (const { callee, name, args, receiver, result, repeat, open, optional, onlyKnown, template, fn, at } of calls) {
     const flags =
       (open ? OPEN : 0) + (optional ? OPTIONAL : 0) + (onlyKnown ? ONLY_KNOWN : 0) + (template ? TEMPLATE : 0);
-    const often = REPEATS.indexOf(repeat);
+    const often = numberOf(REPEATS, repeat);
     packed.calls.push(callee, name, args, receiver, result, often, flags, fn, at.line, at.column, at.length);
   }
   return JSON.stringify(packed);
@@ -83,7 +69,7 @@ export function unpack(text: string): FileFacts {
   const p = packed.places;
   for (let i = 0; i < p.length; i += 6)
     places.push({
-      kind: PLACE_KINDS[p[i] as number] ?? 'unknown',
+      kind: wordOf(PLACE_KINDS, p[i]),
       name: p[i + 1] as string,
       fn: p[i + 2] as number,
       at: { line: p[i + 3] as number, column: p[i + 4] as number, length: p[i + 5] as number },
@@ -94,7 +80,7 @@ export function unpack(text: string): FileFacts {
     const flow: Flow = {
       from: packed.flows[i] as number,
       to: packed.flows[i + 1] as number,
-      op: FLOW_OPS[packed.flows[i + 2] as number] ?? 'same',
+      op: wordOf(FLOW_OPS, packed.flows[i + 2]),
     };
     if (typeof extra === 'string') flow.field = extra;
     else if (Array.isArray(extra)) flow.except = extra as string[];
@@ -108,7 +94,7 @@ function unpackUses(cells: readonly Cell[]): UseFact[] {
   for (let i = 0; i < cells.length; i += 9) {
     const use: UseFact = {
       place: cells[i] as number,
-      kind: USE_KINDS[cells[i + 1] as number] ?? 'computed',
+      kind: wordOf(USE_KINDS, cells[i + 1]),
       fn: cells[i + 5] as number,
       at: { line: cells[i + 6] as number, column: cells[i + 7] as number, length: cells[i + 8] as number },
     };
@@ -117,7 +103,7 @@ function unpackUses(cells: readonly Cell[]): UseFact[] {
     const repeat = cells[i + 4];
     if (typeof detail === 'string') use.detail = detail;
     if (typeof inside === 'number') use.inside = inside;
-    if (typeof repeat === 'number') use.repeat = REPEATS[repeat] ?? 'once';
+    if (typeof repeat === 'number') use.repeat = wordOf(REPEATS, repeat);
     uses.push(use);
   }
   return uses;
@@ -133,7 +119,7 @@ function unpackCalls(cells: readonly Cell[]): CallFact[] {
       args: cells[i + 2] as (number | null)[],
       receiver: cells[i + 3] as number | null,
       result: cells[i + 4] as number,
-      repeat: REPEATS[cells[i + 5] as number] ?? 'once',
+      repeat: wordOf(REPEATS, cells[i + 5]),
       ...(flags & OPEN ? { open: true } : {}),
       ...(flags & OPTIONAL ? { optional: true } : {}),
       ...(flags & ONLY_KNOWN ? { onlyKnown: true } : {}),

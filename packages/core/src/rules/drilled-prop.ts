@@ -1,5 +1,5 @@
 /** A value handed through components that only pass it on. */
-import { arrivalOf } from '../follow/trail';
+import { arrivalOf } from '../follow/standing';
 import type { Linked } from '../link';
 import type { CellFlow } from '../follow/cells';
 import { CHAIN_SETTINGS, chains, type Chain } from './shared/chains';

@@ -1,5 +1,5 @@
 /** A callback re-wrapped or passed on by components that do nothing else with it. */
-import { arrivalOf } from '../follow/trail';
+import { arrivalOf } from '../follow/standing';
 import type { Linked } from '../link';
 import { CHAIN_SETTINGS, chains, type Chain } from './shared/chains';
 import { beside, count, list, named, namesOf, seat, type Draft, type Rule, remedyIn } from './rule';

@@ -2,7 +2,7 @@
 import { FAMILIES } from '../model/families';
 import { isAnyField } from '../model/signs';
 import { itself, type Flow, type FlowStop } from '../follow/flow';
-import { arrivalOf, roleAt } from '../follow/trail';
+import { arrivalOf, roleAt } from '../follow/standing';
 import { push } from '../link/graph/byPlace';
 import { isPart, wasDerived, type Local } from '../link/travel/visited';
 import type { Linked } from '../link';

@@ -1,21 +1,10 @@
 /** The flow document: everything a survey found, as CONTRACT's `survey` writes it. */
-import type {
-  Carrier,
-  Cell,
-  Component,
-  FileEntry,
-  FlowDocument,
-  Hop,
-  Mark,
-  Problem,
-  Role,
-  Site,
-} from '../model/documents';
+import type { Carrier, Cell, Component, FileEntry, FlowDocument, Hop, Mark, Problem, Site } from '../model/documents';
 import type { Spot } from '../model/facts';
 import type { CellFlow, Cells } from '../follow/cells';
 import { itself, ownHops, type Flow, type FlowStop } from '../follow/flow';
-import type { Departure, Mode } from '../follow/stops';
-import { roleAt } from '../follow/trail';
+import type { Departure } from '../follow/stops';
+import { carrierOf, isDeadEnd, rolesAt } from '../follow/standing';
 import type { Linked } from '../link';
 import { once } from '../link/memo/once';
 import { cutsOf } from '../follow/cuts';
@@ -312,11 +301,6 @@ function settleHop(linked: Linked, draft: HopDraft): Hop {
   return hop;
 }
 
-/** A function handed down carries calls up. */
-function carrierOf(carrier: Carrier, mode: Mode): Carrier {
-  return mode === 'function' && (carrier === 'prop' || carrier === 'overflow') ? 'callback' : carrier;
-}
-
 function holderOf(stop: FlowStop, flow: CellFlow): string {
   return stop.component?.id ?? flow.cell.id;
 }
@@ -338,10 +322,8 @@ export function marks(flow: CellFlow): Mark[] {
       for (const hop of ownHops(stop)) arriving.set(hop.target, carrierOf(hop.carrier, part.mode));
     for (const stop of new Set([...own.values(), ...part.stops.values()])) {
       if (!stop.component) continue;
-      const roles = new Set<Role>([roleAt(stop, part)]);
-      if (roles.has('home') && stop.facts.uses.length > 0) roles.add(part.mode === 'value' ? 'reader' : 'writer');
-      if (stop.facts.provides) roles.add('provider');
-      if (roles.has('relay') && stop.hops.length === 0) continue;
+      if (isDeadEnd(stop, part)) continue;
+      const roles = rolesAt(stop, part);
       const arrival = arriving.get(stop.key);
       // A copy goes stale only of what changes.
       const frozen = flow.cell.kind !== 'constant' && stop.facts.uses.some((use) => use.kind === 'copied');

@@ -16,12 +16,13 @@ interface Edge {
   up: boolean;
 }
 
-const SAYS: Partial<Record<Effect, string>> = {
+const SAYS = {
+  same: null,
   renamed: 'renamed',
   part: 'part of it',
   derived: 'computed',
   frozen: 'copied once',
-};
+} satisfies Record<Effect, string | null>;
 
 export function trailToMermaid(document: TrailDocument): string {
   const { nodes, edges } = graphOf(document);

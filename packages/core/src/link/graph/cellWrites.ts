@@ -5,7 +5,7 @@ import { namesBefore } from './aliases';
 
 /** The places whose value one cell is given; functions among them may bring it instead. */
 export function setTo(graph: Graph, cell: number): number[] {
-  const file = graph.fileOfPlace[cell] ?? 0;
+  const file = graph.fileOf(cell);
   const facts = graph.files[file];
   if (!facts) return [];
   graph.dependencies.dependOn(file);

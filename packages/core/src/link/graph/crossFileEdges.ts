@@ -59,10 +59,10 @@ export class CrossEdges {
     if (dependencies.turn === 0) return;
     for (const one of some) {
       if (others.some((other) => isOne(one, other))) continue;
-      const from = graph.fileOfPlace[one.from] ?? 0;
+      const from = graph.fileOf(one.from);
       // Who imports a module is of interest to those alone who follow its exports outwards.
       dependencies.invalidate(rank < rankOf('keys') ? dependencyKey.importers(from) : from);
-      dependencies.invalidate(graph.fileOfPlace[one.to] ?? 0);
+      dependencies.invalidate(graph.fileOf(one.to));
     }
   }
 }

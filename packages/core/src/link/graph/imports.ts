@@ -59,7 +59,7 @@ export class Imports {
   }
 
   importedAs(place: number): Imported | undefined {
-    const file = this.graph.fileOfPlace[place] ?? 0;
+    const file = this.graph.fileOf(place);
     this.dependencies.dependOn(file);
     return this.now[file]?.as.get(place);
   }

@@ -2,6 +2,8 @@
  * Things numbered through the whole project, in blocks by file. Each block has some room to spare, so that a file that is
  * edited keeps its block and all other numbers stay as they are; numbers that stand for nothing are holes of the list.
  */
+import { entryAt } from '../../model/checked';
+
 export class Blocks<T> {
   readonly all: T[] = [];
   /** The first number of each file. */
@@ -30,14 +32,20 @@ export class Blocks<T> {
     this.all.length = this.size;
   }
 
+  /** The first number of a file. Throws where the file has no block. */
+  baseOf(file: number): number {
+    return entryAt(this.bases, file, 'file');
+  }
+
   fits(file: number, count: number): boolean {
-    return count <= (this.rooms[file] ?? 0);
+    return count <= entryAt(this.rooms, file, 'file');
   }
 
   /** Puts other things into the block of a file. */
   replace(file: number, items: readonly T[]): void {
-    const base = this.bases[file] ?? 0;
-    for (let i = 0; i < (this.rooms[file] ?? 0); i++) {
+    const base = this.baseOf(file);
+    const room = entryAt(this.rooms, file, 'file');
+    for (let i = 0; i < room; i++) {
       if (i < items.length) this.all[base + i] = items[i] as T;
       else delete this.all[base + i];
     }
@@ -50,7 +58,7 @@ export class Blocks<T> {
 
   /** The numbers of a file's block, those to spare included. */
   rangeOf(file: number): { from: number; to: number } {
-    const from = this.bases[file] ?? 0;
-    return { from, to: from + (this.rooms[file] ?? 0) };
+    const from = this.baseOf(file);
+    return { from, to: from + entryAt(this.rooms, file, 'file') };
   }
 }

@@ -74,7 +74,7 @@ export class Numbers {
   /** Puts other facts of a file into its blocks. */
   replace(facts: FileFacts, file: number): void {
     this.places.replace(file, facts.places);
-    this.functions.replace(file, functionsOf(facts, file, this.functions.bases[file] ?? 0));
+    this.functions.replace(file, functionsOf(facts, file, this.functions.baseOf(file)));
     this.calls.replace(file, numbered(facts.calls, file));
     this.sites.replace(file, numbered(facts.sites, file));
     this.uses.replace(file, numbered(facts.uses, file));

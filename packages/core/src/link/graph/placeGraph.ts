@@ -3,6 +3,7 @@
  * from one file into another is added by the stages that follow: see `TracedGraph` and `Graph`.
  */
 import type { ContextFact, FileFacts, FlowOp, Place } from '../../model/facts';
+import { entryAt } from '../../model/checked';
 import { Guard } from '../guard';
 import { dependencyKey, type Dependencies } from '../memo/memo';
 import { ByPlace, push } from './byPlace';
@@ -109,25 +110,40 @@ export class PlaceGraph {
 
   /** The project-wide number of a place of one file. */
   at(file: number, place: number): number {
-    return (this.placeBase[file] ?? 0) + place;
+    return this.numbers.places.baseOf(file) + place;
   }
 
   fnAt(file: number, fn: number): number {
-    return (this.numbers.functions.bases[file] ?? 0) + fn;
+    return this.numbers.functions.baseOf(file) + fn;
+  }
+
+  /** The file a place stands in. Throws where there is no such place. */
+  fileOf(place: number): number {
+    return entryAt(this.fileOfPlace, place, 'place');
+  }
+
+  /** The file a function stands in. Throws where there is no such function. */
+  fileOfFunction(fn: number): number {
+    return entryAt(this.functions, fn, 'function').file;
+  }
+
+  /** The function around a function; -1 around a module. Throws where there is no such function. */
+  parentOf(fn: number): number {
+    return entryAt(this.functions, fn, 'function').parent;
   }
 
   fnOfPlace(place: number): number {
-    return this.fnAt(this.fileOfPlace[place] ?? 0, this.places[place]?.fn ?? 0);
+    return this.fnAt(this.fileOf(place), this.places[place]?.fn ?? 0);
   }
 
   /** The number of a call of one file. */
   callAt(file: number, call: number): number {
-    return (this.numbers.calls.bases[file] ?? 0) + call;
+    return this.numbers.calls.baseOf(file) + call;
   }
 
   /** The number of a site of one file. */
   siteAt(file: number, site: number): number {
-    return (this.numbers.sites.bases[file] ?? 0) + site;
+    return this.numbers.sites.baseOf(file) + site;
   }
 
   /**
@@ -176,7 +192,7 @@ export class PlaceGraph {
 
   /** The first of the edges that lead out of a place; `nextOut` is the one after it. */
   firstOut(place: number): Edge | undefined {
-    const file = this.fileOfPlace[place] ?? 0;
+    const file = this.fileOf(place);
     this.dependencies.dependOn(file);
     if (this.exported.has(place)) this.dependencies.dependOn(dependencyKey.importers(file));
     return this.out.first(place);
@@ -184,7 +200,7 @@ export class PlaceGraph {
 
   /** The first of the edges that lead into a place; `nextInto` is the one after it. */
   firstInto(place: number): Edge | undefined {
-    this.dependencies.dependOn(this.fileOfPlace[place] ?? 0);
+    this.dependencies.dependOn(this.fileOf(place));
     return this.into.first(place);
   }
 
@@ -285,7 +301,7 @@ export class PlaceGraph {
     const own = rankOf('facts', index);
     for (const flow of file.flows)
       this.addEdge(base + flow.from, base + flow.to, flow.op, flow.field ?? '', flow.except ?? null, own);
-    const calls = this.numbers.calls.bases[index] ?? 0;
+    const calls = this.numbers.calls.baseOf(index);
     file.calls.forEach((fact, i) => {
       push(this.callsByCallee, base + fact.callee, calls + i);
       this.callOfResult.set(base + fact.result, calls + i);
@@ -294,13 +310,11 @@ export class PlaceGraph {
         if (arg !== null && fact.args.indexOf(arg) === position) push(this.callsByArg, base + arg, calls + i);
       });
     });
-    const uses = this.numbers.uses.bases[index] ?? 0;
+    const uses = this.numbers.uses.baseOf(index);
     file.uses.forEach((fact, i) => push(this.usesByPlace, base + fact.place, uses + i));
-    file.sites.forEach((fact, i) =>
-      this.siteOfProps.set(base + fact.propsPlace, (this.numbers.sites.bases[index] ?? 0) + i),
-    );
+    file.sites.forEach((fact, i) => this.siteOfProps.set(base + fact.propsPlace, this.numbers.sites.baseOf(index) + i));
     file.clones.forEach((fact, i) =>
-      this.cloneOfProps.set(base + fact.propsPlace, (this.numbers.clones.bases[index] ?? 0) + i),
+      this.cloneOfProps.set(base + fact.propsPlace, this.numbers.clones.baseOf(index) + i),
     );
     for (const fact of file.cells) if (fact.inPlace) this.deepCells.add(base + fact.value);
     file.contexts.forEach((fact, i) => this.contextOfPlace.set(base + fact.place, this.contextsOf[index]?.[i] ?? -1));

@@ -1,3 +1,5 @@
+import { entryAt } from '../../model/checked';
+
 /**
  * Call contexts: whose run of a function is meant. A context is a component and the calls that lead from its body into
  * hooks and helpers, so that a hook's cells are told apart by the component (and the call) they belong to.
@@ -20,6 +22,31 @@ export class CallContexts {
   /** Of functions that are gone through once for all calls: there are as many runs of them as functions, not as ways. */
   static readonly MAX_DEPTH_ONCE = 40;
 
+  /** The component (its function) a run is on behalf of; -1 for what belongs to none. */
+  ownerOf(context: number): number {
+    return entryAt(this.owner, context, 'run');
+  }
+
+  /** The run that a run's last call was made in; -1 for a component's own body. */
+  parentOf(context: number): number {
+    return entryAt(this.parent, context, 'run');
+  }
+
+  /** The call that led into a run; -1 for a component's own body. */
+  callOf(context: number): number {
+    return entryAt(this.call, context, 'run');
+  }
+
+  /** How many calls lead from the component's own body into a run. */
+  depthOf(context: number): number {
+    return entryAt(this.depth, context, 'run');
+  }
+
+  /** The call of a wrapper that made the component of a run; -1 where none did. */
+  viaOf(context: number): number {
+    return entryAt(this.via, context, 'run');
+  }
+
   /** The context of a component's own body; `owner` is its function, `via` the wrapper's call that made it. */
   root(owner: number, via = -1): number {
     const key = `${owner}:${via}`;
@@ -33,13 +60,13 @@ export class CallContexts {
 
   /** One call further in; null for recursion and where it is too deep to follow. */
   push(context: number, call: number, most: number = CallContexts.MAX_DEPTH): number | null {
-    const depth = (this.depth[context] ?? 0) + 1;
+    const depth = this.depthOf(context) + 1;
     if (depth > most) return null;
     if (this.isIn(context, call)) return null;
     const key = `${context}:${call}`;
     let id = this.index.get(key);
     if (id === undefined) {
-      id = this.add(this.owner[context] ?? -1, context, call, depth, this.via[context] ?? -1);
+      id = this.add(this.ownerOf(context), context, call, depth, this.viaOf(context));
       this.index.set(key, id);
     }
     return id;
@@ -47,13 +74,13 @@ export class CallContexts {
 
   /** Whether a call is being made already. */
   private isIn(context: number, call: number): boolean {
-    for (let c = context; c !== -1; c = this.parent[c] ?? -1) if (this.call[c] === call) return true;
+    for (let c = context; c !== -1; c = this.parentOf(c)) if (this.call[c] === call) return true;
     return false;
   }
 
   /** As `push`; a call that is being made already is returned to. */
   pushOrReturn(context: number, call: number): number | null {
-    for (let c = context; c !== -1; c = this.parent[c] ?? -1) if (this.call[c] === call) return c;
+    for (let c = context; c !== -1; c = this.parentOf(c)) if (this.call[c] === call) return c;
     return this.push(context, call, CallContexts.MAX_DEPTH_ONCE);
   }
 
@@ -64,13 +91,12 @@ export class CallContexts {
   join(first: number): number {
     let id = this.joined.get(first);
     if (id === undefined) {
-      const { parent, call, depth, via } = this;
       id = this.add(
-        this.owner[first] ?? -1,
-        parent[first] ?? -1,
-        call[first] ?? -1,
-        depth[first] ?? 0,
-        via[first] ?? -1,
+        this.ownerOf(first),
+        this.parentOf(first),
+        this.callOf(first),
+        this.depthOf(first),
+        this.viaOf(first),
       );
       this.joins[id] = first;
       this.joined.set(first, id);

@@ -34,8 +34,7 @@ export class Brought {
     for (let i = calls.length - 1; i >= 0; i--) {
       const call = calls[i] ?? -1;
       for (const maker of graph.targetsOf(call))
-        for (let f = graph.functions[fn]?.parent ?? -1; f !== -1; f = graph.functions[f]?.parent ?? -1)
-          if (f === maker) return call;
+        for (let f = graph.parentOf(fn); f !== -1; f = graph.parentOf(f)) if (f === maker) return call;
     }
     return -1;
   }

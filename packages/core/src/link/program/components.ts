@@ -69,7 +69,7 @@ export class Components {
     const target = this.siteTargets[site];
     if (!target) return [];
     if (target.byCall.size === 0) return target.targets;
-    return target.byCall.get(this.callContexts.via[context] ?? -1) ?? target.targets;
+    return target.byCall.get(this.callContexts.viaOf(context)) ?? target.targets;
   }
 
   /** The sites that may render a component. */
@@ -151,26 +151,28 @@ export class Components {
   /** The function a piece of code runs as part of: the component around it, else the outermost function. */
   private findUnit(fn: number): number {
     let unit = fn;
-    for (let f = fn; f !== -1; f = this.graph.functions[f]?.parent ?? -1) {
+    for (let f = fn; f !== -1; f = this.graph.parentOf(f)) {
       if (this.components.has(f)) return f;
-      const parent = this.graph.functions[f]?.parent ?? -1;
-      if (parent !== -1) unit = (this.graph.functions[parent]?.parent ?? -1) === -1 ? f : parent;
+      const parent = this.graph.parentOf(f);
+      if (parent !== -1) unit = this.graph.parentOf(parent) === -1 ? f : parent;
     }
     return unit;
   }
 
   unitOf(fn: number): number {
-    this.dependencies.dependOn(this.graph.functions[fn]?.file ?? 0);
+    this.dependencies.dependOn(this.graph.fileOfFunction(fn));
     return this.units[fn] ?? fn;
   }
 
   /** True for a file's own top level. */
   isModule(fn: number): boolean {
-    return (this.graph.functions[fn]?.parent ?? -1) === -1;
+    return this.graph.parentOf(fn) === -1;
   }
 
+  /** The component a function is; undefined where it is none, or (-1) where there is no function. */
   component(fn: number): ComponentInfo | undefined {
-    this.dependencies.dependOn(this.graph.functions[fn]?.file ?? 0);
+    if (fn === -1) return undefined;
+    this.dependencies.dependOn(this.graph.fileOfFunction(fn));
     return this.components.get(fn);
   }
 
@@ -187,14 +189,16 @@ export class Components {
     return this.callContexts.owner[context] === -1;
   }
 
+  /** The component a run is on behalf of; undefined where it belongs to none, or (-1) where there is no run. */
   ownerOf(context: number): ComponentInfo | undefined {
-    const owner = this.components.get(this.callContexts.owner[context] ?? -1);
+    if (context === -1) return undefined;
+    const owner = this.components.get(this.callContexts.ownerOf(context));
     if (owner) this.dependencies.dependOn(owner.file);
     return owner;
   }
 
   isWithin(fn: number, ancestor: number): boolean {
-    for (let f = fn; f !== -1; f = this.graph.functions[f]?.parent ?? -1) if (f === ancestor) return true;
+    for (let f = fn; f !== -1; f = this.graph.parentOf(f)) if (f === ancestor) return true;
     return false;
   }
 }

@@ -57,7 +57,11 @@ export class ContextSensitive {
 
   private touchOthers(some: ReadonlySet<number>, others: ReadonlySet<number>): void {
     const { graph, dependencies } = this.program;
-    for (const fn of some) if (!others.has(fn)) dependencies.invalidate(graph.functions[fn]?.file ?? 0);
+    for (const fn of some) {
+      // One that is gone stood in a file that was edited.
+      const entry = others.has(fn) ? undefined : graph.functions[fn];
+      if (entry) dependencies.invalidate(entry.file);
+    }
   }
 
   /** Functions that call what they are given, themselves or by handing it on. */
@@ -88,7 +92,7 @@ export class ContextSensitive {
       if (seen.has(fn)) continue;
       seen.add(fn);
       this.all.add(fn);
-      const parent = graph.functions[fn]?.parent ?? -1;
+      const parent = graph.parentOf(fn);
       if (parent !== -1) queue.push(parent);
       for (const call of graph.callersOfFunction(fn)) queue.push(graph.fnOfCall(call));
     }

@@ -63,7 +63,7 @@ export class CrowdedObjects {
     const holders = new Set([place]);
     for (const holder of holders) {
       const entry = graph.functions[graph.fnOfPlace(holder)];
-      graph.dependencies.dependOn(graph.fileOfPlace[holder] ?? 0);
+      graph.dependencies.dependOn(graph.fileOf(holder));
       for (let edge = graph.firstInto(holder); edge; edge = edge.nextInto)
         if (edge.op === 'put' && !isAnyField(edge.field)) fields.add(edge.field);
       if (fields.size > MANY_FIELDS) return true;

@@ -13,7 +13,7 @@ export class Handles {
       for (const { exposes, fn } of facts.handles) {
         const unit = program.unitOf(graph.fnAt(file, fn));
         for (const run of program.runsTogether(unit)) {
-          const owner = program.callContexts.owner[run] ?? -1;
+          const owner = program.callContexts.ownerOf(run);
           const names = this.exposed.get(owner) ?? new Set();
           for (const name of fieldsOf(program, graph.at(file, exposes))) names.add(name);
           this.exposed.set(owner, names);

@@ -83,11 +83,11 @@ export class Program extends Components {
   /** What is worked out in a run depends on its component, and on the calls that lead into it. */
   noteRun(context: number): void {
     const { graph, callContexts, dependencies } = this;
-    for (let c = context; c !== -1; c = callContexts.parent[c] ?? -1) {
-      const call = graph.calls[callContexts.call[c] ?? -1];
+    for (let c = context; c !== -1; c = callContexts.parentOf(c)) {
+      const call = graph.calls[callContexts.callOf(c)];
       if (call) dependencies.dependOn(call.file);
     }
-    const owner = graph.functions[callContexts.owner[context] ?? -1];
+    const owner = graph.functions[callContexts.ownerOf(context)];
     if (owner) dependencies.dependOn(owner.file);
   }
 
@@ -95,11 +95,11 @@ export class Program extends Components {
   adjust(context: number, fn: number): number {
     let current = context;
     for (;;) {
-      const call = this.callContexts.call[current] ?? -1;
+      const call = this.callContexts.callOf(current);
       if (call === -1) return current;
-      if (this.targetsIn(call, this.callContexts.parent[current] ?? -1).some((target) => this.isWithin(fn, target)))
+      if (this.targetsIn(call, this.callContexts.parentOf(current)).some((target) => this.isWithin(fn, target)))
         return current;
-      current = this.callContexts.parent[current] ?? -1;
+      current = this.callContexts.parentOf(current);
       if (current === -1) return context;
     }
   }
@@ -111,7 +111,7 @@ export class Program extends Components {
   targetsIn(call: number, context: number): readonly number[] {
     const known = this.graph.targetsOf(call);
     if (known.length > 0 || context === -1) return known;
-    if ((this.callContexts.call[context] ?? -1) === -1 && !this.isShared(context)) return known;
+    if (this.callContexts.callOf(context) === -1 && !this.isShared(context)) return known;
     return this.dynamic.get(
       `${call}:${context}`,
       () => {
@@ -133,9 +133,9 @@ export class Program extends Components {
       const taker = graph.fnOfPlace(origin.place);
       const entry = graph.functions[taker];
       const index = entry?.fact.params.findIndex((param) => graph.at(entry.file, param) === origin.place) ?? -1;
-      for (let c = context; c !== -1; c = callContexts.parent[c] ?? -1) {
-        const outer = callContexts.call[c] ?? -1;
-        const above = callContexts.parent[c] ?? -1;
+      for (let c = context; c !== -1; c = callContexts.parentOf(c)) {
+        const outer = callContexts.callOf(c);
+        const above = callContexts.parentOf(c);
         if (outer === -1 || !this.targetsIn(outer, above).includes(taker)) continue;
         const given = graph.calls[outer];
         const arg = given?.fact.args[index];
@@ -150,7 +150,7 @@ export class Program extends Components {
   /** Whether a call calls a parameter for which the run gives nothing at all: then nothing is called. */
   callsNothing(call: number, context: number): boolean {
     const { graph, callContexts } = this;
-    const outer = graph.calls[callContexts.call[context] ?? -1];
+    const outer = graph.calls[callContexts.callOf(context)];
     const entry = graph.calls[call];
     if (!outer || !entry) return false;
     return graph.trace(graph.at(entry.file, entry.fact.callee)).every((origin) => {

@@ -43,7 +43,7 @@ export class Runs {
     const several = new Set<number>();
     for (const { caller, call, further } of this.callsInto(unit))
       for (const context of this.togetherOf(caller)) {
-        const root = callContexts.root(callContexts.owner[context] ?? -1, callContexts.via[context]);
+        const root = callContexts.root(callContexts.ownerOf(context), callContexts.via[context]);
         if (first.has(root)) {
           several.add(root);
           continue;
@@ -83,7 +83,7 @@ export class Runs {
   private callsInto(unit: number): { caller: number; call: number; further: readonly number[] }[] {
     const { program } = this;
     const { graph } = program;
-    program.dependencies.dependOn(graph.functions[unit]?.file ?? 0);
+    program.dependencies.dependOn(graph.fileOfFunction(unit));
     this.circles ??= program.dependencies.untracked(() => circlesOf(program));
     const circle = new Set(this.circles.get(unit) ?? [unit]);
     const found: { caller: number; call: number; further: readonly number[] }[] = [];

@@ -291,7 +291,7 @@ export class Targets {
           return resolution.reason;
         case 'file':
           // A build for one platform takes its files all over, also those behind files that are for all.
-          if (PLATFORM.test(graph.path(graph.fileOfPlace[place] ?? 0)))
+          if (PLATFORM.test(graph.path(graph.fileOf(place))))
             return 'Files that replace others on one platform are not followed everywhere.';
           return `“${graph.path(resolution.file)}” does not export “${name}”.`;
       }

@@ -178,7 +178,7 @@ export class RenderTree {
       // What a module, or a function it calls, hands to something outside is mounted by that; what a function only
       // brings is shown by whoever calls it.
       const { outsideCalls } = this.locals.explore({ place: piece, path: 0, context });
-      const mounted = outsideCalls.length > 0 || program.isModule(program.callContexts.owner[context] ?? -1);
+      const mounted = outsideCalls.length > 0 || program.isModule(program.callContexts.ownerOf(context));
       return [{ under: null, around: NOTHING_AROUND, repeat: 'once', ...(mounted ? {} : { guessed: true }) }];
     }
     return [{ under: owner, around: NOTHING_AROUND, guessed: true, repeat: 'once' }];

@@ -32,11 +32,11 @@ export class Passed {
   private withCalled(names: readonly string[], before: number, after: number): readonly string[] {
     const { graph, callContexts } = this.program;
     const context = this.visited[after]?.context ?? 0;
-    const call = callContexts.call[context] ?? -1;
+    const call = callContexts.callOf(context);
     const outer = before === -1 ? -1 : (callContexts.call[this.visited[before]?.context ?? 0] ?? -1);
     if (call === -1 || call === outer) return names;
     const called = this.program
-      .targetsIn(call, callContexts.parent[context] ?? -1)
+      .targetsIn(call, callContexts.parentOf(context))
       .flatMap((fn) => graph.functions[fn]?.fact.name || []);
     return called.length === 0 ? names : [...names.filter((name) => !called.includes(name)), ...new Set(called)];
   }

@@ -152,7 +152,7 @@ export class Crossings {
   private intoReference(exit: Exit): Crossing[] {
     const { program } = this;
     const { graph, fieldPaths, callContexts } = program;
-    const owner = callContexts.owner[exit.at.context] ?? -1;
+    const owner = callContexts.ownerOf(exit.at.context);
     const path = fieldPaths.cons('current', exit.at.path);
     return program.sitesOf(owner).flatMap((site) => {
       const entry = graph.sites[site];
@@ -179,7 +179,7 @@ export class Crossings {
     const found: Crossing[] = [];
     for (const { place, unit } of this.readersOf(context))
       for (const run of program.runsTogether(unit)) {
-        const owner = program.callContexts.owner[run] ?? -1;
+        const owner = program.callContexts.ownerOf(run);
         const above = this.environment?.(context, owner);
         // Where nothing is known to render a reader, it is taken to stand below the only one there is.
         const mayBe = above?.size === 0 && program.providersOf(context).length === 1;
@@ -208,7 +208,7 @@ export class Crossings {
     const { graph } = this.program;
     const found: Crossing[] = [];
     for (const { fn, context, site } of this.functionFlow?.calleesOf(exit.target, exit.at.context) ?? []) {
-      this.program.dependencies.dependOn(graph.functions[fn]?.file ?? 0);
+      this.program.dependencies.dependOn(graph.fileOfFunction(fn));
       const param = graph.paramOf(fn, exit.index);
       const path = param?.field == null ? exit.at.path : this.program.fieldPaths.cons(param.field, exit.at.path);
       if (!param) continue;

@@ -358,8 +358,8 @@ export class Exploration {
     const { program } = this;
     const { graph, callContexts } = program;
     if (program.isWithin(graph.fnOfCall(call), fn)) return true;
-    for (let c = context; c !== -1; c = callContexts.parent[c] ?? -1) {
-      const outer = callContexts.call[c] ?? -1;
+    for (let c = context; c !== -1; c = callContexts.parentOf(c)) {
+      const outer = callContexts.callOf(c);
       if (outer !== -1 && program.isWithin(graph.fnOfCall(outer), fn)) return true;
     }
     return false;
@@ -416,9 +416,9 @@ export class Exploration {
     if (this.entries.functionOf(state.entry) === fn) return this.leaveEntry(state.entry, { place: null, state, index });
     if (callContexts.joins[state.context] !== -1 && program.unitOf(fn) === fn)
       return this.comeBackToAll(fn, state, index);
-    const call = callContexts.call[state.context] ?? -1;
-    if (call !== -1 && program.targetsIn(call, callContexts.parent[state.context] ?? -1).includes(fn)) {
-      const context = callContexts.parent[state.context] ?? -1;
+    const call = callContexts.callOf(state.context);
+    if (call !== -1 && program.targetsIn(call, callContexts.parentOf(state.context)).includes(fn)) {
+      const context = callContexts.parentOf(state.context);
       if (context !== -1) this.outOf(call, context, state, index);
       return;
     }
@@ -443,14 +443,13 @@ export class Exploration {
     const entry = graph.calls[caller];
     const unit = program.unitOf(graph.fnOfCall(caller));
     if (!entry) return;
-    for (let inner = state.context; (callContexts.call[inner] ?? -1) !== -1; inner = callContexts.parent[inner] ?? -1) {
-      const outer = callContexts.parent[inner] ?? -1;
+    for (let inner = state.context; callContexts.callOf(inner) !== -1; inner = callContexts.parentOf(inner)) {
+      const outer = callContexts.parentOf(inner);
       if (!program.runsOf(unit).includes(outer)) continue;
       const cameBy = graph
         .trace(graph.at(entry.file, entry.fact.callee))
         .some(
-          ({ place, calls }) =>
-            graph.functionOfSelf.get(place) === fn && calls?.includes(callContexts.call[inner] ?? -1),
+          ({ place, calls }) => graph.functionOfSelf.get(place) === fn && calls?.includes(callContexts.callOf(inner)),
         );
       if (cameBy) this.outOf(caller, program.adjust(outer, graph.fnOfCall(caller)), state, index);
       return;

@@ -74,7 +74,7 @@ export class FunctionFlow implements FunctionsPassed {
     program.dependencies.dependOn(file);
     return facts.functions.flatMap(({ self }, index) => {
       const fn = graph.fnAt(file, index);
-      const parent = graph.functions[fn]?.parent ?? -1;
+      const parent = graph.parentOf(fn);
       if (parent === -1 || program.isComponent(fn) || program.isModule(parent)) return [];
       return program.runsOf(program.unitOf(fn)).flatMap((context) => {
         const start = { place: graph.at(file, self), path: 0, context };
@@ -130,7 +130,7 @@ export class FunctionFlow implements FunctionsPassed {
   calleesOf(call: number, context: number): readonly Callee[] {
     this.program.dependencies.dependOn(dependencyKey.callees(call));
     // Inside a helper or a loop's function the run is a longer one than that in which the function arrived.
-    for (let c = context; c !== -1; c = this.program.callContexts.parent[c] ?? -1) {
+    for (let c = context; c !== -1; c = this.program.callContexts.parentOf(c)) {
       const found = this.callees.get(`${call}:${c}`);
       if (found) return found;
     }

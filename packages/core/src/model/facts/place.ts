@@ -11,33 +11,34 @@ export type PlaceId = number;
 
 export type FunctionId = number;
 
-const REPEAT_ORDER: Record<Repeat, number> = { once: 0, conditional: 1, many: 2 };
-
 /** How often something is rendered each time its author renders. */
-export type Repeat = 'once' | 'conditional' | 'many';
+export const REPEATS = ['once', 'conditional', 'many'] as const;
+export type Repeat = (typeof REPEATS)[number];
 
-/** The stronger of two: a conditional inside a loop is rendered many times. */
+/** The stronger of two, by the order of `REPEATS`: a conditional inside a loop is rendered many times. */
 export function strongerRepeat(a: Repeat, b: Repeat): Repeat {
-  return REPEAT_ORDER[a] >= REPEAT_ORDER[b] ? a : b;
+  return REPEATS.indexOf(a) >= REPEATS.indexOf(b) ? a : b;
 }
 
 /** Something that can hold a value: a binding, a parameter, an object being put together, a piece of markup, … */
-export type PlaceKind =
-  | 'binding'
-  | 'param'
-  | 'result'
-  | 'function'
-  | 'object'
-  | 'part'
-  | 'computed'
-  | 'markup'
-  | 'siteProps'
-  | 'cell'
-  | 'setter'
-  | 'context'
-  | 'read'
-  | 'import'
-  | 'unknown';
+export const PLACE_KINDS = [
+  'binding',
+  'param',
+  'result',
+  'function',
+  'object',
+  'part',
+  'computed',
+  'markup',
+  'siteProps',
+  'cell',
+  'setter',
+  'context',
+  'read',
+  'import',
+  'unknown',
+] as const;
+export type PlaceKind = (typeof PLACE_KINDS)[number];
 
 export interface Place {
   kind: PlaceKind;
@@ -54,7 +55,8 @@ export interface Place {
  * takes a value once where it is the value itself, and lets what holds values (a reference, a function) pass. The field `*`
  * stands for any element.
  */
-export type FlowOp = 'same' | 'get' | 'put' | 'rest' | 'derived' | 'frozen' | 'unwrap' | 'taken';
+export const FLOW_OPS = ['same', 'get', 'put', 'rest', 'derived', 'frozen', 'unwrap', 'taken'] as const;
+export type FlowOp = (typeof FLOW_OPS)[number];
 
 export interface Flow {
   from: PlaceId;
@@ -66,7 +68,17 @@ export interface Flow {
 }
 
 /** What is done with a value where its way ends. */
-export type UseKind = 'shown' | 'branched' | 'computed' | 'iterated' | 'effect' | 'handler' | 'outside' | 'copied';
+export const USE_KINDS = [
+  'shown',
+  'branched',
+  'computed',
+  'iterated',
+  'effect',
+  'handler',
+  'outside',
+  'copied',
+] as const;
+export type UseKind = (typeof USE_KINDS)[number];
 
 /** The detail of a use that copies the value itself, but lets what holds values pass. */
 export const TAKEN = 'taken';

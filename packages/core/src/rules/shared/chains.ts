@@ -4,7 +4,7 @@ import { push } from '../../link/graph/byPlace';
 import { once } from '../../link/memo/once';
 import type { CellFlow } from '../../follow/cells';
 import { itself, type Flow, type FlowHop, type FlowStop } from '../../follow/flow';
-import { roleAt } from '../../follow/trail';
+import { roleAt } from '../../follow/standing';
 import type { Cells } from '../../follow/cells';
 
 /** A stretch of a way: the stop before the first relay, the relays, the stop after the last. */

@@ -319,7 +319,7 @@ export function takenOnce(linked: Linked, cells: Cells): Taken[] {
             component: stop.component,
             // What is taken out of a reference goes by the reference's name.
             name: [bound?.name, place?.name].find((one) => one && one !== 'value') ?? stop.name,
-            file: graph.fileOfPlace[edge.to] ?? 0,
+            file: graph.fileOf(edge.to),
             spot: place?.at ?? START,
             from: stop.name,
             source,
