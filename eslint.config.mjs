@@ -1,3 +1,4 @@
+import { readdirSync } from 'node:fs';
 import js from '@eslint/js';
 import globals from 'globals';
 import hooks from 'eslint-plugin-react-hooks';
@@ -6,8 +7,11 @@ import ts from 'typescript-eslint';
 
 /** The phases of the core, in order: each may read what those before it made, and knows nothing of those after it. */
 const PHASES = ['model', 'read', 'link', 'follow', 'homes', 'rules', 'write'];
-/** Families that readers are written for: what two of them need belongs to neither. */
-const FAMILIES = ['react', 'vue', 'svelte'];
+/** What readers share; each other folder beside them is a family, and what two families need belongs to neither. */
+const SHARED = ['script', 'component', 'jsx', 'libraries'];
+const FAMILIES = readdirSync(new URL('packages/core/src/read', import.meta.url), { withFileTypes: true })
+  .filter((entry) => entry.isDirectory() && !SHARED.includes(entry.name))
+  .map((entry) => entry.name);
 
 /** Files in a folder may not import from some others. `why` ends the sentence that the linter shows. */
 const keepsOut = (files, folders, why) => ({

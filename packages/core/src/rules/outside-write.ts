@@ -81,7 +81,7 @@ export const Gauge = observer(() => <b onClick={() => units.change('kelvin')}>{u
         found.push({
           message: `${component.name} writes to ${cell.id} directly (${text}).`,
           effect: BYPASSED,
-          todo: `Add a function for it to the store and call that from ${component.name}.`,
+          todo: `Add a function for it to ${ownerOf(cell.id)} and call that from ${component.name}.`,
           component: component.name,
           name: cell.id.slice(cell.id.lastIndexOf('.') + 1),
           ...seat(linked, file, at),
@@ -94,14 +94,18 @@ export const Gauge = observer(() => <b onClick={() => units.change('kelvin')}>{u
   },
 };
 
+/** What a cell is a field of: `Units` of `Units.scale`. */
+function ownerOf(id: string): string {
+  return id.slice(0, Math.max(id.lastIndexOf('.'), 0)) || 'the store';
+}
+
 /** Whether a component makes the instance of a class whose field is set: then that is its own. */
 function makesOne({ program }: Linked, { id, file }: { id: string; file: number }, component: number): boolean {
   const { graph } = program;
-  const owner = id.slice(0, Math.max(id.lastIndexOf('.'), 0));
+  const owner = ownerOf(id);
   return graph.functions.some(
     ({ fact, file: own }, fn) =>
       own === file &&
-      owner !== '' &&
       fact.name === owner &&
       graph.callersOfFunction(fn).some((call) => program.unitOf(graph.fnOfCall(call)) === component),
   );

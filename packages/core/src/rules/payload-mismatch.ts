@@ -1,5 +1,5 @@
 /** What is sent does not fit what is taken. */
-import { isAnyField } from '../model/signs';
+import { eventOf, isAnyField } from '../model/signs';
 import type { Linked } from '../link';
 import type { FileFacts, UseFact } from '../model/facts';
 import { beside, count, list, named, seat, type Draft, type Rule } from './rule';
@@ -153,6 +153,7 @@ function misfit(linked: Linked, call: number, fn: number): Misfit | null {
   const entry = graph.functions[fn];
   const file = graph.calls[call]?.file ?? 0;
   if (!given || !entry) return null;
+  const verb = eventOf(graph.places[graph.at(file, given.callee)]?.name ?? '') === null ? 'calls' : 'emits';
   const { params, needs } = entry.fact;
   const isUsed = (index: number): boolean => countsOnParam(linked, fn, index);
   const count_ = given.args.length;
@@ -160,7 +161,7 @@ function misfit(linked: Linked, call: number, fn: number): Misfit | null {
   if (missing.length > 0) {
     const names = missing.map((index) => paramName(linked, entry.file, params[index]));
     return {
-      sent: `calls ${given.name} with ${count(count_, 'argument', 'arguments').toLowerCase()}`,
+      sent: `${verb} ${given.name} with ${count(count_, 'argument', 'arguments').toLowerCase()}`,
       taken: `also expects ${list(names)}`,
       effect: `gets undefined for ${list(names)}`,
       todo: `Pass ${list(names)} as well, or let the receiver do without.`,
@@ -175,7 +176,7 @@ function misfit(linked: Linked, call: number, fn: number): Misfit | null {
     sent.some((name, index) => taken[index] !== name)
   )
     return {
-      sent: `calls ${given.name}(${sent.join(', ')})`,
+      sent: `${verb} ${given.name}(${sent.join(', ')})`,
       taken: `expects (${taken.join(', ')})`,
       effect: 'gets the right values under the wrong names',
       todo: 'Use the same order at both ends.',

@@ -52,7 +52,7 @@ export const unresolved: Rule = {
         const library = libraryOf(fact.source);
         missed.push({
           ...(library === null ? { missing: true as const } : { library }),
-          what: `The import of ${local || fact.imported}`,
+          what: local ? `The import of ${local}` : `The import “${fact.source}”`,
           name: fact.source,
           reason: resolution.reason,
           thing: `import ${library ?? resolution.reason}`,

@@ -63,3 +63,12 @@ export function findingsOf(survey: Survey): string[] {
 export function foundBy(rule: string, survey: Survey): string[] {
   return survey.findings().flatMap((f) => (f.rule === rule ? [`${f.component ?? ''}.${f.name ?? ''}`] : []));
 }
+
+/** A parent that listens to a child, as single-file components. */
+export function pair(listens: string, bed: string, props = ''): Survey {
+  return surveyOf({
+    'src/main.js': `import { createApp } from 'vue'; import App from './App.vue'; createApp(App).mount('#app');`,
+    'src/App.vue': `<script setup>import Bed from './Bed.vue'; function dug(a, b) { console.log(a, b); }</script><template><main><Bed ${listens} /></main></template>`,
+    'src/Bed.vue': `<script setup>${props} const emit = defineEmits(['dig', 'rake']);</script><template><b ${bed}>x</b></template>`,
+  });
+}

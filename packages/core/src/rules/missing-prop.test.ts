@@ -1,5 +1,4 @@
-/** Props: asked for and not given, given and not asked for, taken and not used. */
-import { foundBy, one, surveyOf } from '../testing/project';
+import { foundBy, surveyOf } from '../testing/project';
 
 describe('missing-prop', () => {
   const bed = (declared: string): string =>
@@ -63,104 +62,6 @@ describe('missing-prop', () => {
       'src/App.vue': `<script setup>import Bed from './Bed.vue';</script><template><Bed :depth="2" /><Bed name="a" /></template>`,
     });
     expect(foundBy('missing-prop', survey)).toEqual(['App.name']);
-  });
-});
-
-describe('unknown-prop', () => {
-  test.each([
-    ['a name the child does not take', '{ depth }', '<Bed dept={1} />', ['App.dept']],
-    ['one that lands in the rest', '{ depth, ...rest }', '<Bed dept={1} />', []],
-    ['one of a whole props object', 'props', '<Bed dept={1} />', []],
-    ['what every element may have', '{ depth }', '<Bed key="a" depth={1} />', []],
-  ])('%s', (_what, takes, site, found) => {
-    const body =
-      takes === 'props' ? '<b {...props} />' : takes.includes('rest') ? '<b {...rest}>{depth}</b>' : '<b>{depth}</b>';
-    const survey = one(`function App() { return ${site}; } function Bed(${takes}) { return ${body}; }`);
-    expect(foundBy('unknown-prop', survey)).toEqual(found);
-  });
-});
-
-describe('a component that renders nothing', () => {
-  test('says with its props what the one around it reads of them', () => {
-    const survey = one(`const Column = () => null;
-      function Table({ children }) { return <p>{Children.map(children, (column) => column.props.title)}</p>; }
-      function App() { return <Table><Column title="bed" wide /></Table>; }`);
-    expect(foundBy('unknown-prop', survey)).toEqual([]);
-    expect(foundBy('unused-prop', survey)).toEqual([]);
-  });
-});
-
-describe('unused-prop', () => {
-  test.each([
-    ['never named again', '<b />', ['Bed.depth']],
-    ['shown', '<b>{depth}</b>', []],
-    ['handed on', '<Row depth={depth} />', []],
-    ['decided by', 'depth ? <b /> : null', []],
-    ['used by a closure', '<b onClick={() => console.log(depth)} />', []],
-    ['used by an effect', '(useEffect(() => { document.title = depth; }, [depth]), <b />)', []],
-  ])('%s', (_what, body, found) => {
-    const survey = one(`function App() { return <Bed depth={1} />; } function Bed({ depth }) { return ${body}; }
-      function Row({ depth }) { return <i>{depth}</i>; }`);
-    expect(foundBy('unused-prop', survey)).toEqual(found);
-  });
-
-  test('a type that others declare their props by says nothing of one of them', () => {
-    const survey = surveyOf({
-      'src/types.ts': `export interface BedProps { name: string; depth: number }`,
-      'src/Bed.tsx': `import type { BedProps } from './types'; export function Bed({ name }: BedProps) { return <b>{name}</b>; }`,
-      'src/App.tsx': `import { Bed } from './Bed'; import { Row } from './Row'; export function App() { return <><Bed name="a" depth={1} /><Row name="a" depth={1} /></>; }`,
-      'src/Row.tsx': `import type { BedProps } from './types'; export function Row({ name, depth }: BedProps) { return <b title={name}>{depth}</b>; }`,
-    });
-    expect(foundBy('unused-prop', survey)).toEqual([]);
-  });
-
-  test('put into a list that stands in an object, it may be used', () => {
-    const survey =
-      one(`const Rows = createContext({}); const add = (rows, kind, name) => { const all = { ...rows, [kind]: new Set() }; all[kind].add(name); return all; };
-      export function App() { return <Bed kind="dry" name="a"><i /></Bed>; }
-      function Bed({ kind, name, children }) { const rows = add(useContext(Rows), kind, name); return <Rows.Provider value={rows}>{children}</Rows.Provider>; }`);
-    expect(foundBy('unused-prop', survey)).toEqual([]);
-  });
-
-  test('renamed on arrival and used by its new name', () => {
-    const survey = one(
-      `function App() { return <Bed depth={1} />; } function Bed({ depth: deep }) { return <b>{deep}</b>; }`,
-    );
-    expect(foundBy('unused-prop', survey)).toEqual([]);
-  });
-});
-
-describe('one site, one finding for each cause', () => {
-  const said = (site: string): string[] =>
-    surveyOf({
-      'src/Bed.tsx': `export function Bed({ depth, soil }: { depth: number; soil: { wet: boolean } }) { return <b>{depth.toFixed()}{soil.wet}</b>; }`,
-      'src/App.tsx': `import { Bed } from './Bed'; export function App() { return ${site}; }`,
-    })
-      .findings()
-      .flatMap(({ rule, message }) => (/^(missing|unknown)-prop$/.test(rule) ? [`${rule}: ${message}`] : []));
-
-  test.each([
-    ['several left out', '<Bed />', ['missing-prop: App renders Bed without depth and soil, which it requires.']],
-    [
-      'one misspelt is the one that is missing',
-      '<Bed dept={1} soil={{ wet: true }} />',
-      ['missing-prop: App renders Bed without depth, which it requires. It passes dept: did you mean that?'],
-    ],
-    [
-      'several it does not take',
-      '<Bed depth={1} soil={{ wet: true }} hue="a" wide />',
-      ['unknown-prop: App passes hue and wide to Bed, which ignores them.'],
-    ],
-    [
-      'one more that is like another',
-      '<Bed depth={1} depht={2} soil={{ wet: true }} hue="a" />',
-      [
-        'unknown-prop: App passes depht to Bed, which ignores it. It takes depth: did you mean that?',
-        'unknown-prop: App passes hue to Bed, which ignores it.',
-      ],
-    ],
-  ])('%s', (_what, site, found) => {
-    expect(said(site)).toEqual(found);
   });
 });
 

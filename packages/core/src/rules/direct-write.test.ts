@@ -1,5 +1,8 @@
-/** Values that are changed: in place, from outside, or without telling anybody. */
 import { foundBy, one, surveyOf } from '../testing/project';
+
+const SVELTE_5 = { 'package.json': '{ "dependencies": { "svelte": "5.1.0" } }' };
+
+const SVELTE_4 = { 'package.json': '{ "dependencies": { "svelte": "4.2.0" } }' };
 
 describe('direct-write and a setter beside it', () => {
   const app = (change: string): ReturnType<typeof one> =>
@@ -21,15 +24,6 @@ describe('direct-write and a setter beside it', () => {
   ])('%s', (_what, change, found) => {
     expect(foundBy('direct-write', app(change))).toEqual(found);
   });
-});
-
-test('a field of an instance that a component makes itself is its own', () => {
-  const survey = (made: string): ReturnType<typeof one> =>
-    one(`class Pump { open = false; run() { this.open = !this.open; } }
-      const shared = new Pump();
-      function Bed() { const pump = useRef(null); useEffect(() => { pump.current = ${made}; pump.current.open = true; }, []); return <b />; }`);
-  expect(foundBy('outside-write', survey('new Pump()'))).toEqual([]);
-  expect(foundBy('outside-write', survey('shared'))).toEqual(['Bed.open']);
 });
 
 describe('direct-write', () => {
@@ -94,53 +88,6 @@ describe('direct-write', () => {
   });
 });
 
-describe('outside-write', () => {
-  const store = `import { defineStore } from 'pinia';
-    export const useBeds = defineStore('beds', { state: () => ({ count: 0 }), actions: { add() { this.count++; } } });`;
-  const plot = (script: string): Record<string, string> => ({
-    'src/beds.js': store,
-    'src/Plot.vue': `<script setup>
-      import { useBeds } from './beds';
-      const beds = useBeds();
-      ${script}
-      </script>
-      <template><button @click="go">{{ beds.count }}</button></template>`,
-  });
-
-  test('a component that sets a store’s field', () => {
-    expect(foundBy('outside-write', surveyOf(plot('function go() { beds.count = 4; }')))).toEqual(['Plot.count']);
-  });
-
-  test('a component that calls the store’s action', () => {
-    expect(foundBy('outside-write', surveyOf(plot('function go() { beds.add(); }')))).toEqual([]);
-  });
-
-  test('a field of the same name of something else', () => {
-    expect(
-      foundBy('outside-write', surveyOf(plot('const own = { count: 0 }; function go() { own.count = 4; }'))),
-    ).toEqual([]);
-  });
-});
-
-describe('private-store', () => {
-  test('a context made while rendering', () => {
-    const survey =
-      one(`function Plot() { const Soil = createContext(1); return <Soil.Provider value={2}><Bed soil={Soil} /></Soil.Provider>; }
-      function Bed({ soil }) { return <b>{useContext(soil)}</b>; }`);
-    expect(foundBy('private-store', survey)).toEqual(['Plot.Soil']);
-  });
-
-  test('a context made at a module’s top', () => {
-    const survey =
-      one(`const Soil = createContext(1); function Plot() { return <Soil.Provider value={2}><Bed /></Soil.Provider>; }
-      function Bed() { return <b>{useContext(Soil)}</b>; }`);
-    expect(foundBy('private-store', survey)).toEqual([]);
-  });
-});
-
-const SVELTE_5 = { 'package.json': '{ "dependencies": { "svelte": "5.1.0" } }' };
-const SVELTE_4 = { 'package.json': '{ "dependencies": { "svelte": "4.2.0" } }' };
-
 describe('direct-write: a plain variable where runes say what is state', () => {
   test.each([
     ['shown', 'let rows = $state(1); let beds = 0;', '{beds}{rows}', ['App.beds']],
@@ -181,33 +128,6 @@ describe('direct-write: a list that is changed by a method', () => {
   });
 });
 
-describe('outside-write: what is provided', () => {
-  test.each([
-    ['a reference that whoever injects it sets', 'depth', 'depth.value = 4', ['Bed.depth']],
-    ['a function of the home', '() => { depth.value = 4; }', 'depth()', []],
-    ['a value that is only read', 'depth', 'console.log(depth.value)', []],
-  ])('%s', (_what, given, does, found) => {
-    const survey = surveyOf({
-      'package.json': '{ "dependencies": { "vue": "3.4.0" } }',
-      'src/App.vue': `<script setup>import { ref, provide } from 'vue'; import Bed from './Bed.vue'; const depth = ref(1); provide('depth', ${given});</script><template><Bed />{{ depth }}</template>`,
-      'src/Bed.vue': `<script setup>import { inject } from 'vue'; const depth = inject('depth'); function dig() { ${does}; }</script><template><b @click="dig">dig</b></template>`,
-    });
-    expect(foundBy('outside-write', survey)).toEqual(found);
-  });
-});
-
-test('outside-write: all that one component changes of another is told once', () => {
-  const survey = surveyOf({
-    'package.json': '{ "dependencies": { "vue": "2.7.0" } }',
-    'src/Bench.vue': `<script>import Bed from './Bed.vue'; export default { name: 'Bench', components: { Bed }, data: () => ({ depth: 1, wet: false }), provide() { return { bench: this }; } };</script><template><p>{{ depth }}{{ wet }}<Bed /></p></template>`,
-    'src/Bed.vue': `<script>export default { name: 'Bed', inject: ['bench'], methods: { dig() { this.bench.depth = 2; this.bench.wet = true; } } };</script><template><b @click="dig" /></template>`,
-  });
-  const found = survey.findings().filter(({ rule }) => rule === 'outside-write');
-  expect(found.map(({ message }) => message)).toEqual([
-    'Bed writes to depth and wet of Bench directly (this.bench.depth = …).',
-  ]);
-});
-
 test('direct-write: what is kept in a reference is changed there on purpose', () => {
   const survey = (text: string): string[] =>
     foundBy(
@@ -217,24 +137,6 @@ test('direct-write: what is kept in a reference is changed there on purpose', ()
     );
   expect(survey('held.current.seen')).toEqual([]);
   expect(survey('place.seen')).toEqual(['App.place']);
-});
-
-describe('private-store: a store made inside a component', () => {
-  const beds = (site: string, script: string, markup: string): ReturnType<typeof surveyOf> =>
-    surveyOf({
-      ...SVELTE_4,
-      'src/App.svelte': `<script>import Bed from './Bed.svelte'; const beds = [1, 2];</script>${site}`,
-      'src/Bed.svelte': `<script>import { writable } from 'svelte/store'; import Row from './Row.svelte'; ${script}</script>${markup}`,
-      'src/Row.svelte': `<script>export let open;</script><i>{$open}</i>`,
-    });
-  const many = '{#each beds as bed}<Bed />{/each}';
-  test.each([
-    ['that is rendered many times', many, '<b on:click={() => open.set(true)}>{$open}</b>', ['Bed.open']],
-    ['that is rendered once', '<Bed />', '<b on:click={() => open.set(true)}>{$open}</b>', []],
-    ['that hands it on', many, '<b on:click={() => open.set(true)}><Row {open} /></b>', []],
-  ])('%s', (_what, site, markup, found) => {
-    expect(foundBy('private-store', beds(site, 'const open = writable(false);', markup))).toEqual(found);
-  });
 });
 
 describe('direct-write: elements changed on the way into a list of their own', () => {
@@ -297,22 +199,6 @@ describe('direct-write: a variable that holds something else by then', () => {
   ])('%s', (_what, change, found) => {
     expect(foundBy('direct-write', bed(change))).toEqual(found);
   });
-});
-
-test('bare-store: a reference that is asked for among other conditions', () => {
-  const survey = one(
-    `function Bed({ wanted }) { const box = useRef(null); useEffect(() => { if (box && wanted) { box.current.focus(); } }, [wanted]); return <b ref={box}>{wanted}</b>; }`,
-  );
-  expect(foundBy('bare-store', survey)).toEqual([]);
-});
-
-test('outside-write: a store that the component’s own file holds is at home there', () => {
-  const survey = surveyOf({
-    'package.json': '{ "dependencies": { "svelte": "4.2.0" } }',
-    'src/Bed.svelte': `<script context="module">import { writable } from 'svelte/store'; const queue = writable([]);</script>
-      <script>function dig() { $queue.shift(); }</script><b on:click={dig}>{$queue.length}</b>`,
-  });
-  expect(foundBy('outside-write', survey)).toEqual([]);
 });
 
 test('direct-write: a class that sets some of its state shows all of it', () => {

@@ -1,5 +1,4 @@
-/** Whatever a component does with a prop, it is not said to do nothing with it. */
-import { foundBy, surveyOf } from '../testing/project';
+import { foundBy, one, surveyOf } from '../testing/project';
 
 function trayWith(use: string, props: string, beside: string): string {
   return `import React, { useState, useEffect, useMemo, useReducer, useSyncExternalStore, useContext, createContext, useCallback, useRef, useImperativeHandle, useDeferredValue, cloneElement, createElement } from 'react';
@@ -14,6 +13,46 @@ function trayWith(use: string, props: string, beside: string): string {
     ${beside}
     export function Tray({ ${props} }) { ${use} }`;
 }
+
+describe('unused-prop', () => {
+  test.each([
+    ['never named again', '<b />', ['Bed.depth']],
+    ['shown', '<b>{depth}</b>', []],
+    ['handed on', '<Row depth={depth} />', []],
+    ['decided by', 'depth ? <b /> : null', []],
+    ['used by a closure', '<b onClick={() => console.log(depth)} />', []],
+    ['used by an effect', '(useEffect(() => { document.title = depth; }, [depth]), <b />)', []],
+  ])('%s', (_what, body, found) => {
+    const survey = one(`function App() { return <Bed depth={1} />; } function Bed({ depth }) { return ${body}; }
+      function Row({ depth }) { return <i>{depth}</i>; }`);
+    expect(foundBy('unused-prop', survey)).toEqual(found);
+  });
+
+  test('a type that others declare their props by says nothing of one of them', () => {
+    const survey = surveyOf({
+      'src/types.ts': `export interface BedProps { name: string; depth: number }`,
+      'src/Bed.tsx': `import type { BedProps } from './types'; export function Bed({ name }: BedProps) { return <b>{name}</b>; }`,
+      'src/App.tsx': `import { Bed } from './Bed'; import { Row } from './Row'; export function App() { return <><Bed name="a" depth={1} /><Row name="a" depth={1} /></>; }`,
+      'src/Row.tsx': `import type { BedProps } from './types'; export function Row({ name, depth }: BedProps) { return <b title={name}>{depth}</b>; }`,
+    });
+    expect(foundBy('unused-prop', survey)).toEqual([]);
+  });
+
+  test('put into a list that stands in an object, it may be used', () => {
+    const survey =
+      one(`const Rows = createContext({}); const add = (rows, kind, name) => { const all = { ...rows, [kind]: new Set() }; all[kind].add(name); return all; };
+      export function App() { return <Bed kind="dry" name="a"><i /></Bed>; }
+      function Bed({ kind, name, children }) { const rows = add(useContext(Rows), kind, name); return <Rows.Provider value={rows}>{children}</Rows.Provider>; }`);
+    expect(foundBy('unused-prop', survey)).toEqual([]);
+  });
+
+  test('renamed on arrival and used by its new name', () => {
+    const survey = one(
+      `function App() { return <Bed depth={1} />; } function Bed({ depth: deep }) { return <b>{deep}</b>; }`,
+    );
+    expect(foundBy('unused-prop', survey)).toEqual([]);
+  });
+});
 
 describe('a prop is used', () => {
   test.each([

@@ -1,4 +1,3 @@
-/** Values provided for whoever is below: by nobody, for nobody, or anew on every render. */
 import { foundBy, one, surveyOf } from '../testing/project';
 
 const ENTRY = `import { createRoot } from 'react-dom/client'; createRoot(document.body).render(<App />);`;
@@ -127,65 +126,6 @@ describe('missing-provider: what asks whether there is anything', () => {
   });
 });
 
-describe('unread-provider', () => {
-  test('a context that is provided and read nowhere', () => {
-    const survey = one(
-      `const Soil = createContext(1); function App() { return <Soil.Provider value={2}><b /></Soil.Provider>; }`,
-    );
-    expect(foundBy('unread-provider', survey)).toEqual(['App.Soil']);
-  });
-
-  test('read as an element that takes a function', () => {
-    const survey = one(`const Soil = createContext(1);
-      function App() { return <Soil.Provider value={2}><Bed /></Soil.Provider>; }
-      function Bed() { return <Soil.Consumer>{(soil) => <b>{soil}</b>}</Soil.Consumer>; }`);
-    expect(foundBy('unread-provider', survey)).toEqual([]);
-  });
-
-  test.each([
-    ['a key of its own', `['soil']`, ['Bed.seed']],
-    ['a key that is put together while the program runs', `{ [kind]: { default: null } }`, []],
-  ])('read under %s', (_what, inject, found) => {
-    const survey = surveyOf({
-      'package.json': '{ "dependencies": { "vue": "2.7.0" } }',
-      'src/Bed.vue': `<script>import Lid from './Lid.vue'; export default { components: { Lid }, data: () => ({ n: 1 }), provide() { return { soil: this.n, seed: this.n }; } };</script><template><Lid /></template>`,
-      'src/Lid.vue': `<script>const kind = 'so' + 'il'; export default { inject: ${inject} };</script><template><b>{{ soil }}</b></template>`,
-      'src/main.js': `import Vue from 'vue'; import Bed from './Bed.vue'; new Vue({ render: (h) => h(Bed) });`,
-    });
-    expect(foundBy('unread-provider', survey)).toEqual(found);
-  });
-
-  test('handed out of the project, it may be read there', () => {
-    const survey = surveyOf({
-      'package.json': '{ "name": "soil", "main": "src/index.jsx" }',
-      'src/index.jsx': `import { createContext } from 'react';
-        export const Soil = createContext(1);
-        export function Ground({ children }) { return <Soil.Provider value={2}>{children}</Soil.Provider>; }`,
-    });
-    expect(foundBy('unread-provider', survey)).toEqual([]);
-  });
-});
-
-describe('fresh-context', () => {
-  const app = (before: string, value: string): ReturnType<typeof one> =>
-    one(`const Soil = createContext(null); const FIXED = { depth: 1 };
-      function App() { const [depth, setDepth] = useState(1); ${before}
-        return <Soil.Provider value={${value}}><Bed /><b onClick={() => setDepth(2)} /></Soil.Provider>; }
-      function Bed() { return <b>{useContext(Soil).depth}</b>; }`);
-
-  test.each([
-    ['an object written in place', '', '{ depth }', ['App.Soil']],
-    ['an object under a name', 'const soil = { depth };', 'soil', ['App.Soil']],
-    ['a list', '', '[depth, setDepth]', ['App.Soil']],
-    ['an object that is remembered', 'const soil = useMemo(() => ({ depth }), [depth]);', 'soil', []],
-    ['the state itself', '', 'depth', []],
-    ['an object made once, outside', '', 'FIXED', []],
-    ['something unknown', '', 'window.soil', []],
-  ])('%s', (_what, before, value, found) => {
-    expect(foundBy('fresh-context', app(before, value))).toEqual(found);
-  });
-});
-
 describe('missing-provider: a hook that may bring nothing', () => {
   const found = (use: string): string[] =>
     foundBy(
@@ -203,32 +143,5 @@ describe('missing-provider: a hook that may bring nothing', () => {
     ['counted on', 'return <b>{soil.depth}</b>;', ['Bed.Soil']],
   ])('%s', (_what, use, expected) => {
     expect(found(use)).toEqual(expected);
-  });
-});
-
-test('fresh-context: a context that is taken apart where it is made has a name all the same', () => {
-  const survey = one(`const { Provider, Consumer } = createContext(null);
-    function Ground({ children }) { const [depth, dig] = useState(1); return <main title={depth}><Provider value={{ dig }}>{children}</Provider></main>; }
-    function App() { return <Ground><Consumer>{(ground) => <b onClick={() => ground.dig(2)} />}</Consumer></Ground>; }`);
-  const [found] = survey.findings().filter(({ rule }) => rule === 'fresh-context');
-  expect(found?.message).toContain('Ground passes context a new value');
-});
-
-describe('fresh-context: a function as the value', () => {
-  const found = (made: string): string[] =>
-    foundBy(
-      'fresh-context',
-      one(`const Dig = createContext(() => {});
-        function Ground({ children }) { const [beds, setBeds] = useState([]); const dig = ${made}; return <main title={beds.length}><Dig.Provider value={dig}>{children}</Dig.Provider></main>; }
-        function Bed() { const dig = useContext(Dig); return <b onClick={() => dig(1)} />; }
-        function App() { return <Ground><Bed /></Ground>; }`),
-    );
-
-  test.each([
-    ['kept', 'useCallback((bed) => setBeds((all) => [...all, bed]), [])', []],
-    ['kept in name alone', 'useCallback((bed) => setBeds((all) => [...all, bed]))', ['Ground.Dig']],
-    ['made each time', '(bed) => setBeds((all) => [...all, bed])', ['Ground.Dig']],
-  ])('%s', (_what, made, expected) => {
-    expect(found(made)).toEqual(expected);
   });
 });

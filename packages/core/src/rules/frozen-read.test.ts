@@ -1,7 +1,4 @@
-/** One fact in two homes: kept in step by hand, kept once and gone stale, or kept by several beside each other. */
 import { foundBy, one, surveyOf } from '../testing/project';
-
-const APP = `function App() { const [depth, setDepth] = useState(1); return <main onClick={() => setDepth(depth + 1)}><Bed depth={depth} /></main>; }`;
 
 describe('what is copied once on purpose', () => {
   const bed = (use: string, state: string): ReturnType<typeof one> =>
@@ -61,113 +58,6 @@ describe('state of a class that is derived before each rendering', () => {
   });
 });
 
-describe('a copy that changes together with what it was copied from', () => {
-  const found = (change: string, reset = ''): string[] =>
-    foundBy(
-      'mirrored-state',
-      one(`function App() { const [depth, setDepth] = useState(1); return <main title={depth}>${reset}<Bed depth={depth} onDepth={(to) => setDepth(to)} /></main>; }
-        function Bed(props) { const [own, setOwn] = useState(props.depth); const change = (to) => { ${change} }; return <Spade onDig={change}>{own}</Spade>; }
-        function Spade({ onDig, children }) { return <b onClick={() => onDig(3)}>{children}</b>; }`),
-    );
-
-  test.each([
-    ['each change is handed up as well', 'setOwn(to); props.onDepth && props.onDepth(to);', '', []],
-    ['something else is handed up', 'setOwn(to); props.onDepth(0);', '', ['Bed.own']],
-    ['it is changed above as well', 'setOwn(to); props.onDepth(to);', '<i onClick={() => setDepth(0)} />', ['Bed.own']],
-  ])('%s', (_what, change, reset, expected) => {
-    expect(found(change, reset)).toEqual(expected);
-  });
-
-  test('an effect brings it in step by functions of the component and a timer', () => {
-    const survey =
-      one(`function App() { const [lit, setLit] = useState(false); return <main title={lit} onClick={() => setLit(!lit)}><Lid lit={lit} /></main>; }
-      function Lid({ lit }) { const [own, setOwn] = useState(lit);
-        const show = () => { setTimeout(() => { setOwn(true); }, 9); }; const hide = () => { setTimeout(() => setOwn(false), 9); };
-        useEffect(() => { if (lit) show(); else hide(); }, [lit]); return <b>{own}</b>; }`);
-    expect(foundBy('mirrored-state', survey)).toEqual([]);
-  });
-});
-
-describe('a state that starts as a prop', () => {
-  const bed = (body: string): ReturnType<typeof one> => one(`${APP}\nfunction Bed({ depth }) { ${body} }`);
-
-  test('and then changes on its own, is mirrored', () => {
-    const survey = bed(`const [deep, setDeep] = useState(depth); return <b onClick={() => setDeep(4)}>{deep}</b>;`);
-    expect(foundBy('mirrored-state', survey)).toEqual(['Bed.deep']);
-    expect(foundBy('frozen-read', survey)).toEqual([]);
-  });
-
-  test.each([
-    ['an effect', 'useEffect(() => { setDeep(depth); }, [depth]);', 'setDeep(4)'],
-    ['a reset', '', 'setDeep(deep > 3 ? depth : 4)'],
-    ['a reset by a button', 'const undo = () => { setDeep(depth); };', 'deep > 3 ? undo() : setDeep(4)'],
-  ])('and is kept in step by %s, is well', (_how, step, dig) => {
-    const survey = bed(
-      `const [deep, setDeep] = useState(depth); ${step} return <b onClick={() => { ${dig}; }}>{deep}</b>;`,
-    );
-    expect(foundBy('mirrored-state', survey)).toEqual([]);
-  });
-
-  test.each([
-    ['handed back when it is done', 'onDug(deep)'],
-    ['saved', 'saveDepth(deep)'],
-  ])('and is %s, is a draft', (_how, done) => {
-    const survey = one(`import { saveDepth } from 'some-garden';
-        function App() { const [depth, setDepth] = useState(1); return <main title={depth}><Bed depth={depth} onDug={(deep) => setDepth(deep)} /></main>; }
-        function Bed({ depth, onDug }) { const [deep, setDeep] = useState(depth); return <b onClick={() => setDeep(4)} onBlur={() => ${done}}>{deep}</b>; }`);
-    expect(foundBy('mirrored-state', survey)).toEqual([]);
-  });
-
-  test.each([
-    ['stays while another one is picked', '', ['Bed.deep']],
-    ['starts anew with each that is picked', 'key={picked}', []],
-  ])('and is a draft of one of a list, in a component that %s', (_what, key, found) => {
-    const survey =
-      one(`function App() { const [beds, setBeds] = useState([{ depth: 1 }, { depth: 2 }]); const [picked, setPicked] = useState(0);
-        const bed = beds.find((one) => one.id === picked);
-        return <main onClick={() => setPicked(1)}><Bed ${key} bed={bed} onDug={(depth) => setBeds([{ depth }])} /></main>; }
-        function Bed({ bed, onDug }) { const [deep, setDeep] = useState(bed.depth); return <b onClick={() => setDeep(4)} onBlur={() => onDug(deep)}>{deep}</b>; }`);
-    expect(foundBy('mirrored-state', survey)).toEqual(found);
-  });
-
-  test('and was taken by a key that is chosen at run time, may be a copy of anything', () => {
-    const survey = one(`${APP}
-      function Bed(props) { const field = props.side ? 'depth' : 'width'; const [deep, setDeep] = useState(props[field]); return <b title={props.depth} onClick={() => setDeep(4)}>{deep}</b>; }`);
-    expect(foundBy('mirrored-state', survey)).toEqual([]);
-  });
-
-  test('and says by its own name that it is the first value only, is meant to go its own way', () => {
-    const survey = bed(
-      `const [initialDepth, setInitial] = useState(depth); return <b onClick={() => setInitial(4)}>{initialDepth}</b>;`,
-    );
-    expect(foundBy('mirrored-state', survey)).toEqual([]);
-  });
-
-  test('and never changes, shows the first value for good', () => {
-    const survey = bed(`const [deep] = useState(depth); return <b>{deep}</b>;`);
-    expect(foundBy('frozen-read', survey)).toEqual(['Bed.deep']);
-    expect(foundBy('mirrored-state', survey)).toEqual([]);
-  });
-
-  test('and never changes, of what never changes either, is well', () => {
-    const survey = one(`function App() { return <Bed depth={2} />; }
-      function Bed({ depth }) { const [deep] = useState(depth); return <b>{deep}</b>; }`);
-    expect(foundBy('frozen-read', survey)).toEqual([]);
-  });
-
-  test.each(['initialDepth', 'defaultDepth', 'startDepth'])('called %s, is meant to go its own way', (name) => {
-    const survey =
-      one(`function App() { const [depth, setDepth] = useState(1); return <main onClick={() => setDepth(2)}><Bed ${name}={depth} /></main>; }
-      function Bed({ ${name} }) { const [deep, setDeep] = useState(${name}); return <b onClick={() => setDeep(4)}>{deep}</b>; }`);
-    expect(foundBy('mirrored-state', survey)).toEqual([]);
-  });
-
-  test('and is computed anew on every render instead, is no copy', () => {
-    const survey = bed(`const deep = useMemo(() => depth * 2, [depth]); return <b>{deep}</b>;`);
-    expect([...foundBy('mirrored-state', survey), ...foundBy('frozen-read', survey)]).toEqual([]);
-  });
-});
-
 describe('what runs once and takes a value then', () => {
   const app = `<script setup>import { ref } from 'vue'; import Bed from './Bed.vue'; const depth = ref(1);</script>
     <template><Bed :depth="depth" @dig="depth = 2" /></template>`;
@@ -216,14 +106,6 @@ describe('data of a component that starts as a prop', () => {
 
   test('and a number that is drawn for it does not go stale', () => {
     expect(foundBy('frozen-read', bed(''))).toEqual([]);
-  });
-});
-
-describe('split-state', () => {
-  test('one copy a component may well be kept', () => {
-    const survey = one(`function App() { return <main><Bed /><Bed /></main>; }
-      function Bed() { const [open, setOpen] = useState(false); return <b onClick={() => setOpen(!open)}>{open ? 1 : 2}</b>; }`);
-    expect(foundBy('split-state', survey)).toEqual([]);
   });
 });
 
@@ -311,21 +193,6 @@ describe('a state that starts as what the address says', () => {
       .flatMap(({ rule }) => (/^(frozen-read|mirrored-state)$/.test(rule) ? [rule] : []));
     expect(rules).toEqual(found);
   });
-});
-
-test('a copy that a subscription keeps in step', () => {
-  const found = (runs: string): string[] =>
-    foundBy(
-      'mirrored-state',
-      surveyOf({
-        'package.json': '{ "dependencies": { "svelte": "4.2.0" } }',
-        'src/soil.js': `import { writable } from 'svelte/store'; export const soil = writable('wet');`,
-        'src/App.svelte': `<script>import { onDestroy } from 'svelte'; import { soil } from './soil'; let now = $soil; onDestroy(soil.subscribe((value) => { ${runs} }));</script>
-          <input bind:value={now} /><b on:click={() => soil.set('dry')}>{now}</b>`,
-      }),
-    );
-  expect(found('now = value;')).toEqual([]);
-  expect(found('console.log(value);')).toEqual(['App.now']);
 });
 
 test('frozen-read: a state that starts from what is computed of a value goes its own way', () => {

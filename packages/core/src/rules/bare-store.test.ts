@@ -1,0 +1,46 @@
+import { foundBy, one, surveyOf } from '../testing/project';
+
+describe('bare-store', () => {
+  test.each([
+    ['a reference shown', 'return <b>{depth}</b>;', ['Bed.depth']],
+    ['what it holds shown', 'return <b>{depth.current}</b>;', []],
+    ['handed to an element', 'return <b ref={depth} />;', []],
+    ['handed to a helper', 'measure(depth); return <b ref={depth} />;', []],
+  ])('%s', (_what, body, found) => {
+    const survey = one(
+      `function measure(ref) { return ref.current; } function Bed() { const depth = useRef(0); ${body} }`,
+    );
+    expect(foundBy('bare-store', survey)).toEqual(found);
+  });
+
+  test.each([
+    ['asked in a script as it is', 'if (open) console.log(1);', ['Bed.open']],
+    ['asked by its value', 'if (open.value) console.log(1);', []],
+  ])('%s', (_what, script, found) => {
+    const survey = surveyOf({
+      'src/Bed.vue': `<script setup>import { ref } from 'vue'; const open = ref(false); function dig() { ${script} open.value = true; }</script><template><b @click="dig">{{ open }}</b></template>`,
+    });
+    expect(foundBy('bare-store', survey)).toEqual(found);
+  });
+});
+
+describe('bare-store: a reference that is always there', () => {
+  const bed = (use: string): ReturnType<typeof one> =>
+    one(`function Bed() { const box = useRef(null); useEffect(() => { ${use} }); return <b ref={box} />; }`);
+  test.each([
+    ['decided by the reference itself', 'if (box) start();', ['Bed.box']],
+    ['decided by what it holds', 'if (box.current) start();', []],
+    ['asked for by habit, before what it holds', 'if (box && box.current) start();', []],
+    ['asked for by habit, after another condition', 'if (ready && box && box.current.open) start();', []],
+    ['asked for by habit, around what it holds', 'if (box) { box.current.focus(); }', []],
+  ])('%s', (_how, use, found) => {
+    expect(foundBy('bare-store', bed(use))).toEqual(found);
+  });
+});
+
+test('bare-store: a reference that is asked for among other conditions', () => {
+  const survey = one(
+    `function Bed({ wanted }) { const box = useRef(null); useEffect(() => { if (box && wanted) { box.current.focus(); } }, [wanted]); return <b ref={box}>{wanted}</b>; }`,
+  );
+  expect(foundBy('bare-store', survey)).toEqual([]);
+});

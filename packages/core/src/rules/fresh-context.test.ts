@@ -1,0 +1,48 @@
+import { foundBy, one } from '../testing/project';
+
+describe('fresh-context', () => {
+  const app = (before: string, value: string): ReturnType<typeof one> =>
+    one(`const Soil = createContext(null); const FIXED = { depth: 1 };
+      function App() { const [depth, setDepth] = useState(1); ${before}
+        return <Soil.Provider value={${value}}><Bed /><b onClick={() => setDepth(2)} /></Soil.Provider>; }
+      function Bed() { return <b>{useContext(Soil).depth}</b>; }`);
+
+  test.each([
+    ['an object written in place', '', '{ depth }', ['App.Soil']],
+    ['an object under a name', 'const soil = { depth };', 'soil', ['App.Soil']],
+    ['a list', '', '[depth, setDepth]', ['App.Soil']],
+    ['an object that is remembered', 'const soil = useMemo(() => ({ depth }), [depth]);', 'soil', []],
+    ['the state itself', '', 'depth', []],
+    ['an object made once, outside', '', 'FIXED', []],
+    ['something unknown', '', 'window.soil', []],
+  ])('%s', (_what, before, value, found) => {
+    expect(foundBy('fresh-context', app(before, value))).toEqual(found);
+  });
+});
+
+test('fresh-context: a context that is taken apart where it is made has a name all the same', () => {
+  const survey = one(`const { Provider, Consumer } = createContext(null);
+    function Ground({ children }) { const [depth, dig] = useState(1); return <main title={depth}><Provider value={{ dig }}>{children}</Provider></main>; }
+    function App() { return <Ground><Consumer>{(ground) => <b onClick={() => ground.dig(2)} />}</Consumer></Ground>; }`);
+  const [found] = survey.findings().filter(({ rule }) => rule === 'fresh-context');
+  expect(found?.message).toContain('Ground passes context a new value');
+});
+
+describe('fresh-context: a function as the value', () => {
+  const found = (made: string): string[] =>
+    foundBy(
+      'fresh-context',
+      one(`const Dig = createContext(() => {});
+        function Ground({ children }) { const [beds, setBeds] = useState([]); const dig = ${made}; return <main title={beds.length}><Dig.Provider value={dig}>{children}</Dig.Provider></main>; }
+        function Bed() { const dig = useContext(Dig); return <b onClick={() => dig(1)} />; }
+        function App() { return <Ground><Bed /></Ground>; }`),
+    );
+
+  test.each([
+    ['kept', 'useCallback((bed) => setBeds((all) => [...all, bed]), [])', []],
+    ['kept in name alone', 'useCallback((bed) => setBeds((all) => [...all, bed]))', ['Ground.Dig']],
+    ['made each time', '(bed) => setBeds((all) => [...all, bed])', ['Ground.Dig']],
+  ])('%s', (_what, made, expected) => {
+    expect(found(made)).toEqual(expected);
+  });
+});

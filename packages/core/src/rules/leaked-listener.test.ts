@@ -1,0 +1,142 @@
+import { foundBy, one, surveyOf } from '../testing/project';
+
+describe('leaked-listener', () => {
+  const bed = (effect: string): ReturnType<typeof one> =>
+    one(
+      `function Bed() { const [n, setN] = useState(0); const frame = useRef(null); useEffect(() => { ${effect} }, []); return <b ref={frame}>{n}</b>; }`,
+    );
+
+  test.each([
+    ['started and left', `window.addEventListener('resize', () => setN(1));`, 1],
+    ['an interval that is left', `setInterval(() => setN(1), 9);`, 1],
+    [
+      'ended by what the effect returns',
+      `const on = () => setN(1); window.addEventListener('resize', on); return () => window.removeEventListener('resize', on);`,
+      0,
+    ],
+    ['an interval ended as a timer', `const t = setInterval(() => setN(1), 9); return () => clearTimeout(t);`, 0],
+    ['an interval that is ended', `const t = setInterval(() => setN(1), 9); return () => clearInterval(t);`, 0],
+    ['heard once', `window.addEventListener('load', () => setN(1), { once: true });`, 0],
+    [
+      'on an element it has made',
+      `const box = document.createElement('b'); box.addEventListener('dig', () => setN(1));`,
+      0,
+    ],
+    [
+      'on something it has made before',
+      `let pen; pen = new Pen(frame.current); pen.addEventListener('dig', () => setN(1));`,
+      0,
+    ],
+    [
+      'on an element inside its own',
+      `const box = frame.current.firstChild; box.addEventListener('dig', () => setN(1));`,
+      0,
+    ],
+    ['on an element of its own, by a wrapper', `$(frame.current).on('dig', () => setN(1));`, 0],
+    ['on the window, by a wrapper', `$(window).on('dig', () => setN(1));`, 1],
+    ['on an element that stays', `const box = frame.current; box.addEventListener('dig', () => setN(1));`, 1],
+    [
+      'ended by a signal',
+      `const stop = new AbortController(); window.addEventListener('resize', () => setN(1), { signal: stop.signal }); return () => stop.abort();`,
+      0,
+    ],
+  ])('%s', (_what, effect, found) => {
+    expect(foundBy('leaked-listener', bed(effect))).toHaveLength(found);
+  });
+});
+
+describe('leaked-listener: what is listened to is done away with', () => {
+  const bed = (start: string, end: string): ReturnType<typeof one> =>
+    one(
+      `function Bed({ id }) { const [n, setN] = useState(0); useEffect(() => { ${start} return () => { ${end} }; }, []); return <b>{n}</b>; }`,
+    );
+
+  test.each([
+    ['itself', `const plot = start(id); plot.on('dig', () => setN(1));`, 'plot.destroy();', 0],
+    ['by who takes it back', `const plot = start(id); plot.on('dig', () => setN(1));`, 'end(plot);', 0],
+    ['by what it was asked for with', `const plot = hubOf(id); plot.on('dig', () => setN(1));`, 'leave(id);', 0],
+    ['another one is', `const plot = start(id); plot.on('dig', () => setN(1));`, 'other.destroy();', 1],
+    ['nothing is', `const plot = start(id); plot.on('dig', () => setN(1));`, 'log(n);', 1],
+  ])('%s', (_what, start, end, found) => {
+    expect(foundBy('leaked-listener', bed(start, end))).toHaveLength(found);
+  });
+});
+
+describe('leaked-listener: what goes with its component', () => {
+  test('what the component made itself, also through another name of the instance', () => {
+    const survey = surveyOf({
+      'src/Plot.vue': `<script>import Chart from 'chart'; import hub from './hub';
+        export default { mounted() { const vm = this; this.chart = new Chart(this.$el); this.chart.on('pick', () => vm.$emit('pick')); vm.chart.axis.on('zoom', () => {});
+          const pen = new Pen(this.$el); pen.on('draw', () => {}); hub.on('dig', () => {}); } };</script><template><b /></template>`,
+    });
+    expect(foundBy('leaked-listener', survey)).toEqual(['Plot.dig']);
+  });
+
+  test.each([
+    ['by a method that is called as it goes', 'componentWillUnmount() { this.stop(); }', []],
+    [
+      'by a field that holds the method',
+      "componentWillUnmount = () => { window.removeEventListener('resize', this.fit); };",
+      [],
+    ],
+    ['by nobody', 'componentWillUnmount() { this.fit(); }', ['Plot.resize']],
+  ])('ended %s', (_what, ending, found) => {
+    const survey =
+      one(`class Plot extends React.Component { componentDidMount() { window.addEventListener('resize', this.fit); }
+      ${ending} fit = () => { this.setState({ n: 1 }); }; stop() { window.removeEventListener('resize', this.fit); } render() { return <b>{this.state.n}</b>; } }`);
+    expect(foundBy('leaked-listener', survey)).toEqual(found);
+  });
+});
+
+describe('leaked-listener: timers that wait for a change to be the last', () => {
+  const bed = (effect: string): ReturnType<typeof one> =>
+    one(
+      `function Bed({ text }) { const timer = useRef(0); const [late, setLate] = useState(''); useEffect(() => { ${effect} }, [text]); return <b>{late}</b>; }`,
+    );
+  test.each([
+    ['left to run', 'setTimeout(() => setLate(text), 300);', 1],
+    ['ended', 'const late = setTimeout(() => setLate(text), 300); return () => clearTimeout(late);', 0],
+    ['ended by the next', 'clearTimeout(timer.current); timer.current = setTimeout(() => setLate(text), 300);', 0],
+    ['for the next moment alone', 'setTimeout(() => setLate(text), 0);', 0],
+    ['that change nothing', 'setTimeout(() => timer.current.focus(), 300);', 0],
+  ])('%s', (_what, effect, found) => {
+    expect(foundBy('leaked-listener', bed(effect))).toHaveLength(found);
+  });
+
+  test('started by a watcher', () => {
+    const survey = surveyOf({
+      'package.json': '{ "dependencies": { "vue": "3.4.0" } }',
+      'src/App.vue': `<script setup>import { ref, watch } from 'vue'; const text = ref(''); const late = ref('');
+        watch(text, (now) => { setTimeout(() => { late.value = now; }, 300); });</script><template><input v-model="text" />{{ late }}</template>`,
+    });
+    expect(foundBy('leaked-listener', survey)).toEqual(['App.setTimeout']);
+  });
+});
+
+test.each([
+  ['is left', '', ['Bed.observe']],
+  ['is ended as the instance goes', `this.$once('hook:beforeDestroy', () => { sight.disconnect(); });`, []],
+  ['is ended at another time', `this.$once('hook:updated', () => { sight.disconnect(); });`, ['Bed.observe']],
+])('leaked-listener: what mounting starts and %s', (_what, ends, found) => {
+  const survey = surveyOf({
+    'package.json': '{ "dependencies": { "vue": "2.7.0" } }',
+    'src/Bed.vue': `<script>export default { mounted() { const sight = new ResizeObserver(() => {}); sight.observe(this.$el); ${ends} } };</script><template><b /></template>`,
+  });
+  expect(foundBy('leaked-listener', survey)).toEqual(found);
+});
+
+describe('leaked-listener: a store subscribed to by hand', () => {
+  test.each([
+    ['for good', 'soil.subscribe((now) => { depth = now; });', ['App.subscribe']],
+    ['ended with the component', 'const stop = soil.subscribe((now) => { depth = now; }); onDestroy(stop);', []],
+    ['ended somewhere', 'const stop = soil.subscribe((now) => { depth = now; if (now > 3) stop(); });', []],
+    ['by the compiler', '$: depth = $soil;', []],
+  ])('%s', (_what, script, found) => {
+    const survey = surveyOf({
+      'package.json': '{ "dependencies": { "svelte": "4.2.0" } }',
+      'src/soil.js': `import { writable } from 'svelte/store'; export const soil = writable(1);`,
+      'src/App.svelte': `<script>import { onDestroy } from 'svelte'; import { soil } from './soil'; let depth = 0; ${script}</script><b on:click={() => soil.set(2)}>{depth}</b>`,
+    });
+    expect(foundBy('leaked-listener', survey)).toEqual(found);
+  });
+});

@@ -1,0 +1,74 @@
+import { foundBy, one, surveyOf } from '../testing/project';
+
+test('a field of an instance that a component makes itself is its own', () => {
+  const survey = (made: string): ReturnType<typeof one> =>
+    one(`class Pump { open = false; run() { this.open = !this.open; } }
+      const shared = new Pump();
+      function Bed() { const pump = useRef(null); useEffect(() => { pump.current = ${made}; pump.current.open = true; }, []); return <b />; }`);
+  expect(foundBy('outside-write', survey('new Pump()'))).toEqual([]);
+  expect(foundBy('outside-write', survey('shared'))).toEqual(['Bed.open']);
+});
+
+describe('outside-write', () => {
+  const store = `import { defineStore } from 'pinia';
+    export const useBeds = defineStore('beds', { state: () => ({ count: 0 }), actions: { add() { this.count++; } } });`;
+  const plot = (script: string): Record<string, string> => ({
+    'src/beds.js': store,
+    'src/Plot.vue': `<script setup>
+      import { useBeds } from './beds';
+      const beds = useBeds();
+      ${script}
+      </script>
+      <template><button @click="go">{{ beds.count }}</button></template>`,
+  });
+
+  test('a component that sets a store’s field', () => {
+    expect(foundBy('outside-write', surveyOf(plot('function go() { beds.count = 4; }')))).toEqual(['Plot.count']);
+  });
+
+  test('a component that calls the store’s action', () => {
+    expect(foundBy('outside-write', surveyOf(plot('function go() { beds.add(); }')))).toEqual([]);
+  });
+
+  test('a field of the same name of something else', () => {
+    expect(
+      foundBy('outside-write', surveyOf(plot('const own = { count: 0 }; function go() { own.count = 4; }'))),
+    ).toEqual([]);
+  });
+});
+
+describe('outside-write: what is provided', () => {
+  test.each([
+    ['a reference that whoever injects it sets', 'depth', 'depth.value = 4', ['Bed.depth']],
+    ['a function of the home', '() => { depth.value = 4; }', 'depth()', []],
+    ['a value that is only read', 'depth', 'console.log(depth.value)', []],
+  ])('%s', (_what, given, does, found) => {
+    const survey = surveyOf({
+      'package.json': '{ "dependencies": { "vue": "3.4.0" } }',
+      'src/App.vue': `<script setup>import { ref, provide } from 'vue'; import Bed from './Bed.vue'; const depth = ref(1); provide('depth', ${given});</script><template><Bed />{{ depth }}</template>`,
+      'src/Bed.vue': `<script setup>import { inject } from 'vue'; const depth = inject('depth'); function dig() { ${does}; }</script><template><b @click="dig">dig</b></template>`,
+    });
+    expect(foundBy('outside-write', survey)).toEqual(found);
+  });
+});
+
+test('outside-write: all that one component changes of another is told once', () => {
+  const survey = surveyOf({
+    'package.json': '{ "dependencies": { "vue": "2.7.0" } }',
+    'src/Bench.vue': `<script>import Bed from './Bed.vue'; export default { name: 'Bench', components: { Bed }, data: () => ({ depth: 1, wet: false }), provide() { return { bench: this }; } };</script><template><p>{{ depth }}{{ wet }}<Bed /></p></template>`,
+    'src/Bed.vue': `<script>export default { name: 'Bed', inject: ['bench'], methods: { dig() { this.bench.depth = 2; this.bench.wet = true; } } };</script><template><b @click="dig" /></template>`,
+  });
+  const found = survey.findings().filter(({ rule }) => rule === 'outside-write');
+  expect(found.map(({ message }) => message)).toEqual([
+    'Bed writes to depth and wet of Bench directly (this.bench.depth = …).',
+  ]);
+});
+
+test('outside-write: a store that the component’s own file holds is at home there', () => {
+  const survey = surveyOf({
+    'package.json': '{ "dependencies": { "svelte": "4.2.0" } }',
+    'src/Bed.svelte': `<script context="module">import { writable } from 'svelte/store'; const queue = writable([]);</script>
+      <script>function dig() { $queue.shift(); }</script><b on:click={dig}>{$queue.length}</b>`,
+  });
+  expect(foundBy('outside-write', survey)).toEqual([]);
+});

@@ -1,0 +1,112 @@
+import { foundBy, one } from '../testing/project';
+import type { Survey } from '../survey';
+
+describe('payload-mismatch', () => {
+  test('what a package makes of a function is another function', () => {
+    const survey = one(`import { useTable } from 'some-table';
+      function App() { return <Bed rowOf={(row, depth) => row.at(depth)} />; }
+      function Bed({ rowOf }) { const table = useTable({ rowOf }); return <b>{table.rows()}</b>; }`);
+    expect(foundBy('payload-mismatch', survey)).toEqual([]);
+  });
+
+  test.each([
+    ['computed with', '(bed, depth) => setN(bed * depth)', ['Bed.onDig']],
+    ['handed on to what counts on it', '(bed, depth) => both(bed, depth)', ['Bed.onDig']],
+    ['handed on to what asks for it', '(bed, depth) => either(bed, depth)', []],
+    ['handed on to something outside', '(bed, depth) => outside(bed, depth)', []],
+    ['handed on twice to something outside', '(bed, depth) => further(bed, depth)', []],
+    ['only spread', '(bed, depth) => outside({ bed, ...depth })', []],
+    ['read in one branch', '(bed, depth) => { if (bed.dry) setN(depth * 2); }', []],
+  ])('an argument that is %s', (_how, takes, found) => {
+    const survey = one(`import { outside } from 'some-garden';
+      const both = (bed, depth) => bed + depth; const either = (bed, depth) => (depth ? bed : 0);
+      const further = (bed, depth) => { outside(bed, depth); };
+      function App() { const [n, setN] = useState(0); return <Bed n={n} onDig={${takes}} />; }
+      function Bed({ n, onDig }) { return <b title={n} onClick={() => onDig(2)} />; }`);
+    expect(foundBy('payload-mismatch', survey)).toEqual(found);
+  });
+
+  test('what a function has as a field is another function', () => {
+    const survey =
+      one(`function App() { const dig = (bed, depth) => console.log(bed * depth); dig.stop = () => {}; return <Bed onDig={dig} />; }
+      function Bed({ onDig }) { return <b onClick={() => onDig.stop()} />; }`);
+    expect(foundBy('payload-mismatch', survey)).toEqual([]);
+  });
+
+  test('arguments bound in front arrive first', () => {
+    const survey =
+      one(`function App() { const [n, setN] = useState(0); const dig = (bed, depth) => setN(bed * depth); return <Row n={n} onDig={dig} />; }
+      function Row({ n, onDig }) { return <Bed onDig={onDig.bind(null, n)} />; }
+      function Bed({ onDig }) { return <b onClick={() => onDig(2)} />; }`);
+    expect(foundBy('payload-mismatch', survey)).toEqual([]);
+    const { writers } = survey.trail('App.n');
+    expect(writers.map(({ component }) => component)).toEqual(['Bed']);
+  });
+
+  test('a call with nothing, beside one with a value, takes the value back', () => {
+    const survey =
+      one(`function App() { const [n, setN] = useState(0); return <Bed n={n} onDig={(depth) => setN(depth * 2)} />; }
+      function Bed({ n, onDig }) { return <b title={n} onClick={() => onDig(2)} onBlur={() => onDig()} />; }`);
+    expect(foundBy('payload-mismatch', survey)).toEqual([]);
+  });
+
+  test('more arguments are needed than are given', () => {
+    const survey =
+      one(`function App() { const [n, setN] = useState(0); return <Bed n={n} onDig={(bed, depth) => setN(bed * depth)} />; }
+      function Bed({ n, onDig }) { return <b title={n} onClick={() => onDig(2)} />; }`);
+    expect(foundBy('payload-mismatch', survey)).toEqual(['Bed.onDig']);
+  });
+
+  test.each([
+    ['fewer are taken than are given', '() => setN(1)', 'onDig(2)'],
+    ['as many are taken', '(depth) => setN(depth)', 'onDig(2)'],
+    ['a further one is asked for first', '(depth, rows) => { if (rows) setN(depth * rows); }', 'onDig(2)'],
+    ['a further one is looked into where it is there', '(depth, rows) => setN(rows && rows.length)', 'onDig(2)'],
+    [
+      'a further one is compared with nothing',
+      '(depth, rows) => { if (rows === undefined) return; setN(rows); }',
+      'onDig(2)',
+    ],
+    ['a further one is replaced where it is missing', '(depth, rows) => setN(depth * (rows ?? 1))', 'onDig(2)'],
+    ['a further one is looked into with care', '(depth, rows) => setN(rows?.length)', 'onDig(2)'],
+    ['a further one has a default', '(depth, rows = 1) => setN(depth * rows)', 'onDig(2)'],
+    ['the fields are there', '({ depth }) => setN(depth)', 'onDig({ depth: 2, rows: 1 })'],
+    ['what is sent cannot be seen into', '({ depth }) => setN(depth)', 'onDig(window.plot)'],
+  ])('%s', (_what, taken, sent) => {
+    const survey = one(`function App() { const [n, setN] = useState(0); return <Bed n={n} onDig={${taken}} />; }
+      function Bed({ n, onDig }) { return <b title={n} onClick={() => ${sent}} />; }`);
+    expect(foundBy('payload-mismatch', survey)).toEqual([]);
+  });
+});
+
+describe('payload-mismatch: an argument that is only compared', () => {
+  const bed = (look: string): ReturnType<typeof one> =>
+    one(`function App() { const [at, setAt] = useState(1); const look = (row) => { ${look} }; return <Bed look={look} on={() => setAt(2)} />; }
+      function Bed({ look, on }) { return <b title={look()} onClick={on} />; }`);
+
+  test.each([
+    ['with something else', 'return row === at ? 1 : 2;', []],
+    ['by another function', 'const isAt = (one) => one === at; return isAt(row) ? 1 : 2;', []],
+    ['no, computed with', 'return row + at;', ['Bed.look']],
+    ['and read as well', 'return row === at ? 1 : row.depth;', ['Bed.look']],
+  ])('%s', (_what, look, found) => {
+    expect(foundBy('payload-mismatch', bed(look))).toEqual(found);
+  });
+});
+
+test('an event is emitted, a callback is called', () => {
+  const messageOf = (survey: Survey): string =>
+    survey.findings().find(({ rule }) => rule === 'payload-mismatch')?.message ?? '';
+  const inVue = surveyOf({
+    'src/main.js': `import { createApp } from 'vue'; import App from './App.vue'; createApp(App).mount('#app');`,
+    'src/App.vue': `<script setup>import Bed from './Bed.vue'; function dug(a, b) { console.log(a.x, b.x); }</script><template><Bed @dig="dug" /></template>`,
+    'src/Bed.vue': `<script setup>const emit = defineEmits(['dig']);</script><template><b @click="emit('dig', 1)">x</b></template>`,
+  });
+  expect(messageOf(inVue)).toBe('Bed emits dig with one argument, but App also expects b.');
+  expect(
+    messageOf(
+      one(`function App() { return <Bed onDig={(a, b) => console.log(a.x, b.x)} />; }
+        function Bed({ onDig }) { return <b onClick={() => onDig(1)} />; }`),
+    ),
+  ).toBe('Bed calls onDig with one argument, but App also expects b.');
+});

@@ -1,0 +1,40 @@
+import { foundBy, one, surveyOf } from '../testing/project';
+
+describe('silent-write', () => {
+  const store = (set: string): ReturnType<typeof surveyOf> =>
+    surveyOf({
+      'src/depth.js': `let depth = 1; const listeners = new Set();
+        export function subscribe(listener) { listeners.add(listener); return () => listeners.delete(listener); }
+        export const read = () => depth;
+        const tell = () => { for (const listener of listeners) listener(); };
+        export function dig(to) { ${set} }`,
+      'src/Bed.jsx': `import { useSyncExternalStore } from 'react'; import { subscribe, read, dig } from './depth';
+        export function Bed() { const depth = useSyncExternalStore(subscribe, read); return <b onClick={() => dig(2)}>{depth}</b>; }`,
+    });
+
+  test.each([
+    ['set and told by a helper', 'depth = to; tell();', 0],
+    ['set and not told', 'depth = to;', 1],
+    ['told only where it differs', 'if (to === depth) return; depth = to; tell();', 0],
+  ])('%s', (_what, set, found) => {
+    expect(foundBy('silent-write', store(set))).toHaveLength(found);
+  });
+
+  test('what no component reads is nobody’s to be told of', () => {
+    const survey = surveyOf({
+      'src/depth.js': `let depth = 1; let turns = 0; const listeners = new Set();
+        export function subscribe(listener) { listeners.add(listener); turns = turns + 1; return () => listeners.delete(listener); }
+        export const read = () => depth; export function dig(to) { depth = to; for (const listener of listeners) listener(); }`,
+      'src/Bed.jsx': `import { useSyncExternalStore } from 'react'; import { subscribe, read, dig } from './depth';
+        export function Bed() { const depth = useSyncExternalStore(subscribe, read); return <b onClick={() => dig(2)}>{depth}</b>; }`,
+    });
+    expect(foundBy('silent-write', survey)).toEqual([]);
+  });
+
+  test('a handler of an event that puts what it is given by takes no subscription', () => {
+    const survey = one(`let depths = [1];
+      function Bed() { const [picked, setPicked] = useState([]); const onPick = (depth) => { if (depth > 9) depths = [...depths, depth]; setPicked([...picked, depth]); };
+        return <b onClick={() => onPick(depths[0])}>{picked.length}</b>; }`);
+    expect(foundBy('silent-write', survey)).toEqual([]);
+  });
+});

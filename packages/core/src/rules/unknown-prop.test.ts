@@ -1,0 +1,59 @@
+import { foundBy, one, surveyOf } from '../testing/project';
+
+describe('unknown-prop', () => {
+  test.each([
+    ['a name the child does not take', '{ depth }', '<Bed dept={1} />', ['App.dept']],
+    ['one that lands in the rest', '{ depth, ...rest }', '<Bed dept={1} />', []],
+    ['one of a whole props object', 'props', '<Bed dept={1} />', []],
+    ['what every element may have', '{ depth }', '<Bed key="a" depth={1} />', []],
+  ])('%s', (_what, takes, site, found) => {
+    const body =
+      takes === 'props' ? '<b {...props} />' : takes.includes('rest') ? '<b {...rest}>{depth}</b>' : '<b>{depth}</b>';
+    const survey = one(`function App() { return ${site}; } function Bed(${takes}) { return ${body}; }`);
+    expect(foundBy('unknown-prop', survey)).toEqual(found);
+  });
+});
+
+describe('a component that renders nothing', () => {
+  test('says with its props what the one around it reads of them', () => {
+    const survey = one(`const Column = () => null;
+      function Table({ children }) { return <p>{Children.map(children, (column) => column.props.title)}</p>; }
+      function App() { return <Table><Column title="bed" wide /></Table>; }`);
+    expect(foundBy('unknown-prop', survey)).toEqual([]);
+    expect(foundBy('unused-prop', survey)).toEqual([]);
+  });
+});
+
+describe('one site, one finding for each cause', () => {
+  const said = (site: string): string[] =>
+    surveyOf({
+      'src/Bed.tsx': `export function Bed({ depth, soil }: { depth: number; soil: { wet: boolean } }) { return <b>{depth.toFixed()}{soil.wet}</b>; }`,
+      'src/App.tsx': `import { Bed } from './Bed'; export function App() { return ${site}; }`,
+    })
+      .findings()
+      .flatMap(({ rule, message }) => (/^(missing|unknown)-prop$/.test(rule) ? [`${rule}: ${message}`] : []));
+
+  test.each([
+    ['several left out', '<Bed />', ['missing-prop: App renders Bed without depth and soil, which it requires.']],
+    [
+      'one misspelt is the one that is missing',
+      '<Bed dept={1} soil={{ wet: true }} />',
+      ['missing-prop: App renders Bed without depth, which it requires. It passes dept: did you mean that?'],
+    ],
+    [
+      'several it does not take',
+      '<Bed depth={1} soil={{ wet: true }} hue="a" wide />',
+      ['unknown-prop: App passes hue and wide to Bed, which ignores them.'],
+    ],
+    [
+      'one more that is like another',
+      '<Bed depth={1} depht={2} soil={{ wet: true }} hue="a" />',
+      [
+        'unknown-prop: App passes depht to Bed, which ignores it. It takes depth: did you mean that?',
+        'unknown-prop: App passes hue to Bed, which ignores it.',
+      ],
+    ],
+  ])('%s', (_what, site, found) => {
+    expect(said(site)).toEqual(found);
+  });
+});
