@@ -1,4 +1,4 @@
-import { foundBy, one } from '../testing/project';
+import { foundBy, one, surveyOf } from '../testing/project';
 import type { Survey } from '../survey';
 
 describe('payload-mismatch', () => {
