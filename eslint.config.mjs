@@ -13,7 +13,14 @@ const FAMILIES = readdirSync(new URL('packages/core/src/read', import.meta.url),
   .filter((entry) => entry.isDirectory() && !SHARED.includes(entry.name))
   .map((entry) => entry.name);
 
-/** Files in a folder may not import from some others. `why` ends the sentence that the linter shows. */
+/**
+ * Files in a folder may not import from some others. `why` ends the sentence that the linter shows.
+ *
+ * @param {string[]} files
+ * @param {string[]} folders
+ * @param {string} why
+ * @returns {import('typescript-eslint').ConfigWithExtends}
+ */
 const keepsOut = (files, folders, why) => ({
   files,
   ignores: ['**/*.test.ts', '**/*.test.tsx'],

@@ -184,7 +184,7 @@ function growth() {
       four.milliseconds <= SECONDS * 1000 &&
       four.megabytes <= MEGABYTES;
     isMet &&= met;
-    const grown = (what) => `${runs.map((run) => run[what]).join(' / ')} (${exponents[what].toFixed(2)})`;
+    const grown = (what) => `${runs.map((run) => run[what]).join(' / ')} (${(exponents[what] ?? 0).toFixed(2)})`;
     return {
       shape: name,
       stops: grown('stops'),

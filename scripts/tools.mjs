@@ -34,7 +34,7 @@ export function fetchPackage(name) {
   // Some archives name their folder after the package.
   const taken = spawnSync(
     'tar',
-    ['xzf', packed.stdout.trim().split('\n').at(-1), '-C', inside, '--strip-components=1'],
+    ['xzf', packed.stdout.trim().split('\n').at(-1) ?? '', '-C', inside, '--strip-components=1'],
     {
       cwd: folder,
     },

@@ -108,7 +108,7 @@ function compare() {
 async function draw(count, seed) {
   const wanted = options.level ? [options.level] : ['error', 'warning'];
   const all = PACKAGES.flatMap((name) =>
-    [...reported.get(name).values()]
+    [...(reported.get(name)?.values() ?? [])]
       .filter(({ level }) => wanted.includes(level))
       .map((finding) => ({ name, finding })),
   ).sort((a, b) => order(`${a.name} ${keyOf(a.finding)}`, `${b.name} ${keyOf(b.finding)}`));
@@ -139,9 +139,9 @@ async function draw(count, seed) {
 
 function packageTable() {
   const rows = PACKAGES.map((name) => {
-    const known = labels.get(name);
+    const known = labels.get(name) ?? [];
     const count = (label) => known.filter((one) => one.label === label).length;
-    const levels = (level) => [...reported.get(name).values()].filter((one) => one.level === level).length;
+    const levels = (level) => [...(reported.get(name)?.values() ?? [])].filter((one) => one.level === level).length;
     return `| \`${name}\` | ${levels('error')} | ${levels('warning')} | ${levels('note')} | ${count('true')} | ${count('noise')} | ${count('false')} |`;
   });
   return [
