@@ -41,7 +41,7 @@ ${names.map((h) => `      <House${h} units={units} onUnits={setUnits} />`).join(
   return written;
 }
 
-/** Writes a project in which one value is handed through so many components; returns how many files it wrote. */
+/** Writes a project in which one value is passed through so many components; returns how many files it wrote. */
 export function generateChain(folder: string, stops: number): number {
   const src = path.join(folder, 'src');
   mkdirSync(src, { recursive: true });

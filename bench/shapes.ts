@@ -247,7 +247,7 @@ export function App() {
   }),
 };
 
-/** Render functions that are handed down through six levels, many side by side. */
+/** Render functions that are passed down through six levels, many side by side. */
 const renderFunctions: Shape = {
   name: 'render functions through six levels',
   size: 20,
@@ -425,7 +425,7 @@ export function App() {
   }),
 };
 
-/** One value handed down a chain of components. */
+/** One value passed down a chain of components. */
 const chain: Shape = {
   name: 'a chain',
   size: 250,

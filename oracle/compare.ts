@@ -14,7 +14,7 @@ export interface Comparison {
   under: Measure;
   props: Measure;
   contexts: Measure;
-  /** Hops the survey claims although both ends were rendered and nothing of the kind was ever handed over. */
+  /** Hops the survey claims although both ends were rendered and nothing of the kind was ever passed. */
   neverSeen: string[];
 }
 
@@ -44,7 +44,7 @@ export function compare(document: FlowDocument, seen: Seen): Comparison {
   const calledProps = new Set<string>();
   const contexts = new Set<string>();
   for (const hop of document.hops) {
-    // What goes up was listened to, or handed down, the other way.
+    // What goes up was listened to, or passed down, the other way.
     const goesUp = /^(callback|event|binding)$/.test(hop.carrier);
     const [above, below] = goesUp && hop.site !== null ? [hop.to, hop.from] : [hop.from, hop.to];
     const from = name(above.holder);

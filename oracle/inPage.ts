@@ -17,7 +17,7 @@ export interface Seen {
   contexts: string[];
 }
 
-/** Written as one function, since it is handed to the page as text. `outside` names components of packages. */
+/** Written as one function, since it is passed to the page as text. `outside` names components of packages. */
 export function install(outside: string[]): void {
   interface Fiber {
     tag: number;
@@ -105,7 +105,7 @@ export function install(outside: string[]): void {
     const above = nearest(fiber.return, 'return');
     if (author) sets.written.add(`${nameOf(author)}>${name}`);
     if (above) sets.under.add(`${nameOf(above)}>${name}`);
-    // What a consumer's function writes is written by whoever wrote the consumer; a package's wrapper hands on.
+    // What a consumer's function writes is written by whoever wrote the consumer; a package's wrapper passes on.
     const owner = fiber._debugOwner;
     if (author && (author === owner || owner?.tag === CONSUMER || isOutside(owner))) {
       let values = held.get(author);

@@ -4,7 +4,7 @@
  */
 import type { Seen } from './inPage';
 
-/** Written as one function, since it is handed to the page as text. */
+/** Written as one function, since it is passed to the page as text. */
 export function installVue(): void {
   /** What either version's instance is, said in one way. */
   interface Instance {

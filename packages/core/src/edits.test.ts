@@ -25,7 +25,7 @@ function sourcesOf(example: string): Record<string, string> {
   return sources;
 }
 
-/** A project whose files are read anew only where their text changed, as a survey of a folder does it. */
+/** A project whose files are read again only where their text changed, as a survey of a folder does it. */
 class Project {
   private readonly facts = new Map<string, FileFacts>();
 

@@ -55,7 +55,7 @@ export class Survey {
   }
 
   /**
-   * Takes over files that were read anew and say the same as before but for where things stand. False, and nothing done,
+   * Takes over files that were read again and say the same as before but for where things stand. False, and nothing done,
    * where one says something else: then the project is to be surveyed again.
    */
   adopt(changed: readonly FileFacts[]): boolean {

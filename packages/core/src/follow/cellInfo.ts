@@ -1,3 +1,4 @@
+/** What is known of a cell, whatever its kind. */
 import type { At } from '../link/travel/visited';
 import type { CellKind } from '../model/documents';
 import type { CellFact, Spot } from '../model/facts';
@@ -14,7 +15,7 @@ export interface CellInfo {
   value: At | null;
   setter: At | null;
   setterName: string;
-  /** Where a function is handed down rather than a value: it is followed to who calls it. */
+  /** Where a function is passed down rather than a value: it is followed to who calls it. */
   callable: boolean;
   /** The context's number, for a context. */
   context: number | null;

@@ -1,4 +1,7 @@
-/** The cells of a program: what hooks make for each component, contexts, and values that only a component's code holds. */
+/**
+ * All cells of a program and the flow of each: state made by hooks, contexts, stores, and values that only a
+ * component's code holds.
+ */
 import type { Carrier, CellKind } from '../model/documents';
 import type { CellFact, SharedCell, Spot } from '../model/facts';
 import type { Linked } from '../link';
@@ -192,7 +195,7 @@ export class Cells {
   }
 
   /**
-   * Values handed to a child that come from no cell: literals, constants, functions written in place. The component
+   * Values passed to a child that come from no cell: literals, constants, functions written in place. The component
    * that writes them is their home, so that every prop has one.
    */
   private addLocals(): void {
@@ -218,7 +221,7 @@ export class Cells {
     }
   }
 
-  /** What a provider is handed that comes from no cell: a text, a constant. Whoever provides it is its home. */
+  /** What a provider is passed that comes from no cell: a text, a constant. Whoever provides it is its home. */
   private addProvided(): void {
     const { program, crossings } = this.linked;
     const { graph } = program;

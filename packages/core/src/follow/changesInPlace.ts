@@ -1,4 +1,4 @@
-/** Changes in place: of what a place holds, and of a value where it gets to. */
+/** In-place mutations: of what a place holds, and of a value wherever it arrives. */
 import { push } from '../link/graph/byPlace';
 import { once } from '../link/memo/once';
 import type { Linked } from '../link';
@@ -34,7 +34,7 @@ export function mutationsAt({ program: { graph } }: Linked, place: number): read
   });
 }
 
-/** The changes in place of a file by the place of what is changed, as indices into its facts. */
+/** The mutations in place of a file by the place of what is changed, as indices into its facts. */
 const byObject = once((facts: FileFacts): ReadonlyMap<number, number[]> => {
   const found = new Map<number, number[]>();
   facts.mutations.forEach(({ object }, index) => push(found, object, index));

@@ -1,4 +1,7 @@
-/** Where following ends because it would cost more than its share: each is told, and nothing is concluded from it. */
+/**
+ * Places where following stops because it would cost more than its budget. Each is reported, and no rule argues from
+ * what is missing there.
+ */
 import type { Spot } from '../model/facts';
 import type { Linked } from '../link';
 import type { ComponentInfo } from '../link/program/program';

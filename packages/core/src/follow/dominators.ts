@@ -1,6 +1,7 @@
 /**
- * What stands above what on every way: the dominator tree of the render graph, by the iterative method of Cooper,
- * Harvey and Kennedy, "A Simple, Fast Dominance Algorithm" (2001). All entries hang below one root of their own.
+ * Which components are above a component on every way to it: the dominator tree of the render graph, by the iterative
+ * method of Cooper, Harvey and Kennedy, "A Simple, Fast Dominance Algorithm" (2001). All entry points hang below one
+ * virtual root.
  */
 import type { Links } from '../link/render/renderTree';
 
@@ -69,7 +70,7 @@ export class Dominators {
   nearest(nodes: Iterable<number>): number | null {
     let found: number | null = null;
     for (const node of nodes) {
-      // Components that only render each other hang below no entry: nothing is known to stand above them.
+      // Components that only render each other hang below no entry: nothing is known to are above them.
       if (!this.above.has(node)) return null;
       found = found === null ? node : this.meet(found, node);
     }

@@ -1,6 +1,6 @@
 /**
- * Everything one value gets to, as stops and the hops between them. A flow starts at a cell (or at its change function)
- * and holds each stop once, so loops and meeting ways are edges, not copies.
+ * Everything one value reaches, as stops and the hops between them. A flow starts at a cell (or its setter) and holds
+ * each stop once, so loops and ways that meet are edges, not copies.
  */
 import type { Carrier } from '../model/documents';
 import type { ComponentInfo } from '../link/program/program';
@@ -9,7 +9,7 @@ import { push } from '../link/graph/byPlace';
 import { Memo } from '../link/memo/memo';
 import { once } from '../link/memo/once';
 import type { At } from '../link/travel/visited';
-import { Stops, type Departure, type Mode, type Seat, type StopFacts } from './stops';
+import { Stops, type Departure, type Mode, type Location, type StopFacts } from './stops';
 
 /** A stop of a value. Values that come by under the same name share it. */
 export interface FlowStop {
@@ -38,7 +38,7 @@ export interface Flow {
   cut: string | null;
 }
 
-/** More stops than anybody looks at: what gets to so many is not followed further. */
+/** More stops than anybody looks at: what reaches so many is not followed further. */
 const MAX_STOPS = 20_000;
 const TOO_FAR = 'the value reaches too many components';
 
@@ -167,7 +167,7 @@ export function leavingBy(flow: Flow, kept: (hop: FlowHop) => boolean): Flow {
 const OUTSIDE = 'outside';
 
 /** The same flow, from a start that stands outside every component: what nobody in the project hands to its first stop. */
-export function fromOutside(flow: Flow, seat: Seat): Flow {
+export function fromOutside(flow: Flow, location: Location): Flow {
   const first = flow.stops.get(flow.start);
   if (!first) return flow;
   const departure: Departure = {
@@ -183,7 +183,7 @@ export function fromOutside(flow: Flow, seat: Seat): Flow {
     anew: false,
     spread: false,
     name: first.name,
-    ...seat,
+    ...location,
   };
   const start: FlowStop = {
     key: OUTSIDE,
@@ -209,7 +209,7 @@ export function ownHops(stop: FlowStop | undefined): FlowHop[] {
   return stop?.hops.filter((hop) => !hop.computed) ?? [];
 }
 
-/** The stops that the value itself gets to, or a part of it; not those that only a copy gets to, or what is computed of it. */
+/** The stops that the value itself reaches, or a part of it; not those that only a copy reaches, or what is computed of it. */
 export function stopsOfItself(flow: Flow): FlowStop[] {
   const reached = closure(
     [flow.start],

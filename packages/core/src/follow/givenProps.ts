@@ -1,4 +1,4 @@
-/** What sites give to components, and the cells that such values are where they come from no cell. */
+/** What sites pass to components, and the cells that stand for passed values that come from no cell. */
 import type { FileFacts, Spot } from '../model/facts';
 import { isAnyField, isSlot, shownName } from '../model/signs';
 import type { Linked } from '../link';
@@ -21,11 +21,11 @@ export interface Given {
 export interface GivenProp extends Given {
   /** The run of the component it is given to. */
   to: number;
-  /** It is something that the component which gives it was handed itself. */
+  /** It is something that the component which gives it was passed itself. */
   passedOn: boolean;
 }
 
-/** Functions that call something their component was handed, with where that comes from. */
+/** Functions that call something their component was passed, with where that comes from. */
 type Handing = ReadonlyMap<number, readonly Origin[]>;
 
 /** How something looks is no value that anybody follows. */

@@ -1,4 +1,4 @@
-/** What stands in the margin of a file: at the line where a value lives or arrives, what the component does with it. */
+/** The margin of a file: on the line where a value lives or arrives, what the component does with it. */
 import type { Carrier, Role } from '../model/documents';
 import type { Linked } from '../link';
 import type { Cells } from './cells';

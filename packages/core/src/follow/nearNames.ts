@@ -1,4 +1,4 @@
-/** Names near what was typed or written. */
+/** Suggestions for a misspelt name. */
 import { distance } from 'fastest-levenshtein';
 
 /** The names closest to what was typed, at most four. */

@@ -1,4 +1,7 @@
-/** What a question means: `Tray.units`, `src/Tray.jsx#Tray.units`, `context:Units`; and what was meant where it means nothing. */
+/**
+ * What a question refers to (`Tray.units`, `src/Tray.jsx#Tray.units`, `context:Units`), and what was probably meant
+ * where it refers to nothing.
+ */
 import { wasDerived } from '../link/travel/visited';
 import type { ComponentInfo } from '../link/program/program';
 import type { Linked } from '../link';
@@ -208,15 +211,15 @@ function askArriving(linked: Linked, cells: Cells, component: ComponentInfo, nam
   const at = { place: component.propsPlace, path, context: linked.program.rootsOf(component.fn)[0] ?? 0 };
   // Nobody in the project gives it: it comes from outside, and what becomes of it here can still be told.
   const { cell } = cells.local(component.fn, name, component.file, prop.at, at);
-  const seat = { file: component.file, spot: prop.at };
+  const location = { file: component.file, spot: prop.at };
   const isUsed = (flow: Flow): boolean => [...flow.stops.values()].some((stop) => stop.facts.uses.length > 0);
   const calls = cells.flows.from(at, name, 'function');
   const values = cells.flows.from(at, name, 'value');
   const isCalled = isUsed(calls);
   const flow: CellFlow = {
     cell: { ...cell, kind: 'constant', home: null },
-    values: isCalled ? null : isUsed(values) ? fromOutside(values, seat) : values,
-    calls: isCalled ? fromOutside(calls, seat) : null,
+    values: isCalled ? null : isUsed(values) ? fromOutside(values, location) : values,
+    calls: isCalled ? fromOutside(calls, location) : null,
   };
   return { component, name, flows: [{ flow, at: new Set([keyOf(at)]), context: null }], callable: isCalled };
 }

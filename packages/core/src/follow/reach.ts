@@ -1,6 +1,6 @@
 /**
- * Everything a component, a value or what is provided can get to, and everything that can get to it: the hops of a flow
- * document, followed both ways. Needs the document alone, so that the page can ask without a server.
+ * Everything a component, a value or a provided value can reach, and everything that can reach it: the hops of a flow
+ * document, followed both ways. Needs only the document, so the page can ask without the server.
  */
 import type { Carrier, FlowDocument, Hop } from '../model/documents';
 

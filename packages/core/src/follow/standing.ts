@@ -1,20 +1,13 @@
 /**
- * How a component stands towards a value that gets to it: its role, where the value arrives, and what carries it there. Trails,
- * margins, the flow document, rules and homes all ask here.
+ * How a component relates to a value that reaches it: its role, where the value arrives, and what carries it there.
+ * Trails, margins, the flow document, rules and homes all ask here.
  */
 import type { Carrier, Role } from '../model/documents';
-import type { Spot } from '../model/facts';
 import { eventOf } from '../model/signs';
 import type { Linked } from '../link';
 import type { CellInfo } from './cellInfo';
 import type { Flow, FlowStop } from './flow';
-import { seatOfRead } from './stops';
-
-/** A place in a file, by its number. */
-export interface Location {
-  file: number;
-  spot: Spot;
-}
+import { locationOfRead, type Location } from './stops';
 
 /** What the component of a stop does with the value. */
 export function roleAt(stop: FlowStop, flow: Flow): Role {
@@ -55,7 +48,7 @@ export function arrivalOf(linked: Linked, stop: FlowStop): Location {
     return { file, spot: fact?.at ?? place?.at ?? fn?.fact.at ?? { line: 1, column: 1, length: 0 } };
   }
   // What a hook or helper reads for a component is seen, in the component, where that is called.
-  if (linked.program.callContexts.depthOf(stop.at.context) > 0) return seatOfRead(linked, stop.at);
+  if (linked.program.callContexts.depthOf(stop.at.context) > 0) return locationOfRead(linked, stop.at);
   return { file, spot: place?.at ?? { line: 1, column: 1, length: 0 } };
 }
 

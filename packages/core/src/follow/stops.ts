@@ -1,6 +1,6 @@
 /**
- * One stop of a value: what a component does with it between its arrival and where it leaves. Two questions are asked
- * of the same exploration: what becomes of a value (who reads it), and what becomes of a function (who calls it).
+ * One stop of a value: what a component does with it between where it arrives and where it leaves. The same
+ * exploration answers two questions: what becomes of a value (who reads it) and of a function (who calls it).
  */
 import type { Carrier, Effect } from '../model/documents';
 import { TAKEN, type CallFact, type Spot, type UseFact } from '../model/facts';
@@ -14,19 +14,19 @@ import { isPart, wasDerived, type At, type Exit, type Local, type Visited } from
 
 export type Mode = 'value' | 'function';
 
-export interface Seat {
+export interface Location {
   file: number;
   spot: Spot;
 }
 
-export interface StopUse extends Seat {
+export interface StopUse extends Location {
   /** shown, branched, computed, iterated, effect, copied; for functions: the trigger. */
   kind: string;
   detail: string;
 }
 
 /** A way out of a stop, to where it leads. */
-export interface Departure extends Seat {
+export interface Departure extends Location {
   to: At;
   carrier: Carrier;
   effect: Effect;
@@ -106,14 +106,14 @@ export class Stops {
       if (!whole && kind === 'shown' && inside !== undefined && fieldPaths.head(path) !== '*') continue;
       if (!whole && kind === 'copied' && detail === TAKEN) continue;
       if (!whole && kind === 'computed' && this.asksOfWhole(entry)) continue;
-      for (const { seat, helper } of this.inComponent(context, seatOf(entry), local.cameBy))
-        addUse(stop, { kind, detail: helper || (detail ?? ''), ...seat });
+      for (const { location, helper } of this.inComponent(context, locationOfFact(entry), local.cameBy))
+        addUse(stop, { kind, detail: helper || (detail ?? ''), ...location });
     }
     for (const { call, context } of local.outsideCalls) {
       const entry = graph.calls[call];
       if (!entry) continue;
-      for (const { seat, helper } of this.inComponent(context, seatOf(entry), local.cameBy))
-        addUse(stop, { kind: 'computed', detail: helper || entry.fact.name, ...seat });
+      for (const { location, helper } of this.inComponent(context, locationOfFact(entry), local.cameBy))
+        addUse(stop, { kind: 'computed', detail: helper || entry.fact.name, ...location });
     }
     stop.alters ||= this.picksOut(local.visited);
     for (const exit of local.exits) this.depart(exit, stop, name, 'value');
@@ -146,13 +146,17 @@ export class Stops {
   }
 
   /** A use inside a helper or a hook is seen, in the component, at the calls that lead there. */
-  private inComponent(context: number, seat: Seat, cameBy: Local['cameBy']): { seat: Seat; helper: string }[] {
+  private inComponent(
+    context: number,
+    location: Location,
+    cameBy: Local['cameBy'],
+  ): { location: Location; helper: string }[] {
     const { program } = this.linked;
     const { graph, callContexts } = program;
     const owner = callContexts.ownerOf(context);
-    const found: { seat: Seat; helper: string }[] = [];
+    const found: { location: Location; helper: string }[] = [];
     const seen = new Set<number>();
-    const queue = [{ context, here: { seat, helper: '' } }];
+    const queue = [{ context, here: { location, helper: '' } }];
     for (let at = queue.pop(); at; at = queue.pop()) {
       if (seen.has(at.context)) continue;
       if (callContexts.call[at.context] === -1) {
@@ -164,21 +168,23 @@ export class Stops {
         const entry = graph.calls[call];
         const target = program.targetsIn(call, outer)[0];
         const isInside = !entry || target === undefined || program.unitOf(target) === owner;
-        const here = isInside ? at.here : { seat: { file: entry.file, spot: entry.fact.at }, helper: entry.fact.name };
+        const here = isInside
+          ? at.here
+          : { location: { file: entry.file, spot: entry.fact.at }, helper: entry.fact.name };
         queue.push({ context: outer, here });
       }
     }
     return found;
   }
 
-  /** A function counts as called here where it, or a function around a call of it, is handed to an event or an effect. */
+  /** A function counts as called here where it, or a function around a call of it, is passed to an event or an effect. */
   private ofFunction(at: At, name: string): StopFacts {
     const { program, locals } = this.linked;
     const { graph } = program;
     const stop: StopFacts = { uses: [], departures: [], doesMore: false, alters: false, provides: false, cut: null };
     const seen = new Set<string>();
-    const queue: { at: At; spot: Seat | null }[] = [{ at, spot: null }];
-    let calls: Seat | null = null;
+    const queue: { at: At; spot: Location | null }[] = [{ at, spot: null }];
+    let calls: Location | null = null;
     for (let next = queue.pop(); next; next = queue.pop()) {
       const key = `${next.at.place}:${next.at.path}:${next.at.context}`;
       if (seen.has(key)) continue;
@@ -194,11 +200,11 @@ export class Stops {
         const entry = graph.calls[call];
         // What a function has as a field (`search.cancel()`) is another function.
         if (!entry || part) continue;
-        const seat = next.spot ?? { file: entry.file, spot: entry.fact.at };
-        calls ??= seat;
+        const location = next.spot ?? { file: entry.file, spot: entry.fact.at };
+        calls ??= location;
         for (const outer of this.functionsAround(call, context, local.cameBy)) {
           if (outer === null) {
-            if (!program.isShared(context)) addUse(stop, { kind: 'handler', detail: 'render', ...seat });
+            if (!program.isShared(context)) addUse(stop, { kind: 'handler', detail: 'render', ...location });
             continue;
           }
           const around = graph.functions[outer.fn];
@@ -206,7 +212,7 @@ export class Stops {
           if (!around.fact.wraps) stop.doesMore = true;
           stop.alters ||= this.addsTo(entry, outer.fn);
           const self = graph.at(around.file, around.fact.self);
-          queue.push({ at: { place: self, path: 0, context: outer.context }, spot: seat });
+          queue.push({ at: { place: self, path: 0, context: outer.context }, spot: location });
         }
       }
       for (const exit of local.exits) if (!exit.derived) this.depart(exit, stop, name, 'function');
@@ -216,7 +222,7 @@ export class Stops {
     return stop;
   }
 
-  /** Whether a call in a function hands over something that function was not given. */
+  /** Whether a call in a function passes something that function was not given. */
   private addsTo({ fact, file }: { fact: CallFact; file: number }, around: number): boolean {
     const { graph } = this.linked.program;
     const isGiven = ({ place }: Origin): boolean =>
@@ -265,20 +271,20 @@ export class Stops {
     return cameBy.get(run) ?? [{ call: callContexts.callOf(run), context: callContexts.parentOf(run) }];
   }
 
-  private triggers(local: Local, spot: Seat | null, stop: StopFacts): void {
+  private triggers(local: Local, spot: Location | null, stop: StopFacts): void {
     const { graph, fieldPaths } = this.linked.program;
     for (const { use, path, derived } of local.uses) {
       const entry = graph.uses[use];
       if (!entry || derived) continue;
       const { kind, detail } = entry.fact;
-      const seat = spot ?? { file: entry.file, spot: entry.fact.at };
+      const location = spot ?? { file: entry.file, spot: entry.fact.at };
       const field = /^on([A-Z]\w*)$/.exec(fieldPaths.head(path))?.[1];
-      if (kind === 'handler') stop.uses.push({ kind, detail: detail ?? '', ...seat });
+      if (kind === 'handler') stop.uses.push({ kind, detail: detail ?? '', ...location });
       else if (kind === 'effect' && path === 0 && this.isFunctionPlace(entry.file, entry.fact.place))
-        stop.uses.push({ kind, detail: 'effect', ...seat });
-      else if (kind === 'outside' && path === 0) stop.uses.push({ kind, detail: detail ?? '', ...seat });
+        stop.uses.push({ kind, detail: 'effect', ...location });
+      else if (kind === 'outside' && path === 0) stop.uses.push({ kind, detail: detail ?? '', ...location });
       else if (kind === 'shown' && field && detail === 'spread')
-        stop.uses.push({ kind: 'handler', detail: field.toLowerCase(), ...seat });
+        stop.uses.push({ kind: 'handler', detail: field.toLowerCase(), ...location });
     }
     for (const { call, derived } of local.outsideCalls) {
       const entry = graph.calls[call];
@@ -300,7 +306,7 @@ export class Stops {
   private depart(exit: Exit, stop: StopFacts, name: string, mode: Mode): void {
     const { program, crossings } = this.linked;
     const { graph, fieldPaths } = program;
-    const seat = this.seatOf(exit);
+    const location = this.locationOfExit(exit);
     if (exit.kind === 'site') {
       const target = program.siteTargets[exit.target];
       const site = graph.sites[exit.target];
@@ -308,17 +314,17 @@ export class Stops {
       if (target.components.length === 0 && target.provides === null && target.consumes === null) {
         if (fieldPaths.head(exit.at.path) === 'children' && mode === 'function') return;
         const field = fieldPaths.head(exit.at.path) || site.fact.name;
-        if (mode === 'value') addUse(stop, { kind: 'shown', detail: site.fact.name, ...seat });
-        else addUse(stop, { kind: 'handler', detail: field, ...seat });
+        if (mode === 'value') addUse(stop, { kind: 'shown', detail: site.fact.name, ...location });
+        else addUse(stop, { kind: 'handler', detail: field, ...location });
         return;
       }
       if (target.provides !== null && target.components.length === 0) stop.provides = true;
     }
     const landed = crossings.cross(exit);
     if (exit.kind === 'argument' && mode === 'value' && !landed.some((crossing) => crossing.carrier === 'slot'))
-      stop.uses.push({ kind: 'computed', detail: graph.calls[exit.target]?.fact.name ?? '', ...seat });
+      stop.uses.push({ kind: 'computed', detail: graph.calls[exit.target]?.fact.name ?? '', ...location });
     if (exit.kind === 'rendered' && mode === 'value' && exit.at.path === 0)
-      stop.uses.push({ kind: 'shown', detail: '', ...seat });
+      stop.uses.push({ kind: 'shown', detail: '', ...location });
     for (const crossing of landed) {
       const arrival = this.nameOf(crossing.to, crossing.carrier, name, mode);
       stop.departures.push({
@@ -334,13 +340,13 @@ export class Stops {
         anew: exit.anew,
         spread: exit.spread,
         name: arrival,
-        ...seat,
+        ...location,
       });
     }
   }
 
   /** Where in the source it leaves: the attribute, the argument's call, the function's end. */
-  private seatOf(exit: Exit): Seat {
+  private locationOfExit(exit: Exit): Location {
     const { graph, fieldPaths } = this.linked.program;
     if (exit.kind === 'site') {
       const site = graph.sites[exit.target];
@@ -365,7 +371,7 @@ export class Stops {
       const fn = graph.functions[exit.target];
       return { file: fn?.file ?? 0, spot: graph.places[exit.at.place]?.at ?? fn?.fact.at ?? NO_SPOT };
     }
-    if (exit.kind === 'shared') return seatOfRead(this.linked, exit.at);
+    if (exit.kind === 'shared') return locationOfRead(this.linked, exit.at);
     const fn = graph.functions[exit.target];
     return { file: fn?.file ?? 0, spot: fn?.fact.at ?? NO_SPOT };
   }
@@ -394,7 +400,7 @@ export class Stops {
       if (mode === 'function' && /^(import|part|function)$/.test(place.kind) && (own || place.kind === 'import'))
         return place.name;
     }
-    // A function of the store's that is called: by its own name where it was handed out, else by what it is called by.
+    // A function of the store's that is called: by its own name where it was passed out, else by what it is called by.
     const fn = graph.fnOfPlace(to.place);
     const within = program.unitOf(fn) === owner ? undefined : graph.functions[fn];
     if (mode === 'function' && within?.fact.role === 'closure' && within.fact.name) return within.fact.name;
@@ -417,7 +423,7 @@ export class Stops {
       .filter(
         (field) => field !== '*' && field !== DEEPER && !isWay(field) && !(carrier === 'handle' && field === 'current'),
       );
-    // A reference handed over as it is goes by its own name, not by the field its value stands in.
+    // A reference passed as it is goes by its own name, not by the field its value stands in.
     if (fields.length > 1 && fields.at(-1) === 'value' && fields.at(-2) === lastField(before)) fields.pop();
     if (fields.length > 0) return shownName(fields.join('.'));
     const place = graph.places[to.place];
@@ -426,22 +432,22 @@ export class Stops {
   }
 }
 
-function seatOf({ file, fact }: { file: number; fact: { at: Spot } }): Seat {
+function locationOfFact({ file, fact }: { file: number; fact: { at: Spot } }): Location {
   return { file, spot: fact.at };
 }
 
 /** Where a component reads what no component holds: in its own code, also where a hook does it. */
-export function seatOfRead(linked: Linked, at: At): Seat {
+export function locationOfRead(linked: Linked, at: At): Location {
   const { program } = linked;
   const { graph, callContexts } = program;
-  let seat: Seat = { file: graph.fileOf(at.place), spot: graph.places[at.place]?.at ?? NO_SPOT };
+  let location: Location = { file: graph.fileOf(at.place), spot: graph.places[at.place]?.at ?? NO_SPOT };
   const owner = callContexts.ownerOf(at.context);
   for (let c = at.context; c !== -1; c = callContexts.parentOf(c)) {
     const entry = graph.calls[callContexts.callOf(c)];
     if (entry && program.unitOf(graph.fnAt(entry.file, entry.fact.fn)) === owner)
-      seat = { file: entry.file, spot: entry.fact.at };
+      location = { file: entry.file, spot: entry.fact.at };
   }
-  return seat;
+  return location;
 }
 
 /** The same use met on several ways is told once. */

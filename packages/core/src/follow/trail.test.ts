@@ -464,6 +464,6 @@ test('a function called on behalf of the instance is that function', () => {
       class Bed extends Component { render() { return <b title={this.props.name} onClick={() => dig.call(this, this.props.onDig, 2)}>{this.props.depth}</b>; } }`,
   });
   expect(survey.trail('App.depth').writers).toMatchObject([{ component: 'Bed', name: 'onDig' }]);
-  // What the instance has beside that is handed to nobody.
+  // What the instance has beside that is passed to nobody.
   expect(survey.trail('Bed.name').writers).toEqual([]);
 });

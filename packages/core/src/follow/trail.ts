@@ -152,7 +152,7 @@ function usesAt(stop: FlowStop, { program: { graph } }: Linked): NonNullable<Sto
   }));
 }
 
-/** What a component computes from the value and hands on, as it is called where it arrives. */
+/** What a component computes from the value and passes on, as it is called where it arrives. */
 function computedAt(stop: FlowStop, flow: Flow): NonNullable<Stop['computes']> {
   const found = new Map<string, NonNullable<Stop['computes']>[number]>();
   for (const hop of stop.hops) {
@@ -191,12 +191,12 @@ function collectSeen(linked: Linked, document: TrailDocument, flow: CellFlow, na
       const listed = onTrail.has(`${stop.component.id}/${name}`);
       if ((narrowed || left === 0) && part.mode === 'value' && !isHome && !listed) continue;
       const arrival = isHome ? { file: flow.cell.file, spot: flow.cell.spot } : arrivalOf(linked, stop);
-      const entry = (seat: { file: number; spot: { line: number } }) => ({
+      const entry = (location: { file: number; spot: { line: number } }) => ({
         component: stop.component?.name ?? null,
         id: stop.component?.id ?? '',
         name,
-        file: graph.path(seat.file),
-        line: seat.spot.line,
+        file: graph.path(location.file),
+        line: location.spot.line,
         ...(own.has(stop.key) ? {} : { computed: true }),
         ...(unseen.has(stop.key) ? { reason: BELOW_UNSEEN } : {}),
       });

@@ -1,6 +1,6 @@
 /**
- * What is read from the address is one value for those that stand under one route: the `id` of a bed's page is not that
- * of a ward's, though both ask for it by the same name.
+ * A value read from the address is one value per route: the `id` of a bed's page is not the `id` of a ward's,
+ * although both ask for it by the same name.
  */
 import type { Linked } from '../link';
 import type { Spot } from '../model/facts';
@@ -36,7 +36,7 @@ export function urlValuesByRoute(linked: Linked, part: AddressPart): AddressPart
 /** Where it is asked for first. */
 function location(linked: Linked, flows: (Flow | null)[]): { file: number; spot: Spot } | null {
   const { graph } = linked.program;
-  const seats = flows.flatMap((flow) =>
+  const locations = flows.flatMap((flow) =>
     flow === null
       ? []
       : firstHops(flow).flatMap((hop) => {
@@ -47,7 +47,7 @@ function location(linked: Linked, flows: (Flow | null)[]): { file: number; spot:
   );
   const order = (one: { file: number; spot: Spot }): string => graph.path(one.file);
   return (
-    seats.sort(
+    locations.sort(
       (a, b) =>
         (order(a) < order(b) ? -1 : order(a) > order(b) ? 1 : 0) ||
         a.spot.line - b.spot.line ||

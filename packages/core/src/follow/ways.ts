@@ -1,4 +1,4 @@
-/** Ways through a flow: from where the value lives to those who use it, or to a stop that is asked for. */
+/** Ways through a flow: from where a value lives to its readers, or to one stop in particular. */
 import { ownHops, type Flow, type FlowHop, type FlowStop } from './flow';
 
 /** So many ways of one value are told one by one; of more, the shortest to each stop. */

@@ -1,6 +1,6 @@
 /**
- * Why a value does not reach a component: the way it would have to take is laid down first, and then looked through for
- * the place where it breaks. What is said is what the code shows; where nothing explains it, that is said as well.
+ * Why a value does not reach a component. The way it would have to take is laid out first and then searched for the
+ * place where it breaks. The answer says what the code shows, or that nothing in it explains the gap.
  */
 import type { WhyDocument, WhyVerdict } from '../model/documents';
 import type { ComponentInfo } from '../link/program/program';
@@ -25,7 +25,7 @@ interface Answer {
 interface Question {
   linked: Linked;
   flow: CellFlow;
-  /** The value's flow, or its change function's where that was asked for. */
+  /** The value's flow, or its setter's where that was asked for. */
   part: Flow | null;
   name: string;
   to: ComponentInfo;
@@ -181,7 +181,7 @@ function notProvided({ linked, part, to, name }: Question): Answer | null {
   return null;
 }
 
-/** A component above it has the value, and the way down from there hands on something else or nothing. */
+/** A component above it has the value, and the way down from there passes on something else or nothing. */
 function notPassed({ linked, part, to, name }: Question): Answer | null {
   const { render, program } = linked;
   const holders = new Map<number, FlowStop>();
@@ -223,7 +223,7 @@ function notPassed({ linked, part, to, name }: Question): Answer | null {
   };
 }
 
-/** The component stands above the value's home: a value goes up only by events and by functions that are called. */
+/** The component is above the value's home: a value goes up only by events and by functions that are called. */
 function notHeard({ linked, flow, to, name }: Question): Answer | null {
   const { program, render } = linked;
   const home = flow.cell.home === null ? undefined : program.component(flow.cell.home);
@@ -260,7 +260,7 @@ function notHeard({ linked, flow, to, name }: Question): Answer | null {
   };
 }
 
-/** Neither stands above the other, or nothing explains it. */
+/** Neither is above the other, or nothing explains it. */
 function apart(linked: Linked, question: Question | undefined, to: ComponentInfo, asked: Asked): Answer {
   const { program, render } = linked;
   const fn = question?.flow.cell.home ?? null;

@@ -1,4 +1,6 @@
-/** The part of the tree that matters to a value, and how the value would travel in it: what a small drawing needs. */
+/**
+ * The part of the tree that matters to a value and how the value would travel in it: all that a small drawing needs.
+ */
 import type { Carrier, HomeOption, Role } from '../model/documents';
 import { wayDown } from '../follow/dominators';
 import type { Situation } from './situation';

@@ -1,4 +1,4 @@
-/** Phase 5, homes: the ways a value could live, measured alike, ranked by rules of thumb. */
+/** Phase 5, homes: the places where a value could live, measured alike and ranked by rules of thumb. */
 import type { HomeOption, HomesDocument } from '../model/documents';
 import { FAMILIES } from '../model/families';
 import type { Asked } from '../follow/question';
@@ -80,14 +80,14 @@ function impossible(s: Situation, kind: HomeOption['kind'], reason: string): Mea
   return option(s, kind, null, { possible: false, cost: Infinity, reasons: [reason], lifetime: '–', testNeeds: '–' });
 }
 
-/** What renders again on a write where the state lives in a component. */
+/** What re-renders on a write where the state lives in a component. */
 function rendersFrom(s: Situation, component: number | null): number {
   if (component === null) return rendersReaders(s);
   const family = s.linked.program.component(component)?.family ?? 'react';
   return FAMILIES[family].writeRenders === 'subtree' ? s.rendersBelow(component) : s.readers.length;
 }
 
-/** What renders again where only those who read it do, each with what it renders itself. */
+/** What re-renders where only those who read it do, each with what it renders itself. */
 function rendersReaders(s: Situation): number {
   const all = new Set<number>();
   for (const reader of s.readers) {
@@ -203,7 +203,7 @@ function up(s: Situation, thumb: Thumb): Measured | null {
   });
 }
 
-/** What no component holds could live in the lowest one above all who need it, and be handed down. */
+/** What no component holds could live in the lowest one above all who need it, and be passed down. */
 function intoComponent(s: Situation, thumb: Thumb): Measured | null {
   if (s.nearest === null) return null;
   const relays = relaysFrom(s, s.nearest);

@@ -1,4 +1,4 @@
-/** What there is to know of a value before the ways it could live are weighed. */
+/** Everything that needs to be known of a value before its possible homes are compared. */
 import type { CellFlow } from '../follow/cells';
 import { below, type Dominators } from '../follow/dominators';
 import { itself, ownHops, type FlowStop } from '../follow/flow';
@@ -16,10 +16,10 @@ export interface Situation {
   relays: number[];
   /** Relays that are rendered once: their author could write what they contain. */
   freeable: number[];
-  /** Props that exist only because the value is handed through. */
+  /** Props that exist only because the value is passed through. */
   carryingProps: number;
   longest: number;
-  /** The same, were markup handed down past the relays that can be freed. */
+  /** The same, were markup passed down past the relays that can be freed. */
   longestFreed: number;
   nearest: number | null;
   perInstance: boolean;

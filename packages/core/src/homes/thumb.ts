@@ -1,4 +1,4 @@
-/** Rules of thumb a team agrees on: what tips the balance between the ways a value could live. */
+/** A team's rules of thumb: what tips the balance between possible homes. */
 import { z } from 'zod';
 
 export const Thumb = z.object({

@@ -1,6 +1,6 @@
 /**
- * Keeps what goes wrong with one file from ending a whole survey: the file is named with the reason, what was asked about it is
- * left out, and all the rest is answered.
+ * Keeps a failure in one file from ending the survey: the file is reported with the reason, its answer is left out,
+ * and everything else is answered.
  */
 export class Guard {
   /** What went wrong with each file, by its number; the first of several. */

@@ -1,4 +1,4 @@
-/** Phase 2: the facts of all files to a program whose parts know each other. */
+/** Phase 2, linking: the facts of all files become one program. */
 import { RouteAddresses } from './render/routeAddresses';
 import { Clones } from './travel/clones';
 import { Crossings } from './travel/crossings';

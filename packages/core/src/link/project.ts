@@ -1,3 +1,4 @@
+/** What linking starts from. */
 import type { FileFacts } from '../model/facts';
 import type { ConfigFile } from '../model/paths';
 

@@ -2,9 +2,9 @@
 import type { Family } from './documents';
 
 export interface FamilyTraits {
-  /** What a write makes render again: the home with all below it, or only those who read the value. */
+  /** What a write makes re-render: the home with all below it, or only those who read the value. */
   writeRenders: 'subtree' | 'readers';
-  /** Whether a component's code runs again each time it renders, so that what it puts together is made anew. */
+  /** Whether a component's code runs again each time it renders, so that what it puts together is made again. */
   runsAgain: boolean;
   /** Whether a tag may name a component that nothing imports: registered for all, or imported by the build. */
   tagsByName: boolean;

@@ -1,5 +1,5 @@
 /**
- * Whether a file read anew says the same as before, apart from where things stand. Most saves move code about or change
+ * Whether a file read again says the same as before, apart from where things stand. Most saves move code about or change
  * texts and styles: what flows where is then as it was, and a survey only has to learn the new lines and columns.
  */
 import type { FileFacts, Spot } from './facts';

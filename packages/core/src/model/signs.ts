@@ -1,5 +1,5 @@
 /**
- * What is handed to a component beside its props stands among them under signs that no prop can have: events it sends up,
+ * What is passed to a component beside its props stands among them under signs that no prop can have: events it sends up,
  * bindings it asks to change, content for its slots. Readers write them; nobody else spells them.
  */
 
@@ -34,7 +34,7 @@ export function isSlot(field: string): boolean {
   return field.startsWith(SLOT);
 }
 
-/** Whether a field is no prop but one of the things handed over beside them. */
+/** Whether a field is no prop but one of the things passed beside them. */
 export function isSigned(field: string): boolean {
   return eventOf(field) !== null || isSlot(field);
 }

@@ -1,4 +1,4 @@
-/** A file as it is handed to a reader. */
+/** A file as it is passed to a reader. */
 export interface SourceFile {
   path: string;
   text: string;

@@ -1,5 +1,5 @@
 /** The object that holds a value, used where the value was meant. */
-import { beside, named, seat, START, type Draft, type Rule, remedyIn } from './rule';
+import { relatedAt, named, positionOf, START, type Draft, type Rule, remedyIn } from './rule';
 
 export const bareStore: Rule = {
   id: 'bare-store',
@@ -64,9 +64,9 @@ export function Gauge() {
               ),
               component: component.name,
               name,
-              ...seat(linked, entry.file, entry.fact.at),
+              ...positionOf(linked, entry.file, entry.fact.at),
               ...named([component]),
-              related: [beside(linked, boxFile, made?.at ?? START, `${name} is made here.`)],
+              related: [relatedAt(linked, boxFile, made?.at ?? START, `${name} is made here.`)],
             });
           }
         }

@@ -1,7 +1,7 @@
 /** A parent reaches for what a child does not offer. */
 import { FAMILIES } from '../model/families';
 import { isAnyField } from '../model/signs';
-import { beside, named, seat, type Draft, type Rule, remedyIn, list } from './rule';
+import { relatedAt, named, positionOf, type Draft, type Rule, remedyIn, list } from './rule';
 import { passings } from './shared/sites';
 
 export const danglingHandle: Rule = {
@@ -73,9 +73,9 @@ export function Bench() {
               ),
           component: author.name,
           name: method,
-          ...seat(linked, entry.file, entry.fact.at),
+          ...positionOf(linked, entry.file, entry.fact.at),
           ...named([author, component]),
-          related: [beside(linked, file, ref.at, 'The reference is given here.')],
+          related: [relatedAt(linked, file, ref.at, 'The reference is given here.')],
         });
       }
     }

@@ -1,4 +1,4 @@
-/** State changed in place, where only its change function makes the change show. */
+/** State changed in place, where only its setter makes the change show. */
 import type { Linked } from '../link';
 import type { Edge } from '../link/graph/edges';
 import type { Graph } from '../link/graph/graph';
@@ -12,7 +12,7 @@ import { isAnew, isPart, wasDerived, wasFrozen, type Visited } from '../link/tra
 import { FAMILIES } from '../model/families';
 import { mutationsAt, type Mutation } from '../follow/changesInPlace';
 import { isChangeOf, isShown, writersOf } from './shared/changes';
-import { beside, named, seat, type Draft, type Rule, remedyIn } from './rule';
+import { relatedAt, named, positionOf, type Draft, type Rule, remedyIn } from './rule';
 import type { CallFact, Spot } from '../model/facts';
 
 const NOT_SHOWN = 'Nothing re-renders: the screen keeps showing the old value.';
@@ -93,9 +93,9 @@ function plainWrites(linked: Linked, flow: CellFlow): Map<Spot, Draft> {
     ),
     component: writer.component?.name ?? home.name,
     name: cell.name,
-    ...seat(linked, use.file, use.spot),
+    ...positionOf(linked, use.file, use.spot),
     ...named([writer.component, ...(home !== writer.component ? [home] : [])]),
-    related: [beside(linked, cell.file, cell.spot, `${cell.name} lives here, and is not declared as state.`)],
+    related: [relatedAt(linked, cell.file, cell.spot, `${cell.name} lives here, and is not declared as state.`)],
   };
   return new Map([[use.spot, draft]]);
 }
@@ -140,9 +140,9 @@ function methodWrites(linked: Linked, flow: CellFlow): Map<Spot, Draft> {
         todo: `Assign it too: ${cell.name} = ${cell.name} after the call, or a new list such as [...${cell.name}, item].`,
         component: home.name,
         name: cell.name,
-        ...seat(linked, one.file, one.at),
+        ...positionOf(linked, one.file, one.at),
         ...named([home]),
-        related: [beside(linked, cell.file, cell.spot, `${cell.name} lives here.`)],
+        related: [relatedAt(linked, cell.file, cell.spot, `${cell.name} lives here.`)],
       });
     }
   }
@@ -184,9 +184,9 @@ function draftsOf(linked: Linked, { cell, values }: CellFlow): Map<Spot, Draft> 
           todo: `Build a changed copy and pass it to ${/^\w+$/.test(cell.setterName) ? cell.setterName : 'the setter'}.`,
           component: stop.component?.name ?? null,
           name: stop.name,
-          ...seat(linked, one.file, one.at),
+          ...positionOf(linked, one.file, one.at),
           ...named([stop.component, ...(home !== stop.component ? [home] : [])]),
-          related: [beside(linked, cell.file, cell.spot, `${cell.name} lives here.`)],
+          related: [relatedAt(linked, cell.file, cell.spot, `${cell.name} lives here.`)],
         };
         push(byFunction, one.fn, { one, draft });
       }
@@ -198,7 +198,7 @@ function draftsOf(linked: Linked, { cell, values }: CellFlow): Map<Spot, Draft> 
     );
     if (!first) continue;
     first.draft.related.push(
-      ...others.map(({ one }) => beside(linked, one.file, one.at, `It is changed here as well (${one.text}).`)),
+      ...others.map(({ one }) => relatedAt(linked, one.file, one.at, `It is changed here as well (${one.text}).`)),
     );
     found.set(first.one.at, first.draft);
   }
@@ -221,7 +221,7 @@ function holds({ program: { fieldPaths } }: Linked, path: number, one: Mutation,
   );
 }
 
-/** Whether a helper changes a part of what it is handed: who hands it over may show what comes back, and not what was. */
+/** Whether a helper changes a part of what it is passed: who passes it over may show what comes back, and not what was. */
 function isInHelper({ program }: Linked, stop: FlowStop, visited: Visited, one: Mutation): boolean {
   if (!isPart(visited)) return false;
   return program.unitOf(one.fn) !== stop.component?.fn || isHandedBack(program.graph, one, visited.place);
@@ -252,7 +252,7 @@ function spreadInto(graph: Graph, place: number): Origin[] {
 function isSetAnew({ program }: Linked, cell: CellInfo, { file, fn }: Mutation): boolean {
   const { graph } = program;
   const calls = graph.files[file]?.calls ?? [];
-  // Whatever else the function sets of the component's state, all of it is rendered again.
+  // Whatever else the function sets of the component's state, all of it is re-rendered.
   const others = (graph.files[file]?.cells ?? []).flatMap(({ fn: owner, kind, setter }) =>
     setter !== null && kind === 'state' && graph.fnAt(file, owner) === cell.home ? [graph.at(file, setter)] : [],
   );

@@ -3,7 +3,7 @@ import { arrivalOf } from '../follow/standing';
 import type { Linked } from '../link';
 import type { CellFlow } from '../follow/cells';
 import { CHAIN_SETTINGS, chains, type Chain } from './shared/chains';
-import { beside, count, list, named, namesOf, seat, type Draft, type Rule, remedyIn } from './rule';
+import { relatedAt, count, list, named, namesOf, positionOf, type Draft, type Rule, remedyIn } from './rule';
 
 export const drilledProp: Rule = {
   id: 'drilled-prop',
@@ -111,11 +111,11 @@ function draftOf(linked: Linked, alike: readonly Chain[]): Draft[] {
       ),
       component: first.component.name,
       ...namesOf(values),
-      ...seat(linked, at.file, at.spot),
+      ...positionOf(linked, at.file, at.spot),
       ...named([chain.before, ...chain.carriers, chain.after].map((stop) => stop.component)),
       related: chain.hops.map((hop, index) => {
         const giver = [chain.before, ...chain.relays][index]?.component?.name ?? 'Its home';
-        return beside(linked, hop.file, hop.spot, `${giver} passes it on as ${hop.name}.`);
+        return relatedAt(linked, hop.file, hop.spot, `${giver} passes it on as ${hop.name}.`);
       }),
     },
   ];

@@ -2,7 +2,7 @@
 import type { CellFlow } from '../follow/cells';
 import { namesBefore } from '../link/graph/aliases';
 import { FAMILIES } from '../model/families';
-import { beside, named, seat, START, type Draft, type Rule } from './rule';
+import { relatedAt, named, positionOf, START, type Draft, type Rule } from './rule';
 
 export const freshContext: Rule = {
   id: 'fresh-context',
@@ -49,7 +49,7 @@ function Gauge() {
       const author = program.component(render.authors[site] ?? -1);
       const given = fact.props.find((prop) => prop.name === 'value');
       if (!author || given?.place == null || given.literal !== null || !FAMILIES[author.family].runsAgain) return [];
-      // What renders again only where whoever wrote its children does makes nothing new for them.
+      // What re-renders only where whoever wrote its children does makes nothing new for them.
       const rendersAgain = rendersByItself(author.fn, target.provides);
       const fresh = graph.trace(graph.at(file, given.place)).find((origin) => {
         const place = graph.places[origin.place];
@@ -76,14 +76,14 @@ function Gauge() {
           todo: 'Wrap the value in useMemo (a function in useCallback), or provide its parts as contexts of their own.',
           component: author.name,
           name: context,
-          ...seat(linked, file, given.at),
+          ...positionOf(linked, file, given.at),
           ...named([author]),
           related: [relatedTo(held)],
         },
       ];
     });
 
-    /** By state of its own, or by a context; not the one it hands on with more, whose readers render with it. */
+    /** By state of its own, or by a context; not the one it passes on with more, whose readers render with it. */
     function rendersByItself(fn: number, provided: number): boolean {
       const changes = ({ cell }: CellFlow): boolean =>
         cell.kind === 'state' ? cell.setter !== null : /^(store|url|storage|remote)$/.test(cell.kind);
@@ -100,7 +100,12 @@ function Gauge() {
     }
 
     function relatedTo(place: number): Draft['related'][number] {
-      return beside(linked, graph.fileOfPlace[place] ?? 0, graph.places[place]?.at ?? START, 'It is made anew here.');
+      return relatedAt(
+        linked,
+        graph.fileOfPlace[place] ?? 0,
+        graph.places[place]?.at ?? START,
+        'It is made anew here.',
+      );
     }
 
     function isRenderCode(place: number, component: number): boolean {

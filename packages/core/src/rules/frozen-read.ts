@@ -1,7 +1,7 @@
 /** A value copied once, although it changes later. */
 import type { Linked } from '../link';
 import { copies, FIRST_ONLY, takenOnce } from './shared/copies';
-import { beside, named, seat, type Draft, type Rule, remedyIn } from './rule';
+import { relatedAt, named, positionOf, type Draft, type Rule, remedyIn } from './rule';
 
 export const frozenRead: Rule = {
   id: 'frozen-read',
@@ -49,9 +49,9 @@ function Gauge({ level }) {
       ),
       component: component.name,
       name,
-      ...seat(linked, file, spot),
+      ...positionOf(linked, file, spot),
       ...named([component]),
-      related: [beside(linked, source.cell.file, source.cell.spot, `${source.cell.name} lives here, and changes.`)],
+      related: [relatedAt(linked, source.cell.file, source.cell.spot, `${source.cell.name} lives here, and changes.`)],
     }));
     const copied = copies(cells, linked).flatMap(
       ({ copy, component, from, sources, changed, inStep, sourceChanges }) => {
@@ -76,10 +76,10 @@ function Gauge({ level }) {
             ),
             component: component.name,
             name: cell.name,
-            ...seat(linked, cell.file, cell.spot),
+            ...positionOf(linked, cell.file, cell.spot),
             ...named([component]),
             related: source
-              ? [beside(linked, source.file, source.spot, `${source.name} lives here, and changes.`)]
+              ? [relatedAt(linked, source.file, source.spot, `${source.name} lives here, and changes.`)]
               : [],
           },
         ];

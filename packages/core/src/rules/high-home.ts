@@ -3,7 +3,7 @@ import { Dominators, below } from '../follow/dominators';
 import { FAMILIES } from '../model/families';
 import { itself, type Flow } from '../follow/flow';
 import { once } from '../link/memo/once';
-import { named, seat, type Draft, type Rule, count } from './rule';
+import { named, positionOf, type Draft, type Rule, count } from './rule';
 
 export const highHome: Rule = {
   id: 'high-home',
@@ -52,7 +52,7 @@ function Legend() {
       const { cell } = flow;
       if (cell.home === null || cell.kind !== 'state' || cell.callable || cell.setter === null) continue;
       const home = program.component(cell.home);
-      // Where only readers render again, a home too high costs nothing of the kind.
+      // Where only readers re-render, a home too high costs nothing of the kind.
       if (!home || FAMILIES[home.family].writeRenders === 'readers') continue;
       const readers = flow.values ? usersOf(flow.values) : [];
       const writers = flow.calls ? usersOf(flow.calls) : [];
@@ -70,7 +70,7 @@ function Legend() {
         todo: `Move ${cell.name} down into ${lower.name}. Homes shows what changes.`,
         component: home.name,
         name: cell.name,
-        ...seat(linked, cell.file, cell.spot),
+        ...positionOf(linked, cell.file, cell.spot),
         ...named([home, lower]),
         related: [],
       });

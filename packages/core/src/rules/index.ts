@@ -1,4 +1,4 @@
-/** Phase 4, rules: a linked program to its findings. */
+/** Phase 4, rules: from a linked program to its findings. */
 import type { AcceptedFinding, Finding, Level } from '../model/documents';
 import type { Cells } from '../follow/cells';
 import type { Linked } from '../link';

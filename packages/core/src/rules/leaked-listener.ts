@@ -1,5 +1,5 @@
 /** Something started in a component and not ended with it. */
-import { named, seat, type Rule, remedyIn } from './rule';
+import { named, positionOf, type Rule, remedyIn } from './rule';
 
 /** What is left behind, in words: what is not done, what comes of it, and the call that does it. */
 interface Leak {
@@ -95,7 +95,7 @@ export function Clock() {
             ),
             component: component?.name ?? null,
             name: topic || name,
-            ...seat(linked, file, at),
+            ...positionOf(linked, file, at),
             ...named([component]),
             related: [],
           };

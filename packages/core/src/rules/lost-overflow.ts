@@ -1,6 +1,6 @@
 /** Attributes that have nowhere to go. */
 import { isSigned } from '../model/signs';
-import { named, seat, type Rule } from './rule';
+import { named, positionOf, type Rule } from './rule';
 import { passings, takenBy } from './shared/sites';
 
 const sfc = (script: string, template: string): string =>
@@ -38,7 +38,7 @@ export const lostOverflow: Rule = {
             todo: `Declare ${name} as a prop of ${component.name}, or put v-bind="$attrs" on the element that should get it.`,
             component: author?.name ?? null,
             name,
-            ...seat(linked, file, at),
+            ...positionOf(linked, file, at),
             ...named([author, component]),
             related: [],
           },

@@ -1,6 +1,6 @@
 /** One fact kept in two homes. */
 import { copies, FIRST_ONLY } from './shared/copies';
-import { beside, named, seat, type Rule, remedyIn } from './rule';
+import { relatedAt, named, positionOf, type Rule, remedyIn } from './rule';
 
 export const mirroredState: Rule = {
   id: 'mirrored-state',
@@ -58,10 +58,10 @@ function Dial({ level, onTurn }) {
           ),
           component: component.name,
           name: cell.name,
-          ...seat(linked, cell.file, cell.spot),
+          ...positionOf(linked, cell.file, cell.spot),
           ...named([...(home && home !== component ? [home] : []), component]),
           related: source
-            ? [beside(linked, source.cell.file, source.cell.spot, `${source.cell.name} lives here.`)]
+            ? [relatedAt(linked, source.cell.file, source.cell.spot, `${source.cell.name} lives here.`)]
             : [],
         },
       ];

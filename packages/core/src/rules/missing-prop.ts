@@ -1,7 +1,7 @@
 /** A required prop that a site does not pass. */
 import { nearest } from '../follow/nearNames';
 import { isMissed, passings, unknownAt } from './shared/sites';
-import { beside, list, named, namesOf, seat, type Rule } from './rule';
+import { relatedAt, list, named, namesOf, positionOf, type Rule } from './rule';
 
 export const missingProp: Rule = {
   id: 'missing-prop',
@@ -49,10 +49,10 @@ export function Bench() {
           todo: `Pass ${names}, or give ${missing.length > 1 ? 'them defaults' : 'it a default'} in ${component.name}.`,
           component: author?.name ?? null,
           ...namesOf(missing.map(({ name }) => name)),
-          ...seat(linked, file, fact.at),
+          ...positionOf(linked, file, fact.at),
           ...named([author, component]),
           related: missing.map((prop) =>
-            beside(linked, component.file, prop.at, `${component.name} requires ${prop.name} here.`),
+            relatedAt(linked, component.file, prop.at, `${component.name} requires ${prop.name} here.`),
           ),
         },
       ];

@@ -1,8 +1,8 @@
-/** A context read where no provider stands above. */
+/** A context read where no provider is above. */
 import type { Linked } from '../link';
 import { once } from '../link/memo/once';
 import type { Program } from '../link/program/program';
-import { beside, named, seat, type Draft, type Rule, remedyIn } from './rule';
+import { relatedAt, named, positionOf, type Draft, type Rule, remedyIn } from './rule';
 
 /** A way down the tree as `App › Zone › Tray`; of a long one, both ends. */
 function wayOf(names: readonly string[]): string {
@@ -81,9 +81,9 @@ function Badge() {
             component: component.name,
             name: fact.name,
             ...(asks ? { level: 'note' as const } : {}),
-            ...seat(linked, graph.fileOfPlace[read.place] ?? component.file, place?.at ?? fact.at),
+            ...positionOf(linked, graph.fileOfPlace[read.place] ?? component.file, place?.at ?? fact.at),
             ...named(way.map((fn) => program.component(fn))),
-            related: [beside(linked, file, fact.at, `${fact.name} is created here, without a default.`)],
+            related: [relatedAt(linked, file, fact.at, `${fact.name} is created here, without a default.`)],
           });
         }
     });

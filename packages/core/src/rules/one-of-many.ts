@@ -1,7 +1,7 @@
 /** One reference for many children. */
 import type { Graph } from '../link/graph/graph';
 import { namesAfter } from '../link/graph/aliases';
-import { named, seat, type Rule } from './rule';
+import { named, positionOf, type Rule } from './rule';
 import { passings } from './shared/sites';
 
 export const oneOfMany: Rule = {
@@ -57,7 +57,7 @@ export function Bench({ label }) {
           todo: `Collect the refs in a Map with a ref function, or let each ${component.name} hold its own.`,
           component: author.name,
           name,
-          ...seat(linked, file, ref.at),
+          ...positionOf(linked, file, ref.at),
           ...named([author, component]),
           related: [],
         },

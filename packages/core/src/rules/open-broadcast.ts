@@ -1,6 +1,6 @@
 /** An event for the whole page, though one parent would do. */
 import { wayDown } from '../follow/dominators';
-import { named, seat, type Rule, remedyIn } from './rule';
+import { named, positionOf, type Rule, remedyIn } from './rule';
 import { topics } from './shared/topics';
 
 export const openBroadcast: Rule = {
@@ -62,7 +62,7 @@ function Tray({ onOpen }) {
             ),
             component: component.name,
             name,
-            ...seat(linked, file, fact.at),
+            ...positionOf(linked, file, fact.at),
             ...named([component, listener]),
             related: [],
           },

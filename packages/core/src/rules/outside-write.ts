@@ -8,7 +8,7 @@ import { mutatedCells } from '../link/graph/mutatedCells';
 import type { ComponentInfo } from '../link/program/program';
 import { FAMILIES } from '../model/families';
 import { changedInPlace, type Mutation } from '../follow/changesInPlace';
-import { beside, list, named, namesOf, seat, type Draft, type Rule } from './rule';
+import { relatedAt, list, named, namesOf, positionOf, type Draft, type Rule } from './rule';
 import type { CellFact, Spot } from '../model/facts';
 
 const BYPASSED = 'Its owner does not see the change: a wrong value on the screen may come from any component.';
@@ -84,9 +84,9 @@ export const Gauge = observer(() => <b onClick={() => units.change('kelvin')}>{u
           todo: `Add a function for it to ${ownerOf(cell.id)} and call that from ${component.name}.`,
           component: component.name,
           name: cell.id.slice(cell.id.lastIndexOf('.') + 1),
-          ...seat(linked, file, at),
+          ...positionOf(linked, file, at),
           ...named([component]),
-          related: [beside(linked, cell.file, cell.at, `${cell.id} lives here.`)],
+          related: [relatedAt(linked, cell.file, cell.at, `${cell.id} lives here.`)],
         });
       }
     });
@@ -132,9 +132,9 @@ function provided(linked: Linked, all: readonly Provided[]): Draft[] {
       todo: `Let ${home.name} provide a function that changes ${list(names)}, and call that.`,
       component: component.name,
       ...namesOf(names),
-      ...seat(linked, change.file, change.at),
+      ...positionOf(linked, change.file, change.at),
       ...named([component, home]),
-      related: all.map((one) => beside(linked, one.cell.file, one.cell.spot, `${one.cell.name} lives here.`)),
+      related: all.map((one) => relatedAt(linked, one.cell.file, one.cell.spot, `${one.cell.name} lives here.`)),
     },
   ];
 }
@@ -144,7 +144,7 @@ function writtenThroughContext(linked: Linked, { cell, values }: CellFlow): Prov
   const { program } = linked;
   const home = program.component(cell.home ?? -1);
   if (cell.kind !== 'state' || !home || !values || FAMILIES[home.family].directWriteIsLost) return [];
-  // A store is handed out to be set.
+  // A store is passed out to be set.
   if (isStore(program.graph, cell)) return [];
   const read = new Set(
     [...values.stops.values()].flatMap(({ hops }) =>

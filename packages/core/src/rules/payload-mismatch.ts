@@ -2,7 +2,7 @@
 import { eventOf, isAnyField } from '../model/signs';
 import type { Linked } from '../link';
 import type { FileFacts, UseFact } from '../model/facts';
-import { beside, count, list, named, seat, type Draft, type Rule } from './rule';
+import { relatedAt, count, list, named, positionOf, type Draft, type Rule } from './rule';
 import { topics } from './shared/topics';
 
 export const payloadMismatch: Rule = {
@@ -55,9 +55,9 @@ function Tray({ label, onMove }) {
           todo: `Send ${list(missing)} as well, or read what is sent.`,
           component: first.component?.name ?? null,
           name,
-          ...seat(linked, first.file, first.fact.at),
+          ...positionOf(linked, first.file, first.fact.at),
           ...named([first.component, component]),
-          related: [beside(linked, file, fact.at, 'It is received here.')],
+          related: [relatedAt(linked, file, fact.at, 'It is received here.')],
         });
       }
     }
@@ -92,9 +92,9 @@ function ofCalls(linked: Linked, facts: FileFacts, file: number): Map<string, Dr
           todo: why.todo,
           component: sender.name,
           name: fact.name.slice(fact.name.lastIndexOf('.') + 1),
-          ...seat(linked, file, fact.at),
+          ...positionOf(linked, file, fact.at),
           ...named([sender, receiver]),
-          related: [beside(linked, taker.file, taker.fact.at, `${receiver.name} receives it here.`)],
+          related: [relatedAt(linked, taker.file, taker.fact.at, `${receiver.name} receives it here.`)],
         });
       }
     }
@@ -102,7 +102,7 @@ function ofCalls(linked: Linked, facts: FileFacts, file: number): Map<string, Dr
   return found;
 }
 
-/** Called on a value that was handed in (`trays.includes(…)`), not handed in itself. */
+/** Called on a value that was passed in (`trays.includes(…)`), not passed in itself. */
 function isMethod(linked: Linked, call: number): boolean {
   const { graph } = linked.program;
   const entry = graph.calls[call];
@@ -188,7 +188,7 @@ function misfit(linked: Linked, call: number, fn: number): Misfit | null {
 const MOST_HANDED_ON = 4;
 
 /**
- * Whether a function works with a parameter: reads a field of it, calls it, computes with it, shows it. One that only hands it
+ * Whether a function works with a parameter: reads a field of it, calls it, computes with it, shows it. One that only passes it
  * on, puts it somewhere or spreads it takes nothing as well.
  */
 function countsOnParam(linked: Linked, fn: number, index: number, handedOn = 0): boolean {
@@ -225,7 +225,7 @@ function countsOnParam(linked: Linked, fn: number, index: number, handedOn = 0):
   );
 }
 
-/** Whether what a call calls counts on one of its arguments: what is handed on outside may do without. */
+/** Whether what a call calls counts on one of its arguments: what is passed on outside may do without. */
 function callCountsOn(linked: Linked, call: number, place: number, handedOn: number): boolean {
   const { graph } = linked.program;
   const entry = graph.calls[call];

@@ -1,7 +1,7 @@
 /** A store or context made inside a component. */
 import { FAMILIES } from '../model/families';
 import type { Linked } from '../link';
-import { named, seat, type Draft, type Rule } from './rule';
+import { named, positionOf, type Draft, type Rule } from './rule';
 import { passingsBy } from './shared/sites';
 import type { Spot } from '../model/facts';
 
@@ -52,7 +52,7 @@ function Gauge() {
         todo: `Create ${name} once, at the top level of a module.`,
         component: component.name,
         name,
-        ...seat(linked, file, spot),
+        ...positionOf(linked, file, spot),
         ...named([component]),
         related: [],
       });

@@ -2,7 +2,7 @@
 import { arrivalOf } from '../follow/standing';
 import type { Linked } from '../link';
 import { CHAIN_SETTINGS, chains, type Chain } from './shared/chains';
-import { beside, count, list, named, namesOf, seat, type Draft, type Rule, remedyIn } from './rule';
+import { relatedAt, count, list, named, namesOf, positionOf, type Draft, type Rule, remedyIn } from './rule';
 
 export const relayedEvent: Rule = {
   id: 'relayed-event',
@@ -77,11 +77,11 @@ function draftOf(linked: Linked, alike: readonly Chain[]): Draft[] {
       ),
       component: first.component.name,
       ...namesOf(names),
-      ...seat(linked, at.file, at.spot),
+      ...positionOf(linked, at.file, at.spot),
       ...named([chain.after, ...up, chain.before].map((stop) => stop.component)),
       related: [...chain.hops]
         .reverse()
-        .map((hop) => beside(linked, hop.file, hop.spot, `Passed down here as ${hop.name}.`)),
+        .map((hop) => relatedAt(linked, hop.file, hop.spot, `Passed down here as ${hop.name}.`)),
     },
   ];
 }

@@ -1,4 +1,4 @@
-/** What a rule is: its words, its settings, its examples and its check. One rule a file, listed in `index.ts`. */
+/** What a rule is: its words, settings, examples and check. One rule per file, listed in `index.ts`. */
 import type { Family, Finding, Level } from '../model/documents';
 import type { Spot } from '../model/facts';
 import type { Cells } from '../follow/cells';
@@ -19,19 +19,19 @@ export function remedyIn(remedy: Remedy, family: Family): string {
   return remedy[family] ?? remedy.others;
 }
 
-/** A place in the source. The spot is the one of the facts, which moves when its file is read anew. */
-export interface Seat {
+/** A place in the source. The spot is the one of the facts, which moves when its file is read again. */
+export interface Position {
   file: string;
   spot: Spot;
 }
 
 /** A finding before its lines are told: they may change while all else holds. */
-export interface Draft extends Omit<Finding, 'rule' | 'level' | 'file' | 'line' | 'column' | 'related'>, Seat {
+export interface Draft extends Omit<Finding, 'rule' | 'level' | 'file' | 'line' | 'column' | 'related'>, Position {
   /** What is seen on the screen, or felt by whoever changes the code. */
   effect: string;
   /** What to do, in the terms of the component's family. */
   todo: string;
-  related: (Seat & { note: string })[];
+  related: (Position & { note: string })[];
   /** Where one case weighs less than its rule. */
   level?: Level;
 }
@@ -52,13 +52,13 @@ export interface Rule {
 }
 
 /** The parts of a finding that say where it is. */
-export function seat(linked: Linked, file: number, spot: Spot): Seat {
+export function positionOf(linked: Linked, file: number, spot: Spot): Position {
   return { file: linked.program.graph.path(file), spot };
 }
 
 /** A place that a finding is about as well, and what is there. */
-export function beside(linked: Linked, file: number, spot: Spot, note: string): Draft['related'][number] {
-  return { ...seat(linked, file, spot), note };
+export function relatedAt(linked: Linked, file: number, spot: Spot, note: string): Draft['related'][number] {
+  return { ...positionOf(linked, file, spot), note };
 }
 
 /** A finding, with the lines its places stand on by now. */

@@ -3,7 +3,7 @@ import { push } from '../link/graph/byPlace';
 import type { Linked } from '../link';
 import type { FileFacts, PlaceId } from '../model/facts';
 import { isScript } from './shared/topics';
-import { beside, named, seat, type Draft, type Rule } from './rule';
+import { relatedAt, named, positionOf, type Draft, type Rule } from './rule';
 
 export const silentWrite: Rule = {
   id: 'silent-write',
@@ -70,7 +70,7 @@ export function Gauge() {
             .map(({ cell, draft }) => ({ place: graph.at(file, cell), draft })),
     );
     if (found.length === 0) return [];
-    // Only what gets to some component can be shown there, and stay as it was.
+    // Only what reaches some component can be shown there, and stay as it was.
     const shown = new Set(
       cells.all.flatMap(({ cell, values }) =>
         cell.value && [...(values?.stops.values() ?? [])].some((stop) => stop.component !== null)
@@ -116,9 +116,9 @@ function draftsOf(linked: Linked, facts: FileFacts, file: number): Silent[] {
         todo: `Call the listeners after ${cell.name} is set, or set it through the function that does.`,
         component: owner?.name ?? null,
         name: cell.name,
-        ...seat(linked, file, call.at),
+        ...positionOf(linked, file, call.at),
         ...named([owner]),
-        related: [beside(linked, file, cell.at, `${cell.name} lives here.`)],
+        related: [relatedAt(linked, file, cell.at, `${cell.name} lives here.`)],
       };
       found.push({ cell: cell.value, draft });
     }

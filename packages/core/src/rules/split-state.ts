@@ -1,6 +1,6 @@
 /** Copies of what is read together further up. */
 import type { CellFlow } from '../follow/cells';
-import { named, seat, type Draft, type Rule } from './rule';
+import { named, positionOf, type Draft, type Rule } from './rule';
 
 export const splitState: Rule = {
   id: 'split-state',
@@ -52,7 +52,7 @@ function Tray({ label, open, onOpen }) {
         todo: `Keep ${cell.name} in ${above.name} and pass each ${home.name} its part.`,
         component: home.name,
         name: cell.name,
-        ...seat(linked, cell.file, cell.spot),
+        ...positionOf(linked, cell.file, cell.spot),
         ...named([above, home]),
         related: [],
       });
@@ -64,7 +64,7 @@ function Tray({ label, open, onOpen }) {
       return sites.length > 1 || sites.some((site) => (render.placements[site] ?? []).some((p) => p.repeat === 'many'));
     }
 
-    /** Whether the state, or what it is about to become, is handed up to state of the component above. */
+    /** Whether the state, or what it is about to become, is passed up to state of the component above. */
     function told(flow: CellFlow, above: number): boolean {
       if (!flow.cell.value) return false;
       return locals
@@ -79,13 +79,13 @@ function Tray({ label, open, onOpen }) {
         );
     }
 
-    /** Whether a function calls the change function of some state. */
+    /** Whether a function calls the setter of some state. */
     function changesState(fn: number): boolean {
       changing ??= functionsThatChange();
       return changing.has(fn);
     }
 
-    /** The functions in which some state's change function is called, and those around them. */
+    /** The functions in which some state's setter is called, and those around them. */
     function functionsThatChange(): Set<number> {
       const functions = new Set<number>();
       for (const { calls, cell } of cells.all)

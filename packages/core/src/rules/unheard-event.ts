@@ -3,7 +3,7 @@ import { nearest } from '../follow/nearNames';
 import type { ComponentInfo } from '../link/program/program';
 import { eventOf, eventProp, isUpdate } from '../model/signs';
 import { isOffered, passingsBy } from './shared/sites';
-import { named, seat, type Draft, type Rule } from './rule';
+import { named, positionOf, type Draft, type Rule } from './rule';
 import { anyTopic, topics } from './shared/topics';
 
 export const unheardEvent: Rule = {
@@ -57,7 +57,7 @@ export function Tally() {
           todo: near ? `Send “${near}”, or listen for “${name}”.` : 'Listen for it, or stop sending it.',
           component: component?.name ?? null,
           name,
-          ...seat(linked, file, fact.at),
+          ...positionOf(linked, file, fact.at),
           ...named([component]),
           related: [],
         });
@@ -92,7 +92,7 @@ export function Tally() {
             : `Listen for ${name} where ${component.name} is rendered, or stop emitting it.`,
           component: component.name,
           name,
-          ...seat(linked, call.file, call.fact.at),
+          ...positionOf(linked, call.file, call.fact.at),
           ...named([component, ...new Set(own.map((one) => one.author))]),
           related: [],
         });
@@ -117,7 +117,7 @@ export function Tally() {
             : `Pass ${prop.name} where ${component.name} is rendered, or call it as ${prop.name}?.().`,
           component: component.name,
           name: prop.name,
-          ...seat(linked, call.file, call.fact.at),
+          ...positionOf(linked, call.file, call.fact.at),
           ...named([component, ...new Set(own.map((one) => one.author))]),
           related: [],
         });

@@ -2,7 +2,7 @@
 import { FAMILIES } from '../model/families';
 import { nearest } from '../follow/nearNames';
 import { isMissed, passings, rendersNothing, takenBy, unknownAt } from './shared/sites';
-import { list, named, namesOf, seat, type Draft, type Rule } from './rule';
+import { list, named, namesOf, positionOf, type Draft, type Rule } from './rule';
 
 export const unknownProp: Rule = {
   id: 'unknown-prop',
@@ -58,7 +58,7 @@ export function Bench() {
               : `Remove ${names.length > 1 ? 'them' : 'it'}, or declare ${names.length > 1 ? 'them' : 'it'} in ${component.name}.`,
             component: author?.name ?? null,
             ...namesOf(names),
-            ...seat(linked, file, at),
+            ...positionOf(linked, file, at),
             ...named([author, component]),
             related: [],
           },

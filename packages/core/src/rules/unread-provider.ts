@@ -3,7 +3,7 @@ import type { FileFacts, PlaceId } from '../model/facts';
 import type { Linked } from '../link';
 import { isAnyField } from '../model/signs';
 import { isOffered } from './shared/sites';
-import { named, seat, type Draft, type Rule } from './rule';
+import { named, positionOf, type Draft, type Rule } from './rule';
 
 export const unreadProvider: Rule = {
   id: 'unread-provider',
@@ -55,7 +55,7 @@ function Gauge() {
         todo: `Remove the provider, or read ${fact.name} where it was meant to be used.`,
         component: author?.name ?? null,
         name: fact.name,
-        ...seat(linked, file, fact.at),
+        ...positionOf(linked, file, fact.at),
         ...named([author]),
         related: [],
       });
@@ -72,7 +72,7 @@ function Gauge() {
         todo: 'Remove it, or read it where it was meant to be shown.',
         component: null,
         name: cell.name,
-        ...seat(linked, cell.file, cell.spot),
+        ...positionOf(linked, cell.file, cell.spot),
         components: [],
         related: [],
       });

@@ -1,9 +1,9 @@
-/** What could not be followed, and why: the picture leaves nothing out in silence. */
+/** What could not be followed, and why: nothing is left out silently. */
 import { cutsOf, type Cut } from '../follow/cuts';
 import type { Cells } from '../follow/cells';
 import type { Linked } from '../link';
 import { push } from '../link/graph/byPlace';
-import { beside, count, list, named, namesOf, seat, type Draft, type Rule } from './rule';
+import { relatedAt, count, list, named, namesOf, positionOf, type Draft, type Rule } from './rule';
 import type { ComponentInfo } from '../link/program/program';
 
 const INCOMPLETE = 'Trails through it end here, so answers about it are incomplete.';
@@ -119,11 +119,11 @@ function thingTold(linked: Linked, all: readonly Missed[]): Draft[] {
         : 'Nothing, usually: this only says what the answers leave out.',
       component: first.component?.name ?? null,
       name: first.name,
-      ...seat(linked, first.file, first.spot),
+      ...positionOf(linked, first.file, first.spot),
       ...named(components),
       related: all
         .slice(1, 1 + MOST_TOLD)
-        .map((one) => beside(linked, one.file, one.spot, `${one.what}, here as well.`)),
+        .map((one) => relatedAt(linked, one.file, one.spot, `${one.what}, here as well.`)),
     },
   ];
 }
@@ -153,12 +153,12 @@ function cutsTold(linked: Linked, cells: Cells): Draft[] {
         todo: 'Nothing, usually: this only says what the answers leave out.',
         component: first.component?.name ?? null,
         ...namesOf(names),
-        ...seat(linked, first.file, first.spot),
+        ...positionOf(linked, first.file, first.spot),
         ...named([...new Set(cuts.map((cut) => cut.component))]),
         related: cuts
           .filter((cut) => cut.spot !== first.spot)
           .slice(0, MOST_TOLD_OF_ONE)
-          .map((cut) => beside(linked, cut.file, cut.spot, `${cut.name}, here as well.`)),
+          .map((cut) => relatedAt(linked, cut.file, cut.spot, `${cut.name}, here as well.`)),
       },
     ];
   });

@@ -4,7 +4,7 @@ import type { Linked } from '../link';
 import type { ComponentInfo } from '../link/program/program';
 import { DOM_EVENTS } from '../model/domEvents';
 import { eventOf, isUpdate } from '../model/signs';
-import { named, seat, type Draft, type Rule } from './rule';
+import { named, positionOf, type Draft, type Rule } from './rule';
 import { passings, type Passing } from './shared/sites';
 import { anyTopic, topics, type End } from './shared/topics';
 
@@ -61,7 +61,7 @@ export function Tray() {
       const isOffered = ({ file }: End): boolean =>
         linked.program.graph.modules.offers(linked.program.graph.path(file));
       if (!near && listens.every(isOffered)) return [];
-      // What is handed over to listen may be no function at all: a question of what the page can do.
+      // What is passed to listen may be no function at all: a question of what the page can do.
       const isHeard = ({ fact, file }: End): boolean =>
         fact.bus !== null ||
         (fact.handler !== null &&
@@ -72,7 +72,7 @@ export function Tray() {
         todo: near ? `Listen for “${near}”.` : 'Send it, or remove the listener.',
         component: component?.name ?? null,
         name,
-        ...seat(linked, file, fact.at),
+        ...positionOf(linked, file, fact.at),
         ...named([component]),
         related: [],
       }));
@@ -104,7 +104,7 @@ function neverSent(linked: Linked, { fact, file, component, author }: Passing): 
         todo: near ? `Listen for ${near}.` : `Emit ${event} in ${component.name}, or remove the listener.`,
         component: author?.name ?? null,
         name: event,
-        ...seat(linked, file, at),
+        ...positionOf(linked, file, at),
         ...named([author, component]),
         related: [],
       },
@@ -112,7 +112,7 @@ function neverSent(linked: Linked, { fact, file, component, author }: Passing): 
   });
 }
 
-/** Whether a listener gets to where it may be called: in the component, in one it is handed on to, or by an element. */
+/** Whether a listener reaches where it may be called: in the component, in one it is passed on to, or by an element. */
 function arrives(linked: Linked, component: ComponentInfo, name: string, event: string): boolean {
   const { program, locals } = linked;
   const path = program.fieldPaths.cons(name, 0);

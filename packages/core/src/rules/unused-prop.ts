@@ -1,8 +1,8 @@
-/** A declared prop that the component neither uses nor hands on. */
+/** A declared prop that the component neither uses nor passes on. */
 import type { Linked } from '../link';
 import { once } from '../link/memo/once';
 import type { ComponentInfo } from '../link/program/program';
-import { named, seat, type Draft, type Rule } from './rule';
+import { named, positionOf, type Draft, type Rule } from './rule';
 import { doesSomethingWith, rendersNothing } from './shared/sites';
 
 export const unusedProp: Rule = {
@@ -57,7 +57,7 @@ function unusedOf(linked: Linked, component: ComponentInfo): Draft[] {
         todo: `Remove ${prop.name} from ${component.name} and from the places that pass it.`,
         component: component.name,
         name: prop.name,
-        ...seat(linked, component.file, prop.at),
+        ...positionOf(linked, component.file, prop.at),
         ...named([component]),
         related: [],
       },

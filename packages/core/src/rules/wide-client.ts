@@ -1,7 +1,7 @@
 /** A module marked for the browser that takes along more than needs to be there. */
 import type { ComponentInfo } from '../link/program/program';
 import type { Linked } from '../link';
-import { beside, count, list, named, seat, START, type Rule } from './rule';
+import { relatedAt, count, list, named, positionOf, START, type Rule } from './rule';
 
 export const wideClient: Rule = {
   id: 'wide-client',
@@ -76,12 +76,12 @@ export default function Page() {
           todo: `Pass ${list(shown)} in as children from a module that is not marked.`,
           component: own?.name ?? null,
           name: null,
-          ...seat(linked, file, START),
+          ...positionOf(linked, file, START),
           ...named([own, ...stay]),
           related: stay.map((one) => {
             const way = sides.wayTo(one.file).map((at) => graph.path(at));
             const note = `${one.name} is browser code by way of ${way.join(', ')}.`;
-            return beside(linked, one.file, graph.functions[one.fn]?.fact.at ?? START, note);
+            return relatedAt(linked, one.file, graph.functions[one.fn]?.fact.at ?? START, note);
           }),
         },
       ];
@@ -111,7 +111,7 @@ function needingBrowser(linked: Linked): Set<number> {
     for (const call of facts.calls)
       if (/^(window|document|localStorage|navigator)\b/.test(call.name)) mark(file, call.fn);
   });
-  // What is written by a component that needs it, and given something of its own, cannot be handed over from outside.
+  // What is written by a component that needs it, and given something of its own, cannot be passed from outside.
   graph.sites.forEach(({ fact, file }, site) => {
     const author = program.unitOf(graph.fnAt(file, fact.fn));
     if (!needs.has(author)) return;

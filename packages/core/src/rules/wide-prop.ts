@@ -6,7 +6,7 @@ import { arrivalOf, roleAt } from '../follow/standing';
 import { push } from '../link/graph/byPlace';
 import { isPart, wasDerived, type Local } from '../link/travel/visited';
 import type { Linked } from '../link';
-import { list, named, seat, type Draft, type Rule } from './rule';
+import { list, named, positionOf, type Draft, type Rule } from './rule';
 
 const BELOW = 'the components below';
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
@@ -99,7 +99,7 @@ function draftsOf(linked: Linked, values: Flow, setting: (name: string) => numbe
         todo: `Pass ${list([...fields])} instead of ${stop.name}.`,
         component: stop.component.name,
         name: stop.name,
-        ...seat(linked, at.file, at.spot),
+        ...positionOf(linked, at.file, at.spot),
         ...named(chain.map((one) => one.component)),
         related: [],
       },
@@ -107,7 +107,7 @@ function draftsOf(linked: Linked, values: Flow, setting: (name: string) => numbe
   });
 }
 
-/** The stops to which a component that only carries the object hands it on. */
+/** The stops to which a component that only carries the object passes it on. */
 function fedByRelays(values: Flow): Set<string> {
   const fed = new Set<string>();
   for (const stop of values.stops.values()) {
@@ -121,7 +121,7 @@ function carriesWhole(stop: FlowStop): boolean {
   return stop.hops.some((hop) => hop.effect === 'same' || hop.effect === 'renamed');
 }
 
-/** The stops the whole object gets to from one of them, itself included. */
+/** The stops the whole object reaches from one of them, itself included. */
 function below(stops: ReadonlyMap<string, FlowStop>, start: FlowStop): FlowStop[] {
   const seen = new Set([start]);
   for (const stop of seen)

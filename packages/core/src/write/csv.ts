@@ -1,4 +1,4 @@
-/** Tables as CSV (RFC 4180): lines end with CR LF, a field with a comma, a quote or a break stands in quotes. */
+/** Tables as CSV (RFC 4180): lines end with CR LF; a field that holds a comma, a quote or a line break is quoted. */
 import type { Finding, FlowDocument, TrailDocument } from '../model/documents';
 
 export type Value = string | number | boolean | null;

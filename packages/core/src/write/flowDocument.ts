@@ -1,4 +1,4 @@
-/** The flow document: everything a survey found, as CONTRACT's `survey` writes it. */
+/** The flow document: everything a survey found, as `survey` writes it. */
 import type { Carrier, Cell, Component, FileEntry, FlowDocument, Hop, Mark, Problem, Site } from '../model/documents';
 import type { Spot } from '../model/facts';
 import type { CellFlow, Cells } from '../follow/cells';
@@ -211,7 +211,7 @@ function draftHops(cells: Cells): HopDraft[] {
   return [...found.values()];
 }
 
-/** The hops of one cell. Calls of functions handed down are hops up, from the caller to the home. */
+/** The hops of one cell. Calls of functions passed down are hops up, from the caller to the home. */
 const hopsOf = once((flow: CellFlow): readonly HopDraft[] =>
   [flow.values, flow.calls].flatMap((part) => (part ? hopsOfPart(flow, part) : [])),
 );
@@ -348,7 +348,7 @@ export function marks(flow: CellFlow): Mark[] {
       for (const role of roles) if (!known.roles.includes(role)) known.roles.push(role);
       if (known.roles.some((role) => role === 'reader' || role === 'writer'))
         known.roles = known.roles.filter((role) => role !== 'relay');
-      // Where the value itself is handed on, its names say so; those of its change function are not the same thing.
+      // Where the value itself is passed on, its names say so; those of its setter are not the same thing.
       if (part.mode === 'value' || known.as.length === 0) known.as = [...new Set([...known.as, ...as])];
       known.frozen ||= frozen;
     }

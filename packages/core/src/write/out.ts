@@ -1,3 +1,3 @@
-/** What the page itself writes: these need a document alone, and none of the readers. */
+/** What the page writes by itself: needs only a document, and imports no reader. */
 export { csv, findingsToCsv, marksToCsv, trailToCsv } from './csv';
 export { trailToDot, trailToMermaid } from './trailText';

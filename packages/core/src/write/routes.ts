@@ -1,4 +1,4 @@
-/** The addresses of an application, with the component each shows. */
+/** The addresses of an application, each with the component it shows. */
 import type { Route } from '../model/documents';
 import type { Linked } from '../link';
 

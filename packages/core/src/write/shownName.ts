@@ -1,4 +1,4 @@
-/** Names from a project as others show them: they may be of any length, and hold whatever a file can. */
+/** Names from a project as they are displayed: they may have any length and hold whatever a file can. */
 
 const LONGEST = 120;
 

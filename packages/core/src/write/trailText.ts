@@ -1,4 +1,4 @@
-/** A trail document as a Mermaid flowchart and as a graph in the DOT language: each stop once, each hop an arrow. */
+/** A trail document as a Mermaid flowchart and as a DOT graph: each stop once, each hop an arrow. */
 import type { Effect, Stop, TrailDocument } from '../model/documents';
 import { shownName } from './shownName';
 

@@ -1,6 +1,6 @@
 /**
  * The file in which facts and answers are kept. It saves time and nothing else: where it is broken it is set aside, where it
- * cannot be used at all everything is read anew, and either is said in one sentence.
+ * cannot be used at all everything is read again, and either is said in one sentence.
  */
 import { renameSync, rmSync } from 'node:fs';
 import type { DataSource } from 'typeorm';

@@ -1,5 +1,5 @@
 /**
- * Reads files to facts, on every processor where there are enough of them. This thread reads too, once everything is handed in: its facts need not be
+ * Reads files to facts, on every processor where there are enough of them. This thread reads too, once everything is passed in: its facts need not be
  * passed between threads, and one parser less has to warm up. Few files are read here alone.
  */
 import { availableParallelism } from 'node:os';
@@ -31,7 +31,7 @@ export interface PoolOptions {
   beacon?: Beacon;
 }
 
-/** Threads that read files as they are handed in; they start at once, so that they warm up while files are fetched. */
+/** Threads that read files as they are passed in; they start at once, so that they warm up while files are fetched. */
 export class ReadPool {
   private readonly queue: SourceFile[][] = [];
   private readonly workers: Worker[] = [];
@@ -74,7 +74,7 @@ export class ReadPool {
     await new Promise(setImmediate);
   }
 
-  /** Resolves when everything handed in has been read. */
+  /** Resolves when everything passed in has been read. */
   async end(): Promise<void> {
     this.flush();
     this.closing = true;

@@ -1,6 +1,6 @@
 /**
- * Routes given by the file tree: pages are rendered inside the layouts of the folders around them. What a framework would
- * put together from the files is written out as a module, and read like any other.
+ * Routes given by the file tree: each page is rendered inside the layouts of the folders around it. What a framework
+ * would generate from the files is written out as a module and read like any other.
  */
 import type { FileFacts } from '../../model/facts';
 import { folderOf, type ConfigFile } from '../../model/paths';

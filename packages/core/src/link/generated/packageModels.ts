@@ -1,4 +1,4 @@
-/** The models of the packages a project imports: facts like any file's, which the documents do not list. */
+/** Models of the packages a project imports: facts like those of any file, left out of documents. */
 import type { FileFacts } from '../../model/facts';
 import { readFile } from '../../read';
 import { modelPath, modelText } from '../../read/libraries';

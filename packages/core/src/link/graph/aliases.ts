@@ -1,4 +1,4 @@
-/** The names one value goes by: places it is in as it is, one after the other. */
+/** All the places that hold one and the same value, one after the other. */
 import type { Edge } from './edges';
 import type { Graph } from './graph';
 

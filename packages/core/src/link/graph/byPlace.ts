@@ -1,6 +1,6 @@
 /**
- * What belongs to places, which are numbered without gaps: a list beside them, which is filled and read much faster than a
- * map of as many keys.
+ * A table keyed by place. Places are numbered without gaps, so it is an array, which fills and reads much faster than
+ * a map.
  */
 export class ByPlace<T> {
   private readonly values: (T | undefined)[];

@@ -1,4 +1,4 @@
-/** Who calls each function, as far as that is known whatever the run. */
+/** The callers of each function, as far as they are known in every run. */
 import type { FileFacts } from '../../model/facts';
 import { push } from './byPlace';
 import type { TracedGraph } from './tracedGraph';

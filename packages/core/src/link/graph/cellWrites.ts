@@ -1,4 +1,4 @@
-/** What a cell is set to, as far as its own file says: by calls of its change function, and by assignments. */
+/** What a cell is set to within its own file: through its setter and by assignment. */
 import type { Graph } from './graph';
 import { mutatedCells } from './mutatedCells';
 import { namesBefore } from './aliases';

@@ -1,7 +1,7 @@
 /**
- * Edges that lead from one file into another, by the stage of linking and the file that made them. Where a stage makes others
- * than before, those that are gone are taken out, new ones are put where they would stand in a graph made from nothing, and
- * the files at both ends are touched.
+ * Edges between files, by the linking stage and the file that made them. When a stage yields other edges than before,
+ * the old ones are removed, the new ones go where a graph built from nothing would have them, and the files at both
+ * ends are invalidated.
  */
 import { rankOf, type Edge } from './edges';
 import type { PlaceGraph } from './placeGraph';
@@ -16,7 +16,7 @@ interface Made {
   loose: boolean;
 }
 
-export class CrossEdges {
+export class CrossFileEdges {
   private readonly made = new Map<number, Made>();
 
   constructor(

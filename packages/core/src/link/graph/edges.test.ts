@@ -1,4 +1,4 @@
-import { Blocks } from './numberBlocks';
+import { NumberBlocks } from './numberBlocks';
 import { Chains, rankOf, type Edge } from './edges';
 
 function edge(name: string, rank: number): Edge {
@@ -36,7 +36,7 @@ test('after the last edge is gone, others are added where it stood', () => {
 });
 
 test('a block has room for a few more things, and none of another file moves', () => {
-  const blocks = new Blocks<string>(4);
+  const blocks = new NumberBlocks<string>(4);
   blocks.open(['house']);
   const second = blocks.open(['tray']);
   blocks.close();

@@ -1,4 +1,4 @@
-/** The edges of the graph, and how those of a place are found. */
+/** The edges of the graph, and how to find those of a place. */
 import type { FlowOp } from '../../model/facts';
 import { isAnyField } from '../../model/signs';
 import { ByPlace, push } from './byPlace';

@@ -1,4 +1,4 @@
-/** What modules export, through any chain of modules that only pass it on. */
+/** What modules export, through any chain of re-exports. */
 import type { FileFacts } from '../../model/facts';
 import type { Dependencies } from '../memo/memo';
 import type { Modules, Resolution } from '../resolve/modules';

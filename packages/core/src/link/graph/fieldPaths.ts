@@ -1,4 +1,4 @@
-/** Small tables that give equal things equal numbers: field paths and call contexts. */
+/** Field paths as numbers: equal paths have equal numbers. */
 import { ELEMENT } from '../../model/signs';
 
 /** The end of a path that goes on deeper than is followed: some part of what it leads to. */

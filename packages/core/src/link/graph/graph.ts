@@ -1,6 +1,6 @@
 /**
- * The facts of all files as one graph: numbered places with edges in both directions, imports joined to what they import,
- * and what is tied together in other ways.
+ * The facts of all files as one graph: numbered places with edges in both directions, imports joined to what they
+ * import, and joins by key.
  */
 import type { FileFacts } from '../../model/facts';
 import { dependencyKey, type Dependencies } from '../memo/memo';

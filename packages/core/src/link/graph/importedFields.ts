@@ -1,6 +1,6 @@
 /**
- * What the modules that import something take of it. An object that many modules import, and of which each takes a field or two,
- * would be looked at in all of them for each of its fields: those who take another field are passed by.
+ * Which fields each module takes of what it imports. A value in one field of a widely imported object is then not
+ * looked for in modules that only take other fields.
  */
 import type { FileFacts } from '../../model/facts';
 import { isAnyField } from '../../model/signs';

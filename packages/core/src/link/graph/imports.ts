@@ -1,4 +1,4 @@
-/** Imports joined to what they import. */
+/** Joins imports to what they import. */
 import { FAMILIES } from '../../model/families';
 import type { FileFacts } from '../../model/facts';
 import { WHOLE } from '../../read/script/commonjs';

@@ -1,7 +1,7 @@
 /**
- * What is tied together across files other than by imports: places of one key (a topic, an action's type, the one store
- * of a program), props that a wrapper adds, reducers that answer another module's action, fields changed in place. Each is a
- * stage of its own, which looks at what the stages before it joined.
+ * Joins across files other than imports: places with the same key (a topic, an action type, the program's one store),
+ * props a wrapper adds, reducers that handle another module's action, fields mutated in place. Each is a stage of its
+ * own and sees what earlier stages joined.
  */
 import type { CellFact, FileFacts, MutationFact } from '../../model/facts';
 import type { Stage } from './edges';
@@ -9,7 +9,7 @@ import type { TracedGraph } from './tracedGraph';
 import { mutatedCells } from './mutatedCells';
 import { Memo, type Dependencies } from '../memo/memo';
 
-/** The key under which a cell's change function is joined. */
+/** The key under which a cell's setter is joined. */
 export function changeKey(key: string): string {
   return `${key}!`;
 }
@@ -39,7 +39,7 @@ export class KeyedJoins {
     };
   }
 
-  /** The changes in place of a file that are not followed to what they change. */
+  /** The mutations in place of a file that are not followed to what they change. */
   lostChanges(facts: FileFacts): readonly MutationFact[] {
     return this.lost.get(facts) ?? [];
   }

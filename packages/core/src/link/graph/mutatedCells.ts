@@ -1,4 +1,4 @@
-/** Which cells a change in place changes: those that stand in the field set, not whatever was ever put there. */
+/** Which cells an in-place mutation changes: those stored in the field that is set, not everything ever put there. */
 import { isLeftOut } from '../../model/signs';
 import type { TracedGraph } from './tracedGraph';
 import { fieldMatches } from './fieldPaths';

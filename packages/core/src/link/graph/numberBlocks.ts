@@ -1,10 +1,10 @@
 /**
- * Things numbered through the whole project, in blocks by file. Each block has some room to spare, so that a file that is
- * edited keeps its block and all other numbers stay as they are; numbers that stand for nothing are holes of the list.
+ * Project-wide numbers in blocks, one per file. Each block has spare room, so an edited file keeps its block and all
+ * other numbers stay the same. Spare numbers are holes in the list.
  */
 import { entryAt } from '../../model/checked';
 
-export class Blocks<T> {
+export class NumberBlocks<T> {
   readonly all: T[] = [];
   /** The first number of each file. */
   readonly bases: number[] = [];

@@ -1,6 +1,6 @@
 /**
- * Project-wide numbers for the places, functions, calls, sites, uses and cells of all files, in blocks by file. The lists have
- * holes where numbers are to spare: `forEach` and its like pass them by, `for … of` does not.
+ * Project-wide numbers for the places, functions, calls, sites, uses and cells of all files. The lists have holes for
+ * spare numbers: `forEach` skips them, `for … of` does not.
  */
 import type {
   CallFact,
@@ -13,7 +13,7 @@ import type {
   SiteFact,
   UseFact,
 } from '../../model/facts';
-import { Blocks } from './numberBlocks';
+import { NumberBlocks } from './numberBlocks';
 
 /** An item of one file. */
 export interface Numbered<T> {
@@ -30,14 +30,14 @@ export interface NumberedFunction extends Numbered<FunctionFact> {
 const SPARE = { places: 48, functions: 12, calls: 16, sites: 8, uses: 16, cells: 6, reads: 4, clones: 2 };
 
 export class Numbers {
-  readonly places = new Blocks<Place>(SPARE.places);
-  readonly functions = new Blocks<NumberedFunction>(SPARE.functions);
-  readonly calls = new Blocks<Numbered<CallFact>>(SPARE.calls);
-  readonly sites = new Blocks<Numbered<SiteFact>>(SPARE.sites);
-  readonly uses = new Blocks<Numbered<UseFact>>(SPARE.uses);
-  readonly cells = new Blocks<Numbered<CellFact>>(SPARE.cells);
-  readonly contextReads = new Blocks<Numbered<ContextReadFact>>(SPARE.reads);
-  readonly clones = new Blocks<Numbered<CloneFact>>(SPARE.clones);
+  readonly places = new NumberBlocks<Place>(SPARE.places);
+  readonly functions = new NumberBlocks<NumberedFunction>(SPARE.functions);
+  readonly calls = new NumberBlocks<Numbered<CallFact>>(SPARE.calls);
+  readonly sites = new NumberBlocks<Numbered<SiteFact>>(SPARE.sites);
+  readonly uses = new NumberBlocks<Numbered<UseFact>>(SPARE.uses);
+  readonly cells = new NumberBlocks<Numbered<CellFact>>(SPARE.cells);
+  readonly contextReads = new NumberBlocks<Numbered<ContextReadFact>>(SPARE.reads);
+  readonly clones = new NumberBlocks<Numbered<CloneFact>>(SPARE.clones);
 
   /** Numbers what the next file holds. */
   open(facts: FileFacts, file: number): void {

@@ -1,6 +1,6 @@
 /**
- * The facts of all files as places with project-wide numbers, and the edges between them in both directions. What leads
- * from one file into another is added by the stages that follow: see `TracedGraph` and `Graph`.
+ * The facts of all files as places with project-wide numbers, and the edges between them in both directions. Later
+ * stages add edges between files: see `TracedGraph` and `Graph`.
  */
 import type { ContextFact, FileFacts, FlowOp, Place } from '../../model/facts';
 import { entryAt } from '../../model/checked';

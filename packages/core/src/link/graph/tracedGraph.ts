@@ -1,19 +1,21 @@
-/** A graph whose files are being joined: edges across files, stage by stage, and what is traced through those that are there. */
+/**
+ * A graph that is being linked: edges between files, added stage by stage, and tracing through those added so far.
+ */
 import type { FileFacts } from '../../model/facts';
 import type { Dependencies } from '../memo/memo';
-import { CrossEdges, type Joint } from './crossFileEdges';
+import { CrossFileEdges, type Joint } from './crossFileEdges';
 import { rankOf, type Stage } from './edges';
 import { PlaceGraph } from './placeGraph';
 import { Traces, type Origin } from './traces';
 
 export class TracedGraph extends PlaceGraph {
   private readonly traces: Traces;
-  private readonly crossing: CrossEdges;
+  private readonly crossing: CrossFileEdges;
 
   constructor(files: readonly FileFacts[], dependencies: Dependencies) {
     super(files, dependencies);
     this.traces = new Traces(this, dependencies, files);
-    this.crossing = new CrossEdges(this, dependencies);
+    this.crossing = new CrossFileEdges(this, dependencies);
   }
 
   /** To be called before a file's facts are replaced: its edges into and out of others are taken out at their other end. */

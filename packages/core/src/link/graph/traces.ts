@@ -1,7 +1,7 @@
 /**
- * Where values come from: followed back through names, fields, imports and the results of known functions, to definitions
- * (functions, contexts, cells, outside imports) and to parameters. While a project is being linked, only edges of the stages
- * before count, so that the answer does not depend on what is asked first.
+ * Where values come from: traced back through names, fields, imports and results of known functions to definitions
+ * (functions, contexts, cells, outside imports) and parameters. During linking only edges of earlier stages count, so
+ * the answer does not depend on what is asked first.
  */
 import type { FileFacts } from '../../model/facts';
 import { isLeftOut } from '../../model/signs';

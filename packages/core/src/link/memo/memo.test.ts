@@ -1,6 +1,6 @@
 import { MemoTables, Memo, Dependencies, dependencyKey, invalidateChanged } from './memo';
 
-/** A table of answers that count how often they were worked out, each read from the things it is named after. */
+/** A table of answers that count how often they were computed, each read from the things it is named after. */
 function counting() {
   const reads = new Dependencies();
   const kept = new Memo<string, number>(reads);

@@ -1,9 +1,9 @@
 /**
- * Answers that outlast an edit. Each is kept with what it was read from: files, and a few things that hang together across
- * files. Once one of those is touched, the answer is worked out anew when it is next asked for.
+ * Answers that survive an edit. Each records its dependencies: files, and a few things that span files. Once a
+ * dependency is invalidated, the answer is computed again when it is next asked for.
  *
- * Turns count the surveys of one project. Within a turn, things are touched phase by phase: an answer of one phase depends on
- * that phase and those before it alone, so what was worked out in this turn holds to its end.
+ * A turn is one survey of a project. Within a turn, invalidation proceeds phase by phase: an answer depends on its
+ * own phase and earlier ones only, so anything computed in this turn holds until it ends.
  */
 import { sameList } from './sameList';
 
@@ -19,9 +19,9 @@ export const dependencyKey = {
   placements: (component: number): number => 30_000_000 + component,
   readers: (context: number): number => 40_000_000 + context,
   providers: (context: number): number => 90_000_000 + context,
-  /** The functions that were handed to a call. */
+  /** The functions that were passed to a call. */
   callees: (call: number): number => 50_000_000 + call,
-  /** The calls a function was handed to. */
+  /** The calls a function was passed to. */
   handedTo: (fn: number): number => 60_000_000 + fn,
   clones: (clone: number): number => 70_000_000 + clone,
   /** What the modules that import a place take of what it holds. */
@@ -37,7 +37,7 @@ interface Frame {
 const FEW = 12;
 const NOTHING: readonly number[] = [];
 
-/** What is being read at the moment, and when each thing was touched last. */
+/** What is being read at the moment, and when each thing was invalidated last. */
 export class Dependencies {
   turn = 0;
   private readonly invalidated = new Map<number, number>();
@@ -48,7 +48,7 @@ export class Dependencies {
   /** Most answers are read from one thing: the list of it alone. */
   private readonly alone = new Map<number, readonly number[]>();
 
-  /** The answer that is being worked out depends on something. */
+  /** The answer that is being computed depends on something. */
   dependOn(thing: number): void {
     const { frame } = this;
     if (frame) add(frame, thing);
@@ -68,7 +68,7 @@ export class Dependencies {
     return this.turn > 0 && this.invalidated.get(thing) === this.turn;
   }
 
-  /** Whether none of some things was touched after a turn. */
+  /** Whether none of some things was invalidated after a turn. */
   stillHold(things: readonly number[], since: number): boolean {
     const { invalidated: touched } = this;
     if (touched.size > 0) for (const thing of things) if ((touched.get(thing) ?? 0) > since) return false;
@@ -154,7 +154,7 @@ export class Memo<K, V> {
     this.entries = fresh();
   }
 
-  /** The answer for a key. `meanwhile` is the answer for whoever asks for it while it is being worked out. */
+  /** The answer for a key. `meanwhile` is the answer for whoever asks for it while it is being computed. */
   get(key: K, make: (key: K) => V, meanwhile?: { value: V }): V {
     const known = this.find(key);
     return known ? known.value : this.make(key, make, meanwhile);

@@ -1,6 +1,6 @@
 /**
- * A function of something that never changes once it is made (a flow, a component, a linked project): worked out once for each,
- * and kept as long as that is there.
+ * Memoises a function of an object that never changes once made (a flow, a component, a linked project). Results live
+ * as long as the object.
  */
 export function once<K extends object, Others extends unknown[], V>(
   work: (thing: K, ...others: Others) => V,

@@ -1,9 +1,9 @@
+/**
+ * Call contexts, also called runs: a component and the calls that lead from its body into hooks and helpers. They
+ * tell a hook's cells apart by the component, and the call, they belong to.
+ */
 import { entryAt } from '../../model/checked';
 
-/**
- * Call contexts: whose run of a function is meant. A context is a component and the calls that lead from its body into
- * hooks and helpers, so that a hook's cells are told apart by the component (and the call) they belong to.
- */
 export class CallContexts {
   readonly owner: number[] = [];
   readonly parent: number[] = [];

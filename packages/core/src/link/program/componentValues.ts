@@ -1,7 +1,4 @@
-/**
- * The components that a value brings: as they are, fetched by a function, handed in by the callers of one, or wrapped by what a
- * package makes of them.
- */
+/** The components a value may be: itself one, loaded by a function, passed in by callers, or wrapped by a package. */
 import type { Graph, Origin } from '../graph/graph';
 import type { SiteTarget, Target } from './siteTarget';
 

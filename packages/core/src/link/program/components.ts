@@ -1,4 +1,4 @@
-/** The components of a program, what each site renders, and which component a piece of code runs as part of. */
+/** The components of a program, what each site renders, and the component that each piece of code runs in. */
 import type { Family } from '../../model/documents';
 import type { FunctionFact, PropFact } from '../../model/facts';
 import { nameFromPath } from '../../read/script/names';

@@ -1,4 +1,4 @@
-/** Who reads each context. */
+/** The readers of each context. */
 import { dependencyKey, invalidateChanged } from '../memo/memo';
 import type { Program } from './program';
 

@@ -1,8 +1,8 @@
 /**
- * Functions whose runs have to be told apart, call by call: they make a cell, read a context, write markup, call what they are
- * given, or let a function of their own out. All others do the same with a value whoever calls them, and are followed once for
- * each way a value arrives in them (Reps, Horwitz and Sagiv, “Precise Interprocedural Dataflow Analysis via Graph Reachability”,
- * 1995: what comes out goes back to each call by which it came in, and to no other).
+ * Functions whose runs must be told apart call by call: they create a cell, read a context, render markup, call a
+ * parameter, or let a closure escape. All others treat a value alike whoever calls them, and are followed once per
+ * way a value arrives (Reps, Horwitz and Sagiv, “Precise Interprocedural Dataflow Analysis via Graph Reachability”,
+ * 1995: results return to the calls the value came from and to no others).
  */
 import { Memo } from '../memo/memo';
 import type { Components } from './components';

@@ -1,6 +1,6 @@
 /**
- * Objects that hold so much, or are handed to so many, that each value in them would have as many ways as all others together:
- * those ways are not followed, and marked. Reading a field by its name is followed as ever.
+ * Objects that hold so much, or are passed to so many, that following every value in them would multiply. Those ways
+ * are cut and marked; reading a field by name is still followed.
  */
 import { isAnyField } from '../../model/signs';
 import type { Graph } from '../graph/graph';
@@ -23,7 +23,7 @@ export class CrowdedObjects {
     this.manyFields = before?.manyFields ?? new Memo(graph.dependencies);
   }
 
-  /** Whether an object is copied, put into others, or handed to functions as a whole, in too many places. */
+  /** Whether an object is copied, put into others, or passed to functions as a whole, in too many places. */
   isHandedAbout(place: number): boolean {
     return this.isObject(place) && this.handedAbout.get(place, this.findHandedAbout);
   }

@@ -1,5 +1,5 @@
 /**
- * Handles: references a parent holds to a child. What the child offers through one, and what the parent does with it.
+ * Handles: refs that a parent holds to a child. What the child exposes through one, and what the parent does with it.
  */
 import type { ComponentInfo, Program } from './program';
 

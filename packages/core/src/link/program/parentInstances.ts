@@ -1,4 +1,4 @@
-/** Components that reach for the instance that renders them: they come to hold the instance of each that does. */
+/** Components that reach for the instance that renders them: joined to the instance of every component that does. */
 import type { Components } from './components';
 
 export interface ParentInstances {
@@ -31,7 +31,7 @@ export function joinParentInstances(program: Components): ParentInstances {
   return { names, places };
 }
 
-/** Components whose own markup writes a component; content handed to another is rendered by that one, and left out. */
+/** Components whose own markup writes a component; content passed to another is rendered by that one, and left out. */
 function authorsOf(program: Components, component: number): number[] {
   const { graph } = program;
   return program.sitesOf(component).flatMap((site) => {

@@ -1,4 +1,4 @@
-/** Phase 2, linking: the facts of all files as one program, whose components, runs and calls know each other. */
+/** Phase 2, linking: components, runs and calls of all files, as one program. */
 import type { FileFacts } from '../../model/facts';
 import { fileRoutes } from '../generated/fileRoutes';
 import { modelsFor } from '../generated/packageModels';
@@ -20,7 +20,7 @@ export type CallKind = 'known' | 'handed' | 'outside';
 
 export class Program extends Components {
   readonly fieldPaths: FieldPaths;
-  /** Objects that hold too much, or are handed to too many. */
+  /** Objects that hold too much, or are passed to too many. */
   readonly crowded: CrowdedObjects;
   /** Functions that do not do the same whoever calls them. */
   readonly contextSensitive: ContextSensitive;
@@ -80,7 +80,7 @@ export class Program extends Components {
     return this.runs.ofModules(unit);
   }
 
-  /** What is worked out in a run depends on its component, and on the calls that lead into it. */
+  /** What is computed in a run depends on its component, and on the calls that lead into it. */
   noteRun(context: number): void {
     const { graph, callContexts, dependencies } = this;
     for (let c = context; c !== -1; c = callContexts.parentOf(c)) {
@@ -106,7 +106,7 @@ export class Program extends Components {
 
   /**
    * The functions a call calls in one run: where it calls a parameter, the run's own calls say what was given for it.
-   * Empty where that is handed in from further away.
+   * Empty where that is passed in from further away.
    */
   targetsIn(call: number, context: number): readonly number[] {
     const known = this.graph.targetsOf(call);

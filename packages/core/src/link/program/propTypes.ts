@@ -1,4 +1,4 @@
-/** Types of props that other files declare. */
+/** Prop types declared in other files. */
 import type { FunctionFact, PropFact, TypeFact } from '../../model/facts';
 import { propsOf, type FindType } from '../../model/types';
 import type { Graph } from '../graph/graph';

@@ -1,6 +1,6 @@
 /**
- * The runs of a function: on behalf of which components, and by which calls, its code runs. Functions that call each other in
- * a circle are run by whoever calls into the circle from outside, on a shortest way within it.
+ * The runs of a function: for which components, and through which calls, its code runs. Mutually recursive functions
+ * are entered by whoever calls into the cycle from outside, along a shortest way inside it.
  */
 import { push } from '../graph/byPlace';
 import { CallContexts } from './callContexts';

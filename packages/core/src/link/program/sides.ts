@@ -1,6 +1,6 @@
 /**
- * Which side each component runs on. A module marked for the browser makes all it imports browser code; what is handed
- * to its components as children stays where it was. Where no module is marked, everything is browser code.
+ * Which side each component runs on. A module marked for the browser makes everything it imports browser code;
+ * children passed to its components stay on their side. Without any marked module, everything is browser code.
  */
 import type { Program } from './program';
 

@@ -1,4 +1,4 @@
-/** What a site's tag turned out to be, and whether two are the same. */
+/** What the tag of a site resolved to. */
 /** A component, and the wrapper's call that made it: each call makes one of its own. -1 where no wrapper did. */
 export interface Target {
   fn: number;
@@ -21,7 +21,7 @@ export interface SiteTarget {
   outside: boolean;
   /** True where it is taken out of several by a key that is chosen while the program runs: `parts[kind]`. */
   picked: boolean;
-  /** True where it is an element of the page unless something else is handed in, and nobody hands in what cannot be followed. */
+  /** True where it is an element of the page unless something else is passed in, and nobody passes in what cannot be followed. */
   element: boolean;
 }
 

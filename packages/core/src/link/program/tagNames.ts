@@ -1,4 +1,4 @@
-/** The names by which components are found that nothing imports. */
+/** Names that find components nobody imports: registered globally, or supplied by the build. */
 import { FAMILIES } from '../../model/families';
 import { pascal } from '../../model/spelling';
 import { push } from '../graph/byPlace';

@@ -1,6 +1,6 @@
 /**
- * What each site renders: its tag is traced to components, contexts and packages. A tag that is a parameter (of a wrapper
- * written in the project, of a component that is told what to render) may be whatever its callers and sites give.
+ * What each site renders: its tag is traced to components, contexts and packages. A tag that is a parameter (of a
+ * wrapper, or of a component told what to render) may be whatever its callers and sites pass.
  */
 import { FAMILIES } from '../../model/families';
 import type { Graph, Origin } from '../graph/graph';
@@ -20,7 +20,7 @@ const HANDED_IN = 'Whoever passes it in decides which component it is.';
 /** What a site's tag says by itself, without what other sites hand in. */
 interface Resolved {
   target: SiteTarget;
-  /** Where the tag is handed in as a prop: the prop, and the component that takes it. */
+  /** Where the tag is passed in as a prop: the prop, and the component that takes it. */
   asked: { origin: Origin; fn: number }[];
   /** Where the tag is read from, as a context may be. */
   readFrom: Origin[];
@@ -34,7 +34,7 @@ export class Targets {
   private names: Map<string, number[]> | null = null;
   /** Sites whose tag is read from a context. */
   private readonly readFrom: { site: number; origin: Origin }[] = [];
-  /** Sites whose tag is handed in as a prop, by component. */
+  /** Sites whose tag is passed in as a prop, by component. */
   private readonly asked = new Map<number, { site: number; origin: Origin; fn: number }[]>();
 
   constructor(
@@ -177,7 +177,7 @@ export class Targets {
     target.reason ??= HANDED_IN;
   }
 
-  /** A tag is an element by default, or where everybody hands in the name of one; not where that cannot be followed. */
+  /** A tag is an element by default, or where everybody passes in the name of one; not where that cannot be followed. */
   private settleElements(): void {
     const { graph } = this;
     const named = new Set<SiteTarget>();

@@ -1,7 +1,6 @@
 /**
- * What stands around a piece of markup, from the inside out: providers one within the other, and where the markup may be shown
- * on several ways, any of these. Equal things have equal numbers, so that what many ways have in common is there once: written
- * out way by way, wrappers within wrappers would double it each time.
+ * The providers around a piece of markup, from the inside out, as an expression of “within” and “either”. Equal
+ * expressions share a number: written out way by way, nested wrappers with a branch would double it each time.
  */
 interface Provider {
   is: 'provider';
@@ -31,7 +30,7 @@ export const NOTHING_AROUND = 0;
 
 const NONE_MET: Met = { sites: [], open: true };
 
-export class Arounds {
+export class Environments {
   private readonly all: (Provider | Within | Either)[] = [{ is: 'either', ways: [] }];
   private readonly numbers = new Map<string, number>();
   private readonly met = new Map<string, Met>();

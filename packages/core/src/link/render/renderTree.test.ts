@@ -1,4 +1,4 @@
-/** Who stands below whom, how often, and what each is given on the way. */
+/** Who is below whom, how often, and what each is given on the way. */
 import { one, surveyOf } from '../../testing/project';
 import type { Survey } from '../../survey';
 

@@ -1,11 +1,11 @@
 /**
- * Where markup ends up: every piece of markup is followed like a value to where it is rendered, which gives each site
- * the component it stands under and the providers it passes on the way up to its author's own root. A site's author
- * gives it its props, the component it is rendered under gives it its context. Providers are gathered along the very
- * way the markup takes: a wrapper used in two places does not mix what is above it in one with what is above the other.
+ * Where markup ends up. Every piece of markup is followed like a value to where it is rendered, which gives each site
+ * its parent component and the providers between that and its author. A site gets its props from its author and its
+ * contexts from where it is rendered. Providers are collected along the very way the markup takes, so two uses of one
+ * wrapper are not mixed up.
  */
 import { strongerRepeat, type Repeat } from '../../model/facts';
-import { Arounds, NOTHING_AROUND } from './environments';
+import { Environments, NOTHING_AROUND } from './environments';
 import type { FunctionFlow } from '../travel/functionFlow';
 import { push } from '../graph/byPlace';
 import { dependencyKey, Memo } from '../memo/memo';
@@ -39,10 +39,10 @@ interface Placed {
 const NOWHERE = { value: [] };
 const NOT_PLACED: Placed = { author: null, placements: [] };
 
-/** Markup handed down through so many components that following it would run out of stack. */
+/** Markup passed down through so many components that following it would run out of stack. */
 const MAX_DEPTH = 200;
 
-/** Components and what stands above and below each, by the numbers of their functions. */
+/** Components and what is above and below each, by the numbers of their functions. */
 export class Links {
   readonly parents = new Map<number, Set<number>>();
   readonly children = new Map<number, Set<number>>();
@@ -60,7 +60,7 @@ export class RenderTree {
   readonly authors: (number | null)[] = [];
   /** Who is rendered inside whom: what counts for contexts. */
   readonly under = new Links();
-  /** Who is written by whom: what counts for props, and for what renders again. */
+  /** Who is written by whom: what counts for props, and for what re-renders. */
   readonly by = new Links();
   /** Components that are mounted, or that nothing renders. */
   readonly roots: number[] = [];
@@ -68,7 +68,7 @@ export class RenderTree {
   readonly hasEntries: boolean = false;
   /** Providers a component has around all it renders, without markup of their own; null: the application has. */
   private readonly ambient = new Map<number | null, number>();
-  private readonly arounds: Arounds;
+  private readonly arounds: Environments;
   private readonly followed: Memo<string, Placement[]>;
   private depth = 0;
   private readonly placed: Memo<number, Placed>;
@@ -83,7 +83,7 @@ export class RenderTree {
     before: RenderTree | null,
   ) {
     const { dependencies } = program;
-    this.arounds = before?.arounds ?? new Arounds();
+    this.arounds = before?.arounds ?? new Environments();
     this.followed = before?.followed ?? new Memo(dependencies);
     this.placed = before?.placed ?? new Memo(dependencies);
     this.environments = before?.environments ?? new Memo(dependencies);
@@ -217,7 +217,7 @@ export class RenderTree {
         const target = program.siteTargets[exit.target];
         if (!site || !target || exit.at.path === 0) continue;
         if (target.components.length === 0) {
-          // Providers and components from outside are taken to render what they are handed where they stand.
+          // Providers and components from outside are taken to render what they are passed where they stand.
           const around = this.placesAround(graph.at(site.file, site.fact.inside), exit.at.context);
           const through =
             target.provides === null ? NOTHING_AROUND : this.arounds.provider(exit.target, target.provides);
@@ -245,7 +245,7 @@ export class RenderTree {
         }
       } else if (exit.kind === 'inner') {
         const inside = this.follow(exit.at);
-        // Further up stands whatever stands above the component it is shown in, however that one came to be there.
+        // Further up stands whatever is above the component it is shown in, however that one came to be there.
         for (const i of repeated(inside, exit.repeat)) found.push({ ...i, from: i.from ?? exit.target });
       } else if (exit.kind === 'returned') {
         for (const caller of this.functionFlow.callersOf(exit.target, exit.at.context)) {
@@ -281,7 +281,7 @@ export class RenderTree {
   }
 
   /**
-   * The providers between a component and one that stands above it, on the ways from one to the other; null where there is
+   * The providers between a component and one that is above it, on the ways from one to the other; null where there is
    * no way, or too long a one.
    */
   private providersBetween(from: number, to: number, depth: number, known: Map<string, number | null>): number | null {
@@ -395,7 +395,7 @@ export class RenderTree {
 
   /** A shortest way from the top down to a component on which no provider of a context stands; empty where there is none. */
   wayWithout(context: number, component: number): number[] {
-    /** What stands below on the way: the component, and what renders its markup where that is not who wrote it. */
+    /** What is below on the way: the component, and what renders its markup where that is not who wrote it. */
     const below = new Map<number, number[]>([[component, [component]]]);
     const queue = [component];
     for (let at = queue.shift(); at !== undefined; at = queue.shift()) {

@@ -1,4 +1,4 @@
-/** Routes as they nest: the address each stands for, and the routes that a component is shown by. */
+/** Nested routes: the address of each, and the routes that show a component. */
 import { isModel } from '../../read/libraries';
 import type { Program } from '../program/program';
 import type { RenderTree } from './renderTree';

@@ -1,6 +1,6 @@
 /**
- * Names that a build tool imports by itself: those a generated declaration file lists, and in a Nuxt project what the files
- * of some folders export.
+ * Names a build tool imports by itself: those listed in a generated declaration file and, in a Nuxt project, the
+ * exports of certain folders.
  */
 import type { FileFacts } from '../../model/facts';
 import { type ConfigFile, folderOf } from '../../model/paths';

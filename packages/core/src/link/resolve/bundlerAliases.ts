@@ -1,4 +1,4 @@
-/** Aliases written out in a bundler's configuration, read as data: nothing of it is run. */
+/** Aliases written out in a bundler's configuration, read as data; nothing in it is run. */
 import type * as t from '@babel/types';
 import { parseScript } from '../../read/script/module';
 import { calledName } from '../../read/script/names';

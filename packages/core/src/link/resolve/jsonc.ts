@@ -1,4 +1,6 @@
-/** Configuration files are JSON with comments and trailing commas; Babel reads them as an expression, never runs them. */
+/**
+ * Reads JSON with comments and trailing commas, as configuration files have it: parsed as an expression, never run.
+ */
 import { parseExpression } from '@babel/parser';
 import type * as t from '@babel/types';
 

@@ -1,4 +1,4 @@
-/** Packages of the project itself: what `package.json` says of names, subpaths and private imports. */
+/** The project's own packages: names, subpaths and private imports from `package.json`. */
 import { folderOf, normalise, type ConfigFile } from '../../model/paths';
 import { parseJsonWithComments } from './jsonc';
 

@@ -1,4 +1,7 @@
-/** Which file an import means: relative paths, index files, aliases of tsconfig/jsconfig, and packages outside. */
+/**
+ * Resolves imports: relative paths, index files, aliases of tsconfig and jsconfig, packages of the project and
+ * outside.
+ */
 import { IMPLIED_ENDINGS } from '../../model/sourceFiles';
 import type { FileFacts } from '../../model/facts';
 import { isModel, modelPath } from '../../read/libraries';

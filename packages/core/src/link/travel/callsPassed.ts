@@ -1,4 +1,4 @@
-/** The hooks and helpers that a value went through on its way to a place, by name, in the order of the last time at each. */
+/** The hooks and helpers a value went through on its way to a place, by name, in the order last entered. */
 import type { Program } from '../program/program';
 import type { Visited } from './visited';
 

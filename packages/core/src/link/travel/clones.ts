@@ -1,6 +1,6 @@
 /**
- * Elements that are given more props by someone who did not write them: which sites a clone's props reach. Each piece of
- * markup is followed as a value to the clones it gets to.
+ * Elements given more props by code that did not write them: which sites the props of a clone reach. Each piece of
+ * markup is followed as a value to the clones it arrives at.
  */
 import { push } from '../graph/byPlace';
 import type { Crossings } from './crossings';
@@ -11,13 +11,13 @@ import type { Program } from '../program/program';
 
 const MAX_PLACES = 500;
 
-/** A clone that some markup gets to, and the run in which it is made. */
+/** A clone that some markup reaches, and the run in which it is made. */
 interface Given {
   clone: number;
   run: number;
 }
 
-/** The clones that some markup gets to, and whether it was followed to all of them. */
+/** The clones that some markup reaches, and whether it was followed to all of them. */
 interface Found {
   given: readonly Given[];
   cut: boolean;
@@ -27,7 +27,7 @@ const NOT_FOUND: Found = { given: [], cut: false };
 
 export class Clones {
   private readonly sites = new Map<string, { site: number; context: number }[]>();
-  /** Sites whose markup is handed to more places than are followed. */
+  /** Sites whose markup is passed to more places than are followed. */
   readonly cut = new Set<number>();
   private readonly followed: Memo<string, Found>;
 
@@ -43,7 +43,7 @@ export class Clones {
     graph.clones.forEach(({ fact, file }, clone) => push(elements, graph.at(file, fact.element), clone));
     if (elements.size > 0)
       graph.sites.forEach(({ fact, file }, site) => {
-        // Only the outermost elements of what is handed over are what the other side holds.
+        // Only the outermost elements of what is passed are what the other side holds.
         if (fact.nested) return;
         for (const context of program.runsOf(program.unitOf(graph.fnAt(file, fact.fn)))) {
           const start = { place: graph.at(file, fact.inside), path: 0, context };

@@ -1,4 +1,4 @@
-/** From one component to the next: where a value that leaves by a site, a call or a provider arrives. */
+/** From one component to the next: where a value that leaves through a site, a call or a provider arrives. */
 import type { Repeat } from '../../model/facts';
 import type { Carrier } from '../../model/documents';
 import { eventOf, isAnyField, isUpdate } from '../../model/signs';
@@ -18,7 +18,7 @@ export interface Callee {
   site: number | null;
 }
 
-/** Where the result of a function goes that was handed over. */
+/** Where the result of a function goes that was passed. */
 export interface Caller {
   site: number | null;
   place: number;
@@ -26,7 +26,7 @@ export interface Caller {
   repeat: Repeat;
 }
 
-/** Functions that were handed over, as far as that is known by now. */
+/** Functions that were passed, as far as that is known by now. */
 export interface FunctionsPassed {
   calleesOf(call: number, context: number): readonly Callee[];
   callersOf(fn: number, context: number): readonly Caller[];
@@ -181,7 +181,7 @@ export class Crossings {
       for (const run of program.runsTogether(unit)) {
         const owner = program.callContexts.ownerOf(run);
         const above = this.environment?.(context, owner);
-        // Where nothing is known to render a reader, it is taken to stand below the only one there is.
+        // Where nothing is known to render a reader, it is taken to are below the only one there is.
         const mayBe = above?.size === 0 && program.providersOf(context).length === 1;
         if (above && !above.has(exit.target) && !mayBe) continue;
         if (path !== 0 && !this.isTaken(head, { place, path: 0, context: run })) continue;
@@ -203,7 +203,7 @@ export class Crossings {
     return taken === null || isAnyField(field) || taken.has(field);
   }
 
-  /** An argument of a function that was handed over arrives as its parameter, in the component that wrote it. */
+  /** An argument of a function that was passed arrives as its parameter, in the component that wrote it. */
   private intoHanded(exit: Exit): Crossing[] {
     const { graph } = this.program;
     const found: Crossing[] = [];

@@ -1,6 +1,6 @@
 /**
- * One exploration: a value's way through the code of one component, place by place. Functions that do the same whoever calls
- * them are gone through once for each way the value arrives in them, and it comes out at each call it came in by.
+ * One exploration: a value's way through one component's code, place by place. Functions that act alike for every
+ * caller are followed once per way the value arrives, and it returns to each call it came from.
  */
 import { isLeftOut } from '../../model/signs';
 import { DEEPER, fieldMatches } from '../graph/fieldPaths';

@@ -1,6 +1,6 @@
 /**
- * Functions that are gone through once in an exploration: by which calls a value came into each, and how it is known to leave.
- * A call that is met later gets what is known; what is found later goes to all calls that are known.
+ * Functions followed once per exploration: the calls a value entered through, and how it leaves. A call met later
+ * gets what is known so far; what is found later goes to every known call.
  */
 import { TOLD_OF_FIRST, type Local, type Visited } from './visited';
 

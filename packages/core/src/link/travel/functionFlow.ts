@@ -1,6 +1,6 @@
 /**
- * Functions handed over and called elsewhere: callbacks, render functions, change functions given to a provider. Each
- * function written inside a component is followed as a value to the calls it ends up in.
+ * Functions passed on and called elsewhere: callbacks, render functions, setters given to a provider. Each function
+ * written inside a component is followed as a value to the calls it ends up in.
  */
 import type { FileFacts } from '../../model/facts';
 import type { Clones } from './clones';
@@ -13,7 +13,7 @@ import type { ContextReaders } from '../program/contextReaders';
 
 const MAX_PLACES = 2000;
 
-/** A call that a function gets to, in the run it is made in. */
+/** A call that a function reaches, in the run it is made in. */
 interface Called {
   call: number;
   context: number;
@@ -21,20 +21,20 @@ interface Called {
   site: number | null;
 }
 
-/** The calls that a function gets to which belongs to one run. */
+/** The calls that a function reaches which belongs to one run. */
 interface FunctionInRun extends Found {
   fn: number;
   context: number;
 }
 
-/** The calls that a function gets to, and whether it was followed to all of them. */
+/** The calls that a function reaches, and whether it was followed to all of them. */
 interface Found {
   called: readonly Called[];
   cut: boolean;
 }
 
 export class FunctionFlow implements FunctionsPassed {
-  /** Functions that are handed to more places than are followed. */
+  /** Functions that are passed to more places than are followed. */
   readonly cut = new Set<number>();
   private readonly callees = new Map<string, Callee[]>();
   private readonly callers = new Map<string, Caller[]>();
@@ -67,7 +67,7 @@ export class FunctionFlow implements FunctionsPassed {
     if (before) this.touchChanged(before);
   }
 
-  /** The functions of a file that end up in some call that was handed them. */
+  /** The functions of a file that end up in some call that was passed them. */
   private handedIn(facts: FileFacts, file: number, crossings: Crossings): FunctionInRun[] {
     const { program } = this;
     const { graph } = program;
@@ -137,7 +137,7 @@ export class FunctionFlow implements FunctionsPassed {
     return [];
   }
 
-  /** Where the results of a function go that was handed over. */
+  /** Where the results of a function go that was passed. */
   callersOf(fn: number, context: number): readonly Caller[] {
     this.program.dependencies.dependOn(dependencyKey.handedTo(fn));
     return this.callers.get(`${fn}:${context}`) ?? [];

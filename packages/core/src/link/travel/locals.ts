@@ -1,7 +1,7 @@
 /**
- * What becomes of a value inside one component: from the place it arrives at, along names, fields, closures, hooks and
- * helpers, to where it is used and where it leaves. The answer depends on the place, the field path and the run alone,
- * so it is worked out once and serves every trail that comes by.
+ * What becomes of a value inside one component: from the place it arrives at, through names, fields, closures, hooks
+ * and helpers, to where it is used and where it leaves. The answer depends only on place, field path and run, so it
+ * is computed once and serves every trail.
  */
 import { isAnyField } from '../../model/signs';
 import { Exploration } from './exploration';

@@ -1,4 +1,4 @@
-/** What an exploration finds: the places a value came to, what had happened to it by then, and where it left. */
+/** What an exploration finds: the places a value reached, what had happened to it by then, and where it left. */
 import type { Repeat } from '../../model/facts';
 
 /** A value at a place: `path` leads from what the place holds to the value; `context` says in whose run. */

@@ -88,7 +88,7 @@ export const Mark = z.object({
   carrier: Carrier.nullable(),
   /** What it is called there. */
   name: z.string(),
-  /** Names it is handed on as. */
+  /** Names it is passed on as. */
   as: z.array(z.string()),
   frozen: z.boolean(),
   /** Only what is computed from the value gets there. */

@@ -16,7 +16,7 @@ export const Stop = z.object({
   through: z.array(z.string()).optional(),
   cycle: z.boolean().optional(),
   repeat: z.enum(['once', 'conditional', 'many']).optional(),
-  /** What is computed from the value here and handed on: values of their own, and what to ask for to follow each. */
+  /** What is computed from the value here and passed on: values of their own, and what to ask for to follow each. */
   computes: z.array(z.object({ name: z.string(), component: z.string(), value: z.string() })).optional(),
   /** The places in the code that prove this stop: where the value arrives, is used and leaves. */
   proof: z

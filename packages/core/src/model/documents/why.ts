@@ -26,7 +26,7 @@ export const WhyDocument = z.object({
   /** What breaks the way, and what would mend it, in sentences. */
   says: z.string(),
   mend: z.string(),
-  /** The components from the value's home, or from where it gets to, to the one asked for. */
+  /** The components from the value's home, or from where it reaches, to the one asked for. */
   steps: z.array(
     z.object({
       component: z.string().nullable(),

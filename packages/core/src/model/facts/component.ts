@@ -19,7 +19,7 @@ export interface PropFact {
 /** An event a component declares or sends. */
 export interface EventFact {
   name: string;
-  /** The prop under which whoever listens hands over what is called. */
+  /** The prop under which whoever listens passes what is called. */
   listener: string;
   at: Spot;
 }

@@ -1,5 +1,5 @@
 /**
- * Facts: what a reader hands over for one file. They depend on the file's text and path alone, hold no syntax,
+ * Facts: what a reader passes for one file. They depend on the file's text and path alone, hold no syntax,
  * and are plain JSON, so that they can be cached, made in parallel and compared. Identifiers are indices into
  * the arrays of the same file.
  */

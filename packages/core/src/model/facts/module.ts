@@ -86,5 +86,5 @@ export interface FileFacts {
   side: 'client' | 'server' | null;
 }
 
-/** Raised whenever the shape or meaning of facts changes, so that cached ones are read anew. */
+/** Raised whenever the shape or meaning of facts changes, so that cached ones are read again. */
 export const FACTS_VERSION = 41;

@@ -12,7 +12,7 @@ export interface OpenSite {
   give: Give;
 }
 
-/** Adds a site in a piece of markup; its props are handed over one by one. */
+/** Adds a site in a piece of markup; its props are passed one by one. */
 export function addSite(r: ScriptReader, name: string, tag: PlaceId, inside: PlaceId, at: Spot): OpenSite {
   const propsPlace = r.b.place('siteProps', name, r.fn, at);
   const props: SitePropFact[] = [];

@@ -1,6 +1,6 @@
 /**
  * JSX. Elements written directly inside one another form one piece of markup; what a component's element contains is a
- * piece of its own, handed over as `children`. A piece is a value like any other: following it tells where it ends up.
+ * piece of its own, passed as `children`. A piece is a value like any other: following it tells where it ends up.
  */
 import type * as t from '@babel/types';
 import type { PlaceId, SitePropFact } from '../../model/facts';
@@ -47,13 +47,13 @@ function readElement(r: ScriptReader, node: t.JSXElement, piece: PlaceId): void 
     ...(r.elementsElse.has(tagPlace) ? { elseElement: true } : {}),
   };
   r.b.facts.sites.push(site);
-  // A tag held by a local name or handed in as a prop is a value that is used here.
+  // A tag held by a local name or passed in as a prop is a value that is used here.
   if (r.b.facts.places[tagPlace]?.fn !== 0) r.b.use({ place: tagPlace, kind: 'shown', detail: 'tag', fn: r.fn, at });
   r.within(null, () => writtenOnce(r, () => readSiteAttributes(r, node.openingElement, propsPlace, site.props)));
   handOverChildren(r, node.children, propsPlace, site.props);
 }
 
-/** What is handed to a site is written once for each time the site is; its own repetition starts anew. */
+/** What is passed to a site is written once for each time the site is; its own repetition starts anew. */
 export function writtenOnce<T>(r: ScriptReader, read: () => T): T {
   const before = r.repeat;
   r.repeat = 'once';
@@ -177,7 +177,7 @@ function readSiteAttributes(
   }
 }
 
-/** What stands between a component's tags is handed over as its `children`. */
+/** What stands between a component's tags is passed as its `children`. */
 function handOverChildren(
   r: ScriptReader,
   children: t.JSXElement['children'],
@@ -201,7 +201,7 @@ function handOverChildren(
   props.push({ name: 'children', place: piece, literal: null, at });
 }
 
-/** `{children}` or `{props.children}`: handed on as it came, whatever it is. */
+/** `{children}` or `{props.children}`: passed on as it came, whatever it is. */
 function handsOnChildren(node: t.Node): boolean {
   if (node.type === 'Identifier') return node.name === 'children';
   return node.type === 'MemberExpression' && node.property.type === 'Identifier' && node.property.name === 'children';

@@ -10,7 +10,7 @@ import { walkNodes } from '../script/walk';
 import { plain } from '../script/literals';
 import type { Recogniser } from './apis/recogniser';
 
-/** `Children.map(children, (child) => …)`: each child is one of what was handed over. */
+/** `Children.map(children, (child) => …)`: each child is one of what was passed. */
 export const childrenMap: Recogniser = (r, node) => {
   const [list, each] = node.arguments;
   return mapped(r, list && list.type !== 'SpreadElement' ? list : null, each, node);

@@ -119,7 +119,7 @@ export class FactsBuilder {
     this.facts.uses.push(use);
   }
 
-  /** What is handed to something outside that takes it for itself: it is used there, and no further followed. */
+  /** What is passed to something outside that takes it for itself: it is used there, and no further followed. */
   handOut(places: readonly (PlaceId | null | undefined)[], detail: string, fn: FunctionId, at: Spot): void {
     for (const place of places) if (place != null) this.use({ place, kind: 'outside', detail, fn, at });
   }

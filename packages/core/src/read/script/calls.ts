@@ -54,7 +54,7 @@ export function readArguments(r: ScriptReader, node: Call, target: t.Node | null
       const spread = value(r, argument.argument);
       return spread === null ? null : r.b.part(spread, ELEMENT, r.fn, spotOf(argument));
     }
-    // Whoever is handed the instance may read all it was given.
+    // Whoever is passed the instance may read all it was given.
     if (argument.type === 'ThisExpression' && r.component) r.b.fn(r.component.fn).takesRest = true;
     return argument.type === 'ArgumentPlaceholder' ? null : value(r, argument, target);
   });
@@ -177,7 +177,7 @@ function collectionCall(
   if (!shape && !adds) return undefined;
   // The instance is no list: what is called on it is a method of its own.
   if (isInstance(r, callee.object)) return undefined;
-  // A name imported or handed down could be anything that has such a method; collections are by far the usual case.
+  // A name imported or passed down could be anything that has such a method; collections are by far the usual case.
   const collection = value(r, callee.object);
   if (collection !== null && MUTATING_METHODS.has(method)) mutation(r, collection, '*', node, `${r.source(callee)}()`);
   if (adds) {

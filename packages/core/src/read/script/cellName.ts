@@ -7,7 +7,7 @@ export function cellName(target: t.Node | null): { name: string; node: t.Node } 
     const first = target.elements[0];
     if (first) return cellName(first);
     const second = target.elements[1];
-    // Only the change function is taken: `const [, setUnits] = …` still changes `units`.
+    // Only the setter is taken: `const [, setUnits] = …` still changes `units`.
     if (second?.type === 'Identifier')
       return { name: lowerFirst(second.name.replace(/^set(?=[A-Z])/, '')), node: second };
   }

@@ -10,7 +10,7 @@ export interface MethodShape {
   gatherParam?: number;
   /** What comes back: the collection itself, a copy of it, one element, what the callback made, or a value computed from it. */
   returns: 'self' | 'copy' | 'item' | 'made' | 'madeFlat' | 'gathered' | 'computed' | 'nothing';
-  /** The call reads how many there are, or their order: the collection is used, not only handed on. */
+  /** The call reads how many there are, or their order: the collection is used, not only passed on. */
   uses: 'iterated' | 'computed' | null;
 }
 

@@ -112,7 +112,7 @@ export class ScriptReader {
   vue: 2 | 3 = 3;
   /** An expression of a template is being read. */
   inTemplate = false;
-  /** Cells that begin as a plain text, number or truth value: handed over, they are copied. */
+  /** Cells that begin as a plain text, number or truth value: passed, they are copied. */
   readonly plainCells = new Set<PlaceId>();
   /** Places that hold a reference made in this file. */
   readonly references = new Set<PlaceId>();

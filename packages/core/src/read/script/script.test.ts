@@ -2,7 +2,7 @@
 import { one, trailsOf } from '../../testing/project';
 
 /**
- * How `units`, a text in App's state, gets to Tray's prop through some code: `same` as it is, `part` a field of it, `derived` computed
+ * How `units`, a text in App's state, reaches Tray's prop through some code: `same` as it is, `part` a field of it, `derived` computed
  * from it, `frozen` copied once, `nothing` not at all. The code ends in the name `got`.
  */
 function gotBy(code: string, helpers = ''): string {

@@ -75,7 +75,7 @@ const props: Rune = (r, file, node, target) => {
   }
   if (target?.type === 'ObjectPattern') declareFrom(r, file, component, target);
   else fact.takesRest = true;
-  // What stands between the tags is handed over as a prop of its own.
+  // What stands between the tags is passed as a prop of its own.
   const all = r.b.place('object', 'props', r.fn, spotOf(node));
   const at = spotOf(node);
   r.b.rest(component.props, all, [slotProp('default')]);

@@ -6,7 +6,7 @@ export interface SvelteFile {
   /** State is said by runes; without them every variable of the component that is set is state. */
   runes: boolean;
   component: SingleFileComponent | null;
-  /** The change function of each variable that is a cell, by the variable's place. */
+  /** The setter of each variable that is a cell, by the variable's place. */
   setters: Map<PlaceId, PlaceId>;
   /** Variables that are props: setting one asks whoever bound it to change it, by the prop's name. */
   asked: Map<PlaceId, string>;

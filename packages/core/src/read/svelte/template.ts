@@ -328,7 +328,7 @@ class Markup extends MarkupText {
     });
   }
 
-  /** Content handed over, as a function of what the child gives it. */
+  /** Content passed, as a function of what the child gives it. */
   private slotFunction(nodes: MarkupNode[], lets: readonly Attribute[], seat: Span): PlaceId {
     return this.closure('', seat, (id) => {
       const { r } = this;
@@ -394,7 +394,7 @@ class Markup extends MarkupText {
     return fact.self;
   }
 
-  /** `<slot name="head" {tray}>`: the content that was handed over is called here. */
+  /** `<slot name="head" {tray}>`: the content that was passed is called here. */
   private slot(node: MarkupNode, piece: PlaceId): void {
     const { r, component } = this;
     const at = this.spot(node);
@@ -407,7 +407,7 @@ class Markup extends MarkupText {
       else if (one.type === 'SpreadAttribute') r.b.flow(this.value(one.expression), given);
     }
     const callee = r.b.part(component.props, slotProp(name), component.fn, at);
-    // Content may be handed over as markup too, by what puts pages into layouts.
+    // Content may be passed as markup too, by what puts pages into layouts.
     r.b.use({ place: callee, kind: 'shown', inside: piece, repeat: r.repeat, fn: r.fn, at });
     const result = r.b.call({
       callee,

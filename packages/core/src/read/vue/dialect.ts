@@ -162,7 +162,7 @@ export function readVueCall(
   return reading?.(r, node, target, r.component);
 }
 
-/** `render(h)`: the function that makes markup, where it is handed to the one that renders. */
+/** `render(h)`: the function that makes markup, where it is passed to the one that renders. */
 function isHyperscript(r: ScriptReader, callee: t.Node): boolean {
   if (!r.component || callee.type !== 'Identifier' || !/^(h|createElement|_h)$/.test(callee.name)) return false;
   const place = r.scope.lookup(callee.name);

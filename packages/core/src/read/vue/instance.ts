@@ -34,7 +34,7 @@ export function readInstance(r: ScriptReader, field: string, at: Spot): PlaceId 
   if (field === '$props' || field === '$attrs' || field === '$listeners') {
     const fact = r.b.fn(component.fn);
     fact.takesRest = true;
-    // What is mixed in is handed the whole instance: what that was given stands there under this name.
+    // What is mixed in is passed the whole instance: what that was given stands there under this name.
     if (component.mixin) return r.b.part(component.self, field, r.fn, at);
     return field === '$props' ? component.props : givenBeyond(r, component, field, at);
   }

@@ -181,7 +181,7 @@ function readRender(r: ScriptReader, component: SingleFileComponent, node: t.Nod
   if (self === null || !fact) return;
   const context = fact.params[1];
   if (functional && context !== undefined) {
-    // Without an instance, a function is handed what it is to render with.
+    // Without an instance, a function is passed what it is to render with.
     const given = r.b.place('object', 'context', r.fn, spotOf(node));
     r.b.flow(component.props, given, 'put', 'props');
     r.b.flow(given, context);

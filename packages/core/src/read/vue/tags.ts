@@ -1,7 +1,7 @@
 /** What tags may be beyond components of the project. */
 import type * as t from '@babel/types';
 
-/** Components the family brings along; they render what they are handed. */
+/** Components the family brings along; they render what they are passed. */
 export const BUILT_IN = /^(Transition|TransitionGroup|KeepAlive|Teleport|Suspense|RouterView|RouterLink)$/;
 
 /** The texts an expression may come out as. */

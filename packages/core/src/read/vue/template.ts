@@ -1,6 +1,6 @@
 /**
  * Templates. Elements become pieces of markup and sites as in any family; attributes bind props, listeners stand among them
- * under a sign of their own, slots are functions that are handed over and called where the child shows them.
+ * under a sign of their own, slots are functions that are passed and called where the child shows them.
  */
 import type * as t from '@babel/types';
 import type { PlaceId, SitePropFact, Spot } from '../../model/facts';
@@ -354,7 +354,7 @@ class Template extends TemplateText {
     return fact.self;
   }
 
-  /** `<slot name="head" :item="tray">`: the function that was handed over is called here. */
+  /** `<slot name="head" :item="tray">`: the function that was passed is called here. */
   private slot(node: TemplateNode, piece: PlaceId): void {
     const { r, component } = this;
     const at = spotAt(node.loc);

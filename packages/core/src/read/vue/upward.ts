@@ -22,7 +22,7 @@ export function readUpward(r: ScriptReader, node: t.CallExpression): null | unde
   if (method === '$on') return listen(r, node, name);
   const event = textOf(r, second);
   if ((method !== 'dispatch' && method !== 'broadcast') || event === null) return undefined;
-  // What is sent may be handed over as a list, as one argument each.
+  // What is sent may be passed as a list, as one argument each.
   const [sent] = third?.type === 'ArrayExpression' ? third.elements : [third];
   const given = sent ? value(r, sent) : null;
   const at = spotOf(node);

@@ -1,4 +1,4 @@
-/** Chains of components that only carry a value: what `drilled-prop` and `relayed-event` have in common. */
+/** Chains of components that only carry a value: shared by `drilled-prop` and `relayed-event`. */
 import type { Linked } from '../../link';
 import { push } from '../../link/graph/byPlace';
 import { once } from '../../link/memo/once';
@@ -173,7 +173,7 @@ function reachedOtherwise(part: Flow): Set<string> {
   return found;
 }
 
-/** Stops that use the value, and those from which it gets to one that does. */
+/** Stops that use the value, and those from which it reaches one that does. */
 function readersBelow(part: Flow): Set<string> {
   const above = new Map<string, string[]>();
   const queue: string[] = [];

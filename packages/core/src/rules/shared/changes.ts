@@ -1,11 +1,11 @@
-/** Whether values change, and who changes them: what several rules ask of a cell. */
+/** Whether a value changes, and who changes it. */
 import type { CellFlow, Cells } from '../../follow/cells';
 import type { FlowStop } from '../../follow/flow';
 import type { CallFact } from '../../model/facts';
 import type { Linked } from '../../link';
 import type { Graph } from '../../link/graph/graph';
 
-/** Stops at which the cell's change function is called. */
+/** Stops at which the cell's setter is called. */
 export function writersOf(flow: CellFlow): FlowStop[] {
   return [...(flow.calls?.stops.values() ?? [])].filter((stop) => stop.facts.uses.length > 0);
 }

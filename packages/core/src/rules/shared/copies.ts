@@ -1,4 +1,4 @@
-/** State that starts as a copy of something else: what `mirrored-state` and `frozen-read` have in common. */
+/** State initialised from something else: shared by `mirrored-state` and `frozen-read`. */
 import type { CellFlow, Cells } from '../../follow/cells';
 import type { Flow, FlowStop } from '../../follow/flow';
 import type { CallFact, Spot } from '../../model/facts';
@@ -26,7 +26,7 @@ export interface Copy {
   sourceChanges: boolean;
   /** Something brings it in step with what it was copied from: an effect, a watcher, a reset, a key that starts it anew. */
   inStep: boolean;
-  /** What it holds is handed back in the end, and the source stays the same until then: what is typed, until it is saved. */
+  /** What it holds is returned in the end, and the source stays the same until then: what is typed, until it is saved. */
   draft: boolean;
 }
 
@@ -169,7 +169,7 @@ function isChangedByEffect(linked: Linked, copy: CellFlow): boolean {
   return false;
 }
 
-/** Whether the source is changed by anybody but a component and those that have the change function from it. */
+/** Whether the source is changed by anybody but a component and those that have the setter from it. */
 function isChangedBeside({ calls }: CellFlow, component: number | null): boolean {
   if (!calls) return false;
   const seen = new Set([calls.start]);
@@ -182,7 +182,7 @@ function isChangedBeside({ calls }: CellFlow, component: number | null): boolean
   return false;
 }
 
-/** Whether each change of the copy is handed to the source as well, and nobody else changes that: they change together. */
+/** Whether each change of the copy is passed to the source as well, and nobody else changes that: they change together. */
 function isReported(linked: Linked, copy: CellFlow, source: CellFlow): boolean {
   const { graph } = linked.program;
   const { file, home } = copy.cell;

@@ -1,4 +1,4 @@
-/** The sites of components, as the rules about what is passed look at them. */
+/** Component sites as the rules about passed props see them. */
 import type { PropFact, SiteFact } from '../../model/facts';
 import type { ComponentInfo } from '../../link/program/program';
 import type { Linked } from '../../link';
@@ -100,10 +100,10 @@ export function rendersNothing({ program: { graph } }: Linked, fn: number): bool
   return true;
 }
 
-/** Whether a component uses a prop, hands it on, or may do so where that cannot be followed. */
+/** Whether a component uses a prop, passes it on, or may do so where that cannot be followed. */
 export function doesSomethingWith({ program, locals }: Linked, component: ComponentInfo, prop: string): boolean {
   const { propsPlace } = component;
-  // Taking a prop out of the rest is a use of its own: it keeps the prop from being handed on.
+  // Taking a prop out of the rest is a use of its own: it keeps the prop from being passed on.
   if (propsPlace === null || component.takesRest) return true;
   // Setting it is what it is for: whoever binds it is told.
   if (asksFor(program.graph, propsPlace, prop)) return true;

@@ -1,4 +1,4 @@
-/** Who sends and who listens, by topic. */
+/** Senders and listeners, by topic. */
 import type { ChannelFact } from '../../model/facts';
 import type { ComponentInfo } from '../../link/program/program';
 import type { Linked } from '../../link';

@@ -9,7 +9,7 @@ export interface Laid {
   height: number;
 }
 
-/** Leaves stand side by side; a parent stands above the middle of its children. */
+/** Leaves stand side by side; a parent is above the middle of its children. */
 export function layOut(nodes: Drawing['nodes'], width: number, height: number): Laid {
   const children = new Map<string | null, string[]>();
   for (const node of nodes) {

@@ -15,7 +15,7 @@ export interface Folded {
 /** So many stand side by side in a small drawing, each to be told from the next. */
 const MOST_LEAVES = 9;
 
-/** Folds leaves of one parent that do the same into one; where that is not enough, the deepest into what stands above them. */
+/** Folds leaves of one parent that do the same into one; where that is not enough, the deepest into what is above them. */
 export function fold(drawing: Drawing): Folded {
   const nodes = new Map(drawing.nodes.map((node) => [node.id, node]));
   const alike = new Map<string, string[]>();

@@ -1,4 +1,4 @@
-/** The reach of something laid on the outline: who it gets to, who gets to it, and how far away each is. Pure. */
+/** The reach of something laid on the outline: who it reaches, who reaches it, and how far away each is. Pure. */
 import type { Cell, FlowDocument } from '@vectura/core';
 import type { Reach, Reached } from '@vectura/core/reach';
 import { HOW } from '../../parts/carriers';

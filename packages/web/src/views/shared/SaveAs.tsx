@@ -4,7 +4,7 @@ import styles from './SaveAs.module.css';
 
 export interface Format {
   name: string;
-  /** Makes the file and hands it to the browser; says what went wrong by throwing. */
+  /** Makes the file and passes it to the browser; says what went wrong by throwing. */
   save(): void | Promise<void>;
 }
 

@@ -18,7 +18,7 @@ import styles from './SheetGrid.module.css';
 /** How long the sheet has to stand still before its cells are put where they are seen, in milliseconds. */
 const SETTLED = 90;
 
-/** How many rows stand above the one a sheet opens at. */
+/** How many rows are above the one a sheet opens at. */
 const ROWS_ABOVE = 3;
 
 const DRAWN = 'sheet drawn';

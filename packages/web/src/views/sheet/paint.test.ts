@@ -166,7 +166,7 @@ test('only what is in view is drawn', () => {
   );
   const drawn = paint(tall, { ...ALL, left: 400, top: 2000 });
   const seen = drawn.filter(({ what }) => what === 'shape');
-  // Eleven rows and six columns, touched ones included.
+  // Eleven rows and six columns, invalidated ones included.
   expect(seen.length).toBeLessThanOrEqual(12 * 6);
   for (const { at } of seen) expect(at[1]).toBeGreaterThanOrEqual(-ROW);
 });

@@ -29,7 +29,7 @@ export function inksOf(element: Element): Inks {
   };
 }
 
-/** How firmly a mark is drawn that only what is computed from the value gets to. */
+/** How firmly a mark is drawn that only what is computed from the value reaches. */
 const PALE = 0.38;
 
 const DASHES: Record<Group, number[]> = { down: [], up: [5, 3], through: [1.5, 3.5], outside: [], reach: [3, 2] };
@@ -81,7 +81,7 @@ export function paintField(pen: Pen, geometry: Geometry, seen: Window, lit: Lit,
       if (row > lastRow + 1) break;
       const y = row * ROW + ROW / 2 - top;
       const own = GROUPS[geometry.group[mark] ?? 0] ?? 'down';
-      // Where a value is handed on by hand, the thread is drawn firmly into each who takes it.
+      // Where a value is passed on by hand, the thread is drawn firmly into each who takes it.
       if (group === 'down' && row !== from && !((geometry.shapes[mark] ?? 0) & COMPUTED)) {
         pen.strokeStyle = inks.groups[own];
         pen.lineWidth = 1.8;

@@ -297,7 +297,7 @@ function sayStop(stops: readonly Stop[], at: number, direction: 'down' | 'up') {
   const stop = stops[at];
   const next = stops[at + 1];
   if (!stop) return null;
-  // What is handed over by hand, and by no component, comes from whoever uses the project.
+  // What is passed by hand, and by no component, comes from whoever uses the project.
   const isOutside = [next?.carrier, stop.carrier].some((carrier) => carrier === 'prop' || carrier === 'callback');
   const nobody = isOutside ? 'Someone outside this project' : 'The module';
   const who = stop.component ?? nobody;

@@ -190,7 +190,7 @@ interface Standing {
   parent: number | null;
   /** The markup they are shown in, where that is known where the table stands. */
   around: PlaceId | null;
-  /** What holds the markup of the outermost ones, to be shown wherever that gets to. */
+  /** What holds the markup of the outermost ones, to be shown wherever that reaches. */
   table: PlaceId | null;
   atOutlet?: boolean;
 }

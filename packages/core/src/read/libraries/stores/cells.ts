@@ -32,7 +32,7 @@ export function storeCell(
   return { field, value: place, setter };
 }
 
-/** The cell of a key (a topic, a name in a storage): its value's and its change function's place, where it is met. */
+/** The cell of a key (a topic, a name in a storage): its value's and its setter's place, where it is met. */
 export function keyedCell(r: ScriptReader, kind: CellFactKind, name: string, key: string, at: Spot): StoreCell {
   const place = r.b.place('read', name, r.fn, at);
   const setter = r.b.place('setter', name, r.fn, at);
@@ -48,14 +48,14 @@ export function remoteKey(r: ScriptReader, name: string, at: Spot, shared: boole
   return shared ? `remote:${name}` : `remote:${r.b.facts.path}:${at.line}:${at.column}`;
 }
 
-/** A call of a change function, where the source changes the cell. */
+/** A call of a setter, where the source changes the cell. */
 export function callChange(r: ScriptReader, setter: PlaceId, name: string, given: PlaceId | null, at: Spot): void {
   const here = r.b.place('setter', name, r.fn, at);
   r.b.flow(setter, here);
   changeCall(r, here, name, given, at);
 }
 
-/** As `callChange`, where the change function has a place in this function already. */
+/** As `callChange`, where the setter has a place in this function already. */
 export function changeCall(r: ScriptReader, here: PlaceId, name: string, given: PlaceId | null, at: Spot): void {
   r.b.call({
     callee: here,

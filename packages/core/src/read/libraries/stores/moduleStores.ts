@@ -56,7 +56,7 @@ export function readStoreModule(r: ScriptReader, node: t.ObjectExpression, group
   return held;
 }
 
-/** `modules: { desk }`: each stands below by its name, and its state in the state. */
+/** `modules: { desk }`: each is below by its name, and its state in the state. */
 function readModules(r: ScriptReader, node: t.Node | null, held: PlaceId, state: PlaceId): void {
   const list = objectOf(r, node);
   if (!list) return;

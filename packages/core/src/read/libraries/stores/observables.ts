@@ -1,5 +1,5 @@
 /**
- * Observable objects: whoever reads a field while rendering renders again when it changes, wherever it is changed. Their
+ * Observable objects: whoever reads a field while rendering re-renders when it changes, wherever it is changed. Their
  * fields are cells; a change in place, from anywhere, is a change of the cell.
  */
 import type { CallReader, Library } from '../library';
@@ -34,7 +34,7 @@ const observable: CallReader = (r, node, target) => {
   return state;
 };
 
-/** `observer(Tray)`: the component itself, which renders again when what it reads changes. */
+/** `observer(Tray)`: the component itself, which re-renders when what it reads changes. */
 const observer: CallReader = (r, node, target) => readArguments(r, node, target)[0] ?? null;
 
 export const observables: Library = {

@@ -9,7 +9,7 @@ export const useCallback: Recogniser = (r, node, target) => {
   if (isFunction(first)) {
     const self = readFunction(r, first, target?.type === 'Identifier' ? target.name : '');
     const fact = r.b.facts.functions.find((one) => one.self === self);
-    // Without a list of what it depends on, it is made anew each time.
+    // Without a list of what it depends on, it is made again each time.
     if (fact && node.arguments.length > 1) fact.kept = true;
     return self;
   }

@@ -1,4 +1,4 @@
-/** `useReducer`: a cell whose change function is `dispatch`; the second argument is its first value. */
+/** `useReducer`: a cell whose setter is `dispatch`; the second argument is its first value. */
 import { spotOf } from '../../script/builder';
 import { readArguments } from '../../script/calls';
 import { pairCell } from './cells';

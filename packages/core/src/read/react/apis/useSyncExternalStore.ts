@@ -1,4 +1,4 @@
-/** `useSyncExternalStore`: the value is what the second function returns, read anew whenever the first tells. */
+/** `useSyncExternalStore`: the value is what the second function returns, read again whenever the first tells. */
 import { spotOf } from '../../script/builder';
 import { readArguments } from '../../script/calls';
 import { resultOf } from './cells';
