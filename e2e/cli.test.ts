@@ -123,3 +123,10 @@ test('an answer of which only the beginning is read ends quietly', async () => {
   const code = await new Promise((resolve) => child.once('close', resolve));
   expect({ code, complaint }).toEqual({ code: 0, complaint: '' });
 });
+
+test('the version is the one of the package', async () => {
+  const { version } = JSON.parse(readFileSync(path.resolve(__dirname, '../packages/server/package.json'), 'utf8')) as {
+    version: string;
+  };
+  expect(await vectura('--version')).toEqual({ code: 0, out: `${version}\n`, err: '' });
+});

@@ -3,7 +3,7 @@ import { parse as parseScript } from '@babel/parser';
 import type * as t from '@babel/types';
 import { parse as parseVue } from '@vue/compiler-sfc';
 import { parse as parseSvelte } from 'svelte/compiler';
-import { emptyModule, readStatement, type Module } from './certain';
+import { emptyModule, readStatement, type Module } from './module';
 
 /** What such a file exports is the component it is. */
 const ITSELF = '(itself)';

@@ -1,6 +1,7 @@
 /** The command line: one file a command. Standard output carries only the answer. */
 import { Command, CommanderError } from 'commander';
 import { NotFound } from '@vectura/core';
+import { version } from '../../package.json';
 import { UnusableInput } from '../unusable';
 import { addCheck } from './check';
 import { say } from './common';
@@ -14,6 +15,7 @@ export async function main(argv: readonly string[]): Promise<number> {
   let code = 0;
   const program = new Command('vectura')
     .description('Traces how values travel between the components of a front-end application, from its source.')
+    .version(version, '--version', 'print the version')
     .exitOverride()
     .configureHelp({ showGlobalOptions: true })
     .showHelpAfterError('(vectura --help lists the commands)');
