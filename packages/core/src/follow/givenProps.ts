@@ -1,6 +1,6 @@
 /** What sites pass to components, and the cells that stand for passed values that come from no cell. */
 import type { FileFacts, Spot } from '../model/facts';
-import { isAnyField, isSlot, shownName } from '../model/signs';
+import { CHILDREN, HANDLE, isAnyField, isSlot, shownName } from '../model/signs';
 import type { Linked } from '../link';
 import type { Origin } from '../link/graph/graph';
 import type { Edge } from '../link/graph/edges';
@@ -112,7 +112,7 @@ export class GivenProps {
       const own = graph.at(file, local);
       const given = written === null ? this.fieldsOf(own, file) : [{ name: written, place: own }];
       return given.flatMap(({ name, place }) => {
-        if (name === 'children' || name === 'ref' || isSlot(name)) return [];
+        if (name === CHILDREN || name === HANDLE || isSlot(name)) return [];
         return [{ name, place, file, at, context, to, passedOn: this.sourcesOf(place).length > 0 }];
       });
     });

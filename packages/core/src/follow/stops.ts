@@ -4,7 +4,7 @@
  */
 import type { Carrier, Effect } from '../model/documents';
 import { TAKEN, type CallFact, type Spot, type UseFact } from '../model/facts';
-import { ELEMENT, isAnyField, isWay, shownName } from '../model/signs';
+import { CHILDREN, ELEMENT, isAnyField, isWay, shownName } from '../model/signs';
 import type { Linked } from '../link';
 import type { Origin } from '../link/graph/graph';
 import type { Graph } from '../link/graph/graph';
@@ -312,7 +312,7 @@ export class Stops {
       const site = graph.sites[exit.target];
       if (!target || !site) return;
       if (target.components.length === 0 && target.provides === null && target.consumes === null) {
-        if (fieldPaths.head(exit.at.path) === 'children' && mode === 'function') return;
+        if (fieldPaths.head(exit.at.path) === CHILDREN && mode === 'function') return;
         const field = fieldPaths.head(exit.at.path) || site.fact.name;
         if (mode === 'value') addUse(stop, { kind: 'shown', detail: site.fact.name, ...location });
         else addUse(stop, { kind: 'handler', detail: field, ...location });

@@ -2,6 +2,7 @@
  * Why a value does not reach a component. The way it would have to take is laid out first and then searched for the
  * place where it breaks. The answer says what the code shows, or that nothing in it explains the gap.
  */
+import { isCallbackName } from '../model/signs';
 import type { WhyDocument, WhyVerdict } from '../model/documents';
 import type { ComponentInfo } from '../link/program/program';
 import type { Linked } from '../link';
@@ -239,7 +240,7 @@ function notHeard({ linked, flow, to, name }: Question): Answer | null {
   const given = new Set(site?.props.map((prop) => prop.name) ?? []);
   const tells = [
     ...(program.graph.functions[home.fn]?.fact.events ?? []).map((event) => event.name),
-    ...home.props.map((prop) => prop.name).filter((prop) => /^on[A-Z]/.test(prop)),
+    ...home.props.map((prop) => prop.name).filter(isCallbackName),
   ];
   const unheard = tells.filter(
     (one) => !given.has(one) && !given.has(`on${one.charAt(0).toUpperCase()}${one.slice(1)}`),

@@ -82,9 +82,9 @@ function impossible(s: Situation, kind: HomeOption['kind'], reason: string): Mea
 
 /** What re-renders on a write where the state lives in a component. */
 function rendersFrom(s: Situation, component: number | null): number {
-  if (component === null) return rendersReaders(s);
-  const family = s.linked.program.component(component)?.family ?? 'react';
-  return FAMILIES[family].writeRenders === 'subtree' ? s.rendersBelow(component) : s.readers.length;
+  const home = component === null ? undefined : s.linked.program.component(component);
+  if (!home) return rendersReaders(s);
+  return FAMILIES[home.family].writeRenders === 'subtree' ? s.rendersBelow(home.fn) : s.readers.length;
 }
 
 /** What re-renders where only those who read it do, each with what it renders itself. */

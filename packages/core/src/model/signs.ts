@@ -81,3 +81,14 @@ export function shownName(field: string): string {
 
 /** The topic of what is sent or heard under one that is chosen while the program runs. */
 export const ANY_TOPIC = '*';
+
+/** The prop that holds what an element contains. */
+export const CHILDREN = 'children';
+
+/** The prop by which a parent asks for a handle to a child. */
+export const HANDLE = 'ref';
+
+/** Whether a prop is named as a callback is: `onPick`. */
+export function isCallbackName(name: string): boolean {
+  return /^on[A-Z]/.test(name);
+}

@@ -1,6 +1,6 @@
 /** A parent reaches for what a child does not offer. */
 import { FAMILIES } from '../model/families';
-import { isAnyField } from '../model/signs';
+import { HANDLE, isAnyField } from '../model/signs';
 import { relatedAt, named, positionOf, type Draft, type Rule, remedyIn, list } from './rule';
 import { passings } from './shared/sites';
 
@@ -41,7 +41,7 @@ export function Bench() {
     const { program } = linked;
     const found: Draft[] = [];
     for (const { fact, file, component, author } of passings(linked)) {
-      const ref = fact.props.find((prop) => prop.name === 'ref');
+      const ref = fact.props.find((prop) => prop.name === HANDLE);
       if (!author || ref?.place == null) continue;
       const offers = linked.handles.offeredBy(component);
       if (offers === null) continue;

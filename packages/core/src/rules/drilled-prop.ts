@@ -1,4 +1,5 @@
 /** A value handed through components that only pass it on. */
+import { isCallbackName } from '../model/signs';
 import { arrivalOf } from '../follow/standing';
 import type { Linked } from '../link';
 import type { CellFlow } from '../follow/cells';
@@ -78,12 +79,12 @@ function isFromOutside({ program: { graph } }: Linked, { cell }: CellFlow): bool
 const OF_ELEMENT =
   /^(class|style|id|as|is|tag|role|dir|lang|placeholder|tabindex|test-?id)$|class-?names?$|styles?$|labels?$|tooltip|placeholder|^(aria|data)-/i;
 /** Functions are called below, and that is another chain. */
-const FUNCTION = /^on[A-Z]|^render[A-Z]/;
+const isFunctionName = (name: string): boolean => isCallbackName(name) || /^render[A-Z]/.test(name);
 
 function draftOf(linked: Linked, alike: readonly Chain[]): Draft[] {
   const told = alike.filter((chain) =>
     [chain.relays[0]?.name ?? '', chain.after.name].every((name) =>
-      name.split('.').every((part) => !OF_ELEMENT.test(part) && !FUNCTION.test(part)),
+      name.split('.').every((part) => !OF_ELEMENT.test(part) && !isFunctionName(part)),
     ),
   );
   const [chain] = told;

@@ -1,5 +1,5 @@
 /** Attributes that have nowhere to go. */
-import { isSigned } from '../model/signs';
+import { HANDLE, isSigned } from '../model/signs';
 import { named, positionOf, type Rule } from './rule';
 import { passings, takenBy } from './shared/sites';
 
@@ -30,7 +30,7 @@ export const lostOverflow: Rule = {
       if (!taker?.losesRest || component.takesRest) return [];
       const taken = takenBy(component);
       return fact.props.flatMap(({ name, at }) => {
-        if (name === null || taken.has(name) || isSigned(name) || name === 'ref') return [];
+        if (name === null || taken.has(name) || isSigned(name) || name === HANDLE) return [];
         return [
           {
             message: `${author?.name ?? 'The entry'} passes ${name} to ${component.name}, which does not declare it and has no single root element to put it on.`,

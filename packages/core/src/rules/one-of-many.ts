@@ -1,4 +1,5 @@
 /** One reference for many children. */
+import { HANDLE } from '../model/signs';
 import type { Graph } from '../link/graph/graph';
 import { namesAfter } from '../link/graph/aliases';
 import { named, positionOf, type Rule } from './rule';
@@ -35,7 +36,7 @@ export function Bench({ label }) {
     const { program } = linked;
     const { graph } = program;
     return passings(linked).flatMap(({ site, fact, file, component, author }) => {
-      const ref = fact.props.find((prop) => prop.name === 'ref');
+      const ref = fact.props.find((prop) => prop.name === HANDLE);
       if (!author || ref?.place == null || ref.chosen) return [];
       // In a loop of its own, or in a function that someone else calls many times.
       const around = graph.fnAt(file, fact.fn);

@@ -1,4 +1,5 @@
 /** A shared value is set, and whoever subscribed is not told. */
+import { isCallbackName } from '../model/signs';
 import { push } from '../link/graph/byPlace';
 import type { Linked } from '../link';
 import type { FileFacts, PlaceId } from '../model/facts';
@@ -141,7 +142,7 @@ function listenerLists(facts: FileFacts): Set<number> {
       from?.kind === 'binding' &&
       (/^(subscribe|listen|on$|addListener|watch|observe)/.test(name) ||
         // A handler of an event is called like that as well: what it puts by is no listener.
-        (/^on[A-Z]/.test(name) && LISTENER.test(from.name)))
+        (isCallbackName(name) && LISTENER.test(from.name)))
     )
       for (const place of aliasesOf(facts, flow.to)) lists.add(place);
   }

@@ -1,7 +1,7 @@
 /** An event nobody hears. */
 import { nearest } from '../follow/nearNames';
 import type { ComponentInfo } from '../link/program/program';
-import { eventOf, eventProp, isUpdate } from '../model/signs';
+import { eventOf, eventProp, isCallbackName, isUpdate } from '../model/signs';
 import { isOffered, passingsBy } from './shared/sites';
 import { named, positionOf, type Draft, type Rule } from './rule';
 import { anyTopic, topics } from './shared/topics';
@@ -99,7 +99,7 @@ export function Tally() {
       }
       // A callback that is called, at sites none of which pass it.
       for (const prop of component.props) {
-        if (!/^on[A-Z]/.test(prop.name) || prop.default !== null || passes(prop.name)) continue;
+        if (!isCallbackName(prop.name) || prop.default !== null || passes(prop.name)) continue;
         const [call] = callsOf(component, prop.name);
         // Whoever guards the call does not count on being heard.
         if (!call || call.fact.optional || call.fact.repeat === 'conditional') continue;

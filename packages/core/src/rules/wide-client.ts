@@ -1,4 +1,5 @@
 /** A module marked for the browser that takes along more than needs to be there. */
+import { CHILDREN } from '../model/signs';
 import type { ComponentInfo } from '../link/program/program';
 import type { Linked } from '../link';
 import { relatedAt, count, list, named, positionOf, START, type Rule } from './rule';
@@ -115,7 +116,7 @@ function needingBrowser(linked: Linked): Set<number> {
   graph.sites.forEach(({ fact, file }, site) => {
     const author = program.unitOf(graph.fnAt(file, fact.fn));
     if (!needs.has(author)) return;
-    const given = fact.props.some((prop) => prop.literal === null && prop.name !== 'children');
+    const given = fact.props.some((prop) => prop.literal === null && prop.name !== CHILDREN);
     if (given) for (const fn of program.siteTargets[site]?.components ?? []) needs.add(fn);
   });
   return needs;

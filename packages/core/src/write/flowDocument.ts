@@ -1,4 +1,5 @@
 /** The flow document: everything a survey found, as `survey` writes it. */
+import { isCallbackName } from '../model/signs';
 import type { Carrier, Cell, Component, FileEntry, FlowDocument, Hop, Mark, Problem, Site } from '../model/documents';
 import type { Spot } from '../model/facts';
 import type { CellFlow, Cells } from '../follow/cells';
@@ -133,7 +134,7 @@ function components(linked: Linked): Component[] {
       })),
       events: fact?.events
         ? fact.events.map(({ name, at }) => ({ name, line: at.line }))
-        : c.props.filter((prop) => /^on[A-Z]/.test(prop.name)).map((prop) => ({ name: prop.name, line: prop.at.line })),
+        : c.props.filter((prop) => isCallbackName(prop.name)).map((prop) => ({ name: prop.name, line: prop.at.line })),
     };
   });
 }

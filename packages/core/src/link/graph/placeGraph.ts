@@ -2,6 +2,7 @@
  * The facts of all files as places with project-wide numbers, and the edges between them in both directions. Later
  * stages add edges between files: see `TracedGraph` and `Graph`.
  */
+import type { Family } from '../../model/documents';
 import type { ContextFact, FileFacts, FlowOp, Place } from '../../model/facts';
 import { entryAt } from '../../model/checked';
 import { Guard } from '../guard';
@@ -115,6 +116,11 @@ export class PlaceGraph {
 
   fnAt(file: number, fn: number): number {
     return this.numbers.functions.baseOf(file) + fn;
+  }
+
+  /** The family of a file. Throws where there is no such file. */
+  familyOf(file: number): Family {
+    return entryAt(this.files, file, 'file').family;
   }
 
   /** The file a place stands in. Throws where there is no such place. */

@@ -139,7 +139,7 @@ export class Components {
       fn,
       id: `${path}#${name}`,
       name,
-      family: graph.files[file]?.family ?? 'react',
+      family: graph.familyOf(file),
       file,
       ...typedProps(graph, fact, file),
       // What was not read as a component has not said which props it takes.

@@ -1,4 +1,5 @@
 /** The readers of each context. */
+import { CHILDREN } from '../../model/signs';
 import { dependencyKey, invalidateChanged } from '../memo/memo';
 import type { Program } from './program';
 
@@ -53,7 +54,7 @@ export class ContextReaders {
   private addConsumer(context: number, site: number): void {
     const { graph } = this.program;
     const entry = graph.sites[site];
-    const children = entry?.fact.props.find((prop) => prop.name === 'children')?.place;
+    const children = entry?.fact.props.find((prop) => prop.name === CHILDREN)?.place;
     if (!entry || children == null) return;
     for (const origin of graph.trace(graph.at(entry.file, children))) {
       const fn = graph.functionOfSelf.get(origin.place);

@@ -1,6 +1,7 @@
 /**
  * Handles: refs that a parent holds to a child. What the child exposes through one, and what the parent does with it.
  */
+import { HANDLE } from '../../model/signs';
 import type { ComponentInfo, Program } from './program';
 
 export class Handles {
@@ -35,7 +36,8 @@ export class Handles {
     // A class is reached itself: by its methods, and by what it inherits.
     if (instance !== undefined) return new Set([...fieldsOf(this.program, instance), 'setState', 'forceUpdate']);
     const second = entry.fact.params[1];
-    if (second !== undefined || component.takesRest || component.props.some((prop) => prop.name === 'ref')) return null;
+    if (second !== undefined || component.takesRest || component.props.some((prop) => prop.name === HANDLE))
+      return null;
     return NOTHING;
   }
 

@@ -11,7 +11,7 @@ export function tagNames(graph: Graph): Map<string, number[]> {
   const said = new Map<string, number[]>();
   graph.functions.forEach(({ fact, file }, fn) => {
     const facts = graph.files[file];
-    if (fact.role !== 'component' || !FAMILIES[facts?.family ?? 'react'].tagsByName) return;
+    if (fact.role !== 'component' || !FAMILIES[graph.familyOf(file)].tagsByName) return;
     if (fact.ownName !== undefined) push(said, fact.ownName, fn);
     push(names, fact.name, fn);
     const byFolder = facts && graph.autoImports.isOfNuxt(facts.path) ? nameByFolder(facts.path) : null;

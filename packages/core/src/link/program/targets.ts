@@ -135,7 +135,7 @@ export class Targets {
   private byName(origin: Origin, file: number): number | null {
     const { graph } = this;
     const place = graph.places[origin.place];
-    const family = graph.files[file]?.family ?? 'react';
+    const family = graph.familyOf(file);
     if (place?.kind !== 'unknown' || origin.path.length > 0 || !FAMILIES[family].tagsByName) return null;
     this.names ??= tagNames(this.graph);
     const mayBeLazy = graph.autoImports.isOfNuxt(graph.path(file));

@@ -1,7 +1,7 @@
 /** From one component to the next: where a value that leaves through a site, a call or a provider arrives. */
 import type { Repeat } from '../../model/facts';
 import type { Carrier } from '../../model/documents';
-import { eventOf, isAnyField, isUpdate } from '../../model/signs';
+import { HANDLE, eventOf, isAnyField, isUpdate } from '../../model/signs';
 import type { At, Exit } from './visited';
 import type { Locals } from './locals';
 import type { Program } from '../program/program';
@@ -157,7 +157,7 @@ export class Crossings {
     return program.sitesOf(owner).flatMap((site) => {
       const entry = graph.sites[site];
       if (entry) program.dependencies.dependOn(entry.file);
-      const ref = entry?.fact.props.find((prop) => prop.name === 'ref');
+      const ref = entry?.fact.props.find((prop) => prop.name === HANDLE);
       if (!entry || ref?.place == null) return [];
       const place = graph.at(entry.file, ref.place);
       const unit = program.unitOf(graph.fnAt(entry.file, entry.fact.fn));

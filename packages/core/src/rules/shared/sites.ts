@@ -6,7 +6,7 @@ import type { Graph } from '../../link/graph/graph';
 import { push } from '../../link/graph/byPlace';
 import { once } from '../../link/memo/once';
 import type { Visited } from '../../link/travel/visited';
-import { isSigned, updateProp } from '../../model/signs';
+import { CHILDREN, HANDLE, isSigned, updateProp } from '../../model/signs';
 
 export interface Passing {
   site: number;
@@ -84,7 +84,7 @@ export function unknownAt(component: ComponentInfo, { props }: SiteFact): string
 }
 
 /** Given by the framework itself, not by name. */
-export const OWN_ATTRIBUTES = new Set(['key', 'ref', 'children']);
+export const OWN_ATTRIBUTES = new Set(['key', HANDLE, CHILDREN]);
 
 /** A component without any markup only says something to the one it stands in, which reads its props for itself. */
 export function rendersNothing({ program: { graph } }: Linked, fn: number): boolean {
