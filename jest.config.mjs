@@ -9,6 +9,7 @@ const swc = {
 
 const shared = {
   testEnvironment: 'node',
+  setupFilesAfterEnv: ['<rootDir>/scripts/patience.ts'],
   modulePathIgnorePatterns: ['<rootDir>/.cache/'],
   transform: { '^.+\\.[tj]sx?$': ['@swc/jest', swc] },
   // Published as an ES module alone.
@@ -31,7 +32,6 @@ export default {
       ...shared,
       displayName: 'browser',
       testMatch: ['<rootDir>/e2e/**/*.test.ts'],
-      setupFilesAfterEnv: ['<rootDir>/e2e/patience.ts'],
     },
   ],
 };
