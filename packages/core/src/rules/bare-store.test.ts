@@ -44,3 +44,15 @@ test('bare-store: a reference that is asked for among other conditions', () => {
   );
   expect(foundBy('bare-store', survey)).toEqual([]);
 });
+
+test('bare-store: unref takes the value out of a reference', () => {
+  const of = (shown: string): string[] =>
+    foundBy(
+      'bare-store',
+      surveyOf({
+        'src/Bed.vue': `<script>import { h, ref, unref } from 'vue'; export default { setup() { const wet = ref(false); wet.value = true; return () => (${shown} ? h('b') : h('i')); } };</script>`,
+      }),
+    );
+  expect(of('unref(wet)')).toEqual([]);
+  expect(of('wet')).toEqual(['Bed.wet']);
+});

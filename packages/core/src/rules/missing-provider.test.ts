@@ -145,3 +145,19 @@ describe('missing-provider: a hook that may bring nothing', () => {
     expect(found(use)).toEqual(expected);
   });
 });
+
+test('missing-provider: a mixin provides for whatever mixes it in', () => {
+  const files = {
+    'package.json': '{ "dependencies": { "vue": "3.4.0" } }',
+    'src/main.js': `import { createApp } from 'vue'; import App from './App.vue'; createApp(App).mount('#app');`,
+    'src/ground.js': `export default { provide() { return { soil: this }; }, data() { return { wet: 1 }; }, methods: { rain() { this.wet = 2; } } };`,
+    'src/App.vue': `<script>import ground from './ground'; import Bed from './Bed.vue'; export default { mixins: [ground], components: { Bed } };</script><template><main @click="rain"><Bed /></main></template>`,
+    'src/Bed.vue': `<script>export default { inject: ['soil'] };</script><template><b>{{ soil.wet }}</b></template>`,
+  };
+  expect(foundBy('missing-provider', surveyOf(files))).toEqual([]);
+  const without = {
+    ...files,
+    'src/ground.js': `export default { data() { return { wet: 1 }; }, methods: { rain() {} } };`,
+  };
+  expect(foundBy('missing-provider', surveyOf(without))).toEqual(['Bed.soil']);
+});

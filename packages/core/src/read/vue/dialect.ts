@@ -89,7 +89,10 @@ const CALLS: Record<string, Reading> = {
   toRef,
   toRefs: same,
   toValue: same,
-  unref: same,
+  unref: (r, node) => {
+    const [given = null] = readArguments(r, node);
+    return given === null ? null : unwrapped(r, given, spotOf(node));
+  },
   computed,
   watch,
   watchEffect: effect,

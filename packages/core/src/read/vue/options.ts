@@ -10,7 +10,7 @@ import type { SingleFileComponent } from '../script/componentInFile';
 import { declareEvents, declareProps } from './declared';
 import { noteMounting } from '../script/starts';
 import { renderedPiece } from '../component/component';
-import { copied } from '../component/provided';
+import { copied, provideAround } from '../component/provided';
 import { called } from '../script/lifecycle';
 import { componentGiven } from './registered';
 import { pascal } from '../../model/spelling';
@@ -320,7 +320,10 @@ function readProvided(
     const given = value(r, node);
     const at = spotOf(node);
     const held = given === null ? null : copied(r, given, at);
-    component.provides.push({ context: context(name, node, false), value: held, name, at });
+    const key = context(name, node, false);
+    // A mixin renders nothing: what it provides stands around whatever mixes it in.
+    if (component.mixin) provideAround(r, key, name, held ?? r.b.place('object', '', r.fn, at), at);
+    else component.provides.push({ context: key, value: held, name, at });
   }
   const wanted: Entry[] =
     injected?.type === 'ArrayExpression'
