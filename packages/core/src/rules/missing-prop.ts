@@ -1,5 +1,5 @@
 /** A required prop that a site does not pass. */
-import { nearest } from '../follow/nearNames';
+import { misspellingOf } from './shared/misspelt';
 import { isMissed, passings, unknownAt } from './shared/sites';
 import { relatedAt, list, named, namesOf, positionOf, type Rule } from './rule';
 
@@ -41,7 +41,7 @@ export function Bench() {
       const missing = [first, ...others];
       const names = list(missing.map(({ name }) => name));
       const unknown = unknownAt(component, fact);
-      const instead = missing.flatMap(({ name }) => nearest(name, unknown).slice(0, 1));
+      const instead = missing.flatMap(({ name }) => unknown.filter((one) => misspellingOf(one, [name])).slice(0, 1));
       return [
         {
           message: `${author?.name ?? 'The entry'} renders ${component.name} without ${names}, which it requires.${instead.length > 0 ? ` It passes ${list(instead)}: did you mean that?` : ''}`,

@@ -1,5 +1,5 @@
 /** An event nobody hears. */
-import { nearest } from '../follow/nearNames';
+import { misspellingOf } from './shared/misspelt';
 import type { ComponentInfo } from '../link/program/program';
 import { eventOf, eventProp, isCallbackName, isUpdate } from '../model/signs';
 import { isOffered, passingsBy } from './shared/sites';
@@ -46,7 +46,7 @@ export function Tally() {
     const any = anyTopic(linked, 'listens');
     for (const { name, sends, listens, outside } of all) {
       if (listens.length > 0 || outside) continue;
-      const [near] = nearest(name, heard);
+      const near = misspellingOf(name, heard);
       for (const { fact, file, component } of sends) {
         // What a library sends over the page, whoever uses it may hear.
         if (!near && (fact.bus === null ? any.page : any.object)) continue;
@@ -78,7 +78,7 @@ export function Tally() {
         // What binds a value both ways listens as well, by another name.
         if ([...given].some((one) => eventOf(one) !== null && callsOf(component, one).includes(call))) continue;
         const listened = [...given].flatMap((one) => eventOf(one) ?? []);
-        const [near] = nearest(
+        const near = misspellingOf(
           name,
           listened.filter((one) => !isUpdate(eventProp(one))),
         );
@@ -105,7 +105,7 @@ export function Tally() {
         if (!call || call.fact.optional || call.fact.repeat === 'conditional') continue;
         if (isOffered(linked, component.file)) continue;
         const passed = own.flatMap((one) => one.fact.props.flatMap((given) => given.name ?? []));
-        const [near] = nearest(
+        const near = misspellingOf(
           prop.name,
           passed.filter((name) => !component.props.some((known) => known.name === name)),
         );

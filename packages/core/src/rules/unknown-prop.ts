@@ -1,6 +1,6 @@
 /** A prop passed to a component that does not take it. */
 import { FAMILIES } from '../model/families';
-import { nearest } from '../follow/nearNames';
+import { misspellingOf } from './shared/misspelt';
 import { isMissed, passings, rendersNothing, takenBy, unknownAt } from './shared/sites';
 import { list, named, namesOf, positionOf, type Draft, type Rule } from './rule';
 
@@ -39,7 +39,7 @@ export function Bench() {
       const passed = new Set(fact.props.map(({ name }) => name));
       const [others, misspelt] = [new Set<string>(), new Map<string, string>()];
       for (const name of unknown) {
-        const [near] = nearest(name, [...takenBy(component)]);
+        const near = misspellingOf(name, [...takenBy(component)]);
         const prop = component.props.find((one) => one.name === near);
         // Where what it was meant for is required and missing, that is told instead.
         if (prop && !open && !passed.has(prop.name) && isMissed(linked, component, prop)) continue;

@@ -1,5 +1,5 @@
 /** A listener for what nothing sends. */
-import { nearest } from '../follow/nearNames';
+import { misspellingOf } from './shared/misspelt';
 import type { Linked } from '../link';
 import type { ComponentInfo } from '../link/program/program';
 import { DOM_EVENTS } from '../model/domEvents';
@@ -53,7 +53,7 @@ export function Tray() {
     const loadsScripts = linked.program.graph.files.some((facts) => facts.loadsScripts);
     const unsent = all.flatMap(({ name, sends, listens, outside }): Draft[] => {
       if (sends.length > 0 || outside) return [];
-      const [near] = nearest(name, sent);
+      const near = misspellingOf(name, sent);
       // A script that is put into the page may send over the window.
       if (!near && loadsScripts && listens.every(({ fact }) => fact.bus === null)) return [];
       if (!near && listens.every(({ fact }) => (fact.bus === null ? any.page : any.object))) return [];
@@ -93,7 +93,7 @@ function neverSent(linked: Linked, { fact, file, component, author }: Passing): 
     if (event === null || isUpdate(name ?? '') || own.some((one) => one.listener === name)) return [];
     const falls = child?.declaresEvents && DOM_EVENTS.has(event.toLowerCase());
     if (falls || arrives(linked, component, name ?? '', event)) return [];
-    const [near] = nearest(
+    const near = misspellingOf(
       event,
       own.map((one) => one.name),
     );
