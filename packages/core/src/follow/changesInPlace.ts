@@ -12,6 +12,7 @@ export interface Mutation {
   text: string;
   field: string;
   ofElement: boolean;
+  beforeRender: boolean;
   file: number;
   fn: number;
   at: Spot;
@@ -29,8 +30,8 @@ export function mutationsAt({ program: { graph } }: Linked, place: number): read
   return found.flatMap((index) => {
     const one = facts.mutations[index];
     if (!one) return [];
-    const { field, text, ofElement = false, at } = one;
-    return { field, text, ofElement, file, fn: graph.fnAt(file, one.fn), at };
+    const { field, text, ofElement = false, beforeRender = false, at } = one;
+    return { field, text, ofElement, beforeRender, file, fn: graph.fnAt(file, one.fn), at };
   });
 }
 

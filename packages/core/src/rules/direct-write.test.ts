@@ -1,4 +1,5 @@
 import { foundBy, one, surveyOf } from '../testing/project';
+import type { Survey } from '../survey';
 
 const SVELTE_5 = { 'package.json': '{ "dependencies": { "svelte": "5.1.0" } }' };
 
@@ -207,4 +208,27 @@ test('direct-write: a class that sets some of its state shows all of it', () => 
       render() { return <b onClick={this.dig}>{this.state.rows.length}{this.state.done}</b>; } }`);
   expect(foundBy('direct-write', bed(''))).toEqual(['Bed.rows']);
   expect(foundBy('direct-write', bed('this.setState({ done: true });'))).toEqual([]);
+});
+
+describe('direct-write: state set in place where a class renders right after', () => {
+  const bed = (method: string): Survey =>
+    one(`class Bed extends React.Component {
+      constructor(props) { super(props); this.state = { wet: props.wet }; }
+      ${method}(next) { if (next.wet !== this.props.wet) this.state.wet = next.wet; }
+      dry() { this.setState({ wet: 0 }); }
+      render() { return <b onClick={() => this.dry()}>{this.state.wet}</b>; } }
+    function App() { const [wet, setWet] = useState(1); return <main onClick={() => setWet(wet + 1)}><Bed wet={wet} /></main>; }`);
+
+  test.each(['componentWillReceiveProps', 'UNSAFE_componentWillReceiveProps', 'componentWillUpdate'])(
+    '%s',
+    (method) => {
+      expect(foundBy('direct-write', bed(method))).toEqual([]);
+      // It follows what it was copied from.
+      expect(foundBy('mirrored-state', bed(method))).toEqual([]);
+    },
+  );
+
+  test.each(['componentDidUpdate', 'rain'])('not in %s', (method) => {
+    expect(foundBy('direct-write', bed(method))).toEqual(['Bed.wet']);
+  });
 });

@@ -169,6 +169,7 @@ function draftsOf(linked: Linked, { cell, values }: CellFlow): Map<Spot, Draft> 
           wasDerived(visited) ||
           wasFrozen(visited) ||
           one.ofElement ||
+          one.beforeRender ||
           throughReference(one) ||
           isAnew(visited.flags) ||
           isPutTogether(program.graph, visited.place) ||

@@ -29,6 +29,9 @@ const LIFECYCLE: Record<string, string> = {
   componentWillUpdate: 'update',
 };
 
+/** Methods after which React renders: state that is set in place there shows. */
+const BEFORE_RENDER = /^((UNSAFE_)?component(WillMount|WillReceiveProps|WillUpdate)|shouldComponentUpdate)$/;
+
 export function readClassComponent(r: ScriptReader, node: ClassNode, name: string): PlaceId | undefined {
   // React asks for a class of its own above; others may have a method of that name too.
   if (!node.superClass) return undefined;
@@ -118,7 +121,9 @@ function readMember(
   }
   if (member.type !== 'ClassMethod' && member.type !== 'ClassPrivateMethod') return;
   const name = fieldOf(member.key, 'computed' in member && !!member.computed);
+  const written = b.facts.mutations.length;
   const method = readFunction(r, member, name === 'constructor' ? '' : name);
+  if (BEFORE_RENDER.test(name)) for (const one of b.facts.mutations.slice(written)) one.beforeRender = true;
   if (name === 'constructor') {
     const fact = b.facts.functions.find((fn) => fn.self === method);
     const given = fact?.params[0];

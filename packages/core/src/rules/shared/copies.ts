@@ -110,6 +110,7 @@ function findCopies(cells: Cells, linked: Linked): Copy[] {
         inStep:
           usesOf(copy).includes('effect') ||
           isChangedByEffect(linked, copy) ||
+          isSetBeforeRender(linked, copy) ||
           isReset(linked, source, component, copy) ||
           isStartedAnew(linked, component),
         draft:
@@ -119,6 +120,15 @@ function findCopies(cells: Cells, linked: Linked): Copy[] {
     }
   }
   return found;
+}
+
+/** Whether a field of a class's state is set in place before each rendering, where it can follow what it was copied from. */
+function isSetBeforeRender({ program: { graph } }: Linked, { cell }: CellFlow): boolean {
+  const mutations = graph.files[cell.file]?.mutations ?? [];
+  return mutations.some(
+    ({ beforeRender, field, fn }) =>
+      beforeRender && field === cell.name && graph.parentOf(graph.fnAt(cell.file, fn)) === cell.home,
+  );
 }
 
 /** Taken as part of the instance that holds it: whoever reads the instance later reads what it holds then. */
