@@ -38,3 +38,29 @@ describe('silent-write', () => {
     expect(foundBy('silent-write', survey)).toEqual([]);
   });
 });
+
+describe('silent-write: variables beside a list of listeners', () => {
+  const store = (more: string): string[] =>
+    foundBy(
+      'silent-write',
+      surveyOf({
+        'src/size.js': `const listeners = new Set(); let size = 0; let timer = null; let cached;
+          export function subscribe(listener) { listeners.add(listener); return () => listeners.delete(listener); }
+          export function getSize() { return size; }
+          export function setSize(next) { size = next; listeners.forEach((listener) => listener()); }
+          ${more}`,
+        'src/Bed.jsx': `import { useSyncExternalStore } from 'react'; import * as all from './size';
+          export function Bed() { const size = useSyncExternalStore(all.subscribe, all.getSize); const run = () => { all.grow?.(); all.stop?.(); all.wide?.(); }; return <b onClick={run} title={all.wide()}>{size}</b>; }`,
+      }),
+    );
+
+  test.each([
+    ['the value that is asked for', 'export function grow() { size = size + 1; }', ['.size']],
+    ['a timer that nobody asks for', 'export function stop() { clearInterval(timer); timer = null; }', []],
+    [
+      'a value made when it is first asked for',
+      'export function wide() { if (cached === undefined) cached = matchMedia("print"); return cached; }',
+      [],
+    ],
+  ])('%s', (_, more, found) => expect(store(more)).toEqual(found));
+});

@@ -104,11 +104,15 @@ function draftsOf(linked: Linked, facts: FileFacts, file: number): Silent[] {
     if (change !== null) changes.set(field, (changes.get(field) ?? new Set()).add(change));
   for (const cell of facts.cells) {
     if (!cell.shared || cell.setter === null) continue;
+    const givers = giversOf(facts, cell.value);
+    if (!isObserved(facts, cell.value, givers, telling)) continue;
     const heres = new Set(setters.get(cell.setter));
     const fields = changes.get(cell.name);
     for (const call of facts.calls) {
       const changed = heres.has(call.callee) || fields?.has(call.callee);
       if (!changed || outermost(facts, call.fn).some((fn) => telling.has(fn))) continue;
+      // Made when it is first asked for, and given to whoever asks.
+      if (givers.has(call.fn)) continue;
       const owner = program.component(program.unitOf(program.graph.fnAt(file, call.fn)));
       const fn = facts.functions[call.fn];
       const draft: Draft = {
@@ -125,6 +129,33 @@ function draftsOf(linked: Linked, facts: FileFacts, file: number): Silent[] {
     }
   }
   return found;
+}
+
+/** Places that hold what a place holds, or hold it as a part. */
+function holdersOf(facts: FileFacts, place: PlaceId): ReadonlySet<PlaceId> {
+  const holders = new Set([place]);
+  for (const holder of holders)
+    for (const { from, to, op } of facts.flows)
+      if (from === holder && op !== 'derived' && op !== 'frozen') holders.add(to);
+  return holders;
+}
+
+/** The functions that return what a place holds. */
+function giversOf(facts: FileFacts, place: PlaceId): ReadonlySet<number> {
+  const holders = holdersOf(facts, place);
+  return new Set(facts.functions.flatMap(({ result }, fn) => (holders.has(result) ? [fn] : [])));
+}
+
+/** Whether anyone can see a value: some function returns it, or those who listen are given it. A timer's number is seen by nobody. */
+function isObserved(
+  facts: FileFacts,
+  place: PlaceId,
+  givers: ReadonlySet<number>,
+  telling: ReadonlySet<number>,
+): boolean {
+  if (givers.size > 0) return true;
+  const holders = holdersOf(facts, place);
+  return facts.calls.some(({ fn, args }) => telling.has(fn) && args.some((arg) => arg !== null && holders.has(arg)));
 }
 
 /** What a function is called that wants to be told. */
