@@ -232,3 +232,30 @@ describe('direct-write: state set in place where a class renders right after', (
     expect(foundBy('direct-write', bed(method))).toEqual(['Bed.wet']);
   });
 });
+
+describe('direct-write: a plain variable beside state, where runes say what is state', () => {
+  const found = (script: string, markup: string): string[] =>
+    foundBy('direct-write', surveyOf({ ...SVELTE_5, 'src/Bed.svelte': `<script>${script}</script>${markup}` }));
+  const button = '<button onclick={dig}>dig</button>';
+
+  test.each([
+    [
+      'shown itself',
+      'let deep = 0; let rows = $state([]); function dig() { deep = deep + 1; }',
+      `${button}{deep}`,
+      ['Bed.deep'],
+    ],
+    [
+      'shown by what is computed there',
+      'let deep = 0; let rows = $state([]); function dig() { deep = deep + 1; }',
+      `${button}{deep * 2}`,
+      ['Bed.deep'],
+    ],
+    [
+      'put into state, which is shown',
+      'let tool; let rows = $state([]); async function dig() { if (!tool) tool = await make(); rows[0] = tool.dig(1); }',
+      `${button}{#each rows as row}{row}{/each}`,
+      [],
+    ],
+  ])('%s', (_, script, markup, expected) => expect(found(script, markup)).toEqual(expected));
+});

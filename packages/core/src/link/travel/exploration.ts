@@ -128,7 +128,7 @@ export class Exploration {
       const entry = graph.uses[use];
       if (!entry) continue;
       for (const context of this.runsAt(state, graph.fnAt(entry.file, entry.fact.fn), index))
-        local.uses.push({ use, path: state.path, context, ...change });
+        local.uses.push({ use, from: index, path: state.path, context, ...change });
     }
     this.throughCalls(state, index, change);
     const site = graph.siteOfProps.get(state.place);

@@ -37,6 +37,8 @@ export interface Exit extends Change {
 
 export interface LocalUse extends Change {
   use: number;
+  /** Which of the places visited it was at. */
+  from: number;
   path: number;
   context: number;
 }

@@ -3,6 +3,7 @@ import type { CellFlow, Cells } from '../../follow/cells';
 import type { FlowStop } from '../../follow/flow';
 import type { CallFact } from '../../model/facts';
 import type { Linked } from '../../link';
+import type { Edge } from '../../link/graph/edges';
 import type { Graph } from '../../link/graph/graph';
 
 /** Stops at which the cell's setter is called. */
@@ -32,17 +33,31 @@ export function cellsOfProp(cells: Cells, key: string): CellFlow[] {
   return [...(cells.passing.get(key) ?? [])].filter((flow) => flow.values?.stops.has(key));
 }
 
-/** Whether some markup depends on a value. */
-export function isShown({ program: { graph }, locals }: Linked, { values }: CellFlow): boolean {
-  return [...(values?.stops.values() ?? [])].some((stop) =>
-    locals.explore(stop.at).uses.some(({ use }) => {
+const sameFrom = (edge: Edge): number[] => (edge.op === 'same' ? [edge.from] : []);
+
+/**
+ * Whether some markup depends on a value: on the value itself or on what is computed from it there. What is put into another
+ * cell is shown by that one, which renders by itself when it is set.
+ */
+export function isShown({ program: { graph }, locals }: Linked, { cell, values }: CellFlow): boolean {
+  return [...(values?.stops.values() ?? [])].some((stop) => {
+    const { uses, visited } = locals.explore(stop.at);
+    const throughOther = (from: number): boolean => {
+      for (let at = from; at !== -1; at = visited[at]?.from ?? -1) {
+        const place = visited[at]?.place;
+        const holds = place === undefined ? [] : [place, ...graph.edgesInto(place).flatMap(sameFrom)];
+        if (holds.some((one) => graph.places[one]?.kind === 'cell' && one !== cell.value?.place)) return true;
+      }
+      return false;
+    };
+    return uses.some(({ use, from }) => {
       const fact = graph.uses[use]?.fact;
-      if (fact?.kind === 'shown') return true;
-      // Conditions and loops of the markup stand in the component's own function.
-      return (
-        (fact?.kind === 'branched' || fact?.kind === 'iterated') &&
-        graph.fnAt(graph.uses[use]?.file ?? 0, fact.fn) === stop.component?.fn
-      );
-    }),
-  );
+      const isInMarkup =
+        fact?.kind === 'shown' ||
+        // Conditions and loops of the markup stand in the component's own function.
+        ((fact?.kind === 'branched' || fact?.kind === 'iterated') &&
+          graph.fnAt(graph.uses[use]?.file ?? 0, fact.fn) === stop.component?.fn);
+      return isInMarkup && !throughOther(from);
+    });
+  });
 }
