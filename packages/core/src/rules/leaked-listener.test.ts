@@ -34,7 +34,9 @@ describe('leaked-listener', () => {
     ],
     ['on an element of its own, by a wrapper', `$(frame.current).on('dig', () => setN(1));`, 0],
     ['on the window, by a wrapper', `$(window).on('dig', () => setN(1));`, 1],
-    ['on an element that stays', `const box = frame.current; box.addEventListener('dig', () => setN(1));`, 1],
+    ['on an element of its own', `frame.current.addEventListener('dig', () => setN(1));`, 0],
+    ['on one under another name', `const box = frame.current; box.addEventListener('dig', () => setN(1));`, 0],
+    ['on an element that stays', `const box = document.body; box.addEventListener('dig', () => setN(1));`, 1],
     [
       'ended by a signal',
       `const stop = new AbortController(); window.addEventListener('resize', () => setN(1), { signal: stop.signal }); return () => stop.abort();`,
@@ -63,6 +65,25 @@ describe('leaked-listener: what is listened to is done away with', () => {
 });
 
 describe('leaked-listener: what goes with its component', () => {
+  test.each([
+    [
+      'Vue',
+      'src/App.vue',
+      `<script setup>import { ref, onMounted } from 'vue'; const body = ref(); const far = ref(0); const given = ref(props.body);
+        onMounted(() => { body.value.addEventListener('scroll', () => { far.value++; }); given.value.addEventListener('dig', () => { far.value++; }); });</script>
+        <template><b ref="body">{{ far }}</b></template>`,
+    ],
+    [
+      'Svelte',
+      'src/App.svelte',
+      `<script>import { onMount } from 'svelte'; export let given; let body; let far = 0;
+        onMount(() => { body.addEventListener('scroll', () => { far += 1; }); given.addEventListener('dig', () => { far += 1; }); });</script>
+        <b bind:this={body}>{far}</b>`,
+    ],
+  ])('in %s, listened to on an element of its own', (_family, path, text) => {
+    expect(foundBy('leaked-listener', surveyOf({ [path]: text }))).toEqual(['App.dig']);
+  });
+
   test('what the component made itself, also through another name of the instance', () => {
     const survey = surveyOf({
       'src/Plot.vue': `<script>import Chart from 'chart'; import hub from './hub';

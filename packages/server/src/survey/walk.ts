@@ -240,6 +240,8 @@ const SNIFFED_BYTES = 64 * 1024;
 const BUNDLE_HEAD =
   /^[ \t]*this\.\w+ = this\.\w+ \|\| \{\};|typeof define === ['"]function['"] && define\.amd|\b__webpack_require__\b|webpackJsonp|^var __commonJS = |^[ \t]*System\.register\(/m;
 const HEAD_BYTES = 1500;
+const MANGLED_NAMES = 20;
+const MANGLED_SHARE = 0.6;
 
 /** Whether a script was put together by a machine for machines, by how its beginning looks. Throws where it cannot be read. */
 function isBundle(root: string, { path: relative, bytes }: Found): boolean {
@@ -251,12 +253,20 @@ function isBundle(root: string, { path: relative, bytes }: Found): boolean {
     if (BUNDLE_HEAD.test(start.slice(0, HEAD_BYTES))) return true;
     if (bytes < BUNDLE_BYTES) return false;
     const lines = start.split('\n').length;
+    if (isMangled(start)) return true;
     // Pictures and tables written as one long text are data, however long.
     const code = start.match(/[;{}]/g)?.length ?? 0;
     return start.length / lines > LONG_LINE && code > start.length / 100;
   } finally {
     closeSync(file);
   }
+}
+
+/** Nobody names most of a module by one or two letters; what shortens names for machines does. */
+function isMangled(text: string): boolean {
+  const names = [...text.matchAll(/^(?:export )?(?:async )?(?:function\*? |const |let |var |class )([\w$]+)/gm)];
+  const short = names.filter(([, name = '']) => name.length <= 2);
+  return short.length >= MANGLED_NAMES && short.length > names.length * MANGLED_SHARE;
 }
 
 function hasComponents(root: string, sources: readonly string[]): boolean {

@@ -65,6 +65,7 @@ export function noteStarts(
   const names = returned.flatMap((one) => (one.type === 'Identifier' ? [one.name] : []));
   for (const start of startsIn(r, fn.body)) {
     if (start.name === 'addEventListener' && isOfThisRun(start.node, fn.body)) continue;
+    if (start.name === 'addEventListener' && !again && isOwnElement(r, start.node, fn.body)) continue;
     if (start.name === 'setTimeout' && !(again && isLateChange(start, fn.body))) continue;
     const handedBack = returned.includes(start.node) || (start.kept !== null && names.includes(start.kept));
     const ended = handedBack || returned.some((one) => endsIn(r, one, start, fn.body));
@@ -192,6 +193,24 @@ function isOfThisRun({ callee }: t.CallExpression, around: t.Node): boolean {
     });
   });
   return found;
+}
+
+/**
+ * Listened to once, on an element that the component renders and holds in a reference of its own: it goes with the component.
+ * `const box = frame.current` is that element under another name.
+ */
+function isOwnElement(r: ScriptReader, { callee }: t.CallExpression, around: t.Node): boolean {
+  let root: t.Node = callee.type === 'MemberExpression' ? callee.object : callee;
+  walkSet(around, (made, from) => {
+    if (made.type === 'Identifier' && root.type === 'Identifier' && made.name === root.name) root = from;
+  });
+  const held = /^(\w+)[?!]?\.(?:current|value)!?$/.exec(r.source(root));
+  const name = held ? held[1] : root.type === 'Identifier' ? root.name : undefined;
+  if (name === undefined) return false;
+  const made = held
+    ? `\\b${name}\\s*=\\s*(?:\\w+\\.)?(?:useRef|createRef|ref|shallowRef|useTemplateRef)(?:<[^>;]*>)?\\(\\s*(?:null|undefined|['"][\\w-]+['"])?\\s*\\)`
+    : `bind:this=\\{${name}\\}`;
+  return new RegExp(made).test(r.text);
 }
 
 function add(r: ScriptReader, { node, name, topic }: Start, ended: boolean): void {
