@@ -64,3 +64,34 @@ describe('silent-write: variables beside a list of listeners', () => {
     ],
   ])('%s', (_, more, found) => expect(store(more)).toEqual(found));
 });
+
+describe('silent-write: classes with listeners', () => {
+  const store = (members: string, more = ''): string[] =>
+    foundBy(
+      'silent-write',
+      surveyOf({
+        'src/soil.js': `class Soil {
+            constructor(depth) { this.listeners = new Set(); this.depth = depth; }
+            subscribe = (listener) => { this.listeners.add(listener); return () => this.listeners.delete(listener); };
+            tell() { for (const listener of this.listeners) listener(); }
+            getDepth = () => this.depth;
+            ${members}
+          }
+          ${more}
+          export const soil = new Soil(1);`,
+        'src/Bed.jsx': `import { useSyncExternalStore } from 'react'; import { soil, pot } from './soil';
+          export function Bed() { const depth = useSyncExternalStore(soil.subscribe, soil.getDepth); const run = () => { soil.dig(2); pot.dig(3); }; return <b onClick={run} title={pot.getDepth()}>{depth}</b>; }`,
+      }),
+    );
+
+  test.each([
+    ['set and told', 'dig(to) { this.depth = to; this.tell(); }', '', []],
+    ['set and not told', 'dig(to) { this.depth = to; }', '', ['.depth']],
+    [
+      'another class, that nobody listens to',
+      'dig(to) { this.depth = to; this.tell(); }',
+      'class Pot { constructor(depth) { this.depth = depth; } getDepth() { return this.depth; } dig(to) { this.depth = to; } } export const pot = new Pot(1);',
+      [],
+    ],
+  ])('%s', (_what, members, more, found) => expect(store(members, more)).toEqual(found));
+});

@@ -96,20 +96,27 @@ function draftsOf(linked: Linked, facts: FileFacts, file: number): Silent[] {
   if (!facts.cells.some((cell) => cell.shared && cell.setter !== null)) return found;
   const lists = listenerLists(facts);
   if (lists.size === 0) return found;
-  const telling = tellers(facts, lists);
+  const objects = new Map([...lists].map((list) => [list, objectOf(facts, list)]));
   const setters = new Map<number, number[]>();
   for (const { from, to } of facts.flows) push(setters, from, to);
-  const changes = new Map<string, Set<number>>();
-  for (const { field, change } of facts.mutations)
-    if (change !== null) changes.set(field, (changes.get(field) ?? new Set()).add(change));
   for (const cell of facts.cells) {
     if (!cell.shared || cell.setter === null) continue;
+    // Those who listen to one object are not told of what another holds.
+    const holders = facts.flows.flatMap(({ from, to, op }) => (from === cell.value && op === 'put' ? [to] : []));
+    const isField = cell.kind === 'service';
+    const beside = [...lists].filter((list) => {
+      const object = objects.get(list) ?? null;
+      return isField ? object !== null && holders.includes(object) : object === null;
+    });
+    if (beside.length === 0) continue;
+    const telling = tellers(facts, new Set(beside));
     const givers = giversOf(facts, cell.value);
     if (!isObserved(facts, cell.value, givers, telling)) continue;
     const heres = new Set(setters.get(cell.setter));
-    const fields = changes.get(cell.name);
+    for (const { object, field, change, beforeRender } of facts.mutations)
+      if (field === cell.name && change !== null && holders.includes(object) && !beforeRender) heres.add(change);
     for (const call of facts.calls) {
-      const changed = heres.has(call.callee) || fields?.has(call.callee);
+      const changed = heres.has(call.callee);
       if (!changed || outermost(facts, call.fn).some((fn) => telling.has(fn))) continue;
       // Made when it is first asked for, and given to whoever asks.
       if (givers.has(call.fn)) continue;
@@ -129,6 +136,11 @@ function draftsOf(linked: Linked, facts: FileFacts, file: number): Silent[] {
     }
   }
   return found;
+}
+
+/** The instance of a class that holds a list in a field; null where a variable holds it. */
+function objectOf(facts: FileFacts, list: PlaceId): PlaceId | null {
+  return facts.flows.find(({ to, op }) => to === list && op === 'get')?.from ?? null;
 }
 
 /** Places that hold what a place holds, or hold it as a part. */

@@ -242,6 +242,7 @@ const BUNDLE_HEAD =
 const HEAD_BYTES = 1500;
 const MANGLED_NAMES = 20;
 const MANGLED_SHARE = 0.6;
+const NUMBERED_NAMES = 4;
 
 /** Whether a script was put together by a machine for machines, by how its beginning looks. Throws where it cannot be read. */
 function isBundle(root: string, { path: relative, bytes }: Found): boolean {
@@ -262,11 +263,19 @@ function isBundle(root: string, { path: relative, bytes }: Found): boolean {
   }
 }
 
-/** Nobody names most of a module by one or two letters; what shortens names for machines does. */
+/**
+ * Whether names were made by a machine: nobody names most of a module by one or two letters, as what shortens names does, or
+ * tells names of several modules apart by a dollar and a number, as what puts modules into one file does.
+ */
 function isMangled(text: string): boolean {
-  const names = [...text.matchAll(/^(?:export )?(?:async )?(?:function\*? |const |let |var |class )([\w$]+)/gm)];
-  const short = names.filter(([, name = '']) => name.length <= 2);
-  return short.length >= MANGLED_NAMES && short.length > names.length * MANGLED_SHARE;
+  const names = [...text.matchAll(/^(?:export )?(?:async )?(?:function\*? |const |let |var |class )([\w$]+)/gm)].map(
+    ([, name = '']) => name,
+  );
+  const short = names.filter((name) => name.length <= 2);
+  const numbered = names.filter((name) => /\w\$(?:\d{1,2}|[a-zA-Z])$/.test(name));
+  return (
+    numbered.length >= NUMBERED_NAMES || (short.length >= MANGLED_NAMES && short.length > names.length * MANGLED_SHARE)
+  );
 }
 
 function hasComponents(root: string, sources: readonly string[]): boolean {

@@ -74,7 +74,7 @@ export interface MutationFact {
   text: string;
   /** It changes what elements of the page have, and they are there to be changed in place. */
   ofElement?: true;
-  /** It is written where the family renders right after: what it changes shows. */
+  /** It is written where the family renders right after, or while the object is being made: what it changes shows. */
   beforeRender?: true;
   fn: FunctionId;
   at: Spot;

@@ -25,7 +25,8 @@ export function mutation(
   changes(r, change, text, at);
   const ofElement = OF_ELEMENT.test(text) ? { ofElement: true as const } : {};
   const set = given === null ? {} : { given };
-  r.b.facts.mutations.push({ object, field, change, ...set, text, ...ofElement, fn: r.fn, at });
+  const beforeRender = r.fn === r.constructing ? { beforeRender: true as const } : {};
+  r.b.facts.mutations.push({ object, field, change, ...set, text, ...ofElement, ...beforeRender, fn: r.fn, at });
 }
 
 /** A variable of the module, set from inside a function, is there for all who read it. */

@@ -101,7 +101,10 @@ function readMember(
   const { b } = r;
   if (member.type === 'ClassMethod' || member.type === 'ClassPrivateMethod') {
     const field = fieldOf(member.key, 'computed' in member && !!member.computed);
+    const before = r.constructing;
+    if (member.kind === 'constructor') r.constructing = b.facts.functions.length;
     const method = readFunction(r, member, field === 'constructor' ? '' : field);
+    r.constructing = before;
     const fact = b.facts.functions.find((fn) => fn.self === method);
     if (member.kind === 'constructor') {
       for (const param of fact?.params ?? []) {

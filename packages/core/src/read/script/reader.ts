@@ -112,6 +112,8 @@ export class ScriptReader {
   vue: 2 | 3 = 3;
   /** An expression of a template is being read. */
   inTemplate = false;
+  /** The constructor being read, of a class that is no component. */
+  constructing: FunctionId | null = null;
   /** Cells that begin as a plain text, number or truth value: passed, they are copied. */
   readonly plainCells = new Set<PlaceId>();
   /** Places that hold a reference made in this file. */
