@@ -104,6 +104,19 @@ describe('direct-write: a plain variable where runes say what is state', () => {
     expect(foundBy('direct-write', survey)).toEqual(found);
   });
 
+  test.each([
+    ['an object made here', 'let bed = { depth: 0 };', ['App.bed']],
+    ['an object that a context gives', "let bed = getContext('bed');", []],
+    ['an object that some other function gives', 'let bed = makeBed();', []],
+  ])('a field is set of %s', (_what, script, found) => {
+    const survey = surveyOf({
+      ...SVELTE_5,
+      'src/App.svelte': `<script>import { getContext } from 'svelte'; import { makeBed } from 'beds'; let rows = $state(1); ${script} function dig() { bed.depth = 2; }</script>
+        <button onclick={dig}>{bed.depth}{rows}</button>`,
+    });
+    expect(foundBy('direct-write', survey)).toEqual(found);
+  });
+
   test('without runes, each variable is state', () => {
     const survey = surveyOf({
       ...SVELTE_4,

@@ -134,6 +134,15 @@ describe('leaked-listener: timers that wait for a change to be the last', () => 
   });
 });
 
+test('leaked-listener: what a hook ends whose name depends on the version', () => {
+  const survey = surveyOf({
+    'package.json': '{ "dependencies": { "vue": "2.7.0" } }',
+    'src/Bed.vue': `<script>import { hub, isVue3 } from './hub'; export default { created() { hub.addListener('dig', this.dig); },
+      [isVue3 ? 'beforeUnmount' : 'beforeDestroy']() { hub.removeListener('dig', this.dig); }, methods: { dig() {} } };</script><template><b /></template>`,
+  });
+  expect(foundBy('leaked-listener', survey)).toEqual([]);
+});
+
 test.each([
   ['is left', '', ['Bed.observe']],
   ['is ended as the instance goes', `this.$once('hook:beforeDestroy', () => { sight.disconnect(); });`, []],

@@ -38,6 +38,13 @@ describe('a state that starts as a prop', () => {
     expect(foundBy('frozen-read', survey)).toEqual([]);
   });
 
+  test('and is named for the moment it mounts, only starts as that', () => {
+    const survey =
+      one(`function App() { const [depth, setDepth] = useState(1); return <main title={depth} onClick={() => setDepth(2)}><Bed openOnMount={depth > 1} /></main>; }
+      function Bed({ openOnMount }) { const [open, setOpen] = useState(openOnMount); return <b onClick={() => setOpen(true)}>{open}</b>; }`);
+    expect(foundBy('mirrored-state', survey)).toEqual([]);
+  });
+
   test.each([
     ['an effect', 'useEffect(() => { setDeep(depth); }, [depth]);', 'setDeep(4)'],
     ['a reset', '', 'setDeep(deep > 3 ? depth : 4)'],

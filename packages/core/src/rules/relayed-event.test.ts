@@ -70,4 +70,15 @@ describe('relayed-event', () => {
       function Gauge({ Row }) { return <p>{Row({})}</p>; }`);
     expect(foundBy('relayed-event', survey)).toEqual([]);
   });
+
+  test('a function that is asked for a class name is told nothing', () => {
+    const survey =
+      one(`function App() { const [depth, setDepth] = useState(1); const deep = (bed) => bed === depth ? 'deep' : 'flat'; return <Plot deep={deep} onDig={setDepth} />; }
+      function Plot({ deep, onDig }) { return <Bed deep={deep} onDig={onDig} />; }
+      function Bed({ deep, onDig }) { return <Gauge deep={deep} onDig={onDig} />; }
+      function Gauge({ deep, onDig }) { return <b className={clsx('bed', deep(2))} onClick={() => onDig(3)} />; }`);
+    const [finding, ...others] = survey.findings().filter(({ rule }) => rule === 'relayed-event');
+    expect(finding).toMatchObject({ component: 'Bed', name: 'onDig' });
+    expect(others).toEqual([]);
+  });
 });

@@ -1,4 +1,5 @@
 /** A callback re-wrapped or passed on by components that do nothing else with it. */
+import type { FlowStop } from '../follow/flow';
 import { arrivalOf } from '../follow/standing';
 import type { Linked } from '../link';
 import { CHAIN_SETTINGS, chains, type Chain } from './shared/chains';
@@ -49,8 +50,16 @@ function VentLever({ onVent }) {
 /** Components, render functions and functions that answer a question are called too; nobody is told anything by that. */
 const NO_EVENT = /^[A-Z]|^(render|is|has|can|should|get|format|to)([A-Z]|$)/;
 
+/** Whether what a function returns is put to use where it is called: it is asked something, and not told. */
+function isAnswered({ program: { graph }, locals }: Linked, { at }: FlowStop): boolean {
+  return locals.explore(at).called.some(({ call }) => {
+    const entry = graph.calls[call];
+    return !!entry && graph.callsWithArg(graph.at(entry.file, entry.fact.result)).length > 0;
+  });
+}
+
 function draftOf(linked: Linked, alike: readonly Chain[]): Draft[] {
-  const told = alike.filter(({ after }) => !NO_EVENT.test(after.name));
+  const told = alike.filter(({ after }) => !NO_EVENT.test(after.name) && !isAnswered(linked, after));
   const [chain] = told;
   if (!chain) return [];
   // Seen from the component that calls it, the first relay is the one right above.

@@ -18,6 +18,8 @@ export interface Mentioned {
   named: ReadonlySet<string>;
   /** Those that are set, or have a field set, and how often. */
   set: ReadonlyMap<string, number>;
+  /** Those that are set themselves. */
+  assigned: ReadonlySet<string>;
   /** Those that hold a list which is changed by its methods. */
   filled: ReadonlySet<string>;
 }

@@ -152,6 +152,7 @@ const RUNES = ['$state', '$derived', '$props', '$effect', '$bindable', '$inspect
 function mentioned(root: Root): Mentioned {
   const named = new Set<string>();
   const set = new Map<string, number>();
+  const assigned = new Set<string>();
   const filled = new Set<string>();
   const rootName = (node: unknown): string | null => {
     let at = node as { type?: string; name?: string; object?: unknown; expression?: unknown } | null | undefined;
@@ -172,6 +173,7 @@ function mentioned(root: Root): Mentioned {
     else {
       const name = rootName(node);
       if (name !== null) set.set(name, (set.get(name) ?? 0) + 1);
+      if (name !== null && target?.type === 'Identifier') assigned.add(name);
     }
   };
   visitAll(root, (node) => {
@@ -185,7 +187,7 @@ function mentioned(root: Root): Mentioned {
     else if (node.type === 'UpdateExpression') take(node.argument);
     else if (node.type === 'BindDirective') take(node.expression);
   });
-  return { named, set, filled };
+  return { named, set, assigned, filled };
 }
 
 /** The statements of one script, with positions of the whole file. */

@@ -106,8 +106,9 @@ class Instance {
     }
     const from = value(r, init, id);
     // A variable that is set although no rune says so: its value changes, and nobody is told.
-    if (file.runes && changes && this.names.set.has(id.name) && !saysRune(init))
-      return this.cell(id, from, init, { tracks: 'nothing' });
+    // What it was given by a call or a context may well be state of another, and tell of its fields itself.
+    const isSet = this.names.assigned.has(id.name) || (this.names.set.has(id.name) && isMadeHere(init));
+    if (file.runes && changes && isSet && !saysRune(init)) return this.cell(id, from, init, { tracks: 'nothing' });
     if (file.runes) return bind(r, id, from === null ? null : this.copied(id, init, from));
     if (changes && this.exported.has(id.name)) return this.prop(id, init ?? null, from);
     const changed = this.names.set.has(id.name) || this.names.filled.has(id.name);
@@ -265,4 +266,8 @@ function saysRune(init: t.Node | null | undefined): boolean {
   const { callee } = init;
   const root = callee.type === 'MemberExpression' ? callee.object : callee;
   return root.type === 'Identifier' && root.name.startsWith('$');
+}
+
+function isMadeHere(init: t.Node | null | undefined): boolean {
+  return init?.type === 'ObjectExpression' || init?.type === 'ArrayExpression';
 }

@@ -24,7 +24,7 @@ const LIFECYCLE =
 
 export function readOptions(r: ScriptReader, component: SingleFileComponent, options: t.ObjectExpression): void {
   const members = options.properties.flatMap((one) =>
-    one.type === 'SpreadElement' ? [] : [{ name: fieldOf(one.key, one.computed), node: one }],
+    one.type === 'SpreadElement' ? [] : [{ name: memberName(one), node: one }],
   );
   const find = (name: string): t.Node | null => {
     const found = members.find((one) => one.name === name)?.node;
@@ -73,6 +73,11 @@ export function readOptions(r: ScriptReader, component: SingleFileComponent, opt
   readProvided(r, component, find('provide'), find('inject'));
   const functional = find('functional');
   readRender(r, component, find('render'), functional?.type === 'BooleanLiteral' && functional.value);
+}
+
+/** `[isVue3 ? 'beforeUnmount' : 'beforeDestroy']() {}` is either, and both are the same moment. */
+function memberName({ key, computed }: t.ObjectMethod | t.ObjectProperty): string {
+  return fieldOf(computed && key.type === 'ConditionalExpression' ? key.consequent : key, computed);
 }
 
 interface Entry {

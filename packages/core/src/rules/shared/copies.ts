@@ -31,7 +31,7 @@ export interface Copy {
 }
 
 /** Names that say of a value that it is the first one only. */
-export const FIRST_ONLY = /initial|^_*(default|start)/i;
+export const FIRST_ONLY = /initial|^_*(default|start)|On(Mount|Init|Load)$/i;
 
 /** Every cell of a component that starts as a copy of a prop, a context's value, a store's or another cell. */
 export const copies = once(findCopies);
