@@ -57,3 +57,13 @@ describe('one site, one finding for each cause', () => {
     expect(said(site)).toEqual(found);
   });
 });
+
+test('unknown-prop: what a class above takes is taken, and what it offers is offered', () => {
+  const survey =
+    one(`class Field extends React.Component { constructor(props) { super(props); this.state = { on: false }; } focus() { this.input.focus(); }
+      render() { const { value, onChange } = this.props; return <input value={value} onChange={onChange} ref={(one) => (this.input = one)} />; } }
+    class Themed extends Field { render() { return <p className={this.props.size}>{super.render()}</p>; } }
+    function App() { const [depth, setDepth] = useState(1); const field = useRef(null); useEffect(() => { field.current.focus(); }, []);
+      return <Themed size="s" value={depth} onChange={setDepth} ref={field} />; }`);
+  expect(['unknown-prop', 'unused-prop', 'dangling-handle'].flatMap((rule) => foundBy(rule, survey))).toEqual([]);
+});

@@ -62,7 +62,7 @@ export class Brought {
           const calls = [...(origin.calls ?? []), ...(from.calls ?? [])];
           return this.givenFor({ ...from, calls }, target, depth + 1, seen).flatMap((one) => one.found);
         }
-        return this.wrapped(from.place, target, 0);
+        return this.wrapped(from, target);
       });
       return [{ call, through, found }];
     });
@@ -92,37 +92,39 @@ export class Brought {
 
   /**
    * A wrapper from outside (`observer(Tray)`, `connect(pick)(Tray)`) renders what it is given: the component among its
-   * arguments, or among those of the call that made it. Where there is none, what comes out belongs to that package.
+   * arguments, or among those of the call that made it. Where there is none, what comes out belongs to that package. Inside a
+   * wrapper of the project, the calls that the value came back through say which of those components is meant.
    */
-  wrapped(place: number, target: SiteTarget, depth: number): Target[] {
+  wrapped({ place, calls = [] }: Pick<Origin, 'place' | 'calls'>, target: SiteTarget, depth = 0): Target[] {
     const { graph } = this;
     const call = graph.callOfResult.get(place);
+    const inside = (origin: Origin): Origin => ({ ...origin, calls: [...calls, ...(origin.calls ?? [])] });
     const entry = call === undefined ? undefined : graph.calls[call];
     if (!entry || depth > 3) return [];
     const found: Target[] = [];
     // What a template mentions is no component that it wraps: `styled.div` with a rule for those inside it.
     for (const arg of entry.fact.template ? [] : entry.fact.args) {
       if (arg === null) continue;
-      for (const origin of graph.trace(graph.at(entry.file, arg))) {
+      for (const origin of graph.trace(graph.at(entry.file, arg)).map(inside)) {
         const fn = origin.path.length === 0 ? graph.functionOfSelf.get(origin.place) : undefined;
         const role = fn === undefined ? undefined : graph.functions[fn]?.fact.role;
         if (fn !== undefined && (role === 'component' || role === 'candidate'))
           found.push({ fn, via: this.madeBy(fn, origin) });
         else if (fn !== undefined) found.push(...this.fetchedBy(fn));
-        else found.push(...this.wrapped(origin.place, target, depth + 1));
+        else found.push(...this.wrapped(origin, target, depth + 1));
       }
       // `loadable({ loader: () => import('./House') })`
       if (graph.places[graph.at(entry.file, arg)]?.kind === 'object')
         for (const fn of graph.functionsAt(graph.at(entry.file, arg), ['loader'])) found.push(...this.fetchedBy(fn));
     }
     if (found.length > 0 && call !== undefined && graph.targetsOf(call).length === 0) target.outside = true;
-    for (const origin of graph.trace(graph.at(entry.file, entry.fact.callee))) {
+    for (const origin of graph.trace(graph.at(entry.file, entry.fact.callee)).map(inside)) {
       if (graph.places[origin.place]?.kind === 'param') found.push(...this.fetchedByGiven(origin));
       const imported = graph.importedAs(origin.place);
       if (imported?.resolution.kind === 'outside') {
         target.outside = true;
         target.reason ??= `The package “${imported.source}”, outside the project, creates it.`;
-      } else found.push(...this.wrapped(origin.place, target, depth + 1));
+      } else found.push(...this.wrapped(origin, target, depth + 1));
     }
     return found;
   }

@@ -254,3 +254,21 @@ test('a default that is handed on under a name: `export Tray from`', () => {
   });
   expect(survey.trail('App.units').readers.map(({ component }) => component)).toEqual(['Tray', 'Lid', 'Rim']);
 });
+
+test('each use of a wrapper that a library wraps again is told from the others', () => {
+  const survey = surveyOf({
+    'src/withFocus.jsx': `import hoist from 'hoist-statics';
+      export function withFocus(Component) { class Focus extends React.Component { render() { return <Component {...this.props} />; } } return hoist(Focus, Component); }`,
+    'src/App.jsx': `import { useState } from 'react'; import { withFocus } from './withFocus';
+      const Bed = withFocus(({ onDig }) => <b onClick={() => onDig(1)} />); const Pot = withFocus(({ onFill }) => <i onClick={() => onFill(2)} />);
+      export function App() { const [depth, setDepth] = useState(0); const [soil, setSoil] = useState(0);
+        return <main title={depth}><Bed onDig={setDepth} /><Pot onFill={setSoil} />{soil}</main>; }`,
+  });
+  const { marks = [] } = survey.document();
+  const writers = (cell: string): string[] =>
+    marks
+      .filter((mark) => mark.cell.endsWith(`.${cell}`) && mark.roles.includes('writer'))
+      .map(({ component }) => component.split('#')[1] ?? '');
+  expect(writers('depth')).not.toContain(writers('soil')[0]);
+  expect([writers('depth'), writers('soil')].map(({ length }) => length)).toEqual([1, 1]);
+});

@@ -121,7 +121,7 @@ export class Targets {
         add(target, { fn: named, via: -1 });
         continue;
       }
-      const wrapped = this.brought.wrapped(origin.place, target, 0);
+      const wrapped = this.brought.wrapped(origin, target);
       for (const inner of wrapped) add(target, inner);
       if (wrapped.length === 0) target.reason ??= this.whyUnresolved(origin.place, entry.fact.name, target);
     }
@@ -272,7 +272,7 @@ export class Targets {
       target.outside = true;
       target.reason = `It comes from the package “${imported.source}”, outside the project.`;
     }
-    for (const inner of this.brought.wrapped(from.place, target, 0)) add(target, inner);
+    for (const inner of this.brought.wrapped(from, target)) add(target, inner);
   }
 
   private whyUnresolved(place: number, name: string, target: SiteTarget): string {

@@ -54,6 +54,7 @@ export function readClassComponent(r: ScriptReader, node: ClassNode, name: strin
   };
   b.flow(props, self, 'put', 'props');
   b.flow(instance.state, self, 'put', 'state');
+  const isFollowed = inherit(r, node.superClass, fact, props, id);
   const generics =
     node.superTypeParameters?.type === 'TSTypeParameterInstantiation' ? node.superTypeParameters.params[0] : undefined;
   if (generics) r.propTypes.set(id, generics);
@@ -76,7 +77,21 @@ export function readClassComponent(r: ScriptReader, node: ClassNode, name: strin
   r.seen = before.seen;
   readPropsThroughThis(r, self, props);
   makeComponent(r, fact);
+  if (!isFollowed) fact.takesRest = true;
   return fact.self;
+}
+
+/**
+ * A class of the project above: it runs as part of this one, with its props, and what it offers is offered here as well. False
+ * where it cannot be followed.
+ */
+function inherit(r: ScriptReader, above: t.Expression, fact: FunctionFact, props: PlaceId, fn: number): boolean {
+  if (extendsComponent(above)) return true;
+  const base = value(r, above);
+  if (base === null) return false;
+  fact.mixes = [base];
+  r.b.call({ callee: base, name: 'super', args: [props], onlyKnown: true, fn, at: spotOf(above) });
+  return true;
 }
 
 /** A method, also one written as a field that holds an arrow function. */
