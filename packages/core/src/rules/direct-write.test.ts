@@ -272,3 +272,12 @@ describe('direct-write: a plain variable beside state, where runes say what is s
     ],
   ])('%s', (_, script, markup, expected) => expect(found(script, markup)).toEqual(expected));
 });
+
+test.each([
+  ['and returns a copy', '{ ...bed }', []],
+  ['and returns it', 'bed', ['App.bed']],
+])('direct-write: a helper that changes what it is passed %s', (_what, back, found) => {
+  const survey = one(`function dig(bed) { bed.rows = bed.rows.map((row) => row + 1); return ${back}; }
+      function App() { const [bed, setBed] = useState({ rows: [1] }); return <b onClick={() => setBed(dig(bed))}>{bed.rows}</b>; }`);
+  expect(foundBy('direct-write', survey)).toEqual(found);
+});

@@ -213,3 +213,30 @@ test.each([
 function Editor({ level }) { const [shown] = useState(level); return <b>{shown}</b>; }`);
   expect(survey.findings().map(({ rule }) => rule)).toEqual(rules);
 });
+
+test.each([
+  ['by a name', 'depth: event.target.value', []],
+  ['by a name that is only known at run time', '[field]: event.target.value', []],
+  ['not at all', 'other: event.target.value', ['Bed.depth']],
+])('frozen-read: the field of a class that starts as a prop and is set %s', (_how, set, found) => {
+  const survey =
+    one(`function App() { const [bed, setBed] = useState({ depth: 1 }); return <main onClick={() => setBed({ depth: 2 })}><Bed bed={bed} /></main>; }
+    class Bed extends React.Component { constructor(props) { super(props); const { depth } = props.bed; this.state = { depth }; }
+      type = (event, field) => { this.setState({ ${set} }); };
+      render() { return <input value={this.state.depth} onChange={(event) => this.type(event, 'depth')} />; } }`);
+  expect(foundBy('frozen-read', survey)).toEqual(found);
+  expect(foundBy('unknown-prop', survey)).toEqual([]);
+});
+
+test.each([
+  ['counted up there', '$beds.total++;', []],
+  ['only taken', '', ['Bed.place']],
+])('frozen-read: a number that is %s as a component is made', (_what, counts, found) => {
+  const survey = surveyOf({
+    'package.json': '{ "dependencies": { "svelte": "4.2.0" } }',
+    'src/App.svelte': `<script>import { setContext } from 'svelte'; import { writable } from 'svelte/store'; import Bed from './Bed.svelte';
+      const beds = writable({ total: 0 }); setContext('beds', beds); const more = () => { $beds.total = 9; };</script><b on:click={more}>{$beds.total}</b><Bed /><Bed />`,
+    'src/Bed.svelte': `<script>import { getContext } from 'svelte'; const beds = getContext('beds'); const place = $beds.total; ${counts}</script><i>{place}</i>`,
+  });
+  expect(foundBy('frozen-read', survey)).toEqual(found);
+});

@@ -8,6 +8,7 @@ import { spotOf } from '../script/builder';
 import { isFunction, value } from '../script/expressions';
 import { readFunction } from '../script/functions';
 import { fieldOf } from '../script/patterns';
+import { isAnyField } from '../../model/signs';
 import type { ClassInstance, ScriptReader } from '../script/reader';
 import { walkNodes, walkSet } from '../script/walk';
 import { makeComponent } from './components';
@@ -50,6 +51,7 @@ export function readClassComponent(r: ScriptReader, node: ClassNode, name: strin
     fn: id,
     state: b.place('object', 'state', id, fact.at),
     cells: new Map(),
+    setsAny: [],
     cachedMethods: [],
   };
   b.flow(props, self, 'put', 'props');
@@ -67,6 +69,7 @@ export function readClassComponent(r: ScriptReader, node: ClassNode, name: strin
   const members = [...node.body.body].sort((x, y) => Number(isMethod(x)) - Number(isMethod(y)));
   for (const member of members) readMember(r, member, self, instance);
   keepMethods(r, instance);
+  setAny(r, instance);
   const mount = methodOf(node, 'componentDidMount');
   const unmount = methodOf(node, 'componentWillUnmount');
   if (mount) noteMounting(r, mount, unmount ? [unmount] : [], (name) => methodOf(node, name));
@@ -231,6 +234,15 @@ function keepMethods(r: ScriptReader, { fn, cachedMethods: kept }: ClassInstance
   }
 }
 
+/** `this.setState({ [field]: value })` sets one of the fields there are, and nobody knows to what. */
+function setAny(r: ScriptReader, { cells, setsAny }: ClassInstance): void {
+  for (const { node, fn, repeat } of setsAny)
+    for (const index of cells.values()) {
+      const setter = r.b.facts.cells[index]?.setter;
+      if (setter != null) r.b.call({ callee: setter, name: 'setState', args: [null], repeat, fn, at: spotOf(node) });
+    }
+}
+
 /** `state = { open: false }`: a cell for each field. */
 function readState(r: ScriptReader, node: t.Node | null | undefined, instance: ClassInstance): void {
   if (node?.type === 'TSAsExpression' || node?.type === 'TSSatisfiesExpression')
@@ -298,7 +310,13 @@ export function readSetState(r: ScriptReader, node: t.CallExpression): PlaceId |
   }
   for (const property of change.properties) {
     if (property.type !== 'ObjectProperty') continue;
-    const cell = stateCell(r, instance, fieldOf(property.key, property.computed), property.key);
+    const field = fieldOf(property.key, property.computed);
+    if (isAnyField(field)) {
+      instance.setsAny.push({ node: node.callee, fn: r.fn, repeat: r.repeat });
+      if (change === first) value(r, property.value);
+      continue;
+    }
+    const cell = stateCell(r, instance, field, property.key);
     // What an updater returns was read with it; a plain object is read here.
     const given = change === first ? value(r, property.value) : null;
     const at = spotOf(node.callee);
@@ -354,5 +372,8 @@ function readPropsThroughThis(r: ScriptReader, self: PlaceId, props: PlaceId): v
   const holders = new Set(
     flows.filter((f) => f.from === self && f.op === 'get' && f.field === 'props').map((f) => f.to),
   );
+  // A constructor is given them as well.
+  for (const { from, to, op } of flows)
+    if (from === props && op === 'same' && r.b.facts.places[to]?.kind === 'param') holders.add(to);
   r.propsHolders.set(props, holders);
 }

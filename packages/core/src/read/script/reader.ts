@@ -27,6 +27,8 @@ export interface ClassInstance {
   state: PlaceId;
   /** Cells by the field of the state they are, as indices into the facts. */
   cells: Map<string, number>;
+  /** Places where a field is set whose name is only known at run time: any of them may be. */
+  setsAny: { node: t.Node; fn: FunctionId; repeat: Repeat }[];
   /** Methods of the class that begin in its state, by name, and the cell each is kept in. */
   cachedMethods: { method: string; cell: PlaceId }[];
 }

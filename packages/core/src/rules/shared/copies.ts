@@ -111,6 +111,7 @@ function findCopies(cells: Cells, linked: Linked): Copy[] {
           usesOf(copy).includes('effect') ||
           isChangedByEffect(linked, copy) ||
           isSetBeforeRender(linked, copy) ||
+          isSetWhereTaken(linked, component, visited) ||
           isReset(linked, source, component, copy) ||
           isStartedAnew(linked, component),
         draft:
@@ -129,6 +130,13 @@ function isSetBeforeRender({ program: { graph } }: Linked, { cell }: CellFlow): 
     ({ beforeRender, field, fn }) =>
       beforeRender && field === cell.name && graph.parentOf(graph.fnAt(cell.file, fn)) === cell.home,
   );
+}
+
+/** `const place = $state.total; $state.total++`: a number drawn as the component is made is its own from then on. */
+function isSetWhereTaken({ program: { graph } }: Linked, component: ComponentInfo, { place }: Visited): boolean {
+  const taken = graph.places[place]?.name;
+  const mutations = graph.files[component.file]?.mutations ?? [];
+  return mutations.some(({ field, fn }) => field === taken && graph.fnAt(component.file, fn) === component.fn);
 }
 
 /** Taken as part of the instance that holds it: whoever reads the instance later reads what it holds then. */
