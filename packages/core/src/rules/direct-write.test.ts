@@ -117,6 +117,14 @@ describe('direct-write: a plain variable where runes say what is state', () => {
     expect(foundBy('direct-write', survey)).toEqual(found);
   });
 
+  test('a store named like a rune makes no runes', () => {
+    const survey = surveyOf({
+      'package.json': '{ "dependencies": { "svelte": "5.0.0" } }',
+      'src/App.svelte': `<script>import { state } from './state'; const shown = () => $state.rows.get(1); let beds = 0; function add() { beds += 1; }</script><button on:click={add}>{beds}{shown()}</button>`,
+    });
+    expect(foundBy('direct-write', survey)).toEqual([]);
+  });
+
   test('without runes, each variable is state', () => {
     const survey = surveyOf({
       ...SVELTE_4,

@@ -240,3 +240,10 @@ test.each([
   });
   expect(foundBy('frozen-read', survey)).toEqual(found);
 });
+
+test('frozen-read: what a name says was there before is kept on purpose', () => {
+  const survey =
+    one(`function App() { const [depth, setDepth] = useState(1); return <main onClick={() => setDepth(2)}><Bed depth={depth} />{depth}</main>; }
+    function Bed({ depth }) { const [previousDepth] = useState(depth); return <b>{previousDepth}{depth}</b>; }`);
+  expect(foundBy('frozen-read', survey)).toEqual([]);
+});

@@ -109,6 +109,20 @@ describe('leaked-listener: what goes with its component', () => {
   });
 });
 
+describe('leaked-listener: listeners of a D3 behaviour', () => {
+  test.each([
+    ['as it is made', "brushX().on('end', this.dug);", []],
+    ['that a field holds', "this.brush = brushX(); this.brush.on('end', this.dug).on('start', this.dug);", []],
+    ['of something else', "this.brush = openBrush(); this.brush.extent().on('end', this.dug);", ['Bed.end']],
+  ])('%s', (_what, starts, found) => {
+    const survey = surveyOf({
+      'src/Bed.jsx': `import { brushX } from 'd3-brush'; import { openBrush } from './brush';
+        export class Bed extends React.Component { dug = () => this.setState({ n: 1 }); componentDidMount() { ${starts} } render() { return <b>{this.state.n}</b>; } }`,
+    });
+    expect(foundBy('leaked-listener', survey)).toEqual(found);
+  });
+});
+
 describe('leaked-listener: timers that wait for a change to be the last', () => {
   const bed = (effect: string): ReturnType<typeof one> =>
     one(

@@ -130,3 +130,14 @@ describe('missing-prop: a component that a script makes', () => {
     expect(found(options)).toEqual(expected);
   });
 });
+
+test('missing-prop: a prop that a class only uses as a tag, and gives a default', () => {
+  const survey = surveyOf({
+    'src/Bed.tsx': `import { Component, type ElementType } from 'react'; import Spade from './Spade';
+      interface BedProps { icon: ElementType; depth: number; }
+      export class Bed extends Component<BedProps> { static defaultProps = { icon: Spade }; render() { return <b><this.props.icon />{this.props.depth.toFixed()}</b>; } }`,
+    'src/Spade.tsx': `export default function Spade() { return <i />; }`,
+    'src/App.tsx': `import { Bed } from './Bed'; export function App() { return <main><Bed depth={1} /></main>; }`,
+  });
+  expect(foundBy('missing-prop', survey)).toEqual([]);
+});

@@ -67,3 +67,12 @@ test('unknown-prop: what a class above takes is taken, and what it offers is off
       return <Themed size="s" value={depth} onChange={setDepth} ref={field} />; }`);
   expect(['unknown-prop', 'unused-prop', 'dangling-handle'].flatMap((rule) => foundBy(rule, survey))).toEqual([]);
 });
+
+test('unknown-prop: each of a list of components takes what it needs of what all of them are passed', () => {
+  const survey = surveyOf({
+    'src/App.jsx': `import { tools } from 'some-tools'; import { Spade } from './Spade';
+      export function App({ more }) { const all = [Spade, ...tools, more]; return <main>{all.map((Tool) => <Tool depth={1} length={2} />)}</main>; }`,
+    'src/Spade.jsx': `export function Spade({ depth }) { return <b>{depth}</b>; }`,
+  });
+  expect(foundBy('unknown-prop', survey)).toEqual([]);
+});

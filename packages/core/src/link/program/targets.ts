@@ -319,9 +319,27 @@ function notLazy(name: string): string {
   return name.replace(/^Lazy(?=[A-Z])/, '');
 }
 
+/** Whether a tag is taken out of a list or an object by a key that is known at run time, by whoever goes through a list too. */
 function isPicked(graph: Graph, tag: number): boolean {
   const before = namesBefore(graph, tag, ({ op }) => op === 'same' || op === 'get');
-  return [...before].some((place) =>
-    graph.edgesInto(place).some((edge) => edge.op === 'get' && isAnyField(edge.field)),
+  return [...before].some(
+    (place) => isElement(graph, place) || givenAs(graph, place).some((one) => isElement(graph, one)),
   );
+}
+
+function isElement(graph: Graph, place: number): boolean {
+  return graph.edgesInto(place).some((edge) => edge.op === 'get' && isAnyField(edge.field));
+}
+
+/** What the callers of a function of the same file give for one of its parameters. */
+function givenAs(graph: Graph, place: number): number[] {
+  const fn = graph.places[place]?.kind === 'param' ? graph.fnOfPlace(place) : -1;
+  const entry = graph.functions[fn];
+  if (!entry) return [];
+  const index = entry.fact.params.findIndex((param) => graph.at(entry.file, param) === place);
+  return graph.callersOfFunction(fn).flatMap((call) => {
+    const given = graph.calls[call];
+    const arg = given?.file === entry.file ? given.fact.args[index] : null;
+    return arg == null ? [] : [graph.at(entry.file, arg)];
+  });
 }

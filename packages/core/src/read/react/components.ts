@@ -86,6 +86,9 @@ function addTyped(r: ScriptReader, fact: FunctionFact, props: Map<string, PropFa
   for (const [name, { optional, at }] of typed.props) {
     const known = props.get(name);
     if (known) known.required = !optional && known.default === null;
-    else props.set(name, { name, required: !optional, default: null, declared: true, at });
+    else {
+      const otherwise = r.defaults.get(`${fact.params[0]}.${name}`) ?? null;
+      props.set(name, { name, required: !optional && otherwise === null, default: otherwise, declared: true, at });
+    }
   }
 }

@@ -233,7 +233,7 @@ function startsIn(r: ScriptReader, body: t.Node): Start[] {
     if (/^\$?on$/.test(name) && (topic === '' || isWrappedElement(node))) return;
     // Listeners on an instance of one's own go with it.
     if (name === '$on' && node.callee.type === 'MemberExpression' && !isBus(r, node.callee.object)) return;
-    if (/^(on|addListener)$/.test(name) && isMadeHere(r, node, body)) return;
+    if (/^(on|addListener)$/.test(name) && (isMadeHere(r, node, body) || isBehaviour(r, node))) return;
     if (name === 'subscribe' && r.b.facts.family === 'svelte' && isMadeByCall(r, node, body)) return;
     starts.push({ node, name, topic, kept: null });
   });
@@ -265,6 +265,27 @@ function isMadeHere(r: ScriptReader, { callee }: t.CallExpression, body: t.Node)
     found ||= made.type === 'Identifier' && made.name === name && from.type === 'NewExpression';
   });
   return found;
+}
+
+/**
+ * `brushX().on('end', …)`, `simulation.on('tick', …)`: behaviours and simulations of D3 are made anew by each call, and setting a
+ * listener replaces the one there was.
+ */
+function isBehaviour(r: ScriptReader, { callee }: t.CallExpression): boolean {
+  let made: t.Node = callee;
+  while (made.type === 'MemberExpression' || made.type === 'CallExpression') {
+    if (made.type === 'CallExpression' && made.callee.type === 'Identifier') return isOfD3(r, made.callee.name);
+    if (made.type === 'MemberExpression' && made.object.type === 'ThisExpression') break;
+    made = made.type === 'CallExpression' ? made.callee : made.object;
+  }
+  const name = made.type === 'Identifier' || made.type === 'MemberExpression' ? r.source(made) : '';
+  if (!/^(this\.)?\w+$/.test(name)) return false;
+  const maker = new RegExp(`\\b${name.replace('.', '\\.')}\\s*=\\s*(\\w+)\\(`).exec(r.text)?.[1];
+  return maker !== undefined && isOfD3(r, maker);
+}
+
+function isOfD3(r: ScriptReader, name: string): boolean {
+  return r.b.facts.imports.some(({ imported, source }) => imported === name && /^d3(?:$|-)/.test(source));
 }
 
 /** `const store = makeStore(); store.subscribe(…)`: a store that such a call makes anew goes with who made it, and it may be one. */

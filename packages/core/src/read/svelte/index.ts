@@ -146,6 +146,8 @@ function scriptsOnly(text: string): Root {
   return root;
 }
 
+/** What runes offer beside themselves: `$state.raw`, `$derived.by`. */
+const RUNE_PART = /^(raw|eager|snapshot|by|pre|root|tracking|pending|id|with|trace)$/;
 const RUNES = ['$state', '$derived', '$props', '$effect', '$bindable', '$inspect', '$host'];
 
 /** Names that are called, and how often names are set anywhere in the file. */
@@ -179,8 +181,12 @@ function mentioned(root: Root): Mentioned {
   visitAll(root, (node) => {
     if (node.type === 'CallExpression') {
       const name = rootName(node.callee);
-      if (name !== null) named.add(name);
       const method = node.callee as { type?: string; object?: { type?: string }; property?: { name?: string } } | null;
+      // `$state.filtered.get(id)` calls what a store named `state` holds.
+      const isRune =
+        method?.type === 'Identifier' ||
+        (method?.object?.type === 'Identifier' && RUNE_PART.test(method.property?.name ?? ''));
+      if (name !== null && isRune) named.add(name);
       if (name !== null && method?.object?.type === 'Identifier' && MUTATING_METHODS.has(method.property?.name ?? ''))
         filled.add(name);
     } else if (node.type === 'AssignmentExpression') take(node.left);

@@ -30,8 +30,8 @@ export interface Copy {
   draft: boolean;
 }
 
-/** Names that say of a value that it is the first one only. */
-export const FIRST_ONLY = /initial|^_*(default|start)|On(Mount|Init|Load)$/i;
+/** Names that say of a value that it is the first one only, or one that was. */
+export const FIRST_ONLY = /initial|^_*(default|start|prev|original|last[A-Z])|On(Mount|Init|Load)$/i;
 
 /** Every cell of a component that starts as a copy of a prop, a context's value, a store's or another cell. */
 export const copies = once(findCopies);
