@@ -263,11 +263,15 @@ function isBundle(root: string, { path: relative, bytes }: Found): boolean {
   }
 }
 
+/** What the compiler of single-file components calls what it makes of one. */
+const COMPILED = /^(?:const|var|let) _sfc_main\b/m;
+
 /**
  * Whether names were made by a machine: nobody names most of a module by one or two letters, as what shortens names does, or
  * tells names of several modules apart by a dollar and a number, as what puts modules into one file does.
  */
 function isMangled(text: string): boolean {
+  if (COMPILED.test(text)) return true;
   const names = [...text.matchAll(/^(?:export )?(?:async )?(?:function\*? |const |let |var |class )([\w$]+)/gm)].map(
     ([, name = '']) => name,
   );

@@ -26,7 +26,9 @@ export function mutation(
   const ofElement = OF_ELEMENT.test(text) ? { ofElement: true as const } : {};
   const set = given === null ? {} : { given };
   const beforeRender = r.fn === r.constructing ? { beforeRender: true as const } : {};
-  r.b.facts.mutations.push({ object, field, change, ...set, text, ...ofElement, ...beforeRender, fn: r.fn, at });
+  // A chain of calls may be written over several lines.
+  const line = text.replace(/\s*\n\s*/g, '');
+  r.b.facts.mutations.push({ object, field, change, ...set, text: line, ...ofElement, ...beforeRender, fn: r.fn, at });
 }
 
 /** A variable of the module, set from inside a function, is there for all who read it. */
