@@ -240,6 +240,8 @@ const SNIFFED_BYTES = 64 * 1024;
 const BUNDLE_HEAD =
   /^[ \t]*this\.\w+ = this\.\w+ \|\| \{\};|typeof define === ['"]function['"] && define\.amd|\b__webpack_require__\b|webpackJsonp|^var __commonJS = |^[ \t]*System\.register\(/m;
 const HEAD_BYTES = 1500;
+/** What the compiler of single-file components calls what it makes of one. */
+const COMPILED = /^(?:const|var|let) _sfc_main\b/m;
 const MANGLED_NAMES = 20;
 const MANGLED_SHARE = 0.6;
 const NUMBERED_NAMES = 4;
@@ -249,9 +251,9 @@ function isBundle(root: string, { path: relative, bytes }: Found): boolean {
   if (bytes < HEAD_BYTES || !/\.[cm]?js$/.test(relative)) return false;
   const file = openSync(path.join(root, relative), 'r');
   try {
-    const buffer = Buffer.alloc(bytes < BUNDLE_BYTES ? HEAD_BYTES : Math.min(bytes, SNIFFED_BYTES));
+    const buffer = Buffer.alloc(Math.min(bytes, SNIFFED_BYTES));
     const start = buffer.subarray(0, readSync(file, buffer)).toString('latin1');
-    if (BUNDLE_HEAD.test(start.slice(0, HEAD_BYTES))) return true;
+    if (BUNDLE_HEAD.test(start.slice(0, HEAD_BYTES)) || COMPILED.test(start)) return true;
     if (bytes < BUNDLE_BYTES) return false;
     const lines = start.split('\n').length;
     if (isMangled(start)) return true;
@@ -263,15 +265,11 @@ function isBundle(root: string, { path: relative, bytes }: Found): boolean {
   }
 }
 
-/** What the compiler of single-file components calls what it makes of one. */
-const COMPILED = /^(?:const|var|let) _sfc_main\b/m;
-
 /**
  * Whether names were made by a machine: nobody names most of a module by one or two letters, as what shortens names does, or
  * tells names of several modules apart by a dollar and a number, as what puts modules into one file does.
  */
 function isMangled(text: string): boolean {
-  if (COMPILED.test(text)) return true;
   const names = [...text.matchAll(/^(?:export )?(?:async )?(?:function\*? |const |let |var |class )([\w$]+)/gm)].map(
     ([, name = '']) => name,
   );
