@@ -27,7 +27,10 @@ export function mutation(
   const set = given === null ? {} : { given };
   const beforeRender = r.fn === r.constructing ? { beforeRender: true as const } : {};
   // A chain of calls may be written over several lines.
-  const line = text.replace(/\s*\n\s*/g, '');
+  const line = text
+    .split('\n')
+    .map((part) => part.trim())
+    .join('');
   r.b.facts.mutations.push({ object, field, change, ...set, text: line, ...ofElement, ...beforeRender, fn: r.fn, at });
 }
 
