@@ -11,9 +11,9 @@ const shared = {
   testEnvironment: 'node',
   setupFilesAfterEnv: ['<rootDir>/scripts/patience.ts'],
   modulePathIgnorePatterns: ['<rootDir>/.cache/'],
-  transform: { '^.+\\.[tj]sx?$': ['@swc/jest', swc] },
-  // Published as an ES module alone.
-  transformIgnorePatterns: ['/node_modules/(?!fuzzysort/)'],
+  transform: { '^.+\\.m?[tj]sx?$': ['@swc/jest', swc] },
+  // Published as ES modules alone.
+  transformIgnorePatterns: ['/node_modules/(?!fuzzysort/|@angular/compiler/)'],
   moduleNameMapper: {
     '^@vectura/core$': '<rootDir>/packages/core/src/index.ts',
     '^@vectura/core/read$': '<rootDir>/packages/core/src/read/index.ts',

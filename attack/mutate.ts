@@ -141,7 +141,7 @@ export function mutate(text: string, pick: (below: number) => number): string {
 
 /** Mutates so many files of some folders, reads them, and surveys the projects with them in. */
 export async function attackByMutation(folders: readonly string[], files: number, seed: number): Promise<Mutated> {
-  await prepareReaders(['Any.vue', 'Any.svelte']);
+  await prepareReaders([{ path: 'Any.vue' }, { path: 'Any.svelte' }, { path: 'Any.html' }]);
   const projects = [
     { name: 'typed', sources: TYPED, configs: TYPED_CONFIGS },
     ...(await Promise.all(folders.map(projectIn))),

@@ -11,7 +11,7 @@ import { factsOf } from './testing/project';
 
 const EXAMPLES = path.join(__dirname, '../../../examples');
 
-beforeAll(() => prepareReaders(['Any.vue', 'Any.svelte']));
+beforeAll(() => prepareReaders([{ path: 'Any.vue' }, { path: 'Any.svelte' }, { path: 'Any.html' }]));
 
 /** The sources of an example, as path → text. */
 function sourcesOf(example: string): Record<string, string> {

@@ -66,6 +66,8 @@ const CALLED_BY_MANY = 'too many other functions call it';
 
 export class Stops {
   private readonly known: Memo<string, StopFacts>;
+  /** What is being taken over, so that a value that comes back to where it was is not taken over once more. */
+  private readonly takenOver = new Set<string>();
 
   constructor(
     private readonly linked: Linked,
@@ -326,6 +328,10 @@ export class Stops {
     if (exit.kind === 'rendered' && mode === 'value' && exit.at.path === 0)
       stop.uses.push({ kind: 'shown', detail: '', ...location });
     for (const crossing of landed) {
+      if (exit.kind === 'returned' && this.isInside(crossing.to.context, exit.at.context)) {
+        this.takeOver(crossing.to, stop, name, mode, exit.derived && mode === 'value');
+        continue;
+      }
       const arrival = this.nameOf(crossing.to, crossing.carrier, name, mode);
       stop.departures.push({
         to: crossing.to,
@@ -343,6 +349,30 @@ export class Stops {
         ...location,
       });
     }
+  }
+
+  /** Whether a run is part of another: a helper that the component calls. */
+  private isInside(context: number, around: number): boolean {
+    for (let c = context; c !== -1; c = this.linked.program.callContexts.parentOf(c)) if (c === around) return true;
+    return false;
+  }
+
+  /**
+   * What a function of the component returns to a helper that the component runs has not left the component: what becomes of it
+   * there is done here.
+   */
+  private takeOver(to: At, stop: StopFacts, name: string, mode: Mode, computed: boolean): void {
+    const key = `${to.place}:${to.path}:${to.context}`;
+    if (this.takenOver.has(key)) return;
+    this.takenOver.add(key);
+    const inner = mode === 'value' ? this.ofValue(to, name) : this.ofFunction(to, name);
+    this.takenOver.delete(key);
+    for (const use of inner.uses) addUse(stop, use);
+    for (const one of inner.departures) stop.departures.push({ ...one, computed: one.computed || computed });
+    stop.doesMore ||= inner.doesMore;
+    stop.alters ||= inner.alters;
+    stop.provides ||= inner.provides;
+    stop.cut ??= inner.cut;
   }
 
   /** Where in the source it leaves: the attribute, the argument's call, the function's end. */

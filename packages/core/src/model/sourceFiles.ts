@@ -5,7 +5,7 @@
 import type { Family } from './documents';
 
 /** How a file is written, for whoever parses or colours it. */
-export type Grammar = 'javascript' | 'typescript' | 'jsx' | 'tsx' | 'vue' | 'svelte';
+export type Grammar = 'javascript' | 'typescript' | 'jsx' | 'tsx' | 'vue' | 'svelte' | 'html';
 
 export interface SourceKind {
   /** The family whose reader takes the file, where its text says nothing else. */
@@ -32,6 +32,7 @@ const SOURCE_KINDS = {
   '.mts': script('typescript'),
   '.cts': script('typescript'),
   '.vue': { family: 'vue', grammar: 'vue', markup: true, implied: true },
+  '.html': { family: 'angular', grammar: 'html', markup: true, implied: false },
   '.svelte': { family: 'svelte', grammar: 'svelte', markup: true, implied: true },
 } satisfies Record<string, SourceKind>;
 

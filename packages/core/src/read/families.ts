@@ -19,7 +19,7 @@ const LOADERS = {
   react: () => Promise.resolve(readAnyScript),
   vue: async () => (await import('./vue')).readVue,
   svelte: async () => (await import('./svelte')).readSvelte,
-  angular: null,
+  angular: async () => (await import('./angular')).readAngular,
   lwc: null,
   scope: null,
 } satisfies Record<Family, (() => Promise<Reader>) | null>;
@@ -27,10 +27,18 @@ const LOADERS = {
 /** The models of packages are scripts: what reads those is there from the start. */
 const loaded = new Map<Family, Reader>([['react', readAnyScript]]);
 
-/** Loads the readers that some files need. */
-export async function prepareReaders(paths: Iterable<string>): Promise<void> {
+/** Whether a script says that it is Angular's. */
+function isAngularScript(text: string): boolean {
+  return /\bfrom\s+['"]@angular\/|\btemplateUrl\s*:/.test(text);
+}
+
+/** Loads the readers that some files need, by their paths and, for scripts, by their texts where those are at hand. */
+export async function prepareReaders(sources: Iterable<{ path: string; text?: string }>): Promise<void> {
   const families = new Set<Family | null>();
-  for (const path of paths) families.add(familyOf(path));
+  for (const { path, text } of sources) {
+    families.add(familyOf(path));
+    if (text !== undefined && isAngularScript(text)) families.add('angular');
+  }
   for (const family of families) {
     const load = family === null ? null : LOADERS[family];
     if (family !== null && load && !loaded.has(family)) loaded.set(family, await load());
@@ -46,6 +54,7 @@ export function readerOf(family: Family): Reader {
 
 /** Plain scripts are of the family they import from, or of the one their project says it is of. */
 function readAnyScript(source: SourceFile): FileFacts {
+  if (isAngularScript(source.text)) return readerOf('angular')(source);
   const isVue = source.vue !== undefined || isVueScript(source.text);
   return isVue ? readVueScript(source) : readScript(source);
 }

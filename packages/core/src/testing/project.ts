@@ -10,7 +10,7 @@ import type { FileFacts } from '../model/facts';
 import type { TrailDocument } from '../model/documents';
 
 /** Tests read files of every family at once. */
-beforeAll(() => prepareReaders(['Any.vue', 'Any.svelte']));
+beforeAll(() => prepareReaders([{ path: 'Any.vue' }, { path: 'Any.svelte' }, { path: 'Any.html' }]));
 
 export function factsOf(path: string, text: string, vue?: 2 | 3): FileFacts {
   return readFile({ path, text, hash: String(text.length), bytes: text.length, ...(vue ? { vue } : {}) });

@@ -6,7 +6,7 @@ import { Beacon } from './watch';
 const beacon = new Beacon((workerData as { beacon: SharedArrayBuffer }).beacon);
 
 parentPort?.on('message', (batch: SourceFile[]) => {
-  void prepareReaders(batch.map((source) => source.path)).then(() =>
+  void prepareReaders(batch).then(() =>
     parentPort?.postMessage(batch.map((source) => beacon.at(source.path, () => pack(readFile(source))))),
   );
 });

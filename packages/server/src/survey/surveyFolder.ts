@@ -94,7 +94,7 @@ export async function surveyFolder(root: string, options: SurveyOptions = {}): P
     ...(options.signal ? { signal: options.signal } : {}),
   });
   const before = new Map([...(options.memory?.files ?? [])].map(([file, { facts }]) => [file, facts]));
-  await prepareReaders([...found.sources, ...found.output].map((file) => file.path));
+  await prepareReaders([...found.sources, ...found.output]);
   const configs = readConfigs(root, found.configs);
   const { files, skipped } = await readSources(root, found, configs, options);
   for (const { path: file, reason } of found.unreadable) files.push(leftOut(file, reason));
@@ -243,6 +243,7 @@ async function readFacts(
     for (let i = 0; i < changed.length; i += SLICE) {
       const sources = fetchSources(root, changed.slice(i, i + SLICE), vueOf, facts);
       signal?.throwIfAborted();
+      await prepareReaders(sources);
       for (const source of sources) keys.set(source.path, factsKey(source));
       const cached = await cache?.get(sources.map((source) => keys.get(source.path) ?? ''));
       for (const source of sources) {

@@ -50,6 +50,10 @@ const CONFIG = /^([tj]sconfig[^/]*\.json|package\.json)$/;
 const STEPS = 500;
 const MARKUP_TEXT = /<[A-Z][\w.]*[\s/>]|createElement|extends\s+(React\.)?(Pure)?Component/;
 
+/** Pages are no sources, but for those that a script beside them names as its template. */
+const PAGE = /\.html$/i;
+const TEMPLATE = /\btemplateUrl\s*:\s*['"`](?:\.\/)?([^'"`/]+)['"`]/g;
+
 interface Rules {
   /** Folder the rules stand in, relative to the root. */
   folder: string;
@@ -111,6 +115,7 @@ export async function walk(root: string, options: WalkOptions = {}): Promise<Wal
       ? [...above, readRules(root, folder, result.unreadable)]
       : above;
     const inside: Folder[] = [];
+    const templates = once(() => templatesIn(root, folder, entries));
     for (const entry of entries) {
       const relative = folder ? `${folder}/${entry.name}` : entry.name;
       if (entry.isSymbolicLink()) {
@@ -122,7 +127,8 @@ export async function walk(root: string, options: WalkOptions = {}): Promise<Wal
             : (why ?? folderReason(entry.name, relative, rules, isPackage));
         if ((reason === 'node_modules' || reason === 'hidden') && !included) skip(`${reason} folder`);
         else inside.push({ folder: relative, rules, why: reason });
-      } else if (entry.isFile()) visitFile(relative, entry.name, rules, why);
+      } else if (entry.isFile() && (!PAGE.test(entry.name) || templates().has(entry.name)))
+        visitFile(relative, entry.name, rules, why);
     }
     return inside;
   };
@@ -278,6 +284,26 @@ function isMangled(text: string): boolean {
   return (
     numbered.length >= NUMBERED_NAMES || (short.length >= MANGLED_NAMES && short.length > names.length * MANGLED_SHARE)
   );
+}
+
+/** The files of a folder that scripts in it name as their templates. */
+function templatesIn(root: string, folder: string, entries: readonly Dirent[]): ReadonlySet<string> {
+  const found = new Set<string>();
+  for (const entry of entries) {
+    if (!entry.isFile() || !/\.[cm]?[tj]s$/.test(entry.name) || DECLARATION.test(entry.name)) continue;
+    try {
+      const text = readRegularFile(path.join(root, folder, entry.name)).toString();
+      for (const [, name = ''] of text.matchAll(TEMPLATE)) found.add(name);
+    } catch {
+      // A script that cannot be read is told when it is to be read itself.
+    }
+  }
+  return found;
+}
+
+function once<T>(make: () => T): () => T {
+  let made: { value: T } | null = null;
+  return () => (made ??= { value: make() }).value;
 }
 
 function hasComponents(root: string, sources: readonly string[]): boolean {

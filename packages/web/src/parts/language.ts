@@ -8,6 +8,7 @@ const LOADERS = {
   jsx: () => script(true, false),
   tsx: () => script(true, true),
   vue: async () => (await import('@codemirror/lang-vue')).vue(),
+  html: async () => (await import('@codemirror/lang-angular')).angular(),
   svelte: async () => {
     const { html } = await import('@codemirror/lang-html');
     const { parser } = (await script(false, true)).language;
@@ -21,6 +22,5 @@ async function script(jsx: boolean, typescript: boolean): Promise<LanguageSuppor
 
 /** Other files that the code view may show are coloured as a script is. */
 export async function languageFor(path: string): Promise<LanguageSupport> {
-  if (path.endsWith('.html')) return (await import('@codemirror/lang-html')).html();
   return LOADERS[sourceKindOf(path)?.grammar ?? 'jsx']();
 }

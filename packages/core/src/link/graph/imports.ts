@@ -91,9 +91,15 @@ export class Imports {
         }
       }
     };
-    for (const { place, source, imported } of facts.imports) {
+    for (const { place, source, imported, gives } of facts.imports) {
       const resolution = this.modules.resolve(facts.path, source);
       joined.resolutions.push(resolution);
+      if (gives) {
+        const from = sourceOf(resolution);
+        const taker = from === null ? null : exports.exportOf(from, imported, new Set());
+        if (taker !== null) add(graph.at(index, place), taker, 'same');
+        continue;
+      }
       follow(graph.at(index, place), imported, source, resolution);
     }
     if (!FAMILIES[facts.family].autoImports) return joined;

@@ -226,7 +226,17 @@ export class Exploration {
     if (program.isComponent(unit)) {
       for (const context of program.rootsOf(unit))
         this.exit('inner', { place: edge.to, path, context }, unit, 0, flags, index);
+      return;
     }
+    // What is joined to the instance is part of the component.
+    if (!this.isTemplate(unit)) return;
+    for (const context of program.runsBeside(unit, state.context))
+      this.move({ place: edge.to, path, flags, context, from: index, key, entry: -1 });
+  }
+
+  /** Whether a function is the markup of a component, in a file of its own. */
+  private isTemplate(fn: number): boolean {
+    return this.program.graph.functions[fn]?.fact.template ?? false;
   }
 
   /** Whether an edge is one of too many by which an object as a whole, and each value in it, gets into other objects. */
@@ -428,6 +438,9 @@ export class Exploration {
       const byModule = program.isModule(around) && program.ownerOf(state.context) === undefined;
       if (program.unitOf(around) === unit || byModule)
         this.outOf(caller, program.adjust(state.context, around), state, index);
+      else if (this.isTemplate(program.unitOf(around)))
+        for (const context of program.runsBeside(program.unitOf(around), state.context))
+          this.outOf(caller, program.adjust(context, around), state, index);
       else this.outOfInner(fn, caller, state, index);
     }
     this.leave('returned', state, index, fn);

@@ -26,6 +26,8 @@ export interface FunctionFact {
   takesMore?: true;
   /** True where the body does nothing but call one function: a wrapper that hands the call on. */
   wraps: boolean;
+  /** The markup of a component in a file of its own: it runs as part of the component that gives it its instance. */
+  template?: true;
   /** It is kept from one rendering to the next, until something changes that it depends on. */
   kept?: true;
   at: Spot;

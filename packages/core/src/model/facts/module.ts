@@ -13,6 +13,8 @@ export interface ImportFact {
   source: string;
   /** `default`, `*` for the whole namespace, or the exported name. */
   imported: string;
+  /** It is not taken but given: what the place holds is what the other file calls by that name. */
+  gives?: true;
   at: Spot;
 }
 
@@ -87,4 +89,4 @@ export interface FileFacts {
 }
 
 /** Raised whenever the shape or meaning of facts changes, so that cached ones are read again. */
-export const FACTS_VERSION = 50;
+export const FACTS_VERSION = 53;

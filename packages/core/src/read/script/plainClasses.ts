@@ -60,7 +60,7 @@ export function readPlainClass(
 }
 
 /** Fields set anywhere but in the constructor, with where each is first named. */
-function changingFields(
+export function changingFields(
   r: ScriptReader,
   node: t.ClassDeclaration | t.ClassExpression,
 ): Map<string, ReturnType<typeof spotOf>> {
@@ -124,6 +124,7 @@ function readMember(
         const inner = param.type === 'TSParameterProperty' ? param.parameter : null;
         const name = inner?.type === 'AssignmentPattern' ? inner.left : inner;
         const place = fact?.params[index];
+        if (place !== undefined) b.flow(r.dialect.injected?.(r, param) ?? null, place);
         if (name?.type === 'Identifier' && place !== undefined) b.flow(place, instance, 'put', name.name);
       });
       return;

@@ -64,6 +64,8 @@ export interface Dialect {
   propName?(name: string): string;
   /** Whether a field that is set is a cell of the family's own. */
   setsCell?(r: ScriptReader, target: t.MemberExpression): boolean;
+  /** What a parameter of a constructor is given by who makes the instance, where that is the family itself. */
+  injected?(r: ScriptReader, param: t.Node): PlaceId | null;
   /** Whether what a field starts with goes on following what it is computed from. */
   follows?(node: t.Node): boolean;
   /** A variable takes a value: gives the place it takes, where the family makes that another one. */

@@ -22,7 +22,7 @@ import type { Mentioned, SvelteFile } from './file';
 import { MUTATING_METHODS } from '../script/methods';
 import { readInstance } from './instance';
 import { blank, blocksOf, withoutBlocks } from '../component/blocks';
-import { positions } from './positions';
+import { positions } from '../script/positions';
 import { type Root, type Script, visitAll } from './syntax';
 import { readMarkupOf } from './template';
 

@@ -7,7 +7,7 @@ import { declarePattern } from '../script/declare';
 import { value } from '../script/expressions';
 import { bind } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
-import { positions } from './positions';
+import { positions } from '../script/positions';
 import type { Expression, Span } from './syntax';
 
 export interface SourceText {

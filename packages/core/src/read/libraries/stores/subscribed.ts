@@ -27,8 +27,8 @@ export function storeValue(r: ScriptReader, store: PlaceId, at: Spot, name = '')
   return named;
 }
 
-/** An object with a `subscribe` that tells what `value` holds. */
-function subscribable(r: ScriptReader, value: PlaceId | null, at: Spot): PlaceId {
+/** An object with a `subscribe` that tells what `value` holds; to an object, by its function `method`. */
+export function subscribable(r: ScriptReader, value: PlaceId | null, at: Spot, method: string | null = null): PlaceId {
   const { b } = r;
   const id = b.addFunction('subscribe', 'plain', r.fn, at, at.line);
   const fact = b.fn(id);
@@ -38,7 +38,8 @@ function subscribable(r: ScriptReader, value: PlaceId | null, at: Spot): PlaceId
   b.flow(fact.self, held, 'put', TELLS);
   if (value === null) return held;
   b.flow(value, fact.self, 'put', TOLD);
-  b.call({ callee: run, name: 'run', args: [value], onlyKnown: true, fn: id, at });
+  const runs = method === null ? [run] : [run, b.part(run, method, id, at)];
+  for (const callee of runs) b.call({ callee, name: 'run', args: [value], onlyKnown: true, fn: id, at });
   return held;
 }
 
@@ -69,7 +70,7 @@ const writable: CallReader = (r, node, target) => {
 };
 
 /** Made inside a function: whoever runs it has a store of its own. */
-function ownCell(r: ScriptReader, name: string, at: Spot): { value: PlaceId; setter: PlaceId } {
+export function ownCell(r: ScriptReader, name: string, at: Spot): { value: PlaceId; setter: PlaceId } {
   const value = r.b.place('cell', name, r.fn, at);
   const setter = r.b.place('setter', `set ${name}`, r.fn, at);
   r.b.facts.cells.push({ name, kind: 'state', subscribed: true, value, setter, fn: r.fn, at });

@@ -1,0 +1,234 @@
+/**
+ * Components and directives: classes with a decorator. The instance holds the inputs, what the outputs are sent by, the fields and
+ * the methods; a field that is set is a cell of its own. The template reads that instance.
+ */
+import type * as t from '@babel/types';
+import type { FunctionFact, PlaceId } from '../../model/facts';
+import { pascal } from '../../model/spelling';
+import { noteEvent, openComponent, renderedPiece } from '../component/component';
+import { declareProp } from '../component/declare';
+import { spotOf } from '../script/builder';
+import { importPlace } from '../script/calls';
+import type { SingleFileComponent } from '../script/componentInFile';
+import { value } from '../script/expressions';
+import { readFunction } from '../script/functions';
+import { fieldOf } from '../script/patterns';
+import { changingFields } from '../script/plainClasses';
+import type { ScriptReader } from '../script/reader';
+import { Scope } from '../script/scope';
+import { textOf } from '../script/literals';
+import { decoratorOf, Metadata } from './decorators';
+import { injected } from './injection';
+import { INSTANCE, readTemplate } from './template';
+
+type ClassNode = t.ClassDeclaration | t.ClassExpression;
+type Member = t.ClassBody['body'][number];
+
+/** Methods the family calls by itself, with what makes it do so. */
+const LIFECYCLE: Record<string, string> = {
+  ngOnInit: 'mount',
+  ngAfterViewInit: 'mount',
+  ngAfterContentInit: 'mount',
+  ngOnChanges: 'update',
+  ngDoCheck: 'update',
+  ngAfterViewChecked: 'update',
+  ngAfterContentChecked: 'update',
+  ngOnDestroy: 'unmount',
+};
+
+export function readAngularClass(r: ScriptReader, node: ClassNode, name: string): PlaceId | undefined {
+  const decorator = decoratorOf(node, /^(Component|Directive)$/);
+  if (!decorator) return undefined;
+  const id = r.b.addFunction(name, 'component', r.fn, spotOf(node.id ?? node), node.loc?.end.line ?? 1);
+  const fact = r.b.fn(id);
+  const before = { fn: r.fn, scope: r.scope, self: r.self, component: r.component, methods: r.methods };
+  const component = openComponent(r, id);
+  r.fn = id;
+  r.scope = new Scope(before.scope, id);
+  r.self = component.self;
+  r.component = component;
+  new ComponentClass(r, component, fact, node).read(
+    new Metadata(r, decorator.given[0]),
+    decorator.name === 'Component',
+  );
+  r.fn = before.fn;
+  r.scope = before.scope;
+  r.self = before.self;
+  r.component = before.component;
+  r.methods = before.methods;
+  return fact.self;
+}
+
+class ComponentClass {
+  constructor(
+    private readonly r: ScriptReader,
+    private readonly component: SingleFileComponent,
+    private readonly fact: FunctionFact,
+    private readonly node: ClassNode,
+  ) {}
+
+  read(metadata: Metadata, hasTemplate: boolean): void {
+    const { r, fact, node } = this;
+    const selector = metadata.text('selector');
+    if (selector !== null && /^[a-z][\w-]*$/.test(selector)) fact.ownName = pascal(selector);
+    // What a class above takes and does is not followed.
+    if (node.superClass) fact.takesRest = true;
+    this.declareList(metadata.node('inputs'), (field, name, at) => this.input(field, name, at, false, null));
+    this.declareList(metadata.node('outputs'), (_, name, at) => noteEvent(r, this.component, name, spotOf(at)));
+    const members = node.body.body;
+    r.methods = new Set(members.flatMap((one) => (one.type === 'ClassMethod' ? [fieldOf(one.key, one.computed)] : [])));
+    this.cells(members);
+    // Fields are there before the methods that use them are read, wherever they stand.
+    for (const member of members) if (member.type === 'ClassProperty') this.property(member);
+    for (const member of members)
+      if (member.type === 'ClassMethod' || member.type === 'ClassPrivateMethod') this.method(member);
+    if (hasTemplate) this.template(metadata);
+  }
+
+  /** `inputs: ['depth', 'soil: ground']`. */
+  private declareList(node: t.Node | null, take: (field: string, name: string, at: t.Node) => void): void {
+    if (node?.type !== 'ArrayExpression') return;
+    for (const one of node.elements) {
+      const text = one ? textOf(this.r, one) : null;
+      if (text === null || !one) continue;
+      const [field = '', name = field] = text.split(':').map((part) => part.trim());
+      take(field, name, one);
+    }
+  }
+
+  private input(field: string, name: string, at: t.Node, required: boolean, otherwise: t.Node | null): void {
+    const { r, component } = this;
+    declareProp(r, component, name, at, required, otherwise ? r.source(otherwise) : null);
+    if (name !== field)
+      r.b.flow(r.b.part(component.props, name, component.fn, spotOf(at)), component.self, 'put', field);
+  }
+
+  /** A cell for each field that is set, or begins as a plain value and may be. */
+  private cells(members: readonly Member[]): void {
+    const { r, component } = this;
+    for (const [field, at] of changingFields(r, this.node)) {
+      const member = members.find((one) => one.type === 'ClassProperty' && fieldOf(one.key, one.computed) === field);
+      if (member?.type === 'ClassProperty' && (member.readonly || this.isInput(member) || isQuery(member))) continue;
+      const cell = r.b.place('cell', field, component.fn, at);
+      const setter = r.b.place('setter', field, component.fn, at);
+      r.b.flow(cell, component.self, 'put', field);
+      r.b.facts.cells.push({ name: field, kind: 'state', value: cell, setter, inPlace: true, fn: component.fn, at });
+    }
+  }
+
+  private isInput(member: t.ClassProperty): boolean {
+    return decoratorOf(member, /^Input$/) !== null;
+  }
+
+  private property(member: t.ClassProperty): void {
+    const { r, component } = this;
+    const field = fieldOf(member.key, member.computed);
+    const input = decoratorOf(member, /^Input$/);
+    if (input) this.decoratedInput(member, field, input.given[0]);
+    const output = decoratorOf(member, /^Output$/);
+    const key = member.key.type === 'Identifier' ? member.key : null;
+    const alias = output ? textOf(r, output.given[0]) : null;
+    const given = value(r, member.value, alias !== null && key ? { ...key, name: alias } : key);
+    if (given === null) return;
+    const cell = r.b.facts.cells.find((one) => one.name === field && one.fn === component.fn && one.kind === 'state');
+    const isSet = cell && r.b.facts.flows.some((flow) => flow.from === cell.value && flow.to === component.self);
+    if (isSet && !member.static) r.b.flow(given, cell.value, 'frozen');
+    else if (!member.static) r.b.flow(given, component.self, 'put', field);
+  }
+
+  /** `@Input() depth = 1`, `@Input({ alias: 'deep', required: true }) depth`. */
+  private decoratedInput(member: t.ClassProperty | t.ClassMethod, field: string, given: t.Node | undefined): void {
+    const options = new Metadata(this.r, given);
+    const name = textOf(this.r, given) ?? options.text('alias') ?? field;
+    const otherwise = member.type === 'ClassProperty' ? (member.value ?? null) : null;
+    this.input(field, name, member.key, options.isTrue('required'), otherwise);
+  }
+
+  private method(member: t.ClassMethod | t.ClassPrivateMethod): void {
+    const { r, component } = this;
+    const { b } = r;
+    const field = fieldOf(member.key, 'computed' in member && !!member.computed);
+    const self = readFunction(r, member, field === 'constructor' ? '' : field);
+    const fact = b.facts.functions.find((fn) => fn.self === self);
+    if (!fact) return;
+    if (member.kind === 'constructor') {
+      b.use({ place: self, kind: 'effect', detail: 'mount', fn: component.fn, at: spotOf(member.key) });
+      return this.injectInto(member, fact);
+    }
+    const input = member.type === 'ClassMethod' ? decoratorOf(member, /^Input$/) : null;
+    if (member.kind === 'set') {
+      if (input && member.type === 'ClassMethod') this.setter(member, field, fact, input.given[0]);
+      return;
+    }
+    if (member.static) return;
+    if (member.kind === 'get') {
+      if (input && member.type === 'ClassMethod') this.decoratedInput(member, field, input.given[0]);
+      return b.flow(fact.result, component.self, 'put', field);
+    }
+    b.flow(self, component.self, 'put', field);
+    const trigger = Object.hasOwn(LIFECYCLE, field) ? LIFECYCLE[field] : undefined;
+    if (trigger !== undefined)
+      b.use({ place: self, kind: 'effect', detail: trigger, fn: component.fn, at: spotOf(member.key) });
+    const host = member.type === 'ClassMethod' ? decoratorOf(member, /^HostListener$/) : null;
+    const event = host ? textOf(r, host.given[0]) : null;
+    if (event !== null)
+      b.use({ place: self, kind: 'handler', detail: event, fn: component.fn, at: spotOf(member.key) });
+  }
+
+  /** `@Input() set depth(to) { … }`: called with what is passed. */
+  private setter(member: t.ClassMethod, field: string, fact: FunctionFact, given: t.Node | undefined): void {
+    const { r, component } = this;
+    const options = new Metadata(r, given);
+    const name = textOf(r, given) ?? options.text('alias') ?? field;
+    this.input(field, name, member.key, options.isTrue('required'), null);
+    const at = spotOf(member.key);
+    r.b.call({
+      callee: fact.self,
+      name: field,
+      args: [r.b.part(component.props, name, component.fn, at)],
+      fn: component.fn,
+      at,
+    });
+  }
+
+  private injectInto(member: t.ClassMethod | t.ClassPrivateMethod, fact: FunctionFact): void {
+    const { r, component } = this;
+    member.params.forEach((param, index) => {
+      const place = fact.params[index];
+      if (place === undefined) return;
+      r.b.flow(injected(r, param), place);
+      const inner = param.type === 'TSParameterProperty' ? param.parameter : null;
+      const name = inner?.type === 'AssignmentPattern' ? inner.left : inner;
+      if (name?.type === 'Identifier') r.b.flow(place, component.self, 'put', name.name);
+    });
+  }
+
+  private template(metadata: Metadata): void {
+    const { r, component, fact } = this;
+    const written = metadata.node('template');
+    const file = metadata.text('templateUrl');
+    if (file !== null) {
+      const at = spotOf(metadata.node('templateUrl'));
+      const template = importPlace(r, file, 'default', 'template', at);
+      r.b.facts.imports.push({ place: component.self, source: file, imported: INSTANCE, gives: true, at });
+      const piece = renderedPiece(r, component);
+      const markup = r.b.call({ callee: template, name: '', args: [], fn: component.fn, at });
+      r.b.flow(markup, piece);
+      return;
+    }
+    if (!written) return;
+    if (written.type !== 'StringLiteral' && (written.type !== 'TemplateLiteral' || written.expressions.length > 0)) {
+      const reason = 'Its template is put together while the program is built.';
+      r.b.facts.gaps.push({ what: 'component', name: fact.name, reason, fn: component.fn, at: spotOf(written) });
+      value(r, written);
+      return;
+    }
+    const part = { start: (written.start ?? 0) + 1, end: (written.end ?? 0) - 1, quoted: true };
+    readTemplate(r, r.b.facts.path, part, renderedPiece(r, component));
+  }
+}
+
+/** A field that the family fills with what stands in the template. */
+function isQuery(member: t.ClassProperty): boolean {
+  return decoratorOf(member, /^(ViewChild|ViewChildren|ContentChild|ContentChildren|HostBinding)$/) !== null;
+}

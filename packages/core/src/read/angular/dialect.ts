@@ -1,0 +1,83 @@
+/** What the family gives a meaning to in scripts: its signals, what is injected, pipes, streams. */
+import type * as t from '@babel/types';
+import type { PlaceId } from '../../model/facts';
+import { readLibraryCall } from '../libraries';
+import { readChannelCall, readNew } from '../libraries/channels';
+import { readStream } from '../libraries/stores/streams';
+import { storeValue } from '../libraries/stores/subscribed';
+import { spotOf } from '../script/builder';
+import { readArguments } from '../script/calls';
+import { fieldOf } from '../script/patterns';
+import type { Dialect, ScriptReader } from '../script/reader';
+import { settleRuns } from '../script/lifecycle';
+import { readAngularClass } from './classes';
+import { decoratorOf } from './decorators';
+import { PIPE } from './expressions';
+import { inject, injected } from './injection';
+import { outputOf, SIGNALS } from './signals';
+
+const CORE = /^@angular\/core(\/rxjs-interop)?$/;
+
+/** The name by which the family exports what is called here; null for any other. `input.required` is one name. */
+function apiName(r: ScriptReader, callee: t.Node): string | null {
+  const [object, more] =
+    callee.type === 'MemberExpression'
+      ? [callee.object, `.${fieldOf(callee.property, callee.computed)}`]
+      : [callee, ''];
+  const place = object.type === 'Identifier' ? r.scope.lookup(object.name) : undefined;
+  const imported = place === undefined ? undefined : r.importOf.get(place);
+  return imported && CORE.test(imported.source) ? `${imported.imported}${more}` : null;
+}
+
+/** `depth | async` is what a stream tells; any other pipe computes from what it is given. */
+function readPipe(r: ScriptReader, node: t.CallExpression, name: string): PlaceId | null {
+  const given = readArguments(r, node);
+  const at = spotOf(node);
+  const [from = null] = given;
+  if (from === null) return null;
+  if (name === `${PIPE}async`) return storeValue(r, from, at);
+  const result = r.b.place('computed', '', r.fn, at);
+  for (const place of given)
+    if (place !== null) {
+      r.b.flow(place, result, 'derived');
+      r.b.use({ place, kind: 'computed', fn: r.fn, at });
+    }
+  return result;
+}
+
+export const angular: Dialect = {
+  call(r, node, target) {
+    const { callee } = node;
+    if (node.type === 'CallExpression' && callee.type === 'Identifier' && callee.name.startsWith(PIPE))
+      return readPipe(r, node, callee.name);
+    const name = apiName(r, callee);
+    if (node.type === 'NewExpression') {
+      if (name === 'EventEmitter') {
+        const at = spotOf(target ?? node);
+        return outputOf(r, target?.type === 'Identifier' ? target.name : '', at);
+      }
+      return readStream(r, node, target) ?? readNew(r, node);
+    }
+    if (name === 'inject') return inject(r, node);
+    const making = name !== null && Object.hasOwn(SIGNALS, name) ? SIGNALS[name] : undefined;
+    if (making) return making(r, node, target);
+    for (const read of [readStream, readChannelCall, readLibraryCall]) {
+      const outside = read(r, node, target);
+      if (outside !== undefined) return outside;
+    }
+    return undefined;
+  },
+  markup: () => null,
+  assign: () => false,
+  classLike: readAngularClass,
+  injected: (r, param) => (decoratorOf(param, /^(Attribute)$/) ? null : injected(r, param)),
+  setsCell: (r, { object }) => object.type === 'ThisExpression' && r.component !== null,
+  // What is injected, and a stream or a signal that a field holds, stays what it is.
+  follows: (node) => node.type === 'CallExpression' || node.type === 'NewExpression',
+  finish: settleRuns,
+  object: () => undefined,
+  functionRead: () => undefined,
+  settle(_, fact) {
+    if (fact.parent !== 0) fact.role = 'closure';
+  },
+};

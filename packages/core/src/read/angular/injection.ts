@@ -1,0 +1,46 @@
+/**
+ * What is injected: a service is the one instance of its class. Which provider gives it, and whether there are several instances,
+ * is not told apart.
+ */
+import type * as t from '@babel/types';
+import type { PlaceId, Spot } from '../../model/facts';
+import { spotOf } from '../script/builder';
+import { value } from '../script/expressions';
+import type { ScriptReader } from '../script/reader';
+import { decoratorOf } from './decorators';
+
+/** The instance of a class of the project; null where the class is a package's own. */
+function instanceOf(r: ScriptReader, token: PlaceId | null, name: string, at: Spot): PlaceId | null {
+  if (token === null) return null;
+  const imported = r.importOf.get(token);
+  if (imported?.source.startsWith('@angular/')) return null;
+  return r.b.call({ callee: token, name, args: [], onlyKnown: true, fn: r.fn, at });
+}
+
+/** `inject(Units)`. */
+export function inject(r: ScriptReader, node: t.CallExpression): PlaceId | null {
+  const [token, ...options] = node.arguments;
+  for (const one of options) value(r, one as t.Expression);
+  if (!token || token.type === 'SpreadElement') return null;
+  return instanceOf(r, value(r, token as t.Expression), r.source(token), spotOf(node));
+}
+
+/** `constructor(private units: Units)`, `constructor(@Inject(UNITS) units)`. */
+export function injected(r: ScriptReader, param: t.Node): PlaceId | null {
+  const token = tokenOf(param);
+  if (!token) return null;
+  const place = r.scope.lookup(token.name);
+  return place === undefined ? null : instanceOf(r, place, token.name, spotOf(token));
+}
+
+function tokenOf(param: t.Node): t.Identifier | null {
+  const given = decoratorOf(param, /^Inject$/)?.given[0];
+  if (given) return given.type === 'Identifier' ? given : null;
+  const inner = param.type === 'TSParameterProperty' ? param.parameter : param;
+  const name = inner.type === 'AssignmentPattern' ? inner.left : inner;
+  const type =
+    name.type === 'Identifier' && name.typeAnnotation?.type === 'TSTypeAnnotation'
+      ? name.typeAnnotation.typeAnnotation
+      : null;
+  return type?.type === 'TSTypeReference' && type.typeName.type === 'Identifier' ? type.typeName : null;
+}

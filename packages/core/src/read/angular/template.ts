@@ -1,0 +1,429 @@
+/**
+ * Templates: elements become pieces of markup and sites as in any family. What an expression names stands on the instance, which
+ * is the component's own where the template is written in it, and passed in where the template is a file of its own.
+ */
+import {
+  type AST,
+  parseTemplate,
+  ParsedEventType,
+  type ParseSourceSpan,
+  TmplAstBoundAttribute,
+  type TmplAstBoundEvent,
+  TmplAstBoundText,
+  TmplAstContent,
+  TmplAstDeferredBlock,
+  TmplAstElement,
+  TmplAstForLoopBlock,
+  TmplAstIfBlock,
+  TmplAstLetDeclaration,
+  type TmplAstNode,
+  type TmplAstReference,
+  TmplAstSwitchBlock,
+  TmplAstTemplate,
+  type TmplAstTextAttribute,
+  type TmplAstVariable,
+} from '@angular/compiler';
+import type * as t from '@babel/types';
+import type { PlaceId, Spot } from '../../model/facts';
+import { eventProp, slotProp } from '../../model/signs';
+import { pascal } from '../../model/spelling';
+import { addSite, type Give } from '../component/site';
+import { value } from '../script/expressions';
+import { TOO_DEEP } from '../script/module';
+import { positions } from '../script/positions';
+import type { ScriptReader } from '../script/reader';
+import { Scope } from '../script/scope';
+import { addOutlet } from '../libraries/routers/routeTable';
+import { Expressions } from './expressions';
+
+/** What a template file calls the instance whose markup it is. */
+export const INSTANCE = 'this';
+
+/** The part of a file that is a template: all of it, or the text that a decorator gives. */
+export interface TemplatePart {
+  start: number;
+  end: number;
+  /** It is written between quotes, and may hold escapes. */
+  quoted: boolean;
+}
+
+/** Reads a template into a piece of markup. What cannot be parsed is a problem of the file. */
+export function readTemplate(r: ScriptReader, path: string, part: TemplatePart, piece: PlaceId): void {
+  const nodes = parsed(r, path, part);
+  const { scope } = r;
+  // A template sees none of the names of the module around it.
+  r.scope = new Scope(null, r.fn);
+  new Template(r).children(nodes, piece);
+  r.scope = scope;
+}
+
+function parsed(r: ScriptReader, path: string, { start, end, quoted }: TemplatePart): readonly TmplAstNode[] {
+  const { problems } = r.b.facts;
+  const at = positions(r.text)(start);
+  try {
+    const { nodes, errors } = parseTemplate(r.text, path, {
+      preserveWhitespaces: false,
+      escapedString: quoted,
+      range: { startPos: start, startLine: at.line - 1, startCol: at.column - 1, endPos: end },
+    });
+    for (const { msg, span } of errors ?? [])
+      problems.push({
+        severity: 'error',
+        message: firstLine(msg),
+        line: span.start.line + 1,
+        column: span.start.col + 1,
+      });
+    return nodes;
+  } catch (error) {
+    const message = error instanceof RangeError ? TOO_DEEP : 'The template could not be read.';
+    problems.push({ severity: 'error', message, line: at.line, column: at.column });
+    r.b.facts.broken = true;
+    return [];
+  }
+}
+
+function firstLine(text: string): string {
+  return text.split('\n', 1)[0] ?? text;
+}
+
+/** Directives of the family that decide whether, how often or what is shown. */
+const CONDITIONS = /^(ngIf|ngSwitchCase|ngSwitchDefault)$/;
+const OUTLETS = /^(router-outlet|ng-outlet)$/;
+
+class Template {
+  private readonly positions: (offset: number) => { line: number; column: number };
+  private readonly expressions: Expressions;
+
+  constructor(private readonly r: ScriptReader) {
+    const at = positions(r.text);
+    this.positions = (offset) => {
+      const { line, column } = at(offset);
+      return { line, column: column - 1 };
+    };
+    this.expressions = new Expressions(this.positions, (name) => r.scope.lookup(name) !== undefined);
+  }
+
+  children(nodes: readonly TmplAstNode[], piece: PlaceId): void {
+    this.declareReferences(nodes, piece);
+    for (const node of nodes) this.node(node, piece);
+  }
+
+  /** A reference may be named before it stands there. */
+  private declareReferences(nodes: readonly TmplAstNode[], piece: PlaceId): void {
+    const { r } = this;
+    for (const node of nodes) {
+      if (node instanceof TmplAstTemplate && isOwn(node)) {
+        const [first] = node.references;
+        if (!first) continue;
+        const self = this.templateFunction(node);
+        for (const reference of node.references) this.name(reference, self);
+      } else if (node instanceof TmplAstElement || node instanceof TmplAstTemplate) {
+        for (const reference of node.references)
+          this.name(reference, r.b.place('object', reference.name, r.fn, spot(reference.keySpan)));
+        // Names inside a structural template are its own.
+        if (node instanceof TmplAstElement && !isComponent(node.name)) this.declareReferences(node.children, piece);
+      }
+    }
+  }
+
+  private name(one: TmplAstReference | TmplAstVariable | TmplAstLetDeclaration, held: PlaceId | null): void {
+    const { r } = this;
+    if (r.scope.own(one.name) !== undefined) return;
+    const at = spot(one instanceof TmplAstLetDeclaration ? one.nameSpan : one.keySpan);
+    const place = r.b.place('binding', one.name, r.fn, at);
+    r.scope.declare(one.name, place);
+    r.b.flow(held, place);
+  }
+
+  private node(node: TmplAstNode, piece: PlaceId): void {
+    const { r } = this;
+    if (node instanceof TmplAstElement) this.element(node, piece);
+    else if (node instanceof TmplAstTemplate) this.template(node, piece);
+    else if (node instanceof TmplAstBoundText) this.show(node.value, piece, node.sourceSpan);
+    else if (node instanceof TmplAstContent) this.content(node, piece);
+    else if (node instanceof TmplAstLetDeclaration) this.name(node, this.value(node.value));
+    else if (node instanceof TmplAstIfBlock)
+      for (const branch of node.branches)
+        r.block(() => {
+          const tested = this.test(branch.expression, branch.startSourceSpan);
+          if (branch.expressionAlias) this.name(branch.expressionAlias, tested);
+          r.repeated('conditional', () => this.children(branch.children, piece));
+        });
+    else if (node instanceof TmplAstSwitchBlock) {
+      this.test(node.expression, node.startSourceSpan);
+      for (const one of node.cases) {
+        this.test(one.expression, one.startSourceSpan);
+        r.repeated('conditional', () => r.block(() => this.children(one.children, piece)));
+      }
+    } else if (node instanceof TmplAstForLoopBlock) {
+      const list = this.iterated(node.expression, node.startSourceSpan);
+      r.repeated('many', () =>
+        r.block(() => {
+          this.name(node.item, this.element_(list, node.item.keySpan));
+          for (const one of node.contextVariables) this.name(one, null);
+          const key = this.value(node.trackBy);
+          if (key !== null) r.b.facts.keys.push(key);
+          this.children(node.children, piece);
+        }),
+      );
+      const { empty } = node;
+      if (empty) r.repeated('conditional', () => r.block(() => this.children(empty.children, piece)));
+    } else if (node instanceof TmplAstDeferredBlock) {
+      const parts = [node.children, node.placeholder?.children, node.loading?.children, node.error?.children];
+      for (const part of parts) if (part) r.repeated('conditional', () => r.block(() => this.children(part, piece)));
+    }
+  }
+
+  private element_(list: PlaceId | null, span: ParseSourceSpan): PlaceId | null {
+    return list === null ? null : this.r.b.part(list, '*', this.r.fn, spot(span));
+  }
+
+  /** `<ng-template>` as it stands shows nothing; `*ngFor` and its like stand around what they show. */
+  private template(node: TmplAstTemplate, piece: PlaceId): void {
+    const { r } = this;
+    if (isOwn(node)) {
+      for (const one of node.inputs) this.shown(one, piece);
+      // Whoever hands it over by another way than its name is not known.
+      if (node.references.length === 0 && node.inputs.length > 0)
+        r.repeated('conditional', () => r.block(() => this.children(node.children, piece)));
+      return;
+    }
+    const loop = node.templateAttrs.find((one): one is TmplAstBoundAttribute => isBound(one) && one.name === 'ngForOf');
+    const outlet = node.templateAttrs.find(
+      (one): one is TmplAstBoundAttribute => isBound(one) && one.name === 'ngTemplateOutlet',
+    );
+    r.block(() => {
+      if (loop) {
+        const list = this.iterated(loop.value, loop.sourceSpan);
+        r.repeated('many', () => {
+          for (const one of node.variables)
+            this.name(one, one.value === '$implicit' || one.value === '' ? this.element_(list, one.keySpan) : null);
+          this.children(node.children, piece);
+        });
+        return;
+      }
+      if (outlet) this.outlet(outlet, node.templateAttrs, piece);
+      let tested: PlaceId | null = null;
+      for (const one of node.templateAttrs) {
+        if (!isBound(one) || one.name.startsWith('ngTemplateOutlet')) continue;
+        const given = CONDITIONS.test(one.name) ? this.test(one.value, one.sourceSpan) : this.shown(one, piece);
+        if (one.name === 'ngIf') tested = given;
+        // `else other`: the template of that name is shown here as well.
+        if (/^ngIf(Else|Then)$/.test(one.name)) this.call(given, null, piece, one.sourceSpan);
+      }
+      for (const one of node.variables) this.name(one, /^(ngIf|\$implicit)$/.test(one.value) ? tested : null);
+      r.repeated('conditional', () => this.children(node.children, piece));
+    });
+  }
+
+  /** A template that is handed over: a function of its context. */
+  private templateFunction(node: TmplAstTemplate): PlaceId {
+    return this.contentFunction(
+      node.children,
+      spot(node.startSourceSpan),
+      node.endSourceSpan?.end.line ?? 0,
+      (context) => {
+        for (const one of node.variables) {
+          const at = spot(one.keySpan);
+          this.name(one, this.r.b.part(context, one.value === '' ? '$implicit' : one.value, this.r.fn, at));
+        }
+      },
+    );
+  }
+
+  private contentFunction(
+    children: readonly TmplAstNode[],
+    at: Spot,
+    endLine: number,
+    declare: (context: PlaceId) => void = () => undefined,
+  ): PlaceId {
+    const { r } = this;
+    const id = r.b.addFunction('', 'closure', r.fn, at, endLine + 1);
+    const fact = r.b.fn(id);
+    const context = r.b.place('param', 'context', id, at);
+    fact.params.push(context);
+    const before = { fn: r.fn, depth: r.depth };
+    r.fn = id;
+    r.depth = 0;
+    r.block(() => {
+      declare(context);
+      const inner = r.b.place('markup', '', id, at);
+      r.b.flow(inner, fact.result);
+      this.children(children, inner);
+    });
+    r.fn = before.fn;
+    r.depth = before.depth;
+    return fact.self;
+  }
+
+  /** `*ngTemplateOutlet="row; context: { $implicit: bed }"`. */
+  private outlet(
+    one: TmplAstBoundAttribute,
+    all: readonly (TmplAstBoundAttribute | TmplAstTextAttribute)[],
+    piece: PlaceId,
+  ): void {
+    const context = all.find(
+      (other): other is TmplAstBoundAttribute => isBound(other) && other.name === 'ngTemplateOutletContext',
+    );
+    this.call(this.value(one.value), context ? this.value(context.value) : null, piece, one.sourceSpan);
+  }
+
+  private call(callee: PlaceId | null, context: PlaceId | null, piece: PlaceId, span: ParseSourceSpan): void {
+    const { r } = this;
+    if (callee === null) return;
+    const at = spot(span);
+    const result = r.b.call({
+      callee,
+      name: 'template',
+      args: [context],
+      repeat: r.repeat,
+      optional: true,
+      fn: r.fn,
+      at,
+    });
+    r.b.use({ place: result, kind: 'shown', inside: piece, repeat: r.repeat, fn: r.fn, at });
+  }
+
+  /** `<ng-content>`: what whoever renders the component writes between its tags. */
+  private content(node: TmplAstContent, piece: PlaceId): void {
+    const { r } = this;
+    if (r.self === null) return;
+    const callee = r.b.part(r.self, slotProp('default'), r.fn, spot(node.sourceSpan));
+    this.call(callee, null, piece, node.sourceSpan);
+    this.children(node.children, piece);
+  }
+
+  private element(node: TmplAstElement, piece: PlaceId): void {
+    const { r } = this;
+    if (OUTLETS.test(node.name)) return addOutlet(r, piece, spot(node.startSourceSpan));
+    if (isComponent(node.name)) return this.site(node, piece);
+    const outlet = node.inputs.find(({ name }) => name === 'ngTemplateOutlet');
+    if (outlet) this.outlet(outlet, node.inputs, piece);
+    for (const one of node.inputs) if (!one.name.startsWith('ngTemplateOutlet')) this.shown(one, piece);
+    for (const one of node.outputs) {
+      const place = this.handler(one);
+      if (place !== null) r.b.use({ place, kind: 'handler', detail: one.name, fn: r.fn, at: spot(one.sourceSpan) });
+    }
+    r.depth++;
+    r.block(() => this.children(node.children, piece));
+    r.depth--;
+  }
+
+  private site(node: TmplAstElement, piece: PlaceId): void {
+    const { r } = this;
+    const at = tagSpot(node);
+    const { give } = addSite(r, node.name, r.global(pascal(node.name), at), piece, at);
+    const { repeat } = r;
+    r.repeat = 'once';
+    this.given(node, give);
+    const [first] = node.children;
+    if (first) {
+      const inside = spot(first.sourceSpan);
+      give(
+        slotProp('default'),
+        this.contentFunction(node.children, inside, node.endSourceSpan?.end.line ?? 0),
+        null,
+        inside,
+      );
+    }
+    r.repeat = repeat;
+  }
+
+  private given(node: TmplAstElement, give: Give): void {
+    for (const { name, value: text, sourceSpan } of node.attributes)
+      if (!/^(class|style|id|slot|i18n.*)$/.test(name)) give(name, null, JSON.stringify(text), spot(sourceSpan));
+    for (const one of node.inputs) {
+      // Classes, styles and attributes of the element itself.
+      if (one.type !== 0 && one.type !== 5) this.value(one.value);
+      else give(one.name, this.value(one.value), literalOf(this.expressions.read(one.value)), spot(one.sourceSpan));
+    }
+    for (const one of node.outputs) give(eventProp(one.name), this.handler(one), null, spot(one.sourceSpan));
+  }
+
+  private value(ast: AST | null | undefined): PlaceId | null {
+    return value(this.r, this.expressions.read(ast));
+  }
+
+  private show(ast: AST, piece: PlaceId, span: ParseSourceSpan): void {
+    const { r } = this;
+    const node = this.expressions.read(ast);
+    // Each part of a text is shown as it is.
+    const parts = node?.type === 'TemplateLiteral' ? (node.expressions as t.Expression[]) : node ? [node] : [];
+    for (const part of parts) {
+      const place = value(r, part);
+      if (place === null) continue;
+      const at = part.loc
+        ? { line: part.loc.start.line, column: part.loc.start.column + 1, length: (part.end ?? 0) - (part.start ?? 0) }
+        : spot(span);
+      r.b.use({ place, kind: 'shown', inside: piece, repeat: r.repeat, fn: r.fn, at });
+    }
+  }
+
+  private shown(one: TmplAstBoundAttribute, piece: PlaceId): PlaceId | null {
+    const { r } = this;
+    const place = this.value(one.value);
+    if (place !== null)
+      r.b.use({ place, kind: 'shown', inside: piece, repeat: r.repeat, fn: r.fn, at: spot(one.sourceSpan) });
+    return place;
+  }
+
+  private test(ast: AST | null, span: ParseSourceSpan): PlaceId | null {
+    const place = this.value(ast);
+    if (place !== null) this.r.b.use({ place, kind: 'branched', fn: this.r.fn, at: spot(span) });
+    return place;
+  }
+
+  private iterated(ast: AST, span: ParseSourceSpan): PlaceId | null {
+    const list = this.value(ast);
+    if (list !== null) this.r.b.use({ place: list, kind: 'iterated', fn: this.r.fn, at: spot(span) });
+    return list;
+  }
+
+  /** What listens: an expression that is run with `$event`. Bound both ways, what comes is put where the value stands. */
+  private handler({ handler, type, handlerSpan }: TmplAstBoundEvent): PlaceId | null {
+    const run = this.expressions.read(handler);
+    if (!run) return null;
+    const { start, end, loc } = run;
+    const at = { start, end, loc };
+    const event = { type: 'Identifier', name: '$event', ...at };
+    const isTwoWay = type === ParsedEventType.TwoWay && (run.type === 'MemberExpression' || run.type === 'Identifier');
+    const expression = isTwoWay ? { type: 'AssignmentExpression', operator: '=', left: run, right: event, ...at } : run;
+    const body = {
+      type: 'BlockStatement',
+      body: [{ type: 'ExpressionStatement', expression, ...at }],
+      directives: [],
+      ...at,
+    };
+    const arrow = { type: 'ArrowFunctionExpression', params: [event], body, async: false, expression: false, ...at };
+    return value(this.r, arrow as unknown as t.ArrowFunctionExpression) ?? this.r.global('$event', spot(handlerSpan));
+  }
+}
+
+function isBound(one: TmplAstBoundAttribute | TmplAstTextAttribute): one is TmplAstBoundAttribute {
+  return one instanceof TmplAstBoundAttribute;
+}
+
+/** A template that is written as one, and no structural directive of an element. */
+function isOwn(node: TmplAstTemplate): boolean {
+  return node.tagName === 'ng-template' && node.templateAttrs.length === 0;
+}
+
+/** Whether a tag is none of the page's own, nor of the family's. */
+function isComponent(name: string): boolean {
+  return name.includes('-') && !/^(ng-|:)/.test(name);
+}
+
+function literalOf(node: t.Expression | null): string | null {
+  return node && /^(String|Numeric|Boolean)Literal$/.test(node.type)
+    ? JSON.stringify((node as t.StringLiteral).value)
+    : null;
+}
+
+function spot({ start, end }: ParseSourceSpan): Spot {
+  return { line: start.line + 1, column: start.col + 1, length: end.line === start.line ? end.col - start.col : 1 };
+}
+
+function tagSpot(node: TmplAstElement): Spot {
+  const { start } = node.startSourceSpan;
+  return { line: start.line + 1, column: start.col + 2, length: node.name.length };
+}

@@ -1,0 +1,124 @@
+/**
+ * Streams of RxJS: subjects are cells that one sets by `next`; what operators make of a stream is computed from what it tells.
+ * Subscribing is as with any store one subscribes to.
+ */
+import type * as t from '@babel/types';
+import type { PlaceId, Spot } from '../../../model/facts';
+import { spotOf } from '../../script/builder';
+import { readArguments } from '../../script/calls';
+import { cellName } from '../../script/cellName';
+import { value } from '../../script/expressions';
+import { fieldOf } from '../../script/patterns';
+import type { ScriptReader } from '../../script/reader';
+import { storeCell } from './cells';
+import { ownCell, storeValue, subscribable } from './subscribed';
+
+/** Operators that tell what they are told, or some of it. */
+const SAME =
+  /^(filter|tap|debounceTime|throttleTime|auditTime|sampleTime|delay|distinctUntilChanged|distinctUntilKeyChanged|share|shareReplay|publishReplay|refCount|startWith|takeUntil|takeUntilDestroyed|takeWhile|take|first|last|skip|skipWhile|catchError|retry|finalize|observeOn|subscribeOn|timeout|pairwise|buffer|untilDestroyed)$/;
+/** Operators that go on with the stream a function makes of what they are told. */
+const FLATTENED = /^(switchMap|mergeMap|concatMap|exhaustMap|flatMap)$/;
+const SUBJECT = /^(Subject|BehaviorSubject|ReplaySubject|AsyncSubject)$/;
+/** Functions that join streams: what they tell is a list of what each tells. */
+const JOINED = /^(combineLatest|forkJoin|zip)$/;
+
+/** A stream that tells what a place holds. */
+export function stream(r: ScriptReader, held: PlaceId | null, at: Spot): PlaceId {
+  const made = subscribable(r, held, at, 'next');
+  r.b.facts.boxes.push(made);
+  return made;
+}
+
+/** Reads what makes or changes a stream; `undefined` for anything else. */
+export function readStream(
+  r: ScriptReader,
+  node: t.CallExpression | t.NewExpression,
+  target: t.Node | null,
+): PlaceId | null | undefined {
+  const { callee } = node;
+  if (callee.type === 'Identifier') {
+    const made = importedFrom(r, callee.name);
+    if (made === null) return undefined;
+    if (node.type === 'NewExpression') return SUBJECT.test(made) ? subject(r, node, target) : undefined;
+    if (JOINED.test(made)) return joined(r, node);
+    if (made === 'of') return stream(r, readArguments(r, node)[0] ?? null, spotOf(node));
+    return undefined;
+  }
+  if (node.type === 'NewExpression' || callee.type !== 'MemberExpression') return undefined;
+  const method = fieldOf(callee.property, callee.computed);
+  if (method === 'asObservable' && node.arguments.length === 0) {
+    const from = value(r, callee.object);
+    return from === null ? null : stream(r, storeValue(r, from, spotOf(node)), spotOf(node));
+  }
+  return method === 'pipe' ? piped(r, node, callee) : undefined;
+}
+
+/** The name by which RxJS exports what a name of this file was imported as; null for any other. */
+function importedFrom(r: ScriptReader, name: string): string | null {
+  const place = r.scope.lookup(name);
+  const imported = place === undefined ? undefined : r.importOf.get(place);
+  return imported && /^rxjs(\/operators)?$/.test(imported.source) ? imported.imported : null;
+}
+
+/** `new BehaviorSubject(1)`. */
+function subject(r: ScriptReader, node: t.NewExpression, target: t.Node | null): PlaceId {
+  const { b } = r;
+  const named = cellName(target);
+  const at = spotOf(named?.node ?? node);
+  const name = named?.name ?? 'subject';
+  const [first] = readArguments(r, node);
+  const cell = r.fn === 0 ? storeCell(r, name, '', at, 'store', true) : ownCell(r, name, at);
+  if (first != null) b.flow(first, cell.value, 'frozen');
+  const held = stream(r, cell.value, at);
+  b.flow(cell.setter, held, 'put', 'next');
+  b.flow(cell.value, held, 'put', 'value');
+  const get = b.fn(b.addFunction('getValue', 'plain', r.fn, at, at.line));
+  b.flow(cell.value, get.result);
+  b.flow(get.self, held, 'put', 'getValue');
+  return held;
+}
+
+function joined(r: ScriptReader, node: t.CallExpression): PlaceId {
+  const at = spotOf(node);
+  const [first] = node.arguments;
+  const [from] = readArguments(r, node);
+  const list = r.b.place('object', '', r.fn, at);
+  if (from != null && first?.type === 'ArrayExpression')
+    first.elements.forEach((_, index) =>
+      r.b.flow(storeValue(r, r.b.part(from, String(index), r.fn, at), at), list, 'put', String(index)),
+    );
+  else if (from != null) r.b.flow(from, list, 'derived');
+  return stream(r, list, at);
+}
+
+/** `beds$.pipe(map((beds) => beds.length))`. */
+function piped(r: ScriptReader, node: t.CallExpression, callee: t.MemberExpression): PlaceId | null {
+  const at = spotOf(node);
+  const from = value(r, callee.object);
+  let told: PlaceId | null = from === null ? null : storeValue(r, from, at);
+  for (const one of node.arguments) told = operated(r, one, told, at);
+  return stream(r, told, at);
+}
+
+/** What one operator makes of what a stream tells. */
+function operated(r: ScriptReader, node: t.Node, told: PlaceId | null, at: Spot): PlaceId | null {
+  const name = node.type === 'CallExpression' && node.callee.type === 'Identifier' ? node.callee.name : '';
+  const given = node.type === 'CallExpression' ? readArguments(r, node) : [];
+  const [run = null] = given;
+  const ran = (): PlaceId | null =>
+    run === null ? null : r.b.call({ callee: run, name, args: [told], onlyKnown: true, fn: r.fn, at });
+  if (name === 'map') return ran();
+  if (FLATTENED.test(name)) {
+    const next = ran();
+    return next === null ? null : storeValue(r, next, at);
+  }
+  if (SAME.test(name)) {
+    if (/^(tap|filter)$/.test(name)) ran();
+    return told;
+  }
+  if (node.type !== 'CallExpression') value(r, node);
+  if (told === null) return null;
+  const result = r.b.place('computed', name, r.fn, at);
+  for (const place of [told, ...given]) if (place != null) r.b.flow(place, result, 'derived');
+  return result;
+}
