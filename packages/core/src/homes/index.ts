@@ -323,8 +323,17 @@ const WAY: Record<HomeOption['kind'], (component: string) => string> = {
   service: () => 'Put it into a service.',
 };
 
+/** The same where components share by services that are injected. */
+const BY_SERVICE: Partial<typeof WAY> = {
+  compose: (c) => `Let ${c} project markup down (<ng-content>) instead of passing the value.`,
+  context: (c) => `Keep it in a service that ${c} provides.`,
+  store: () => 'Keep it in a service that is provided in root.',
+};
+
 function adviceOn(s: Situation, best: Measured): string {
-  const parts = [WAY[best.kind](best.component ?? 'its module')];
+  const { family } = s.linked.program.component(s.home ?? s.readers[0] ?? -1) ?? { family: 'react' as const };
+  const ways = FAMILIES[family].sharesBy === 'service' ? { ...WAY, ...BY_SERVICE } : WAY;
+  const parts = [ways[best.kind](best.component ?? 'its module')];
   if (best.kind !== 'keep' && s.relays.length > 0)
     parts.push(
       `${s.relays.length} of the components on the way only ${s.relays.length === 1 ? 'carries' : 'carry'} it, ${s.readers.length} ${s.readers.length === 1 ? 'place reads' : 'places read'} it.`,

@@ -12,6 +12,10 @@ export interface FamilyTraits {
   autoImports: boolean;
   /** Whether attributes a component does not declare end up on what it renders by themselves. */
   attributesFall: boolean;
+  /** Whether something else than the component may take what is passed and heard at its tag: a directive. */
+  sharesTag: boolean;
+  /** By what a value gets to all below without being passed on. */
+  sharesBy: 'context' | 'service';
   /** Whether a change in place of a state's object goes unseen. */
   directWriteIsLost: boolean;
 }
@@ -23,6 +27,8 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     tagsByName: false,
     autoImports: false,
     attributesFall: false,
+    sharesTag: false,
+    sharesBy: 'context',
     directWriteIsLost: true,
   },
   vue: {
@@ -31,6 +37,8 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     tagsByName: true,
     autoImports: true,
     attributesFall: true,
+    sharesTag: false,
+    sharesBy: 'context',
     directWriteIsLost: false,
   },
   svelte: {
@@ -39,6 +47,8 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     tagsByName: false,
     autoImports: false,
     attributesFall: false,
+    sharesTag: false,
+    sharesBy: 'context',
     directWriteIsLost: false,
   },
   angular: {
@@ -47,6 +57,8 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     tagsByName: true,
     autoImports: false,
     attributesFall: true,
+    sharesTag: true,
+    sharesBy: 'service',
     directWriteIsLost: false,
   },
   lwc: {
@@ -55,6 +67,8 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     tagsByName: true,
     autoImports: false,
     attributesFall: false,
+    sharesTag: false,
+    sharesBy: 'context',
     directWriteIsLost: true,
   },
   scope: {
@@ -63,6 +77,8 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     tagsByName: true,
     autoImports: false,
     attributesFall: false,
+    sharesTag: true,
+    sharesBy: 'service',
     directWriteIsLost: false,
   },
 };

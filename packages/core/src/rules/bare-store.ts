@@ -56,6 +56,7 @@ export function Gauge() {
                   : 'The condition comes out the same every time, whatever the value is.',
               todo: remedyIn(
                 {
+                  angular: `Call ${name}() for a signal, or subscribe to it (${name} | async in the template).`,
                   vue: `Read ${name}.value.`,
                   svelte: `Read $${name}.`,
                   others: `Read its value: through its hook, such as useAtomValue(${name}), or through its “.current”.`,

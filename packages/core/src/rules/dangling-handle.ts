@@ -65,6 +65,7 @@ export function Bench() {
             ? 'Call it from an event handler or an effect.'
             : remedyIn(
                 {
+                  angular: `Make ${method} a public method of ${component.name}.`,
                   vue: `Expose ${method} in ${component.name} with defineExpose.`,
                   svelte: `Export ${method} from ${component.name}.`,
                   others: `Expose ${method} in ${component.name} with useImperativeHandle.`,

@@ -85,6 +85,7 @@ function plainWrites(linked: Linked, flow: CellFlow): Map<Spot, Draft> {
     effect: NOT_SHOWN,
     todo: remedyIn(
       {
+        angular: `Declare it as ${cell.name} = signal(…).`,
         vue: `Declare it as const ${cell.name} = ref(…).`,
         svelte: `Declare it as let ${cell.name} = $state(…).`,
         others: `Declare ${cell.name} with useState.`,

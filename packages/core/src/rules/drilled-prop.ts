@@ -104,6 +104,7 @@ function draftOf(linked: Linked, alike: readonly Chain[]): Draft[] {
       effect: `Renaming or retyping ${list(values)} means editing ${count(carried.length, 'component that does', 'components that do').toLowerCase()} not use ${it}.`,
       todo: remedyIn(
         {
+          angular: `Project ${end} from ${home} with <ng-content>, or keep ${it} in a service that both inject. Homes compares the options.`,
           vue: `Render ${end} in ${home} through slots, or pass ${it} on with provide() and inject(). Homes compares the options.`,
           svelte: `Render ${end} in ${home} and pass it down as a snippet or slot, or use setContext and getContext. Homes compares the options.`,
           others: `Render ${end} in ${home} and pass it down as children, or provide ${it} through a context. Homes compares the options.`,

@@ -41,6 +41,7 @@ function Gauge({ level }) {
       effect: `${component.name} keeps showing the first ${from}.`,
       todo: remedyIn(
         {
+          angular: `Read ${from} in the template, or make it computed(() => …).`,
           vue: `Read ${from} in the template, or make it computed(() => …).`,
           svelte: `Read ${from} in the markup, or make it $derived(…) (a “$:” statement before Svelte 5).`,
           others: `Read ${from} where it is used.`,
@@ -68,6 +69,7 @@ function Gauge({ level }) {
             effect: `${component.name} keeps showing the first ${from}.`,
             todo: remedyIn(
               {
+                angular: `Use ${from} itself, or make ${cell.name} computed(() => …).`,
                 vue: `Use ${from} itself, or make ${cell.name} computed(() => …).`,
                 svelte: `Use ${from} itself, or make ${cell.name} $derived(…) (a “$:” statement before Svelte 5).`,
                 others: `Use ${from} itself; to start over with each new value, give ${component.name} a key.`,

@@ -87,6 +87,7 @@ export function Clock() {
             effect: leak.effect(who),
             todo: remedyIn(
               {
+                angular: `Call ${leak.end} in ngOnDestroy, or end it with takeUntilDestroyed().`,
                 vue: `Call ${leak.end} in onUnmounted (beforeDestroy in Vue 2).`,
                 svelte: `Call ${leak.end} in the function that onMount or the effect returns, or in onDestroy.`,
                 others: `Call ${leak.end} in the function that the effect returns (componentWillUnmount in a class).`,

@@ -50,6 +50,7 @@ function Dial({ level, onTurn }) {
           effect: `When ${from} changes, ${component.name} goes on showing its own ${cell.name}: the two contradict each other.`,
           todo: remedyIn(
             {
+              angular: `Use ${from} itself and emit an output to change it; if it is only a starting value, name it so (initial…).`,
               vue: `Use ${from} itself and emit an event to change it; if it is only a starting value, name it so (initial…).`,
               svelte: `Use ${from} itself and bind it or call back to change it; if it is only a starting value, name it so (initial…).`,
               others: `Use ${from} itself and change it through a callback from its owner; if it is only a starting value, name it so (initial…).`,

@@ -72,6 +72,7 @@ function Badge() {
             effect: 'It gets no value there: it shows nothing for it, or throws when it reads a field.',
             todo: remedyIn(
               {
+                angular: `Provide ${fact.name} in a component above ${component.name}, or inject it with { optional: true }.`,
                 vue: `Call provide() in a component above ${component.name}, or pass a default to inject().`,
                 svelte: `Call setContext in a component above ${component.name}, or check hasContext first.`,
                 others: `Render a provider of ${fact.name} above ${component.name}, or give ${fact.name} a default.`,

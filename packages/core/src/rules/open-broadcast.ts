@@ -55,6 +55,7 @@ function Tray({ onOpen }) {
               'Anything on the page can send it or hear it, so nothing in the components shows who reacts to whom.',
             todo: remedyIn(
               {
+                angular: `Emit an output from ${component.name} and bind it in ${listener.name}.`,
                 vue: `Emit an event from ${component.name} and listen to it in ${listener.name}.`,
                 others: `Pass a callback from ${listener.name} down to ${component.name}.`,
               },

@@ -78,6 +78,7 @@ function draftOf(linked: Linked, alike: readonly Chain[]): Draft[] {
       effect: `Changing what ${from} reports means editing ${count(carried.length, 'component that only forwards', 'components that only forward').toLowerCase()} it.`,
       todo: remedyIn(
         {
+          angular: `Project ${from} from ${home} with <ng-content>, or let ${from} call a service that ${home} injects too. Homes compares the options.`,
           vue: `Render ${from} in ${home} through slots, or let ${from} inject() a handler that ${home} provides. Homes compares the options.`,
           svelte: `Render ${from} in ${home} and pass it down as a snippet or slot, or put the handler into a context. Homes compares the options.`,
           others: `Render ${from} in ${home} and pass it down as children, or put the handler into a context. Homes compares the options.`,

@@ -48,14 +48,17 @@ export const unresolved: Rule = {
       facts.imports.forEach((fact, index) => {
         const resolution = graph.resolutionsOf(file)[index];
         const local = facts.places[fact.place]?.name ?? '';
-        if (resolution?.kind !== 'missing' || told.has(`${file}:${local}`)) return;
+        const isNoTemplate = !!fact.gives && resolution?.kind !== 'file';
+        if ((resolution?.kind !== 'missing' && !isNoTemplate) || told.has(`${file}:${local}`)) return;
+        const reason =
+          resolution?.kind === 'missing' ? resolution.reason : `No file that was read matches “${fact.source}”.`;
         const library = libraryOf(fact.source);
         missed.push({
           ...(library === null ? { missing: true as const } : { library }),
-          what: local ? `The import of ${local}` : `The import “${fact.source}”`,
+          what: fact.gives ? 'The template' : local ? `The import of ${local}` : `The import “${fact.source}”`,
           name: fact.source,
-          reason: resolution.reason,
-          thing: `import ${library ?? resolution.reason}`,
+          reason,
+          thing: `import ${library ?? reason}`,
           component: null,
           file,
           spot: fact.at,

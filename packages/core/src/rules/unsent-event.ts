@@ -3,6 +3,7 @@ import { misspellingOf } from './shared/misspelt';
 import type { Linked } from '../link';
 import type { ComponentInfo } from '../link/program/program';
 import { DOM_EVENTS } from '../model/domEvents';
+import { FAMILIES } from '../model/families';
 import { eventOf, isUpdate } from '../model/signs';
 import { named, positionOf, type Draft, type Rule } from './rule';
 import { passings, type Passing } from './shared/sites';
@@ -97,6 +98,8 @@ function neverSent(linked: Linked, { fact, file, component, author }: Passing): 
       event,
       own.map((one) => one.name),
     );
+    // A directive on the same tag, or the element itself, may send what the component does not.
+    if (FAMILIES[component.family].sharesTag && (!near || DOM_EVENTS.has(event.toLowerCase()))) return [];
     return [
       {
         message: `${author?.name ?? 'The entry'} listens for ${event} on ${component.name}, which never emits it.${near ? ` It emits ${near}: did you mean that?` : ''}`,

@@ -107,3 +107,73 @@ describe('services', () => {
     ]);
   });
 });
+
+describe('what goes wrong', () => {
+  test('a template that does not parse is a problem of its file, and the rest of it is read', () => {
+    const survey = app('depth = 1;', '<app-bed [depth]="depth" /><p>{{ depth + }}</p>');
+    const { files, sites } = survey.document();
+    expect(files.flatMap(({ path, problems }) => problems.map(({ line, severity }) => [path, line, severity]))).toEqual(
+      [['src/app.html', 1, 'error']],
+    );
+    expect(sites).toHaveLength(1);
+  });
+
+  test.each([
+    ['missing', { 'src/app.ts': APP }, ['app-bed']],
+    ['put together', { 'src/app.ts': APP.replace("templateUrl: './app.html'", 'template: head + body') }, []],
+  ])('a template that is %s', (_what, sources) => {
+    const survey = surveyOf({ ...sources, 'src/bed.ts': BED });
+    expect(survey.document().sites).toEqual([]);
+    expect(survey.findings().map(({ rule }) => rule)).toContain('unresolved');
+  });
+
+  test('a selector that two components declare is not guessed', () => {
+    const survey = app('depth = 1;', '<app-bed [depth]="depth" />', {
+      'src/other.ts': BED.replace('class Bed', 'class Other'),
+    });
+    expect(survey.document().sites.map(({ of }) => of)).toEqual([null]);
+  });
+
+  test('ten thousand nested elements, and a long chain of fields', () => {
+    const deep = `${'<p>'.repeat(10_000)}{{ ${'a.'.repeat(3000)}b }}${'</p>'.repeat(10_000)}`;
+    const { files } = app('a = 1;', deep).document();
+    expect(files.map(({ path }) => path)).toContain('src/app.html');
+  });
+
+  test('a decorator with nothing in it, a class without a name, a service of another package', () => {
+    const survey = surveyOf({
+      'src/app.ts': `import { Component, inject } from '@angular/core'; import { Http } from 'other';
+        @Component() export default class { http = inject(Http); constructor(private more: Http) {} }
+        @Component class Pot { @Input() depth; }`,
+    });
+    expect(survey.document().files[0]?.problems).toEqual([]);
+  });
+});
+
+describe('in a template', () => {
+  test('content goes to the child that shows it, and stays in the scope of who wrote it', () => {
+    const survey = app('depth = 1; dig() { this.depth = 2; }', '<app-frame><app-bed [depth]="depth" /></app-frame>', {
+      'src/frame.ts': `import { Component } from '@angular/core';
+        @Component({ selector: 'app-frame', template: '<section><ng-content /></section>' }) export class Frame {}`,
+    });
+    expect(trailsOf(survey, 'App.depth')).toContain('App.depth > Bed.depth');
+  });
+
+  test('an alias, a required input and one by a setter', () => {
+    const survey = app('depth = 1; dig() { this.depth = 2; }', '<app-pot [deep]="depth" />', {
+      'src/pot.ts': `import { Component, Input, input } from '@angular/core';
+        @Component({ selector: 'app-pot', template: '{{ far }}{{ soil() }}{{ held }}' }) export class Pot {
+          @Input('deep') far = 0; soil = input.required<string>({ alias: 'ground' }); held = 0; @Input() set wet(to: number) { this.held = to; } }`,
+    });
+    expect(trailsOf(survey, 'App.depth')).toEqual(['App.depth > Pot.deep']);
+    expect(findingsOf(survey)).toContain('missing-prop App.ground');
+  });
+
+  test('an event of a directive on the same tag is none that the component has to send; a misspelt one is told', () => {
+    const survey = app(
+      'depth = 1; dig(to: number) { this.depth = to; }',
+      '<app-bed (longPress)="dig(1)" (resize)="dig(2)" (dugg)="dig(3)" />',
+    );
+    expect(findingsOf(survey).filter((one) => one.startsWith('unsent-event'))).toEqual(['unsent-event App.dugg']);
+  });
+});
