@@ -9,7 +9,7 @@ function sources(root: string, folder = root, found: Record<string, string> = {}
   for (const entry of readdirSync(folder, { withFileTypes: true })) {
     const file = path.join(folder, entry.name);
     if (entry.isDirectory() && entry.name !== 'node_modules' && entry.name !== 'dist') sources(root, file, found);
-    else if (/\.(jsx?|vue|svelte)$|(jsconfig|package)\.json$/.test(entry.name))
+    else if (/\.([jt]sx?|vue|svelte|html)$|(jsconfig|package)\.json$/.test(entry.name) && entry.name !== 'index.html')
       found[path.relative(root, file)] = readFileSync(file, 'utf8');
   }
   return found;
@@ -21,6 +21,7 @@ describe.each([
   ['glasshouse-vue2', 20, []],
   ['glasshouse-svelte', 20, []],
   ['glasshouse-runes', 20, []],
+  ['glasshouse-angular', 20, []],
 ])('%s', (name, atLeast, unresolved) => {
   const root = path.join(EXAMPLES, name);
   const expected = readFileSync(path.join(root, 'EXPECTED.md'), 'utf8');

@@ -13,6 +13,7 @@ const files = [
   'glasshouse-vue2',
   'glasshouse-svelte',
   'glasshouse-runes',
+  'glasshouse-angular',
 ].flatMap((example) =>
   readdirSync(path.join(EXAMPLES, example, 'src'), { recursive: true, encoding: 'utf8' })
     .map((file) => path.join(example, 'src', file))

@@ -4,6 +4,7 @@
  */
 import type * as t from '@babel/types';
 import type { FunctionFact, PlaceId } from '../../model/facts';
+import { EVENTS, PLAIN } from '../../model/signs';
 import { pascal } from '../../model/spelling';
 import { noteEvent, openComponent, renderedPiece } from '../component/component';
 import { declareProp } from '../component/declare';
@@ -43,6 +44,7 @@ export function readAngularClass(r: ScriptReader, node: ClassNode, name: string)
   const fact = r.b.fn(id);
   const before = { fn: r.fn, scope: r.scope, self: r.self, component: r.component, methods: r.methods };
   const component = openComponent(r, id);
+  onlyContent(r, component);
   r.fn = id;
   r.scope = new Scope(before.scope, id);
   r.self = component.self;
@@ -57,6 +59,31 @@ export function readAngularClass(r: ScriptReader, node: ClassNode, name: string)
   r.component = before.component;
   r.methods = before.methods;
   return fact.self;
+}
+
+/** Methods that run once, before anything is shown: what a field is set to there is what it begins with. */
+const ONCE = /^(constructor|ngOnInit)$/;
+
+/** `ngOnInit() { this.kept = this.note; }`: taken once, as a field's first value is. False for any other assignment. */
+export function takenOnce(r: ScriptReader, { left, right, operator }: t.AssignmentExpression): boolean {
+  if (r.constructing !== r.fn || operator !== '=' || left.type !== 'MemberExpression') return false;
+  if (left.object.type !== 'ThisExpression' || !r.component) return false;
+  const field = fieldOf(left.property, left.computed);
+  const cell = r.b.facts.cells.find((one) => one.name === field && one.fn === r.component?.fn && one.kind === 'state');
+  if (!cell) return false;
+  const given = value(r, right, left.property.type === 'Identifier' ? left.property : null);
+  if (given === null) return true;
+  r.b.flow(given, cell.value, 'frozen');
+  r.b.use({ place: given, kind: 'copied', fn: r.fn, at: spotOf(left) });
+  return true;
+}
+
+/** What is passed stands on the instance by the fields that declare it, and content alone by itself. */
+function onlyContent(r: ScriptReader, { props, self }: SingleFileComponent): void {
+  const { flows } = r.b.facts;
+  const whole = flows.findIndex(({ from, to }) => from === props && to === self);
+  if (whole !== -1) flows.splice(whole, 1);
+  r.b.rest(props, self, [PLAIN, EVENTS]);
 }
 
 class ComponentClass {
@@ -99,8 +126,7 @@ class ComponentClass {
   private input(field: string, name: string, at: t.Node, required: boolean, otherwise: t.Node | null): void {
     const { r, component } = this;
     declareProp(r, component, name, at, required, otherwise ? r.source(otherwise) : null);
-    if (name !== field)
-      r.b.flow(r.b.part(component.props, name, component.fn, spotOf(at)), component.self, 'put', field);
+    r.b.flow(r.b.part(component.props, name, component.fn, spotOf(at)), component.self, 'put', field);
   }
 
   /** A cell for each field that is set, or begins as a plain value and may be. */
@@ -148,7 +174,10 @@ class ComponentClass {
     const { r, component } = this;
     const { b } = r;
     const field = fieldOf(member.key, 'computed' in member && !!member.computed);
+    const before = r.constructing;
+    if (ONCE.test(field)) r.constructing = b.facts.functions.length;
     const self = readFunction(r, member, field === 'constructor' ? '' : field);
+    r.constructing = before;
     const fact = b.facts.functions.find((fn) => fn.self === self);
     if (!fact) return;
     if (member.kind === 'constructor') {

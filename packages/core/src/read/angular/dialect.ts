@@ -10,9 +10,9 @@ import { readArguments } from '../script/calls';
 import { fieldOf } from '../script/patterns';
 import type { Dialect, ScriptReader } from '../script/reader';
 import { settleRuns } from '../script/lifecycle';
-import { readAngularClass } from './classes';
+import { readAngularClass, takenOnce } from './classes';
 import { decoratorOf } from './decorators';
-import { PIPE } from './expressions';
+import { PIPE, SET_BOUND } from './expressions';
 import { inject, injected } from './injection';
 import { outputOf, SIGNALS } from './signals';
 
@@ -45,11 +45,29 @@ function readPipe(r: ScriptReader, node: t.CallExpression, name: string): PlaceI
   return result;
 }
 
+/** A signal that is bound both ways is set to what comes. */
+function setBound(r: ScriptReader, node: t.CallExpression): null {
+  const [signal, given] = readArguments(r, node);
+  const at = spotOf(node);
+  if (signal != null)
+    r.b.call({
+      callee: r.b.part(signal, 'set', r.fn, at),
+      name: 'set',
+      args: [given ?? null],
+      onlyKnown: true,
+      fn: r.fn,
+      at,
+    });
+  return null;
+}
+
 export const angular: Dialect = {
   call(r, node, target) {
     const { callee } = node;
     if (node.type === 'CallExpression' && callee.type === 'Identifier' && callee.name.startsWith(PIPE))
       return readPipe(r, node, callee.name);
+    if (node.type === 'CallExpression' && callee.type === 'Identifier' && callee.name === SET_BOUND)
+      return setBound(r, node);
     const name = apiName(r, callee);
     if (node.type === 'NewExpression') {
       if (name === 'EventEmitter') {
@@ -68,7 +86,7 @@ export const angular: Dialect = {
     return undefined;
   },
   markup: () => null,
-  assign: () => false,
+  assign: takenOnce,
   classLike: readAngularClass,
   injected: (r, param) => (decoratorOf(param, /^(Attribute)$/) ? null : injected(r, param)),
   setsCell: (r, { object }) => object.type === 'ThisExpression' && r.component !== null,

@@ -37,6 +37,8 @@ export type Positions = (offset: number) => { line: number; column: number };
 
 /** What a pipe is called as: `|async`. */
 export const PIPE = '|';
+/** What setting a signal that is bound both ways is called as. */
+export const SET_BOUND = '=set';
 
 export class Expressions {
   constructor(

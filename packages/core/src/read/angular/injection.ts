@@ -10,11 +10,11 @@ import type { ScriptReader } from '../script/reader';
 import { decoratorOf } from './decorators';
 
 /** The instance of a class of the project; null where the class is a package's own. */
-function instanceOf(r: ScriptReader, token: PlaceId | null, name: string, at: Spot): PlaceId | null {
+function instanceOf(r: ScriptReader, token: PlaceId | null, at: Spot): PlaceId | null {
   if (token === null) return null;
   const imported = r.importOf.get(token);
   if (imported?.source.startsWith('@angular/')) return null;
-  return r.b.call({ callee: token, name, args: [], onlyKnown: true, fn: r.fn, at });
+  return r.b.call({ callee: token, name: '', args: [], onlyKnown: true, fn: r.fn, at });
 }
 
 /** `inject(Units)`. */
@@ -22,7 +22,7 @@ export function inject(r: ScriptReader, node: t.CallExpression): PlaceId | null 
   const [token, ...options] = node.arguments;
   for (const one of options) value(r, one as t.Expression);
   if (!token || token.type === 'SpreadElement') return null;
-  return instanceOf(r, value(r, token as t.Expression), r.source(token), spotOf(node));
+  return instanceOf(r, value(r, token as t.Expression), spotOf(node));
 }
 
 /** `constructor(private units: Units)`, `constructor(@Inject(UNITS) units)`. */
@@ -30,7 +30,7 @@ export function injected(r: ScriptReader, param: t.Node): PlaceId | null {
   const token = tokenOf(param);
   if (!token) return null;
   const place = r.scope.lookup(token.name);
-  return place === undefined ? null : instanceOf(r, place, token.name, spotOf(token));
+  return place === undefined ? null : instanceOf(r, place, spotOf(token));
 }
 
 function tokenOf(param: t.Node): t.Identifier | null {

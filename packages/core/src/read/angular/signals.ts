@@ -60,9 +60,18 @@ const signal: Making = (r, node, target) => {
     r.b.flow(first, cell, 'frozen');
     r.b.use({ place: first, kind: 'copied', fn: r.fn, at: spotOf(node) });
   }
-  pushCell(r, name, 'state', cell, setter, at, name);
+  stateCell(r, name, cell, setter, at);
   return signalOf(r, name, at, cell, setter);
 };
+
+/** A service's signal is there once, for all who inject the service, and goes by its name. */
+function stateCell(r: ScriptReader, name: string, cell: PlaceId, setter: PlaceId, at: Spot): void {
+  pushCell(r, name, 'state', cell, setter, at, name);
+  const made = r.b.facts.cells.at(-1);
+  if (!made?.shared || r.className === null) return;
+  made.kind = 'service';
+  made.shared.id = `${r.className}.${name}`;
+}
 
 function derivedFrom(r: ScriptReader, name: string, at: Spot, from: PlaceId | null): PlaceId {
   const cell = r.b.place('cell', name, r.fn, at);
@@ -88,7 +97,7 @@ const linkedSignal: Making = (r, node, target) => {
   const isFunction = node.arguments[0]?.type === 'ArrowFunctionExpression';
   if (run !== null && isFunction) r.b.flow(called(r, run, name, at), cell);
   else r.b.flow(run, cell, 'derived');
-  pushCell(r, name, 'state', cell, setter, at, name);
+  stateCell(r, name, cell, setter, at);
   return signalOf(r, name, at, cell, setter);
 };
 

@@ -34,7 +34,7 @@ import { positions } from '../script/positions';
 import type { ScriptReader } from '../script/reader';
 import { Scope } from '../script/scope';
 import { addOutlet } from '../libraries/routers/routeTable';
-import { Expressions } from './expressions';
+import { Expressions, SET_BOUND } from './expressions';
 
 /** What a template file calls the instance whose markup it is. */
 export const INSTANCE = 'this';
@@ -88,6 +88,8 @@ function firstLine(text: string): string {
 
 /** Directives of the family that decide whether, how often or what is shown. */
 const CONDITIONS = /^(ngIf|ngSwitchCase|ngSwitchDefault)$/;
+/** How an attribute is bound, as the compiler counts: to a property of a directive or the element, and both ways. */
+const [PROPERTY, BOTH_WAYS] = [0, 5];
 const OUTLETS = /^(router-outlet|ng-outlet)$/;
 
 class Template {
@@ -334,10 +336,23 @@ class Template {
       if (!/^(class|style|id|slot|i18n.*)$/.test(name)) give(name, null, JSON.stringify(text), spot(sourceSpan));
     for (const one of node.inputs) {
       // Classes, styles and attributes of the element itself.
-      if (one.type !== 0 && one.type !== 5) this.value(one.value);
+      if (one.type !== PROPERTY && one.type !== BOTH_WAYS) this.value(one.value);
+      else if (one.type === BOTH_WAYS) give(one.name, this.bound(one), null, spot(one.sourceSpan));
       else give(one.name, this.value(one.value), literalOf(this.expressions.read(one.value)), spot(one.sourceSpan));
     }
     for (const one of node.outputs) give(eventProp(one.name), this.handler(one), null, spot(one.sourceSpan));
+  }
+
+  /** What is bound both ways: the value as it stands, or what a signal gives. */
+  private bound(one: TmplAstBoundAttribute): PlaceId | null {
+    const { r } = this;
+    const place = this.value(one.value);
+    if (place === null) return null;
+    const at = spot(one.sourceSpan);
+    const given = r.b.place('computed', one.name, r.fn, at);
+    r.b.flow(place, given);
+    r.b.flow(r.b.call({ callee: place, name: one.name, args: [], onlyKnown: true, fn: r.fn, at }), given);
+    return given;
   }
 
   private value(ast: AST | null | undefined): PlaceId | null {
@@ -387,13 +402,19 @@ class Template {
     const at = { start, end, loc };
     const event = { type: 'Identifier', name: '$event', ...at };
     const isTwoWay = type === ParsedEventType.TwoWay && (run.type === 'MemberExpression' || run.type === 'Identifier');
-    const expression = isTwoWay ? { type: 'AssignmentExpression', operator: '=', left: run, right: event, ...at } : run;
-    const body = {
-      type: 'BlockStatement',
-      body: [{ type: 'ExpressionStatement', expression, ...at }],
-      directives: [],
-      ...at,
+    const statement = (expression: object): object => ({ type: 'ExpressionStatement', expression, ...at });
+    const set = {
+      type: 'CallExpression',
+      callee: { type: 'Identifier', name: SET_BOUND, ...at },
+      arguments: [run, event],
     };
+    const expressions = isTwoWay
+      ? [
+          { type: 'AssignmentExpression', operator: '=', left: run, right: event, ...at },
+          { ...set, ...at },
+        ]
+      : [run];
+    const body = { type: 'BlockStatement', body: expressions.map(statement), directives: [], ...at };
     const arrow = { type: 'ArrowFunctionExpression', params: [event], body, async: false, expression: false, ...at };
     return value(this.r, arrow as unknown as t.ArrowFunctionExpression) ?? this.r.global('$event', spot(handlerSpan));
   }

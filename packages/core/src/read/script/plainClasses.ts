@@ -37,7 +37,8 @@ export function readPlainClass(
     });
     b.flow(inherited, instance);
   }
-  const before = { self: r.self, instance: r.instance, methods: r.methods };
+  const before = { self: r.self, instance: r.instance, methods: r.methods, className: r.className };
+  r.className = name || null;
   r.self = instance;
   r.instance = null;
   r.methods = new Set(
@@ -56,6 +57,7 @@ export function readPlainClass(
   r.self = before.self;
   r.instance = before.instance;
   r.methods = before.methods;
+  r.className = before.className;
   return fact.self;
 }
 

@@ -116,6 +116,8 @@ export class ScriptReader {
   vue: 2 | 3 = 3;
   /** An expression of a template is being read. */
   inTemplate = false;
+  /** The class being read that is no component, by its name. */
+  className: string | null = null;
   /** The constructor being read, of a class that is no component. */
   constructing: FunctionId | null = null;
   /** Cells that begin as a plain text, number or truth value: passed, they are copied. */

@@ -67,7 +67,10 @@ function subject(r: ScriptReader, node: t.NewExpression, target: t.Node | null):
   const at = spotOf(named?.node ?? node);
   const name = named?.name ?? 'subject';
   const [first] = readArguments(r, node);
-  const cell = r.fn === 0 ? storeCell(r, name, '', at, 'store', true) : ownCell(r, name, at);
+  const { className } = r;
+  const shared = (): { value: PlaceId; setter: PlaceId } =>
+    className === null ? storeCell(r, name, '', at, 'store', true) : storeCell(r, className, name, at, 'service', true);
+  const cell = r.fn === 0 ? shared() : ownCell(r, name, at);
   if (first != null) b.flow(first, cell.value, 'frozen');
   const held = stream(r, cell.value, at);
   b.flow(cell.setter, held, 'put', 'next');
