@@ -114,3 +114,16 @@ test('what lives in a store may stay there, or move into a component; it is not 
   ]);
   expect(homes.recommended).toBe('keep');
 });
+
+test('where components share by services, the way is a service that one of them provides', () => {
+  const survey = surveyOf({
+    'src/app.ts': `import { Component, input, signal } from '@angular/core';
+      @Component({ selector: 'soil-gauge', template: '{{ depth() }}' }) export class Gauge { depth = input(0); }
+      @Component({ selector: 'soil-bed', template: '<soil-gauge [depth]="depth()" />' }) export class Bed { depth = input(0); }
+      @Component({ selector: 'soil-plot', template: '<soil-bed [depth]="depth()" />' }) export class Plot { depth = input(0); }
+      @Component({ selector: 'app-root', template: '<soil-plot [depth]="depth()" /><b (click)="depth.set(2)">{{ depth() }}</b>' }) export class App { depth = signal(1); }`,
+  });
+  const kinds = survey.homes('App.depth').options.map(({ kind, component }) => [kind, component]);
+  expect(kinds).toContainEqual(['service', 'App']);
+  expect(kinds.map(([kind]) => kind)).not.toContain('context');
+});

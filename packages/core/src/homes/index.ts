@@ -255,10 +255,12 @@ function compose(s: Situation, thumb: Thumb): Measured {
   });
 }
 
+/** By what a value gets to all below: a context, or a service that the component provides. */
 function context(s: Situation, thumb: Thumb): Measured {
+  const kind = sharingOf(s);
   const component = s.perInstance ? s.home : (s.nearest ?? s.home);
-  if (component === null) return impossible(s, 'context', 'No component is above everything that reads it.');
-  if (viaContext(s) && s.relays.length === 0) return impossible(s, 'context', 'It already travels through a context.');
+  if (component === null) return impossible(s, kind, 'No component is above everything that reads it.');
+  if (viaContext(s) && s.relays.length === 0) return impossible(s, kind, 'It already travels through a context.');
   const outside = concerned(s).filter((fn) => fn !== component);
   const reasons: string[] = [];
   let cost = 1.1 + s.filesOf(concerned(s)) * 0.05;
@@ -272,9 +274,9 @@ function context(s: Situation, thumb: Thumb): Measured {
   }
   if (s.often) {
     cost += thumb.contextForOften ? 0 : 1.5;
-    reasons.push('It changes many times a second, and every reader of the context re-renders each time.');
+    reasons.push('It changes many times a second, and every reader re-renders each time.');
   } else if (s.triggers.length > 0) reasons.push(`It rarely changes (${s.triggers.slice(0, 2).join(', ')}).`);
-  return option(s, 'context', component, {
+  return option(s, kind, component, {
     hops: outside.length > 0 ? 1 : 0,
     files: s.filesOf([component, ...concerned(s), ...s.relays]) + 1,
     propsRemoved: s.carryingProps,
@@ -320,20 +322,16 @@ const WAY: Record<HomeOption['kind'], (component: string) => string> = {
   compose: (c) => `Let ${c} pass markup down instead of the value.`,
   context: (c) => `Provide it through a context, from ${c}.`,
   store: () => 'Put it into a store of its own.',
-  service: () => 'Put it into a service.',
+  service: (c) => `Keep it in a service that ${c} provides.`,
 };
 
-/** The same where components share by services that are injected. */
-const BY_SERVICE: Partial<typeof WAY> = {
-  compose: (c) => `Let ${c} project markup down (<ng-content>) instead of passing the value.`,
-  context: (c) => `Keep it in a service that ${c} provides.`,
-  store: () => 'Keep it in a service that is provided in root.',
-};
+function sharingOf(s: Situation): 'context' | 'service' {
+  const component = s.linked.program.component(s.home ?? s.readers[0] ?? -1);
+  return component ? FAMILIES[component.family].sharesBy : 'context';
+}
 
 function adviceOn(s: Situation, best: Measured): string {
-  const { family } = s.linked.program.component(s.home ?? s.readers[0] ?? -1) ?? { family: 'react' as const };
-  const ways = FAMILIES[family].sharesBy === 'service' ? { ...WAY, ...BY_SERVICE } : WAY;
-  const parts = [ways[best.kind](best.component ?? 'its module')];
+  const parts = [WAY[best.kind](best.component ?? 'its module')];
   if (best.kind !== 'keep' && s.relays.length > 0)
     parts.push(
       `${s.relays.length} of the components on the way only ${s.relays.length === 1 ? 'carries' : 'carry'} it, ${s.readers.length} ${s.readers.length === 1 ? 'place reads' : 'places read'} it.`,

@@ -34,7 +34,7 @@ const WHERE: Record<HomeOption['kind'], (component: string) => string> = {
   compose: (c) => `${c} writes what its children contain`,
   context: (c) => `provided by ${c}`,
   store: () => 'a module of its own',
-  service: () => 'a service',
+  service: (c) => `provided by ${c}`,
 };
 
 const MEASURES = [
