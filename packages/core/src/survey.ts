@@ -112,21 +112,31 @@ export class Survey {
     return this.linked.program.graph.files.some((file) => file.path === path);
   }
 
-  /** The components a file holds and the names that can be asked for in each, with the lines they span. */
+  /** The components that a file holds, or whose markup it is, and the names that can be asked for in each, with the lines they span. */
   namesIn(path: string): { component: string; id: string; from: number; to: number; names: string[] }[] {
     const { program } = this.linked;
-    return [...program.components.values()]
-      .filter((component) => program.graph.path(component.file) === path)
-      .map((component) => {
-        const fact = program.graph.functions[component.fn]?.fact;
-        return {
+    const { graph } = program;
+    const file = graph.files.findIndex((one) => one.path === path);
+    const facts = graph.files[file];
+    if (!facts) return [];
+    return facts.functions.flatMap((fact, index) => {
+      const fn = graph.fnAt(file, index);
+      const component = fact.template
+        ? program.runsOf(fn).flatMap((run) => program.ownerOf(run) ?? [])[0]
+        : program.components.get(fn);
+      if (!component) return [];
+      // Markup may stand before the class that it is of.
+      const lines = [...facts.uses, ...facts.sites].flatMap((one) => (one.fn === index ? [one.at.line] : []));
+      return [
+        {
           component: component.name,
           id: component.id,
-          from: fact?.at.line ?? 1,
-          to: fact?.endLine ?? 1,
+          from: lines.reduce((least, line) => Math.min(least, line), fact.at.line),
+          to: fact.endLine,
           names: namesIn(this.linked, this.cells, component),
-        };
-      });
+        },
+      ];
+    });
   }
 
   /** How many shortest trails to a reader have each number of hops, and of components that only carry; position n counts those of n. */

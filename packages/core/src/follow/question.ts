@@ -267,6 +267,9 @@ function askLocal(linked: Linked, cells: Cells, component: ComponentInfo, name: 
   return { component, name, flows: [{ flow, at: null, context: null }], callable: flow.cell.callable };
 }
 
+/** What a listener in a template calls what it is told: a name of the family's, and no value of the component. */
+const EVENT = '$event';
+
 /** Every name that can be asked for in a component. */
 export function namesIn(linked: Linked, cells: Cells, component: ComponentInfo): string[] {
   const names = new Set(component.props.map((prop) => prop.name));
@@ -276,10 +279,12 @@ export function namesIn(linked: Linked, cells: Cells, component: ComponentInfo):
     if (cell.setterName) names.add(cell.setterName);
   }
   const { program } = linked;
+  for (const { name } of program.graph.functions[component.fn]?.fact.events ?? []) names.add(name);
   for (const place of program.graph.files[component.file]?.places ?? [])
     if (
       place.kind === 'binding' &&
       place.name &&
+      place.name !== EVENT &&
       program.unitOf(program.graph.fnAt(component.file, place.fn)) === component.fn
     )
       names.add(place.name);

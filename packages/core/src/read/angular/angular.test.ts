@@ -177,3 +177,9 @@ describe('in a template', () => {
     expect(findingsOf(survey).filter((one) => one.startsWith('unsent-event'))).toEqual(['unsent-event App.dugg']);
   });
 });
+
+test('names of the component can be asked for in its template, in a file and in the class', () => {
+  const survey = app('depth = 1;', '<p>\n{{ depth }}</p>');
+  expect(survey.namesIn('src/app.html')).toMatchObject([{ component: 'App', from: 1, to: 2, names: ['depth'] }]);
+  expect(survey.namesIn('src/bed.ts')).toMatchObject([{ component: 'Bed', from: 2, names: ['depth', 'dug'] }]);
+});
