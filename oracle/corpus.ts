@@ -1,5 +1,6 @@
 /** One package: surveyed in a process of its own, counted, and printed as JSON. */
 import { surveyFolder } from '../packages/server/src/survey/surveyFolder';
+import { angularTags } from './angular';
 import { certainTags } from './certain';
 import { count } from './count';
 
@@ -9,7 +10,7 @@ async function main(folder: string): Promise<void> {
   const milliseconds = performance.now() - start;
   const megabytes = process.resourceUsage().maxRSS / 1024;
   const files = document.files.map((file) => file.path);
-  const result = count(document, certainTags(folder, files));
+  const result = count(document, [...certainTags(folder, files), ...angularTags(folder, files)]);
   process.stdout.write(
     JSON.stringify({
       ...result,

@@ -16,6 +16,7 @@ const PACKAGES = [
   'buefy@3.1.0',
   'carbon-components-svelte@0.112.1',
   'bits-ui@2.21.0',
+  '@swimlane/ngx-datatable@9.3.1',
 ];
 const WANTED = 0.98;
 const checkOnly = process.argv.includes('--check');
