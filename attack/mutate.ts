@@ -2,6 +2,7 @@
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
+import { parseTemplate } from '@angular/compiler';
 import { parse as parseVue } from '@vue/compiler-sfc';
 import { parse as parseBabel } from '@babel/parser';
 import { parse as parseSvelte } from 'svelte/compiler';
@@ -105,6 +106,12 @@ const PUT_IN = [
     ':a.sync="x"',
     '@click="',
     'bind:',
+    '@if (',
+    '@for (',
+    '[depth]="',
+    '{{',
+    '}}',
+    '| async',
     'use:',
   ],
   ...['null', 'undefined', 'this', 'super', '0', '1n', '/x/', '\u2028', '\ufeff', '\u0000', '🪴', '\r', '\n'],
@@ -240,6 +247,9 @@ function whyUnparsable({ path: file, text }: { path: string; text: string }): st
       if (errors[0]) throw errors[0];
       for (const block of [descriptor.script, descriptor.scriptSetup])
         if (block) parseStrictly(`${file}.${block.lang ?? 'js'}`, block.content);
+    } else if (file.endsWith('.html')) {
+      const [error] = parseTemplate(text, file).errors ?? [];
+      if (error) throw new Error(error.msg);
     } else parseStrictly(file, text);
     return null;
   } catch (error) {

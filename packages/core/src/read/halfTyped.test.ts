@@ -17,6 +17,16 @@ test.each([
   ['a block that is not closed', 'A.svelte', '{#if open}<p>open</p>'],
   ['an attribute without a name', 'A.svelte', '<script>let x = 1;</script><b {}>{x}</b>'],
   ['an expression that is not finished', 'A.vue', '<template><b>{{ a + }}</b></template>'],
+  ['an expression that is not finished', 'a.html', '<b>{{ a + }}</b>'],
+  ['an argument that is not there yet', 'a.html', '<b (click)="go(, a)"></b>'],
+  ['a block that is not closed', 'a.html', '@if (a) { <b></b>'],
+  ['a block without a condition', 'a.html', '@for (x) { <b></b> }'],
+  ['a tag that is closed as another', 'a.html', '<b></i>'],
+  [
+    'a template that is not finished',
+    'a.ts',
+    "import { Component } from '@angular/core';\n@Component({ template: '{{ a + }}' }) export class A {}",
+  ],
   ['an argument that is not there yet', 'A.vue', '<template><b>{{ go(, a) }}</b></template>'],
 ])('%s (%s)', (_name, path, text) => {
   const { problems } = factsOf(path, text);

@@ -17,6 +17,25 @@ const expectToGrow = (at: (depth: number) => number): void => {
   expect(large / Math.max(small, 1)).toBeLessThan(4);
 };
 
+describe('parts of an Angular template inside one another', () => {
+  test.each<[string, (inner: string, i: number) => string]>([
+    ['elements', (e) => `<div>${e}</div>`],
+    ['components', (e) => `<app-bed [depth]="a">${e}</app-bed>`],
+    ['conditions', (e) => `@if (a) { ${e} } @else { b }`],
+    ['conditions the other way', (e) => `@if (a) { b } @else { ${e} }`],
+    ['loops', (e) => `@for (x of xs; track x) { ${e} } @empty { none }`],
+    ['choices', (e) => `@switch (a) { @case (1) { ${e} } @default { b } }`],
+    ['parts that are put off', (e) => `@defer { ${e} } @placeholder { b }`],
+    ['structural directives', (e) => `<div *ngIf="a; else no">${e}</div>`],
+    [
+      'templates with a name',
+      (e, i) => `<ng-template #row${i} let-x>${e}</ng-template><p *ngTemplateOutlet="row${i}"></p>`,
+    ],
+  ])('%s', (_name, wrap) => {
+    expectToGrow((depth) => size('src/a.html', nested(depth, wrap, '<b>{{ a }}</b>')));
+  });
+});
+
 describe('expressions inside one another', () => {
   test.each<[string, (inner: string, i: number) => string]>([
     ['assignments', (e) => `a = ${e}`],

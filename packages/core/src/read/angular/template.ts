@@ -82,8 +82,9 @@ function parsed(r: ScriptReader, path: string, { start, end, quoted }: TemplateP
   }
 }
 
+/** What a message says of this template, without what it recommends to read. */
 function firstLine(text: string): string {
-  return text.split('\n', 1)[0] ?? text;
+  return (text.split('\n', 1)[0] ?? text).split(' For more info')[0] ?? text;
 }
 
 /** Directives of the family that decide whether, how often or what is shown. */
