@@ -147,3 +147,17 @@ test('configuration files are found as data', async () => {
     'tsconfig.json',
   ]);
 });
+
+test('of pages, those are sources that a script beside them names as its template', async () => {
+  lay({
+    'index.html': '<b></b>',
+    'src/app.ts': `@Component({ templateUrl: './app.html' }) class App {}`,
+    'src/app.html': '<b></b>',
+    'src/bed.ts': `@Component({ template: require('./bed.html') }) class Bed {}`,
+    'src/bed.html': '<b></b>',
+    'src/other.html': '<b></b>',
+  });
+  const result = await walk(root);
+  expect(result.sources.map((file) => file.path)).toEqual(['src/app.html', 'src/app.ts', 'src/bed.html', 'src/bed.ts']);
+  expect(result.skipped).toEqual({});
+});

@@ -52,7 +52,7 @@ const MARKUP_TEXT = /<[A-Z][\w.]*[\s/>]|createElement|extends\s+(React\.)?(Pure)
 
 /** Pages are no sources, but for those that a script beside them names as its template. */
 const PAGE = /\.html$/i;
-const TEMPLATE = /\btemplateUrl\s*:\s*['"`](?:\.\/)?([^'"`/]+)['"`]/g;
+const TEMPLATE = /(?:\btemplateUrl\s*:\s*|\brequire\(\s*|\bfrom\s+)['"`](?:\.\/)?([^'"`/]+\.html)['"`]/g;
 
 interface Rules {
   /** Folder the rules stand in, relative to the root. */

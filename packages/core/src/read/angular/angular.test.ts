@@ -183,3 +183,23 @@ test('names of the component can be asked for in its template, in a file and in 
   expect(survey.namesIn('src/app.html')).toMatchObject([{ component: 'App', from: 1, to: 2, names: ['depth'] }]);
   expect(survey.namesIn('src/bed.ts')).toMatchObject([{ component: 'Bed', from: 2, names: ['depth', 'dug'] }]);
 });
+
+test.each([
+  ['fetched', "template: require('./app.html')", ''],
+  ['imported', 'template: page', "import page from './app.html?raw';"],
+])('a template that is %s', (_how, template, imports) => {
+  const survey = surveyOf({
+    'src/app.ts': `${imports} ${APP.replace("templateUrl: './app.html'", template)}`,
+    'src/app.html': '<app-bed [depth]="depth" (dug)="dig($event)" />',
+    'src/bed.ts': BED,
+  });
+  expect(trailsOf(survey, 'App.depth')).toEqual(['App.depth > Bed.depth', 'up Bed.dug > event:App.depth']);
+});
+
+test('what an emitter tells is no topic', () => {
+  const survey = surveyOf({
+    'src/bed.ts': `import { Component, EventEmitter, Output } from '@angular/core';
+      @Component({ selector: 'app-bed', template: '' }) export class Bed { @Output() failed = new EventEmitter<string>(); dig() { this.failed.emit('too dry'); } }`,
+  });
+  expect(findingsOf(survey)).toEqual([]);
+});

@@ -232,12 +232,24 @@ class ComponentClass {
     });
   }
 
+  /** `template: require('./bed.html')`, or what such a file is imported as: the file. */
+  private fetched(node: t.Node | null): string | null {
+    const { r } = this;
+    let file: string | null = null;
+    if (node?.type === 'CallExpression' && node.callee.type === 'Identifier' && node.callee.name === 'require')
+      file = textOf(r, node.arguments[0]);
+    else if (node?.type === 'Identifier') file = r.importOf.get(r.scope.lookup(node.name) ?? -1)?.source ?? null;
+    // `raw!./bed.html`, `./bed.html?raw`: how a build tool is to fetch it.
+    const [path = ''] = (file?.split('!').at(-1) ?? '').split('?');
+    return path.endsWith('.html') ? path : null;
+  }
+
   private template(metadata: Metadata): void {
     const { r, component, fact } = this;
     const written = metadata.node('template');
-    const file = metadata.text('templateUrl');
+    const file = metadata.text('templateUrl') ?? this.fetched(written);
     if (file !== null) {
-      const at = spotOf(metadata.node('templateUrl'));
+      const at = spotOf(metadata.node('templateUrl') ?? written);
       const template = importPlace(r, file, 'default', 'template', at);
       r.b.facts.imports.push({ place: component.self, source: file, imported: INSTANCE, gives: true, at });
       const piece = renderedPiece(r, component);

@@ -79,7 +79,10 @@ export const angular: Dialect = {
     if (name === 'inject') return inject(r, node);
     const making = name !== null && Object.hasOwn(SIGNALS, name) ? SIGNALS[name] : undefined;
     if (making) return making(r, node, target);
-    for (const read of [readStream, readChannelCall, readLibraryCall]) {
+    // An emitter tells one thing; what has a topic tells more.
+    const emits = callee.type === 'MemberExpression' && fieldOf(callee.property, callee.computed) === 'emit';
+    const isOutput = emits && node.arguments.length < 2;
+    for (const read of isOutput ? [readStream] : [readStream, readChannelCall, readLibraryCall]) {
       const outside = read(r, node, target);
       if (outside !== undefined) return outside;
     }
