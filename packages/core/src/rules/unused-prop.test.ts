@@ -202,3 +202,10 @@ test('what a function does with an object that holds a prop is not known', () =>
   expect(survey('merge({}, given)')).toEqual([]);
   expect(survey('merge({}, {})')).toEqual(['Bed.depth']);
 });
+
+test('unused-prop: a prop that says which method is called is used', () => {
+  const survey = one(`import { plots } from 'plots';
+    class Bed extends React.Component { componentDidMount() { plots[this.props.kind](this.props.rows); } render() { return <b>{this.props.rows}</b>; } }
+    Bed.propTypes = { kind: PropTypes.string, rows: PropTypes.array }; function App() { return <Bed kind="line" rows={[]} />; }`);
+  expect(foundBy('unused-prop', survey)).toEqual([]);
+});

@@ -109,7 +109,11 @@ function memberCall(
 ): PlaceId | null {
   const receiver = value(r, callee.object);
   const method = fieldOf(callee.property, callee.computed);
-  if (callee.computed && callee.property.type !== 'PrivateName') value(r, callee.property as t.Expression);
+  if (callee.computed && callee.property.type !== 'PrivateName') {
+    // `plots[kind](…)`: the key decides what is called.
+    const key = value(r, callee.property as t.Expression);
+    if (key !== null) r.b.use({ place: key, kind: 'computed', fn: r.fn, at: spotOf(callee.property) });
+  }
   const name = callee.object.type === 'Identifier' ? `${callee.object.name}.${method}` : method;
   // `this.pick.bind(this)` is the method itself.
   if (method === 'bind') return bound(r, node, receiver);
