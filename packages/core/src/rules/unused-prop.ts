@@ -31,11 +31,14 @@ export const unusedProp: Rule = {
     // A type or a mixin that others declare their props by says nothing of this one.
     const isOfOthers = ({ props }: ComponentInfo, name: string): boolean =>
       (sharedNames(linked).get(name) ?? 0) > 1 && props.some((prop) => prop.shared && prop.name === name);
+    const above = extended(linked);
     const unused = linked.memos.of<ComponentInfo, Draft[]>('unused-prop');
     return [...linked.program.components.values()].flatMap((component) =>
-      unused
-        .get(component, () => unusedOf(linked, component))
-        .filter(({ name }) => name === null || !(reached.has(name) || isOfOthers(component, name))),
+      above.has(component.fn)
+        ? []
+        : unused
+            .get(component, () => unusedOf(linked, component))
+            .filter(({ name }) => name === null || !(reached.has(name) || isOfOthers(component, name))),
     );
   },
 };
@@ -79,5 +82,14 @@ function namesReached({ program: { graph } }: Linked): ReadonlySet<string> {
     graph.files
       .filter((file) => file.gaps.some((gap) => gap.what === 'instance'))
       .flatMap((file) => file.places.flatMap((place) => (place.kind === 'part' ? [place.name] : []))),
+  );
+}
+
+/** Components that others extend or mix in: what those do with the props stands in them. */
+function extended({ program: { graph } }: Linked): ReadonlySet<number> {
+  return new Set(
+    graph.functions.flatMap(({ fact, file }) =>
+      (fact.mixes ?? []).flatMap((place) => graph.functionsAt(graph.at(file, place))),
+    ),
   );
 }

@@ -203,3 +203,33 @@ test('what an emitter tells is no topic', () => {
   });
   expect(findingsOf(survey)).toEqual([]);
 });
+
+describe('an input that is used', () => {
+  test.each([
+    ['on the element the component stands on', '', "@HostBinding('class.deep') @Input() depth = 0;"],
+    ['in an expression of the host', "host: { '[class.deep]': 'depth > 3' },", '@Input() depth = 0;'],
+    ['where changes are told', '', '@Input() depth = 0; ngOnChanges(changes: SimpleChanges) { log(changes.depth); }'],
+    [
+      'in a class that extends it',
+      '',
+      '@Input() depth = 0;',
+      "@Component({ selector: 'app-deep', template: '{{ depth }}' }) export class Deep extends Bed {}",
+    ],
+    ['nowhere', '', '@Input() depth = 0;'],
+  ])('%s', (what, options, members, more = '') => {
+    const survey = surveyOf({
+      'src/bed.ts': `import { Component, HostBinding, Input, SimpleChanges } from '@angular/core'; import { log } from 'log';
+        @Component({ selector: 'app-bed', ${options} template: '<b></b>' }) export class Bed { ${members} } ${more}`,
+    });
+    expect(findingsOf(survey)).toEqual(what === 'nowhere' ? ['unused-prop Bed.depth'] : []);
+  });
+
+  test('a listener of the host runs a method', () => {
+    const survey = surveyOf({
+      'src/bed.ts': `import { Component } from '@angular/core';
+        @Component({ selector: 'app-bed', host: { '(click)': 'dig()' }, template: '{{ depth }}' }) export class Bed { depth = 0; dig() { this.depth = 2; } }`,
+    });
+    const { marks = [] } = survey.document();
+    expect(marks.map(({ roles }) => roles)).toEqual([['home', 'reader', 'writer']]);
+  });
+});

@@ -98,8 +98,7 @@ class ComponentClass {
     const { r, fact, node } = this;
     const selector = metadata.text('selector');
     if (selector !== null && /^[a-z][\w-]*$/.test(selector)) fact.ownName = pascal(selector);
-    // What a class above takes and does is not followed.
-    if (node.superClass) fact.takesRest = true;
+    this.inherit();
     this.declareList(metadata.node('inputs'), (field, name, at) => this.input(field, name, at, false, null));
     this.declareList(metadata.node('outputs'), (_, name, at) => noteEvent(r, this.component, name, spotOf(at)));
     const members = node.body.body;
@@ -109,7 +108,39 @@ class ComponentClass {
     for (const member of members) if (member.type === 'ClassProperty') this.property(member);
     for (const member of members)
       if (member.type === 'ClassMethod' || member.type === 'ClassPrivateMethod') this.method(member);
+    this.host(metadata.node('host'));
     if (hasTemplate) this.template(metadata);
+  }
+
+  /** A class above runs as part of this one; what it takes and does with what this one has is not told apart. */
+  private inherit(): void {
+    const { r, component, fact, node } = this;
+    if (!node.superClass) return;
+    fact.takesRest = true;
+    const base = value(r, node.superClass);
+    if (base === null) return;
+    fact.mixes = [base];
+    const at = spotOf(node.superClass);
+    r.b.call({ callee: base, name: 'super', args: [component.props], onlyKnown: true, fn: component.fn, at });
+  }
+
+  /** `host: { '[class.deep]': 'depth > 3', '(click)': 'dig()' }`: names in there are read, and called. */
+  private host(node: t.Node | null): void {
+    const { r, component } = this;
+    if (node?.type !== 'ObjectExpression') return;
+    for (const one of node.properties) {
+      if (one.type !== 'ObjectProperty') continue;
+      const key = fieldOf(one.key, one.computed);
+      const at = spotOf(one.value);
+      for (const [, name = '', call = ''] of (textOf(r, one.value) ?? '').matchAll(
+        /(?<![\w$.'])([A-Za-z_$][\w$]*)(\()?/g,
+      )) {
+        const place = r.b.part(component.self, name, component.fn, at);
+        if (/^\[/.test(key)) r.b.use({ place, kind: 'shown', fn: component.fn, at });
+        else if (/^\(/.test(key) && call)
+          r.b.use({ place, kind: 'handler', detail: key.slice(1, -1), fn: component.fn, at });
+      }
+    }
   }
 
   /** `inputs: ['depth', 'soil: ground']`. */
@@ -151,6 +182,7 @@ class ComponentClass {
     const field = fieldOf(member.key, member.computed);
     const input = decoratorOf(member, /^Input$/);
     if (input) this.decoratedInput(member, field, input.given[0]);
+    this.hostBinding(member, field);
     const output = decoratorOf(member, /^Output$/);
     const key = member.key.type === 'Identifier' ? member.key : null;
     const alias = output ? textOf(r, output.given[0]) : null;
@@ -160,6 +192,14 @@ class ComponentClass {
     const isSet = cell && r.b.facts.flows.some((flow) => flow.from === cell.value && flow.to === component.self);
     if (isSet && !member.static) r.b.flow(given, cell.value, 'frozen');
     else if (!member.static) r.b.flow(given, component.self, 'put', field);
+  }
+
+  /** `@HostBinding('class.deep') deep`: shown on the element that the component stands on. */
+  private hostBinding(member: t.ClassProperty | t.ClassMethod, field: string): void {
+    const { r, component } = this;
+    if (!decoratorOf(member, /^HostBinding$/)) return;
+    const at = spotOf(member.key);
+    r.b.use({ place: r.b.part(component.self, field, component.fn, at), kind: 'shown', fn: component.fn, at });
   }
 
   /** `@Input() depth = 1`, `@Input({ alias: 'deep', required: true }) depth`. */
@@ -192,9 +232,12 @@ class ComponentClass {
     if (member.static) return;
     if (member.kind === 'get') {
       if (input && member.type === 'ClassMethod') this.decoratedInput(member, field, input.given[0]);
+      if (member.type === 'ClassMethod') this.hostBinding(member, field);
       return b.flow(fact.result, component.self, 'put', field);
     }
     b.flow(self, component.self, 'put', field);
+    // What changed is told by names: any input may be read there.
+    if (field === 'ngOnChanges' && member.params.length > 0) this.fact.takesRest = true;
     const trigger = Object.hasOwn(LIFECYCLE, field) ? LIFECYCLE[field] : undefined;
     if (trigger !== undefined)
       b.use({ place: self, kind: 'effect', detail: trigger, fn: component.fn, at: spotOf(member.key) });
