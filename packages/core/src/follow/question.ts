@@ -1,3 +1,4 @@
+import { EVENT_NAME } from '../model/signs';
 /**
  * What a question refers to (`Tray.units`, `src/Tray.jsx#Tray.units`, `context:Units`), and what was probably meant
  * where it refers to nothing.
@@ -267,9 +268,6 @@ function askLocal(linked: Linked, cells: Cells, component: ComponentInfo, name: 
   return { component, name, flows: [{ flow, at: null, context: null }], callable: flow.cell.callable };
 }
 
-/** What a listener in a template calls what it is told: a name of the family's, and no value of the component. */
-const EVENT = '$event';
-
 /** Every name that can be asked for in a component. */
 export function namesIn(linked: Linked, cells: Cells, component: ComponentInfo): string[] {
   const names = new Set(component.props.map((prop) => prop.name));
@@ -284,7 +282,7 @@ export function namesIn(linked: Linked, cells: Cells, component: ComponentInfo):
     if (
       place.kind === 'binding' &&
       place.name &&
-      place.name !== EVENT &&
+      place.name !== EVENT_NAME &&
       program.unitOf(program.graph.fnAt(component.file, place.fn)) === component.fn
     )
       names.add(place.name);

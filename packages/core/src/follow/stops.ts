@@ -66,7 +66,7 @@ const CALLED_BY_MANY = 'too many other functions call it';
 
 export class Stops {
   private readonly known: Memo<string, StopFacts>;
-  /** What is being taken over, so that a value that comes back to where it was is not taken over once more. */
+  /** What one stop has taken over so far: each place once, however many ways lead there. */
   private readonly takenOver = new Set<string>();
 
   constructor(
@@ -362,11 +362,12 @@ export class Stops {
    * there is done here.
    */
   private takeOver(to: At, stop: StopFacts, name: string, mode: Mode, computed: boolean): void {
-    const key = `${to.place}:${to.path}:${to.context}`;
+    const key = `${to.place}:${to.path}:${to.context}:${computed}`;
     if (this.takenOver.has(key)) return;
+    const isOutermost = this.takenOver.size === 0;
     this.takenOver.add(key);
     const inner = mode === 'value' ? this.ofValue(to, name) : this.ofFunction(to, name);
-    this.takenOver.delete(key);
+    if (isOutermost) this.takenOver.clear();
     for (const use of inner.uses) addUse(stop, use);
     for (const one of inner.departures) stop.departures.push({ ...one, computed: one.computed || computed });
     stop.doesMore ||= inner.doesMore;

@@ -92,3 +92,6 @@ export const HANDLE = 'ref';
 export function isCallbackName(name: string): boolean {
   return /^on[A-Z]/.test(name);
 }
+
+/** What markup calls what a listener is told: a name that nobody declares, and no value of a component. */
+export const EVENT_NAME = '$event';

@@ -29,7 +29,7 @@ const loaded = new Map<Family, Reader>([['react', readAnyScript]]);
 
 /** Whether a script says that it is Angular's. */
 function isAngularScript(text: string): boolean {
-  return /\bfrom\s+['"]@angular\/|\btemplateUrl\s*:/.test(text);
+  return /\bfrom\s+['"]@angular\//.test(text);
 }
 
 /** Loads the readers that some files need, by their paths and, for scripts, by their texts where those are at hand. */

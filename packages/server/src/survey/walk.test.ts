@@ -151,13 +151,22 @@ test('configuration files are found as data', async () => {
 test('of pages, those are sources that a script beside them names as its template', async () => {
   lay({
     'index.html': '<b></b>',
-    'src/app.ts': `@Component({ templateUrl: './app.html' }) class App {}`,
+    'src/app.ts': `import { Component } from '@angular/core'; @Component({ templateUrl: './app.html' }) class App {}`,
     'src/app.html': '<b></b>',
-    'src/bed.ts': `@Component({ template: require('./bed.html') }) class Bed {}`,
+    'src/bed.ts': `import { Component } from '@angular/core'; @Component({ template: require('./bed.html') }) class Bed {}`,
+    // Of another framework: its markup is not this one's.
+    'old/pot.js': `module.directive('pot', () => ({ templateUrl: 'pot.html' }));`,
+    'old/pot.html': '<b>{{ ::depth }}</b>',
     'src/bed.html': '<b></b>',
     'src/other.html': '<b></b>',
   });
   const result = await walk(root);
-  expect(result.sources.map((file) => file.path)).toEqual(['src/app.html', 'src/app.ts', 'src/bed.html', 'src/bed.ts']);
+  expect(result.sources.map((file) => file.path)).toEqual([
+    'old/pot.js',
+    'src/app.html',
+    'src/app.ts',
+    'src/bed.html',
+    'src/bed.ts',
+  ]);
   expect(result.skipped).toEqual({});
 });

@@ -293,7 +293,8 @@ function templatesIn(root: string, folder: string, entries: readonly Dirent[]): 
     if (!entry.isFile() || !/\.[cm]?[tj]s$/.test(entry.name) || DECLARATION.test(entry.name)) continue;
     try {
       const text = readRegularFile(path.join(root, folder, entry.name)).toString();
-      for (const [, name = ''] of text.matchAll(TEMPLATE)) found.add(name);
+      // Other frameworks name pages too, whose markup is another.
+      if (text.includes('@angular/')) for (const [, name = ''] of text.matchAll(TEMPLATE)) found.add(name);
     } catch {
       // A script that cannot be read is told when it is to be read itself.
     }

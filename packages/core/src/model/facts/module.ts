@@ -89,4 +89,4 @@ export interface FileFacts {
 }
 
 /** Raised whenever the shape or meaning of facts changes, so that cached ones are read again. */
-export const FACTS_VERSION = 60;
+export const FACTS_VERSION = 61;

@@ -4,7 +4,6 @@
  */
 import type * as t from '@babel/types';
 import type { FunctionFact, PlaceId } from '../../model/facts';
-import { EVENTS, PLAIN } from '../../model/signs';
 import { pascal } from '../../model/spelling';
 import { noteEvent, openComponent, renderedPiece } from '../component/component';
 import { declareProp } from '../component/declare';
@@ -42,13 +41,20 @@ export function readAngularClass(r: ScriptReader, node: ClassNode, name: string)
   if (!decorator) return undefined;
   const id = r.b.addFunction(name, 'component', r.fn, spotOf(node.id ?? node), node.loc?.end.line ?? 1);
   const fact = r.b.fn(id);
-  const before = { fn: r.fn, scope: r.scope, self: r.self, component: r.component, methods: r.methods };
-  const component = openComponent(r, id);
-  onlyContent(r, component);
+  const before = {
+    fn: r.fn,
+    scope: r.scope,
+    self: r.self,
+    component: r.component,
+    methods: r.methods,
+    fieldCells: r.fieldCells,
+  };
+  const component = openComponent(r, id, true);
   r.fn = id;
   r.scope = new Scope(before.scope, id);
   r.self = component.self;
   r.component = component;
+  r.fieldCells = new Map();
   new ComponentClass(r, component, fact, node).read(
     new Metadata(r, decorator.given[0]),
     decorator.name === 'Component',
@@ -58,6 +64,7 @@ export function readAngularClass(r: ScriptReader, node: ClassNode, name: string)
   r.self = before.self;
   r.component = before.component;
   r.methods = before.methods;
+  r.fieldCells = before.fieldCells;
   return fact.self;
 }
 
@@ -68,22 +75,13 @@ const ONCE = /^(constructor|ngOnInit)$/;
 export function takenOnce(r: ScriptReader, { left, right, operator }: t.AssignmentExpression): boolean {
   if (r.constructing !== r.fn || operator !== '=' || left.type !== 'MemberExpression') return false;
   if (left.object.type !== 'ThisExpression' || !r.component) return false;
-  const field = fieldOf(left.property, left.computed);
-  const cell = r.b.facts.cells.find((one) => one.name === field && one.fn === r.component?.fn && one.kind === 'state');
-  if (!cell) return false;
+  const cell = r.fieldCells.get(fieldOf(left.property, left.computed));
+  if (cell === undefined) return false;
   const given = value(r, right, left.property.type === 'Identifier' ? left.property : null);
   if (given === null) return true;
-  r.b.flow(given, cell.value, 'frozen');
+  r.b.flow(given, cell, 'frozen');
   r.b.use({ place: given, kind: 'copied', fn: r.fn, at: spotOf(left) });
   return true;
-}
-
-/** What is passed stands on the instance by the fields that declare it, and content alone by itself. */
-function onlyContent(r: ScriptReader, { props, self }: SingleFileComponent): void {
-  const { flows } = r.b.facts;
-  const whole = flows.findIndex(({ from, to }) => from === props && to === self);
-  if (whole !== -1) flows.splice(whole, 1);
-  r.b.rest(props, self, [PLAIN, EVENTS]);
 }
 
 class ComponentClass {
@@ -169,6 +167,7 @@ class ComponentClass {
       const cell = r.b.place('cell', field, component.fn, at);
       const setter = r.b.place('setter', field, component.fn, at);
       r.b.flow(cell, component.self, 'put', field);
+      r.fieldCells.set(field, cell);
       r.b.facts.cells.push({ name: field, kind: 'state', value: cell, setter, inPlace: true, fn: component.fn, at });
     }
   }
@@ -188,10 +187,10 @@ class ComponentClass {
     const alias = output ? textOf(r, output.given[0]) : null;
     const given = value(r, member.value, alias !== null && key ? { ...key, name: alias } : key);
     if (given === null) return;
-    const cell = r.b.facts.cells.find((one) => one.name === field && one.fn === component.fn && one.kind === 'state');
-    const isSet = cell && r.b.facts.flows.some((flow) => flow.from === cell.value && flow.to === component.self);
-    if (isSet && !member.static) r.b.flow(given, cell.value, 'frozen');
-    else if (!member.static) r.b.flow(given, component.self, 'put', field);
+    if (member.static) return;
+    const cell = r.fieldCells.get(field);
+    if (cell !== undefined) r.b.flow(given, cell, 'frozen');
+    else r.b.flow(given, component.self, 'put', field);
   }
 
   /** `@HostBinding('class.deep') deep`: shown on the element that the component stands on. */
@@ -202,12 +201,13 @@ class ComponentClass {
     r.b.use({ place: r.b.part(component.self, field, component.fn, at), kind: 'shown', fn: component.fn, at });
   }
 
-  /** `@Input() depth = 1`, `@Input({ alias: 'deep', required: true }) depth`. */
-  private decoratedInput(member: t.ClassProperty | t.ClassMethod, field: string, given: t.Node | undefined): void {
+  /** `@Input() depth = 1`, `@Input({ alias: 'deep', required: true }) depth`: gives the name it is passed by. */
+  private decoratedInput(member: t.ClassProperty | t.ClassMethod, field: string, given: t.Node | undefined): string {
     const options = new Metadata(this.r, given);
     const name = textOf(this.r, given) ?? options.text('alias') ?? field;
     const otherwise = member.type === 'ClassProperty' ? (member.value ?? null) : null;
     this.input(field, name, member.key, options.isTrue('required'), otherwise);
+    return name;
   }
 
   private method(member: t.ClassMethod | t.ClassPrivateMethod): void {
@@ -215,11 +215,11 @@ class ComponentClass {
     const { b } = r;
     const field = fieldOf(member.key, 'computed' in member && !!member.computed);
     const before = r.constructing;
-    if (ONCE.test(field)) r.constructing = b.facts.functions.length;
+    const id = b.facts.functions.length;
+    if (ONCE.test(field)) r.constructing = id;
     const self = readFunction(r, member, field === 'constructor' ? '' : field);
     r.constructing = before;
-    const fact = b.facts.functions.find((fn) => fn.self === self);
-    if (!fact) return;
+    const fact = b.fn(id);
     if (member.kind === 'constructor') {
       b.use({ place: self, kind: 'effect', detail: 'mount', fn: component.fn, at: spotOf(member.key) });
       return this.injectInto(member, fact);
@@ -250,9 +250,7 @@ class ComponentClass {
   /** `@Input() set depth(to) { … }`: called with what is passed. */
   private setter(member: t.ClassMethod, field: string, fact: FunctionFact, given: t.Node | undefined): void {
     const { r, component } = this;
-    const options = new Metadata(r, given);
-    const name = textOf(r, given) ?? options.text('alias') ?? field;
-    this.input(field, name, member.key, options.isTrue('required'), null);
+    const name = this.decoratedInput(member, field, given);
     const at = spotOf(member.key);
     r.b.call({
       callee: fact.self,

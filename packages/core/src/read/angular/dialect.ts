@@ -7,6 +7,7 @@ import { readStream } from '../libraries/stores/streams';
 import { storeValue } from '../libraries/stores/subscribed';
 import { spotOf } from '../script/builder';
 import { readArguments } from '../script/calls';
+import { computed } from '../script/expressions';
 import { fieldOf } from '../script/patterns';
 import type { Dialect, ScriptReader } from '../script/reader';
 import { settleRuns } from '../script/lifecycle';
@@ -32,17 +33,9 @@ function apiName(r: ScriptReader, callee: t.Node): string | null {
 /** `depth | async` is what a stream tells; any other pipe computes from what it is given. */
 function readPipe(r: ScriptReader, node: t.CallExpression, name: string): PlaceId | null {
   const given = readArguments(r, node);
-  const at = spotOf(node);
+  if (name !== `${PIPE}async`) return computed(r, node, given);
   const [from = null] = given;
-  if (from === null) return null;
-  if (name === `${PIPE}async`) return storeValue(r, from, at);
-  const result = r.b.place('computed', '', r.fn, at);
-  for (const place of given)
-    if (place !== null) {
-      r.b.flow(place, result, 'derived');
-      r.b.use({ place, kind: 'computed', fn: r.fn, at });
-    }
-  return result;
+  return from === null ? null : storeValue(r, from, spotOf(node));
 }
 
 /** A signal that is bound both ways is set to what comes. */

@@ -31,6 +31,7 @@ import {
   VoidExpression,
 } from '@angular/compiler';
 import type * as t from '@babel/types';
+import { EVENT_NAME } from '../../model/signs';
 
 /** Where in the file an offset is: the line from one, the column from zero. */
 export type Positions = (offset: number) => { line: number; column: number };
@@ -122,7 +123,7 @@ export class Expressions {
     const { start, end } = ast.nameSpan;
     const name = this.identifier(ast, ast.name, { start, end });
     if (isFree && this.declares(ast.name)) return name;
-    if (isFree && ast.name === '$event') return name;
+    if (isFree && ast.name === EVENT_NAME) return name;
     return this.node(ast, ast instanceof SafePropertyRead ? 'OptionalMemberExpression' : 'MemberExpression', {
       object: isFree ? this.node(ast, 'ThisExpression', {}) : this.orNothing(ast.receiver),
       property: name,

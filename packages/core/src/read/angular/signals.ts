@@ -12,7 +12,7 @@ import { isPlain, value } from '../script/expressions';
 import { called } from '../script/lifecycle';
 import { objectOf, property, textOf } from '../script/literals';
 import type { ScriptReader } from '../script/reader';
-import { storeValue } from '../libraries/stores/subscribed';
+import { storeValue, updater } from '../libraries/stores/subscribed';
 import { stream } from '../libraries/stores/streams';
 
 export type Making = (r: ScriptReader, node: t.CallExpression, target: t.Node | null) => PlaceId | null;
@@ -31,13 +31,7 @@ export function signalOf(
   b.facts.boxes.push(fact.self);
   if (setter === null) return fact.self;
   b.flow(setter, fact.self, 'put', 'set');
-  const update = b.addFunction('update', 'plain', r.fn, at, at.line);
-  const by = b.place('param', 'by', update, at);
-  b.fn(update).params.push(by);
-  // What it is given is only there to make the next value of.
-  const next = b.call({ callee: by, name: 'by', args: [null], fn: update, at });
-  b.call({ callee: setter, name: 'set', args: [next], fn: update, at });
-  b.flow(b.fn(update).self, fact.self, 'put', 'update');
+  b.flow(updater(r, setter, at), fact.self, 'put', 'update');
   const readonly = b.fn(b.addFunction('asReadonly', 'plain', r.fn, at, at.line));
   b.flow(fact.self, readonly.result);
   b.flow(readonly.self, fact.self, 'put', 'asReadonly');
@@ -60,18 +54,9 @@ const signal: Making = (r, node, target) => {
     r.b.flow(first, cell, 'frozen');
     r.b.use({ place: first, kind: 'copied', fn: r.fn, at: spotOf(node) });
   }
-  stateCell(r, name, cell, setter, at);
+  pushCell(r, name, 'state', cell, setter, at, name, r.className);
   return signalOf(r, name, at, cell, setter);
 };
-
-/** A service's signal is there once, for all who inject the service, and goes by its name. */
-function stateCell(r: ScriptReader, name: string, cell: PlaceId, setter: PlaceId, at: Spot): void {
-  pushCell(r, name, 'state', cell, setter, at, name);
-  const made = r.b.facts.cells.at(-1);
-  if (!made?.shared || r.className === null) return;
-  made.kind = 'service';
-  made.shared.id = `${r.className}.${name}`;
-}
 
 function derivedFrom(r: ScriptReader, name: string, at: Spot, from: PlaceId | null): PlaceId {
   const cell = r.b.place('cell', name, r.fn, at);
@@ -97,7 +82,7 @@ const linkedSignal: Making = (r, node, target) => {
   const isFunction = node.arguments[0]?.type === 'ArrowFunctionExpression';
   if (run !== null && isFunction) r.b.flow(called(r, run, name, at), cell);
   else r.b.flow(run, cell, 'derived');
-  stateCell(r, name, cell, setter, at);
+  pushCell(r, name, 'state', cell, setter, at, name, r.className);
   return signalOf(r, name, at, cell, setter);
 };
 

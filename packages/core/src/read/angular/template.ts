@@ -25,7 +25,7 @@ import {
 } from '@angular/compiler';
 import type * as t from '@babel/types';
 import type { PlaceId, Spot } from '../../model/facts';
-import { eventProp, slotProp } from '../../model/signs';
+import { EVENT_NAME, eventProp, slotProp } from '../../model/signs';
 import { pascal } from '../../model/spelling';
 import { addSite, type Give } from '../component/site';
 import { value } from '../script/expressions';
@@ -57,9 +57,18 @@ export function readTemplate(r: ScriptReader, path: string, part: TemplatePart, 
   r.scope = scope;
 }
 
+const known = new WeakMap<ScriptReader, ReturnType<typeof positions>>();
+
+/** Lines and columns in the file: a script may hold many templates, and is looked through once for all of them. */
+function positionsIn(r: ScriptReader): ReturnType<typeof positions> {
+  const found = known.get(r) ?? positions(r.text);
+  known.set(r, found);
+  return found;
+}
+
 function parsed(r: ScriptReader, path: string, { start, end, quoted }: TemplatePart): readonly TmplAstNode[] {
   const { problems } = r.b.facts;
-  const at = positions(r.text)(start);
+  const at = positionsIn(r)(start);
   try {
     const { nodes, errors } = parseTemplate(r.text, path, {
       preserveWhitespaces: false,
@@ -98,7 +107,7 @@ class Template {
   private readonly expressions: Expressions;
 
   constructor(private readonly r: ScriptReader) {
-    const at = positions(r.text);
+    const at = positionsIn(r);
     this.positions = (offset) => {
       const { line, column } = at(offset);
       return { line, column: column - 1 };
@@ -162,7 +171,7 @@ class Template {
       const list = this.iterated(node.expression, node.startSourceSpan);
       r.repeated('many', () =>
         r.block(() => {
-          this.name(node.item, this.element_(list, node.item.keySpan));
+          this.name(node.item, this.elementOf(list, node.item.keySpan));
           for (const one of node.contextVariables) this.name(one, null);
           const key = this.value(node.trackBy);
           if (key !== null) r.b.facts.keys.push(key);
@@ -177,7 +186,7 @@ class Template {
     }
   }
 
-  private element_(list: PlaceId | null, span: ParseSourceSpan): PlaceId | null {
+  private elementOf(list: PlaceId | null, span: ParseSourceSpan): PlaceId | null {
     return list === null ? null : this.r.b.part(list, '*', this.r.fn, spot(span));
   }
 
@@ -200,7 +209,7 @@ class Template {
         const list = this.iterated(loop.value, loop.sourceSpan);
         r.repeated('many', () => {
           for (const one of node.variables)
-            this.name(one, one.value === '$implicit' || one.value === '' ? this.element_(list, one.keySpan) : null);
+            this.name(one, one.value === '$implicit' || one.value === '' ? this.elementOf(list, one.keySpan) : null);
           this.children(node.children, piece);
         });
         return;
@@ -401,7 +410,7 @@ class Template {
     if (!run) return null;
     const { start, end, loc } = run;
     const at = { start, end, loc };
-    const event = { type: 'Identifier', name: '$event', ...at };
+    const event = { type: 'Identifier', name: EVENT_NAME, ...at };
     const isTwoWay = type === ParsedEventType.TwoWay && (run.type === 'MemberExpression' || run.type === 'Identifier');
     const statement = (expression: object): object => ({ type: 'ExpressionStatement', expression, ...at });
     const set = {
@@ -417,7 +426,7 @@ class Template {
       : [run];
     const body = { type: 'BlockStatement', body: expressions.map(statement), directives: [], ...at };
     const arrow = { type: 'ArrowFunctionExpression', params: [event], body, async: false, expression: false, ...at };
-    return value(this.r, arrow as unknown as t.ArrowFunctionExpression) ?? this.r.global('$event', spot(handlerSpan));
+    return value(this.r, arrow as unknown as t.ArrowFunctionExpression) ?? this.r.global(EVENT_NAME, spot(handlerSpan));
   }
 }
 

@@ -2,7 +2,7 @@
 import type { FunctionId, PlaceId, SitePropFact, Spot } from '../../model/facts';
 import { nameFromPath } from '../script/names';
 import type { ScriptReader } from '../script/reader';
-import { eventProp } from '../../model/signs';
+import { EVENTS, PLAIN, eventProp } from '../../model/signs';
 import type { SingleFileComponent } from '../script/componentInFile';
 
 /** The component a file is: one function, as every run of it has state of its own. It is the file's default export. */
@@ -13,8 +13,11 @@ export function addComponent(r: ScriptReader, path: string): SingleFileComponent
   return openComponent(r, fn);
 }
 
-/** What is known of a component before it is read. */
-export function openComponent(r: ScriptReader, fn: FunctionId): SingleFileComponent {
+/**
+ * What is known of a component before it is read. What it is passed stands on its instance: all of it, or content alone where each
+ * field of a class says what it takes.
+ */
+export function openComponent(r: ScriptReader, fn: FunctionId, byField = false): SingleFileComponent {
   const { b } = r;
   const fact = b.fn(fn);
   const props = b.place('param', 'props', fn, fact.at);
@@ -24,7 +27,8 @@ export function openComponent(r: ScriptReader, fn: FunctionId): SingleFileCompon
   fact.events = [];
   const self = b.place('object', 'this', fn, fact.at);
   fact.own = self;
-  b.flow(props, self);
+  if (byField) b.rest(props, self, [PLAIN, EVENTS]);
+  else b.flow(props, self);
   return {
     fn,
     props,

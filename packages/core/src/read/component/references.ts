@@ -14,11 +14,14 @@ export function pushCell(
   setter: PlaceId | null,
   at: Spot,
   id: string,
+  /** The class whose field it is, where it is there once for all who hold the instance. */
+  service: string | null = null,
 ): void {
-  const shared = r.fn === 0 && kind === 'state' ? { id, key: null, quiet: true, within: 0 } : null;
+  const known = service === null ? id : `${service}.${id}`;
+  const shared = r.fn === 0 && kind === 'state' ? { id: known, key: null, quiet: true, within: 0 } : null;
   r.b.facts.cells.push({
     name,
-    kind: shared ? 'store' : kind,
+    kind: !shared ? kind : service === null ? 'store' : 'service',
     value: cell,
     setter,
     inPlace: true,

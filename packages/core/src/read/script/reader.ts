@@ -116,6 +116,8 @@ export class ScriptReader {
   vue: 2 | 3 = 3;
   /** An expression of a template is being read. */
   inTemplate = false;
+  /** The cells that fields of the class being read are, where it is a component whose fields are its state. */
+  fieldCells: Map<string, PlaceId> = new Map();
   /** The class being read that is no component, by its name. */
   className: string | null = null;
   /** The constructor being read, of a class that is no component. */

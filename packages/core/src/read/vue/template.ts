@@ -8,7 +8,7 @@ import type { SourceFile } from '../source';
 import { importPlace } from '../script/calls';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
-import { EVENTS, SLOTS, eventProp, slotProp, updateProp } from '../../model/signs';
+import { EVENTS, EVENT_NAME, SLOTS, eventProp, slotProp, updateProp } from '../../model/signs';
 import { blocksOf } from '../component/blocks';
 import { addSite, type Give } from '../component/site';
 import { renderedPiece } from '../component/component';
@@ -439,7 +439,7 @@ class Template extends TemplateText {
   private change(expression: Expression): PlaceId {
     return (
       this.functionAround(`($event) => { (${expression.content}) = $event }`, expression, '($event) => { ('.length) ??
-      this.r.global('$event', spotAt(expression.loc))
+      this.r.global(EVENT_NAME, spotAt(expression.loc))
     );
   }
 }

@@ -31,7 +31,7 @@ export interface Copy {
 }
 
 /** Names that say of a value that it is the first one only, or one that was. */
-export const FIRST_ONLY = /initial|^_*(default|start|prev|original|last[A-Z])|On(Mount|Init|Load)$/i;
+export const FIRST_ONLY = /initial|^_*(default|start|prev|original)|On(Mount|Init|Load)$/i;
 
 /** Every cell of a component that starts as a copy of a prop, a context's value, a store's or another cell. */
 export const copies = once(findCopies);

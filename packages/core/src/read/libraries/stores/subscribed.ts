@@ -55,7 +55,13 @@ const writable: CallReader = (r, node, target) => {
   const held = subscribable(r, cell.value, at);
   b.facts.boxes.push(held);
   b.flow(cell.setter, held, 'put', 'set');
-  // `update(by)`: sets what a function makes of the value.
+  b.flow(updater(r, cell.setter, at), held, 'put', 'update');
+  return held;
+};
+
+/** `update(by)`: sets what a function makes of the value. */
+export function updater(r: ScriptReader, setter: PlaceId, at: Spot): PlaceId {
+  const { b } = r;
   const id = b.addFunction('update', 'plain', r.fn, at, at.line);
   const fact = b.fn(id);
   const by = b.place('param', 'by', id, at);
@@ -63,11 +69,10 @@ const writable: CallReader = (r, node, target) => {
   // What it is given is only there to make the next value of.
   const next = b.call({ callee: by, name: 'by', args: [null], fn: id, at });
   const set = b.place('setter', 'set', id, at);
-  b.flow(cell.setter, set);
+  b.flow(setter, set);
   b.call({ callee: set, name: 'set', args: [next], fn: id, at });
-  b.flow(fact.self, held, 'put', 'update');
-  return held;
-};
+  return fact.self;
+}
 
 /** Made inside a function: whoever runs it has a store of its own. */
 export function ownCell(r: ScriptReader, name: string, at: Spot): { value: PlaceId; setter: PlaceId } {
