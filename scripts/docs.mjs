@@ -28,8 +28,10 @@ for (const folder of ['rules', 'schema']) rmSync(path.join(root, 'docs', folder)
 
 const code = (sources) =>
   Object.entries(sources)
-    .map(([file, text]) => `\`${file}\`\n\n\`\`\`jsx\n${text.trimEnd()}\n\`\`\``)
+    .map(([file, text]) => `\`${file}\`\n\n\`\`\`${path.extname(file).slice(1)}\n${text.trimEnd()}\n\`\`\``)
     .join('\n\n');
+
+const FAMILY_NAMES = { react: 'React', vue: 'Vue', svelte: 'Svelte', angular: 'Angular' };
 
 for (const rule of core.RULES) {
   const settings = Object.entries(rule.settings).map(([name, s]) => `- \`${name}\` (default ${s.default}): ${s.means}`);
@@ -43,6 +45,10 @@ for (const rule of core.RULES) {
       ...(settings.length > 0 ? [`## Settings\n\n${settings.join('\n')}`] : []),
       `## Reported\n\n${code(rule.examples.failing)}`,
       `## Not reported\n\n${code(rule.examples.passing)}`,
+      ...Object.entries(rule.examplesIn ?? {}).flatMap(([family, examples]) => [
+        `## Reported in ${FAMILY_NAMES[family]}\n\n${code(examples.failing)}`,
+        `## Not reported in ${FAMILY_NAMES[family]}\n\n${code(examples.passing)}`,
+      ]),
     ].join('\n\n') + '\n',
   );
 }

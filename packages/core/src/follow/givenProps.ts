@@ -1,6 +1,7 @@
 /** What sites pass to components, and the cells that stand for passed values that come from no cell. */
 import type { FileFacts, Spot } from '../model/facts';
-import { CHILDREN, HANDLE, isAnyField, isSlot, shownName } from '../model/signs';
+import { isOfElement } from '../link/program/hostEvents';
+import { CHILDREN, eventOf, HANDLE, isAnyField, isSlot, shownName } from '../model/signs';
 import type { Linked } from '../link';
 import type { Origin } from '../link/graph/graph';
 import type { Edge } from '../link/graph/edges';
@@ -113,6 +114,8 @@ export class GivenProps {
       const given = written === null ? this.fieldsOf(own, file) : [{ name: written, place: own }];
       return given.flatMap(({ name, place }) => {
         if (name === CHILDREN || name === HANDLE || isSlot(name)) return [];
+        const event = eventOf(name);
+        if (event !== null && isOfElement(graph, program.siteTargets[site] ?? null, event)) return [];
         return [{ name, place, file, at, context, to, passedOn: this.sourcesOf(place).length > 0 }];
       });
     });

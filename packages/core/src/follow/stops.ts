@@ -4,12 +4,13 @@
  */
 import type { Carrier, Effect } from '../model/documents';
 import { TAKEN, type CallFact, type Spot, type UseFact } from '../model/facts';
-import { CHILDREN, ELEMENT, isAnyField, isWay, shownName } from '../model/signs';
+import { CHILDREN, ELEMENT, eventOf, isAnyField, isWay, shownName } from '../model/signs';
 import type { Linked } from '../link';
 import type { Origin } from '../link/graph/graph';
 import type { Graph } from '../link/graph/graph';
 import { DEEPER } from '../link/graph/fieldPaths';
 import { Memo } from '../link/memo/memo';
+import { isOfElement } from '../link/program/hostEvents';
 import { isPart, wasDerived, type At, type Exit, type Local, type Visited } from '../link/travel/visited';
 
 export type Mode = 'value' | 'function';
@@ -321,6 +322,11 @@ export class Stops {
         return;
       }
       if (target.provides !== null && target.components.length === 0) stop.provides = true;
+      const event = eventOf(fieldPaths.head(exit.at.path));
+      if (event !== null && isOfElement(graph, target, event)) {
+        addUse(stop, { kind: 'handler', detail: event, ...location });
+        return;
+      }
     }
     const landed = crossings.cross(exit);
     if (exit.kind === 'argument' && mode === 'value' && !landed.some((crossing) => crossing.carrier === 'slot'))

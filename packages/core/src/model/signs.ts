@@ -51,9 +51,12 @@ export function isAnyField(field: string): boolean {
 export const TELLS = 'subscribe';
 export const TOLD = '$';
 
+/** What a template that is handed over is given without a name. */
+export const IMPLICIT = '$implicit';
+
 /** Whether a field is only on the way to a value, and no part of its name. */
 export function isWay(field: string): boolean {
-  return field === TELLS || field === TOLD;
+  return field === TELLS || field === TOLD || field === IMPLICIT;
 }
 
 /** All events, all slots, where fields are named that something leaves out. */

@@ -1,8 +1,21 @@
 /** A parent reaches for what a child does not offer. */
-import { FAMILIES } from '../model/families';
-import { HANDLE, isAnyField } from '../model/signs';
+import { isAnyField } from '../model/signs';
 import { relatedAt, named, positionOf, type Draft, type Rule, remedyIn, list } from './rule';
-import { passings } from './shared/sites';
+import { references } from './shared/references';
+
+/** More names than these say nothing to whoever misses one. */
+const MOST_TOLD = 8;
+
+/** A child whose method is called, for the examples. */
+const BED = `import { Component } from '@angular/core';
+@Component({ selector: 'app-bed', template: '<b>{{ depth }}</b>' })
+export class Bed {
+  depth = 1;
+  dig() {
+    this.depth = 2;
+  }
+}
+`;
 
 export const danglingHandle: Rule = {
   id: 'dangling-handle',
@@ -37,32 +50,83 @@ export function Bench() {
 `,
     },
   },
+  examplesIn: {
+    angular: {
+      failing: {
+        'src/app.ts': `import { Component, viewChild } from '@angular/core';
+import { Bed } from './bed';
+@Component({
+  selector: 'app-root',
+  imports: [Bed],
+  template: '<app-bed></app-bed><b (click)="go()">dig</b>',
+})
+export class App {
+  bed = viewChild(Bed);
+  constructor() {
+    this.bed()?.dig();
+  }
+  go() {
+    this.bed()?.rake();
+  }
+}
+`,
+        'src/bed.ts': BED,
+      },
+      passing: {
+        'src/app.ts': `import { Component, viewChild } from '@angular/core';
+import { Bed } from './bed';
+@Component({
+  selector: 'app-root',
+  imports: [Bed],
+  template: '<app-bed></app-bed><b (click)="go()">dig</b>',
+})
+export class App {
+  bed = viewChild(Bed);
+  go() {
+    this.bed()?.dig();
+  }
+}
+`,
+        'src/bed.ts': BED,
+      },
+    },
+  },
   check({ linked }) {
     const { program } = linked;
     const found: Draft[] = [];
-    for (const { fact, file, component, author } of passings(linked)) {
-      const ref = fact.props.find((prop) => prop.name === HANDLE);
-      if (!author || ref?.place == null) continue;
+    const told = new Set<number>();
+    for (const { file, holder, at, component, author, before } of references(linked)) {
       const offers = linked.handles.offeredBy(component);
       if (offers === null) continue;
-      for (const { method, call } of linked.handles.callsOn(file, ref.place, author.fn)) {
+      for (const { method, call } of linked.handles.callsOn(file, holder, author.fn)) {
         const entry = program.graph.calls[call];
-        if (!entry) continue;
-        const fn = program.graph.fnOfCall(call);
-        const early = fn === author.fn && FAMILIES[component.family].runsAgain;
+        if (!entry || told.has(call)) continue;
+        const early = before.includes(program.graph.fnOfCall(call));
         // What every instance has is there without being offered.
         if ((offers.has(method) && !early) || method.startsWith('$') || isAnyField(method)) continue;
         const isEarly = offers.has(method);
         const why = isEarly
-          ? ' while rendering, before it is mounted'
+          ? remedyIn(
+              { angular: ' before its view is there', others: ' while rendering, before it is mounted' },
+              component.family,
+            )
           : offers.size === 0
             ? ', which exposes nothing to a ref'
-            : `, which only exposes ${list([...offers])}`;
+            : offers.size > MOST_TOLD
+              ? `, which has no ${method}`
+              : `, which only exposes ${list([...offers])}`;
+        told.add(call);
         found.push({
           message: `${author.name} calls ${method}() on ${component.name}${why}.`,
           effect: 'The call throws as soon as it runs, or does nothing if it is optional (“?.”).',
           todo: isEarly
-            ? 'Call it from an event handler or an effect.'
+            ? remedyIn(
+                {
+                  angular: 'Call it in ngAfterViewInit or in an event handler.',
+                  others: 'Call it from an event handler or an effect.',
+                },
+                component.family,
+              )
             : remedyIn(
                 {
                   angular: `Make ${method} a public method of ${component.name}.`,
@@ -76,7 +140,7 @@ export function Bench() {
           name: method,
           ...positionOf(linked, entry.file, entry.fact.at),
           ...named([author, component]),
-          related: [relatedAt(linked, file, ref.at, 'The reference is given here.')],
+          related: [relatedAt(linked, file, at, 'The reference is given here.')],
         });
       }
     }

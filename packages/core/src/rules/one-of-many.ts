@@ -1,16 +1,26 @@
 /** One reference for many children. */
-import { HANDLE } from '../model/signs';
 import type { Graph } from '../link/graph/graph';
 import { namesAfter } from '../link/graph/aliases';
-import { named, positionOf, type Rule } from './rule';
-import { passings } from './shared/sites';
+import { named, positionOf, relatedAt, type Rule } from './rule';
+import { references } from './shared/references';
+
+/** A child whose method is called, for the examples. */
+const BED = `import { Component } from '@angular/core';
+@Component({ selector: 'app-bed', template: '<b>{{ depth }}</b>' })
+export class Bed {
+  depth = 1;
+  dig() {
+    this.depth = 2;
+  }
+}
+`;
 
 export const oneOfMany: Rule = {
   id: 'one-of-many',
   level: 'error',
-  says: 'One ref is given to a child that is rendered many times.',
-  why: 'Each child replaces the one before, so the ref only points to the last.',
-  todo: 'Collect the refs in a list or a map, or let each child hold its own.',
+  says: 'One ref is given to a child that is rendered many times, or one query finds the first of many.',
+  why: 'The ref only points to the last child, a query to the first: the others are never reached.',
+  todo: 'Collect the refs in a list or a map, ask the query for all of them, or let each child hold its own.',
   settings: {},
   examples: {
     failing: {
@@ -32,21 +42,73 @@ export function Bench({ label }) {
 `,
     },
   },
+  examplesIn: {
+    angular: {
+      failing: {
+        'src/app.ts': `import { Component, viewChild } from '@angular/core';
+import { Bed } from './bed';
+@Component({
+  selector: 'app-root',
+  imports: [Bed],
+  template: '@for (bed of [1, 2]; track bed) { <app-bed></app-bed> }<b (click)="go()">dig</b>',
+})
+export class App {
+  bed = viewChild(Bed);
+  go() {
+    this.bed()?.dig();
+  }
+}
+`,
+        'src/bed.ts': BED,
+      },
+      passing: {
+        'src/app.ts': `import { Component, viewChildren } from '@angular/core';
+import { Bed } from './bed';
+@Component({
+  selector: 'app-root',
+  imports: [Bed],
+  template: '@for (bed of [1, 2]; track bed) { <app-bed></app-bed> }<b (click)="go()">dig</b>',
+})
+export class App {
+  beds = viewChildren(Bed);
+  go() {
+    for (const bed of this.beds()) bed.dig();
+  }
+}
+`,
+        'src/bed.ts': BED,
+      },
+    },
+  },
   check({ linked }) {
     const { program } = linked;
     const { graph } = program;
-    return passings(linked).flatMap(({ site, fact, file, component, author }) => {
-      const ref = fact.props.find((prop) => prop.name === HANDLE);
-      if (!author || ref?.place == null || ref.chosen) return [];
+    return references(linked).flatMap(({ site, fact, file, holder, at, component, author, query, chosen }) => {
+      if (chosen || query?.all) return [];
       // In a loop of its own, or in a function that someone else calls many times.
-      const around = graph.fnAt(file, fact.fn);
+      const around = graph.fnAt(graph.sites[site]?.file ?? file, fact.fn);
       const repeated =
         around !== author.fn &&
         isHandedOver(graph, around) &&
         (linked.render.placements[site] ?? []).some((one) => one.repeat === 'many');
       if (fact.repeat !== 'many' && !repeated) return [];
+      if (query) {
+        const name = graph.places[graph.at(file, holder)]?.name ?? 'the query';
+        return [
+          {
+            message: `${author.name} asks for one ${component.name}, ${name}, and a list of them is rendered.`,
+            effect: 'The query only ever finds the first of them.',
+            todo: `Ask for all of them (${query.content ? 'contentChildren' : 'viewChildren'}), or let each ${component.name} do it itself.`,
+            component: author.name,
+            name,
+            ...positionOf(linked, file, at),
+            ...named([author, component]),
+            related: [relatedAt(linked, graph.sites[site]?.file ?? file, fact.at, 'They are rendered here.')],
+          },
+        ];
+      }
       const cell = graph
-        .trace(graph.at(file, ref.place))
+        .trace(graph.at(file, holder))
         .find((origin) => origin.path.length === 0 && graph.places[origin.place]?.kind === 'cell');
       // A reference made inside the loop is one for each.
       if (!cell || program.unitOf(graph.fnOfPlace(cell.place)) !== author.fn) return [];
@@ -58,7 +120,7 @@ export function Bench({ label }) {
           todo: `Collect the refs in a Map with a ref function, or let each ${component.name} hold its own.`,
           component: author.name,
           name,
-          ...positionOf(linked, file, ref.at),
+          ...positionOf(linked, file, at),
           ...named([author, component]),
           related: [],
         },

@@ -36,6 +36,12 @@ export interface Draft extends Omit<Finding, 'rule' | 'level' | 'file' | 'line' 
   level?: Level;
 }
 
+/** A small project in which a rule reports something, and one in which it does not: path → source. */
+export interface Examples {
+  failing: Record<string, string>;
+  passing: Record<string, string>;
+}
+
 export interface Rule {
   id: string;
   level: Level;
@@ -46,8 +52,9 @@ export interface Rule {
   settings: Record<string, { default: number; means: string }>;
   /** What it says depends on how large files are, so that any edit may change it. */
   weighs?: true;
-  /** A small project in which the rule reports something, and one in which it does not: path → source. */
-  examples: { failing: Record<string, string>; passing: Record<string, string> };
+  examples: Examples;
+  /** The same in families whose code for it looks otherwise. */
+  examplesIn?: { readonly [F in Family]?: Examples };
   check(context: RuleContext): Draft[];
 }
 

@@ -3,23 +3,28 @@ import { Config } from './config';
 import { one, surveyOf } from '../testing/project';
 import { toSarif } from '../write/sarif';
 
-describe.each(RULES.map((rule) => [rule.id, rule] as const))('%s', (id, rule) => {
+const EXAMPLES = RULES.flatMap((rule) => [
+  { id: rule.id, where: 'at first', examples: rule.examples },
+  ...Object.entries(rule.examplesIn ?? {}).map(([family, examples]) => ({ id: rule.id, where: family, examples })),
+]);
+
+describe.each(EXAMPLES)('$id, $where', ({ id, examples }) => {
   test('its failing example fails by it', () => {
     expect(
-      surveyOf(rule.examples.failing)
+      surveyOf(examples.failing)
         .findings()
         .map((f) => f.rule),
     ).toContain(id);
   });
   test('it says what is wrong, what comes of it and what to do, each in whole sentences', () => {
-    for (const { message, effect, todo } of surveyOf(rule.examples.failing).findings())
+    for (const { message, effect, todo } of surveyOf(examples.failing).findings())
       for (const said of [message, effect, todo]) {
         expect(said).toMatch(/^\S.*[.?)]$/);
         expect(said).not.toMatch(/undefined(?! for| instead)|null|\[object|\$\{| {2}|\bNaN\b/);
       }
   });
   test('its passing example passes', () => {
-    expect(surveyOf(rule.examples.passing).findings()).toEqual([]);
+    expect(surveyOf(examples.passing).findings()).toEqual([]);
   });
 });
 

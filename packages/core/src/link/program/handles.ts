@@ -1,7 +1,7 @@
 /**
  * Handles: refs that a parent holds to a child. What the child exposes through one, and what the parent does with it.
  */
-import { HANDLE } from '../../model/signs';
+import { HANDLE, PLAIN } from '../../model/signs';
 import type { ComponentInfo, Program } from './program';
 
 export class Handles {
@@ -56,7 +56,7 @@ export class Handles {
         seen.add(key);
         const [held, ...outer] = at.held;
         for (let edge = graph.firstOut(at.place); edge; edge = edge.nextOut) {
-          if (this.program.unitOf(graph.fnOfPlace(edge.to)) !== author) continue;
+          if (!this.isPartOf(graph.fnOfPlace(edge.to), author)) continue;
           if (edge.op === 'same') queue.push({ ...at, place: edge.to });
           else if (edge.op === 'put' && at.held.length < 3)
             queue.push({ ...at, place: edge.to, held: [edge.field, ...at.held] });
@@ -69,9 +69,25 @@ export class Handles {
           else if (edge.op === 'get' && at.reached)
             for (const call of graph.callsWithCallee(edge.to)) found.set(call, { method: edge.field, call });
         }
+        // What a function gives that is called for it.
+        const given = graph.functionOfResult.get(at.place);
+        for (const call of given === undefined ? [] : graph.callersOfFunction(given)) {
+          const entry = graph.calls[call];
+          if (entry && this.isPartOf(graph.fnOfCall(call), author))
+            queue.push({ ...at, place: graph.at(entry.file, entry.fact.result) });
+        }
       }
     }
     return [...found.values()];
+  }
+
+  /** Whether code runs as part of a component: its own, or its markup in a file of its own. */
+  private isPartOf(fn: number, author: number): boolean {
+    const { program } = this;
+    const unit = program.unitOf(fn);
+    if (unit === author) return true;
+    if (!program.graph.functions[unit]?.fact.template) return false;
+    return program.runsTogether(unit).some((run) => program.callContexts.ownerOf(run) === author);
   }
 }
 
@@ -98,6 +114,8 @@ function fieldsOf(program: Program, place: number): string[] {
     for (let edge = graph.firstInto(at); edge; edge = edge.nextInto) {
       if (edge.op === 'put') fields.push(edge.field);
       else if (edge.op === 'same') queue.push(edge.from);
+      // All but what has a name of its own.
+      else if (edge.op === 'rest' && edge.except?.includes(PLAIN)) continue;
       else fields.push('*');
     }
   }

@@ -11,6 +11,7 @@ import { ContextSensitive } from './contextSensitive';
 import { CrowdedObjects } from './crowdedObjects';
 import { joinNestedRoutes } from './nestedRoutes';
 import { joinParentInstances, type ParentInstances } from './parentInstances';
+import { Queries } from './queries';
 import { Runs } from './runs';
 
 export type { ComponentInfo } from './components';
@@ -27,6 +28,8 @@ export class Program extends Components {
   private readonly runs: Runs;
   private readonly dynamic: Memo<string, readonly number[]>;
 
+  /** What asks for children by what they are. */
+  readonly queries: Queries;
   /** What reaches for whatever renders it, and was joined to that. */
   readonly parentInstances: ParentInstances;
 
@@ -42,6 +45,7 @@ export class Program extends Components {
     joinNestedRoutes(this);
     this.contextSensitive = new ContextSensitive(this, before?.contextSensitive ?? null);
     this.runs = new Runs(this, this.contextSensitive, before?.runs ?? null);
+    this.queries = new Queries(this);
     this.parentInstances = joinParentInstances(this);
     this.graph.see(null);
   }

@@ -157,18 +157,27 @@ export class Crossings {
     return program.sitesOf(owner).flatMap((site) => {
       const entry = graph.sites[site];
       if (entry) program.dependencies.dependOn(entry.file);
-      const ref = entry?.fact.props.find((prop) => prop.name === HANDLE);
-      if (!entry || ref?.place == null) return [];
-      const place = graph.at(entry.file, ref.place);
-      const unit = program.unitOf(graph.fnAt(entry.file, entry.fact.fn));
-      return program.runsOf(unit).map((context): Crossing => ({
-        to: { place, path, context },
-        carrier: 'handle',
-        site,
-        by: null,
-        context: null,
-        part: false,
+      if (!entry) return [];
+      const holders = program.queries.findingAt(site).map(({ fact, file, asks }) => ({
+        place: graph.at(file, fact.holder),
+        unit: asks,
       }));
+      const ref = entry.fact.props.find((prop) => prop.name === HANDLE);
+      if (ref?.place != null)
+        holders.push({
+          place: graph.at(entry.file, ref.place),
+          unit: program.unitOf(graph.fnAt(entry.file, entry.fact.fn)),
+        });
+      return holders.flatMap(({ place, unit }) =>
+        program.runsOf(unit).map((context): Crossing => ({
+          to: { place, path, context },
+          carrier: 'handle',
+          site,
+          by: null,
+          context: null,
+          part: false,
+        })),
+      );
     });
   }
 

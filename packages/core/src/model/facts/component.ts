@@ -32,6 +32,24 @@ export interface HandleFact {
   at: Spot;
 }
 
+/** Something that asks for children by what they are, rather than being given to them: a query, a lookup in the own markup. */
+export interface QueryFact {
+  /** The component asked for; null where it is asked for by a name that its tag bears. */
+  component: PlaceId | null;
+  /** Names that the tag bears, any of them. */
+  names: string[];
+  /** It asks among what is written between the component's tags, not in the component's own markup. */
+  content: boolean;
+  /** For all there are, as a list. */
+  all: boolean;
+  /** What holds the child that is found, in its field `current`. */
+  holder: PlaceId;
+  /** Functions that run before anything is found; null where none does. */
+  before: FunctionId[] | null;
+  fn: FunctionId;
+  at: Spot;
+}
+
 /** The instance that renders this one, or the outermost of all, held by a place. */
 export interface ParentInstanceFact {
   place: PlaceId;

@@ -2,7 +2,7 @@
 import type { Family, Problem } from '../documents';
 import type { CellFact, ContextFact, ContextReadFact, MutationFact } from './cell';
 import type { ChannelFact, InjectFact, JoinFact, StartFact, TieFact } from './channel';
-import type { ParentInstanceFact, HandleFact, RegisterFact, TypeFact, TypeImportFact } from './component';
+import type { ParentInstanceFact, HandleFact, QueryFact, RegisterFact, TypeFact, TypeImportFact } from './component';
 import type { CallFact, FunctionFact } from './function';
 import type { Flow, FunctionId, Place, PlaceId, Spot, UseFact } from './place';
 import type { CloneFact, RouteFact, SiteFact } from './site';
@@ -59,6 +59,7 @@ export interface FileFacts {
   ties: TieFact[];
   injects: InjectFact[];
   handles: HandleFact[];
+  queries: QueryFact[];
   clones: CloneFact[];
   channels: ChannelFact[];
   starts: StartFact[];
@@ -89,4 +90,4 @@ export interface FileFacts {
 }
 
 /** Raised whenever the shape or meaning of facts changes, so that cached ones are read again. */
-export const FACTS_VERSION = 61;
+export const FACTS_VERSION = 62;

@@ -31,6 +31,8 @@ export interface SiteFact {
   /** A provider that stands in no markup: it is around all that whoever runs the function around it renders. */
   ambient?: boolean;
   props: SitePropFact[];
+  /** Names the tag bears, by which a query finds it. */
+  names?: string[];
   repeat: Repeat;
   fn: FunctionId;
   at: Spot;

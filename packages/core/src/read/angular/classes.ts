@@ -3,7 +3,7 @@
  * the methods; a field that is set is a cell of its own. The template reads that instance.
  */
 import type * as t from '@babel/types';
-import type { FunctionFact, PlaceId } from '../../model/facts';
+import type { FunctionFact, FunctionId, PlaceId, QueryFact, Spot } from '../../model/facts';
 import { pascal } from '../../model/spelling';
 import { noteEvent, openComponent, renderedPiece } from '../component/component';
 import { declareProp } from '../component/declare';
@@ -19,6 +19,7 @@ import { Scope } from '../script/scope';
 import { textOf } from '../script/literals';
 import { decoratorOf, Metadata } from './decorators';
 import { injected } from './injection';
+import { queryOf, readQuery, templateField } from './queries';
 import { INSTANCE, readTemplate } from './template';
 
 type ClassNode = t.ClassDeclaration | t.ClassExpression;
@@ -90,10 +91,19 @@ class ComponentClass {
     private readonly component: SingleFileComponent,
     private readonly fact: FunctionFact,
     private readonly node: ClassNode,
-  ) {}
+  ) {
+    this.early = [component.fn];
+  }
+
+  /** What runs before the component's markup is there, and of that what runs before anything is. */
+  private readonly early: FunctionId[];
+  private readonly constructing: FunctionId[] = [];
 
   read(metadata: Metadata, hasTemplate: boolean): void {
-    const { r, fact, node } = this;
+    const { r, component, fact, node } = this;
+    const { queries, handles } = r.b.facts;
+    const firstQuery = queries.length;
+    handles.push({ handle: component.self, exposes: component.self, fn: component.fn, at: fact.at });
     const selector = metadata.text('selector');
     if (selector !== null && /^[a-z][\w-]*$/.test(selector)) fact.ownName = pascal(selector);
     this.inherit();
@@ -107,7 +117,9 @@ class ComponentClass {
     for (const member of members)
       if (member.type === 'ClassMethod' || member.type === 'ClassPrivateMethod') this.method(member);
     this.host(metadata.node('host'));
-    if (hasTemplate) this.template(metadata);
+    for (const query of queries.slice(firstQuery))
+      query.before = [...(query.before ?? this.early), ...this.constructing];
+    if (hasTemplate) this.template(metadata, queries.slice(firstQuery));
   }
 
   /** A class above runs as part of this one; what it takes and does with what this one has is not told apart. */
@@ -163,7 +175,11 @@ class ComponentClass {
     const { r, component } = this;
     for (const [field, at] of changingFields(r, this.node)) {
       const member = members.find((one) => one.type === 'ClassProperty' && fieldOf(one.key, one.computed) === field);
-      if (member?.type === 'ClassProperty' && (member.readonly || this.isInput(member) || isQuery(member))) continue;
+      if (
+        member?.type === 'ClassProperty' &&
+        (member.readonly || this.isInput(member) || decoratorOf(member, /^HostBinding$/) || queryOf(member))
+      )
+        continue;
       const cell = r.b.place('cell', field, component.fn, at);
       const setter = r.b.place('setter', field, component.fn, at);
       r.b.flow(cell, component.self, 'put', field);
@@ -182,6 +198,8 @@ class ComponentClass {
     const input = decoratorOf(member, /^Input$/);
     if (input) this.decoratedInput(member, field, input.given[0]);
     this.hostBinding(member, field);
+    const query = queryOf(member);
+    if (query) return r.b.flow(readQuery(r, query, field, spotOf(member.key)), component.self, 'put', field);
     const output = decoratorOf(member, /^Output$/);
     const key = member.key.type === 'Identifier' ? member.key : null;
     const alias = output ? textOf(r, output.given[0]) : null;
@@ -220,12 +238,17 @@ class ComponentClass {
     const self = readFunction(r, member, field === 'constructor' ? '' : field);
     r.constructing = before;
     const fact = b.fn(id);
+    if (member.kind === 'constructor') this.constructing.push(id);
+    else if (ONCE.test(field)) this.early.push(id);
     if (member.kind === 'constructor') {
       b.use({ place: self, kind: 'effect', detail: 'mount', fn: component.fn, at: spotOf(member.key) });
       return this.injectInto(member, fact);
     }
     const input = member.type === 'ClassMethod' ? decoratorOf(member, /^Input$/) : null;
     if (member.kind === 'set') {
+      const query = queryOf(member);
+      const found = query && readQuery(r, query, field, spotOf(member.key));
+      if (found) this.give(fact, field, found, spotOf(member.key));
       if (input && member.type === 'ClassMethod') this.setter(member, field, fact, input.given[0]);
       return;
     }
@@ -252,13 +275,13 @@ class ComponentClass {
     const { r, component } = this;
     const name = this.decoratedInput(member, field, given);
     const at = spotOf(member.key);
-    r.b.call({
-      callee: fact.self,
-      name: field,
-      args: [r.b.part(component.props, name, component.fn, at)],
-      fn: component.fn,
-      at,
-    });
+    this.give(fact, field, r.b.part(component.props, name, component.fn, at), at);
+  }
+
+  /** Calls a setter of the instance. */
+  private give({ self }: FunctionFact, field: string, given: PlaceId, at: Spot): void {
+    const { r, component } = this;
+    r.b.call({ callee: self, name: field, args: [given], fn: component.fn, at });
   }
 
   private injectInto(member: t.ClassMethod | t.ClassPrivateMethod, fact: FunctionFact): void {
@@ -285,7 +308,7 @@ class ComponentClass {
     return path.endsWith('.html') ? path : null;
   }
 
-  private template(metadata: Metadata): void {
+  private template(metadata: Metadata, queries: readonly QueryFact[]): void {
     const { r, component, fact } = this;
     const written = metadata.node('template');
     const file = metadata.text('templateUrl') ?? this.fetched(written);
@@ -296,6 +319,11 @@ class ComponentClass {
       const piece = renderedPiece(r, component);
       const markup = r.b.call({ callee: template, name: '', args: [], fn: component.fn, at });
       r.b.flow(markup, piece);
+      for (const query of queries)
+        for (const name of query.content ? [] : query.names) {
+          const asked = importPlace(r, file, templateField(name), name, query.at);
+          r.b.flow(asked, r.b.part(query.holder, 'current', component.fn, query.at));
+        }
       return;
     }
     if (!written) return;
@@ -306,11 +334,7 @@ class ComponentClass {
       return;
     }
     const part = { start: (written.start ?? 0) + 1, end: (written.end ?? 0) - 1, quoted: true };
-    readTemplate(r, r.b.facts.path, part, renderedPiece(r, component));
+    for (const [name, place] of readTemplate(r, r.b.facts.path, part, renderedPiece(r, component)))
+      r.b.flow(place, component.self, 'put', templateField(name));
   }
-}
-
-/** A field that the family fills with what stands in the template. */
-function isQuery(member: t.ClassProperty): boolean {
-  return decoratorOf(member, /^(ViewChild|ViewChildren|ContentChild|ContentChildren|HostBinding)$/) !== null;
 }

@@ -15,7 +15,8 @@ import { readAngularClass, takenOnce } from './classes';
 import { decoratorOf } from './decorators';
 import { PIPE, SET_BOUND } from './expressions';
 import { inject, injected } from './injection';
-import { outputOf, SIGNALS } from './signals';
+import { querySignal } from './queries';
+import { outputOf, SIGNALS, type Making } from './signals';
 
 const CORE = /^@angular\/core(\/rxjs-interop)?$/;
 
@@ -28,6 +29,13 @@ function apiName(r: ScriptReader, callee: t.Node): string | null {
   const place = object.type === 'Identifier' ? r.scope.lookup(object.name) : undefined;
   const imported = place === undefined ? undefined : r.importOf.get(place);
   return imported && CORE.test(imported.source) ? `${imported.imported}${more}` : null;
+}
+
+/** How a function of the family's makes a field what it is. */
+function makingOf(name: string): Making | undefined {
+  const [, query] = /^((?:view|content)Child(?:ren)?)(?:\.required)?$/.exec(name) ?? [];
+  if (query) return querySignal(query);
+  return Object.hasOwn(SIGNALS, name) ? SIGNALS[name] : undefined;
 }
 
 /** `depth | async` is what a stream tells; any other pipe computes from what it is given. */
@@ -70,7 +78,7 @@ export const angular: Dialect = {
       return readStream(r, node, target) ?? readNew(r, node);
     }
     if (name === 'inject') return inject(r, node);
-    const making = name !== null && Object.hasOwn(SIGNALS, name) ? SIGNALS[name] : undefined;
+    const making = name === null ? undefined : makingOf(name);
     if (making) return making(r, node, target);
     // An emitter tells one thing; what has a topic tells more.
     const emits = callee.type === 'MemberExpression' && fieldOf(callee.property, callee.computed) === 'emit';

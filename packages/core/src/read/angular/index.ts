@@ -8,6 +8,7 @@ import { readModule, readTree } from '../script/module';
 import { ScriptReader } from '../script/reader';
 import type { SourceFile } from '../source';
 import { angular } from './dialect';
+import { templateField } from './queries';
 import { INSTANCE, readTemplate } from './template';
 
 export function readAngular(source: SourceFile): FileFacts {
@@ -35,6 +36,7 @@ function readTemplateFile(r: ScriptReader, { path, text }: SourceFile): void {
   b.flow(piece, fact.result);
   r.fn = id;
   r.self = instance;
-  readTemplate(r, path, { start: 0, end: text.length, quoted: false }, piece);
+  for (const [name, place] of readTemplate(r, path, { start: 0, end: text.length, quoted: false }, piece))
+    b.facts.exports.push({ name: templateField(name), place, source: null, imported: null, at });
   b.endSpan(fact);
 }

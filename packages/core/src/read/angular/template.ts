@@ -25,7 +25,7 @@ import {
 } from '@angular/compiler';
 import type * as t from '@babel/types';
 import type { PlaceId, Spot } from '../../model/facts';
-import { EVENT_NAME, eventProp, slotProp } from '../../model/signs';
+import { EVENT_NAME, eventProp, HANDLE, IMPLICIT, slotProp } from '../../model/signs';
 import { pascal } from '../../model/spelling';
 import { addSite, type Give } from '../component/site';
 import { value } from '../script/expressions';
@@ -48,14 +48,19 @@ export interface TemplatePart {
 }
 
 /** Reads a template into a piece of markup. What cannot be parsed is a problem of the file. */
-export function readTemplate(r: ScriptReader, path: string, part: TemplatePart, piece: PlaceId): void {
+export function readTemplate(r: ScriptReader, path: string, part: TemplatePart, piece: PlaceId): NamedTemplates {
   const nodes = parsed(r, path, part);
   const { scope } = r;
   // A template sees none of the names of the module around it.
   r.scope = new Scope(null, r.fn);
-  new Template(r).children(nodes, piece);
+  const template = new Template(r);
+  template.children(nodes, piece);
   r.scope = scope;
+  return template.named;
 }
+
+/** Templates within a template that are handed over, by their names: functions of their context. */
+export type NamedTemplates = ReadonlyMap<string, PlaceId>;
 
 const known = new WeakMap<ScriptReader, ReturnType<typeof positions>>();
 
@@ -105,6 +110,10 @@ const OUTLETS = /^(router-outlet|ng-outlet)$/;
 class Template {
   private readonly positions: (offset: number) => { line: number; column: number };
   private readonly expressions: Expressions;
+  readonly named = new Map<string, PlaceId>();
+  private readonly functions = new Map<TmplAstTemplate, PlaceId>();
+  /** What comes to hold the child that a name stands for. */
+  private readonly holders = new Map<TmplAstElement, PlaceId>();
 
   constructor(private readonly r: ScriptReader) {
     const at = positionsIn(r);
@@ -122,20 +131,35 @@ class Template {
 
   /** A reference may be named before it stands there. */
   private declareReferences(nodes: readonly TmplAstNode[], piece: PlaceId): void {
-    const { r } = this;
     for (const node of nodes) {
       if (node instanceof TmplAstTemplate && isOwn(node)) {
         const [first] = node.references;
         if (!first) continue;
         const self = this.templateFunction(node);
-        for (const reference of node.references) this.name(reference, self);
+        for (const reference of node.references) {
+          this.name(reference, self);
+          this.named.set(reference.name, self);
+        }
       } else if (node instanceof TmplAstElement || node instanceof TmplAstTemplate) {
-        for (const reference of node.references)
-          this.name(reference, r.b.place('object', reference.name, r.fn, spot(reference.keySpan)));
+        for (const reference of node.references) this.name(reference, this.referenced(node, reference));
         // Names inside a structural template are its own.
         if (node instanceof TmplAstElement && !isComponent(node.name)) this.declareReferences(node.children, piece);
       }
     }
+  }
+
+  /** What a name at a tag stands for: the child, unless it is said to be one of the directives there. */
+  private referenced(
+    node: TmplAstElement | TmplAstTemplate,
+    { name, value: directive, keySpan }: TmplAstReference,
+  ): PlaceId {
+    const { r } = this;
+    const at = spot(keySpan);
+    const held = r.b.place('object', name, r.fn, at);
+    if (directive !== '' || !(node instanceof TmplAstElement) || !isComponent(node.name)) return held;
+    this.holders.set(node, held);
+    r.b.facts.boxes.push(held);
+    return r.b.part(held, 'current', r.fn, at);
   }
 
   private name(one: TmplAstReference | TmplAstVariable | TmplAstLetDeclaration, held: PlaceId | null): void {
@@ -209,7 +233,7 @@ class Template {
         const list = this.iterated(loop.value, loop.sourceSpan);
         r.repeated('many', () => {
           for (const one of node.variables)
-            this.name(one, one.value === '$implicit' || one.value === '' ? this.elementOf(list, one.keySpan) : null);
+            this.name(one, one.value === IMPLICIT || one.value === '' ? this.elementOf(list, one.keySpan) : null);
           this.children(node.children, piece);
         });
         return;
@@ -230,17 +254,22 @@ class Template {
 
   /** A template that is handed over: a function of its context. */
   private templateFunction(node: TmplAstTemplate): PlaceId {
-    return this.contentFunction(
+    const known = this.functions.get(node);
+    if (known !== undefined) return known;
+    const made = this.contentFunction(
       node.children,
       spot(node.startSourceSpan),
       node.endSourceSpan?.end.line ?? 0,
       (context) => {
         for (const one of node.variables) {
           const at = spot(one.keySpan);
-          this.name(one, this.r.b.part(context, one.value === '' ? '$implicit' : one.value, this.r.fn, at));
+          this.name(one, this.r.b.part(context, one.value === '' ? IMPLICIT : one.value, this.r.fn, at));
         }
       },
+      node.variables.find(({ value: field }) => field === '')?.name,
     );
+    this.functions.set(node, made);
+    return made;
   }
 
   private contentFunction(
@@ -248,11 +277,13 @@ class Template {
     at: Spot,
     endLine: number,
     declare: (context: PlaceId) => void = () => undefined,
+    /** What is given it without a name. */
+    given = 'context',
   ): PlaceId {
     const { r } = this;
     const id = r.b.addFunction('', 'closure', r.fn, at, endLine + 1);
     const fact = r.b.fn(id);
-    const context = r.b.place('param', 'context', id, at);
+    const context = r.b.place('param', given, id, at);
     fact.params.push(context);
     const before = { fn: r.fn, depth: r.depth };
     r.fn = id;
@@ -324,10 +355,17 @@ class Template {
   private site(node: TmplAstElement, piece: PlaceId): void {
     const { r } = this;
     const at = tagSpot(node);
-    const { give } = addSite(r, node.name, r.global(pascal(node.name), at), piece, at);
+    const { site, give } = addSite(r, node.name, r.global(pascal(node.name), at), piece, at);
+    if (node.references.length > 0) site.names = node.references.map(({ name }) => name);
     const { repeat } = r;
     r.repeat = 'once';
+    const holder = this.holders.get(node);
+    if (holder !== undefined) give(HANDLE, holder, null, at);
     this.given(node, give);
+    for (const child of node.children)
+      if (child instanceof TmplAstTemplate && isOwn(child))
+        for (const { name, keySpan } of child.references)
+          give(slotProp(name), this.templateFunction(child), null, spot(keySpan));
     const [first] = node.children;
     if (first) {
       const inside = spot(first.sourceSpan);

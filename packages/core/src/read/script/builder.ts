@@ -62,6 +62,7 @@ export class FactsBuilder {
       ties: [],
       injects: [],
       handles: [],
+      queries: [],
       clones: [],
       channels: [],
       starts: [],

@@ -102,7 +102,11 @@ export function rendersNothing({ program: { graph } }: Linked, fn: number): bool
 }
 
 /** Whether a component uses a prop, passes it on, or may do so where that cannot be followed. */
-export function doesSomethingWith({ program, locals }: Linked, component: ComponentInfo, prop: string): boolean {
+export function doesSomethingWith(
+  { program, locals, crossings }: Linked,
+  component: ComponentInfo,
+  prop: string,
+): boolean {
   const { propsPlace } = component;
   // Taking a prop out of the rest is a use of its own: it keeps the prop from being passed on.
   if (propsPlace === null || component.takesRest) return true;
@@ -122,7 +126,9 @@ export function doesSomethingWith({ program, locals }: Linked, component: Compon
   if (local.visited.some(isKept)) return true;
   // What was not followed to its end may be used there.
   if (local.cut !== null) return true;
-  return local.uses.length + local.outsideCalls.length + local.called.length + local.exits.length > 0;
+  if (local.uses.length + local.outsideCalls.length + local.called.length > 0) return true;
+  // What the instance offers counts where somebody reaches it.
+  return local.exits.some((exit) => exit.kind !== 'handle' || crossings.cross(exit).length > 0);
 }
 
 /** Whether a component asks for the change of a prop. */
