@@ -314,6 +314,7 @@ export class Stops {
       const target = program.siteTargets[exit.target];
       const site = graph.sites[exit.target];
       if (!target || !site) return;
+      if (site.fact.maybe && target.components.length === 0) return;
       if (target.components.length === 0 && target.provides === null && target.consumes === null) {
         if (fieldPaths.head(exit.at.path) === CHILDREN && mode === 'function') return;
         const field = fieldPaths.head(exit.at.path) || site.fact.name;
@@ -423,7 +424,7 @@ export class Stops {
     for (const visited of local.visited) {
       const place = graph.places[visited.place];
       if (visited.path !== 0 || wasDerived(visited) || !place?.name || place.name.startsWith('#')) continue;
-      const own = program.unitOf(graph.fnOfPlace(visited.place)) === owner;
+      const own = program.isPartOf(graph.fnOfPlace(visited.place), owner);
       if (own && place.kind === 'binding' && !isOneOfMany(graph, local, visited)) return place.name;
       if (
         own &&
@@ -441,14 +442,27 @@ export class Stops {
     const fn = graph.fnOfPlace(to.place);
     const within = program.unitOf(fn) === owner ? undefined : graph.functions[fn];
     if (mode === 'function' && within?.fact.role === 'closure' && within.fact.name) return within.fact.name;
-    if (mode === 'function')
-      for (let c = to.context; c !== -1; c = callContexts.parentOf(c)) {
-        const entry = graph.calls[callContexts.callOf(c)];
-        if (entry?.fact.name && callContexts.depth[c] === 1) return lastField(entry.fact.name);
-      }
+    const called = mode === 'function' ? this.calledBy(to.context) : '';
+    if (called !== '') return lastField(called);
     const field = mode === 'function' ? fieldPaths.fields(to.path).findLast((one) => !/^[*#]/.test(one)) : undefined;
     // Read by a field of something: by the field's name.
     return (field ?? (mode === 'value' ? part : '')) || before;
+  }
+
+  /** What a component, or its markup in a file of its own, calls to make a run; nothing where that has no name. */
+  private calledBy(context: number): string {
+    const { callContexts, graph } = this.linked.program;
+    let name = '';
+    for (let c = context; c !== -1; c = callContexts.parentOf(c)) {
+      const call = callContexts.callOf(c);
+      const { fact } = graph.calls[call] ?? {};
+      if (callContexts.depth[c] === 1) {
+        const isMarkup = graph.targetsOf(call).some((fn) => graph.functions[fn]?.fact.template);
+        return isMarkup ? name : (fact?.name ?? '');
+      }
+      name = fact?.name ?? '';
+    }
+    return '';
   }
 
   /** What a value is called where it arrives. */

@@ -29,7 +29,7 @@ export const unresolved: Rule = {
     const told = new Set<string>();
     graph.sites.forEach(({ fact, file }, site) => {
       const target = program.siteTargets[site];
-      if (!target?.reason || target.outside || target.element) return;
+      if (!target?.reason || target.outside || target.element || fact.maybe) return;
       const name = inShort(fact.name);
       told.add(`${file}:${fact.name.split('.')[0] ?? ''}`);
       // Where something is provided under a key, it is the key.

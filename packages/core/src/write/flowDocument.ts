@@ -168,6 +168,7 @@ function sites(linked: Linked): Site[] {
     const target = program.siteTargets[site];
     // A context's provider is no component: it shows in the hops that go through it.
     if (!target || target.provides !== null || target.consumes !== null) return [];
+    if (fact.maybe && target.components.length === 0) return [];
     const placements = render.placements[site] ?? [];
     const under = placements.length === 1 ? [placements[0]?.under] : [...new Set(placements.map((p) => p.under))];
     const repeat = placements.reduce<Site['repeat']>(

@@ -56,7 +56,7 @@ export class Handles {
         seen.add(key);
         const [held, ...outer] = at.held;
         for (let edge = graph.firstOut(at.place); edge; edge = edge.nextOut) {
-          if (!this.isPartOf(graph.fnOfPlace(edge.to), author)) continue;
+          if (!this.program.isPartOf(graph.fnOfPlace(edge.to), author)) continue;
           if (edge.op === 'same') queue.push({ ...at, place: edge.to });
           else if (edge.op === 'put' && at.held.length < 3)
             queue.push({ ...at, place: edge.to, held: [edge.field, ...at.held] });
@@ -73,21 +73,12 @@ export class Handles {
         const given = graph.functionOfResult.get(at.place);
         for (const call of given === undefined ? [] : graph.callersOfFunction(given)) {
           const entry = graph.calls[call];
-          if (entry && this.isPartOf(graph.fnOfCall(call), author))
+          if (entry && this.program.isPartOf(graph.fnOfCall(call), author))
             queue.push({ ...at, place: graph.at(entry.file, entry.fact.result) });
         }
       }
     }
     return [...found.values()];
-  }
-
-  /** Whether code runs as part of a component: its own, or its markup in a file of its own. */
-  private isPartOf(fn: number, author: number): boolean {
-    const { program } = this;
-    const unit = program.unitOf(fn);
-    if (unit === author) return true;
-    if (!program.graph.functions[unit]?.fact.template) return false;
-    return program.runsTogether(unit).some((run) => program.callContexts.ownerOf(run) === author);
   }
 }
 

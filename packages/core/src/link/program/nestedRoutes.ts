@@ -7,14 +7,14 @@ export function joinNestedRoutes(program: Components): void {
   const outlets = new Map<number, number[]>();
   graph.files.forEach((facts, file) => {
     for (const { place, fn } of facts.outlets) {
-      const unit = program.unitOf(graph.fnAt(file, fn));
-      outlets.set(unit, [...(outlets.get(unit) ?? []), graph.at(file, place)]);
+      for (const unit of unitsOf(graph.fnAt(file, fn)))
+        outlets.set(unit, [...(outlets.get(unit) ?? []), graph.at(file, place)]);
     }
   });
   const renders = new Map<number, number[]>();
   graph.sites.forEach(({ fact, file }, site) => {
-    const unit = program.unitOf(graph.fnAt(file, fact.fn));
-    renders.set(unit, [...(renders.get(unit) ?? []), ...(program.siteTargets[site]?.components ?? [])]);
+    for (const unit of unitsOf(graph.fnAt(file, fact.fn)))
+      renders.set(unit, [...(renders.get(unit) ?? []), ...(program.siteTargets[site]?.components ?? [])]);
   });
   graph.files.forEach((facts, file) => {
     const joins: [number, number][] = [];
@@ -43,6 +43,13 @@ export function joinNestedRoutes(program: Components): void {
       return [];
     }
   });
+
+  /** What a piece of code runs as part of: of markup in a file of its own, whoever renders it. */
+  function unitsOf(fn: number): number[] {
+    const unit = program.unitOf(fn);
+    if (!graph.functions[unit]?.fact.template) return [unit];
+    return graph.callersOfFunction(unit).map((call) => program.unitOf(graph.fnOfCall(call)));
+  }
 
   /** The outlets of what is mounted. */
   function outermost(): number[] {

@@ -71,6 +71,14 @@ export class Program extends Components {
     return this.runsTogether(unit).filter((run) => owner[run] === owner[context] && via[run] === via[context]);
   }
 
+  /** Whether code runs as part of a component: its own, or its markup in a file of its own. */
+  isPartOf(fn: number, component: number): boolean {
+    const unit = this.unitOf(fn);
+    if (unit === component) return true;
+    if (!this.graph.functions[unit]?.fact.template) return false;
+    return this.runsTogether(unit).some((run) => this.callContexts.ownerOf(run) === component);
+  }
+
   /** The calls of a function on behalf of the component that a run belongs to, and the runs they are made in. */
   callsBeside(fn: number, context: number): { call: number; context: number }[] {
     return this.graph.callersOfFunction(fn).flatMap((call) => {

@@ -12,7 +12,7 @@ export function tagNames(graph: Graph): Map<string, number[]> {
   graph.functions.forEach(({ fact, file }, fn) => {
     const facts = graph.files[file];
     if (fact.role !== 'component' || !FAMILIES[graph.familyOf(file)].tagsByName) return;
-    if (fact.ownName !== undefined) push(said, fact.ownName, fn);
+    for (const name of fact.ownNames ?? []) push(said, name, fn);
     push(names, fact.name, fn);
     const byFolder = facts && graph.autoImports.isOfNuxt(facts.path) ? nameByFolder(facts.path) : null;
     if (byFolder !== null && byFolder !== fact.name) push(names, byFolder, fn);

@@ -9,6 +9,7 @@ import { isAnyField } from '../../model/signs';
 import { Brought } from './componentValues';
 import { dependencyKey, Memo } from '../memo/memo';
 import { namesBefore } from '../graph/aliases';
+import { Scopes } from './scopes';
 import { PLATFORM } from '../resolve/modules';
 import { setTo } from '../graph/cellWrites';
 import { add, sameTarget, unknownTarget, type SiteTarget } from './siteTarget';
@@ -32,6 +33,8 @@ export class Targets {
   private readonly resolved: Memo<number, Resolved>;
   private readonly brought: Brought;
   private names: Map<string, number[]> | null = null;
+  private readonly scopes: Scopes;
+  private readonly scopesSignature: string;
   /** Sites whose tag is read from a context. */
   private readonly readFrom: { site: number; origin: Origin }[] = [];
   /** Sites whose tag is passed in as a prop, by component. */
@@ -43,6 +46,9 @@ export class Targets {
   ) {
     this.brought = new Brought(graph);
     this.resolved = before?.resolved ?? new Memo(graph.dependencies);
+    this.scopes = new Scopes(graph);
+    this.scopesSignature = this.scopes.signature;
+    if (before && before.scopesSignature !== this.scopesSignature) this.resolved.clear();
     if (before?.names) {
       // A tag may mean another component, once there are others of its name.
       this.names = tagNames(this.graph);
@@ -116,7 +122,7 @@ export class Targets {
         continue;
       }
       if (graph.places[origin.place]?.kind === 'read') resolved.readFrom.push(origin);
-      const named = this.byName(origin, entry.file);
+      const named = this.byName(origin, site);
       if (named !== null) {
         add(target, { fn: named, via: -1 });
         continue;
@@ -132,15 +138,35 @@ export class Targets {
   }
 
   /** In families that allow it, a tag nothing declares is the one component of that name. */
-  private byName(origin: Origin, file: number): number | null {
+  private byName(origin: Origin, site: number): number | null {
     const { graph } = this;
     const place = graph.places[origin.place];
+    const { file = 0, fact } = graph.sites[site] ?? {};
     const family = graph.familyOf(file);
     if (place?.kind !== 'unknown' || origin.path.length > 0 || !FAMILIES[family].tagsByName) return null;
     this.names ??= tagNames(this.graph);
     const mayBeLazy = graph.autoImports.isOfNuxt(graph.path(file));
-    const found = this.names.get(place.name) ?? (mayBeLazy ? this.names.get(notLazy(place.name)) : undefined) ?? [];
-    return found.length === 1 ? (found[0] ?? null) : null;
+    const found =
+      this.names.get(place.name) ??
+      (fact?.maybe ? this.names.get(place.name.slice(place.name.indexOf('['))) : undefined) ??
+      (mayBeLazy ? this.names.get(notLazy(place.name)) : undefined) ??
+      [];
+    if (found.length < 2 || !fact) return found[0] ?? null;
+    const seen = this.authorsOf(graph.fnAt(file, fact.fn)).map((author) => this.scopes.seenBy(author, found));
+    const only = new Set(seen.flat());
+    return only.size === 1 && seen.every((one) => one.length === 1) ? ([...only][0] ?? null) : null;
+  }
+
+  /** The components that write the markup a function does: around it, or, of markup in a file of its own, those it is given to. */
+  private authorsOf(fn: number): number[] {
+    const { graph } = this;
+    let outermost = fn;
+    for (let at = fn; at !== -1; at = graph.parentOf(at)) {
+      const { role, template } = graph.functions[at]?.fact ?? {};
+      if (role === 'component') return [at];
+      if (template) outermost = at;
+    }
+    return graph.callersOfFunction(outermost).map((call) => graph.fnOfCall(call));
   }
 
   /** A tag that a cell holds: any of what it is computed from, begins with or is set to. */

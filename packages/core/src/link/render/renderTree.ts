@@ -151,8 +151,9 @@ export class RenderTree {
   private place(site: number): Placed {
     const { graph, callContexts, dependencies } = this.program;
     const entry = graph.sites[site];
-    if (!entry) return { author: null, placements: [] };
+    if (!entry) return NOT_PLACED;
     dependencies.dependOn(entry.file);
+    if (entry.fact.maybe && this.program.siteTargets[site]?.components.length === 0) return NOT_PLACED;
     const unit = this.program.unitOf(graph.fnAt(entry.file, entry.fact.fn));
     const runs = this.program.runsOf(unit);
     const placements: SitePlacement[] = [];

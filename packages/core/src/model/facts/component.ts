@@ -63,6 +63,17 @@ export interface RegisterFact {
   place: PlaceId;
 }
 
+/** Which components the tags of a template may mean, where families say so: by a module, or by a component for itself. */
+export interface ScopeFact {
+  /** The module, or the component. */
+  self: PlaceId;
+  /** Components that see each other, and what is imported. */
+  declares: PlaceId[];
+  /** Components, and modules for what they offer. */
+  imports: PlaceId[];
+  offers: PlaceId[];
+}
+
 export interface TypedProp {
   name: string;
   optional: boolean;

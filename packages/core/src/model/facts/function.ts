@@ -53,8 +53,8 @@ export interface FunctionFact {
   propsType?: TypeFact;
   /** The object its own names stand on, where others may come to hold it. */
   own?: PlaceId;
-  /** The name a component gives itself, for tags that nothing imports. */
-  ownName?: string;
+  /** The names a component gives itself, for tags that nothing imports; `button[lift]` stands for an attribute of an element. */
+  ownNames?: string[];
   /** What it is given beyond its props has no single root to land on, and it places it nowhere itself. */
   losesRest?: boolean;
   /** Functions whose props, events and state a component takes over. */

@@ -2,7 +2,15 @@
 import type { Family, Problem } from '../documents';
 import type { CellFact, ContextFact, ContextReadFact, MutationFact } from './cell';
 import type { ChannelFact, InjectFact, JoinFact, StartFact, TieFact } from './channel';
-import type { ParentInstanceFact, HandleFact, QueryFact, RegisterFact, TypeFact, TypeImportFact } from './component';
+import type {
+  ParentInstanceFact,
+  HandleFact,
+  QueryFact,
+  RegisterFact,
+  ScopeFact,
+  TypeFact,
+  TypeImportFact,
+} from './component';
 import type { CallFact, FunctionFact } from './function';
 import type { Flow, FunctionId, Place, PlaceId, Spot, UseFact } from './place';
 import type { CloneFact, RouteFact, SiteFact } from './site';
@@ -81,6 +89,7 @@ export interface FileFacts {
   typeImports: TypeImportFact[];
   parentInstances: ParentInstanceFact[];
   registers: RegisterFact[];
+  scopes: ScopeFact[];
   routes: RouteFact[];
   outlets: { place: PlaceId; fn: FunctionId }[];
   /** It puts scripts into the page, which may do anything there. */
@@ -90,4 +99,4 @@ export interface FileFacts {
 }
 
 /** Raised whenever the shape or meaning of facts changes, so that cached ones are read again. */
-export const FACTS_VERSION = 62;
+export const FACTS_VERSION = 63;

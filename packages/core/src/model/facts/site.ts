@@ -14,6 +14,8 @@ export interface SitePropFact {
 
 /** One place in markup where a component is rendered. */
 export interface SiteFact {
+  /** It is nothing where no component goes by that name: an attribute that may be one. */
+  maybe?: boolean;
   /** It is an element of the page where its tag is not given. */
   elseElement?: boolean;
   /** The tag as written. */

@@ -127,13 +127,6 @@ describe('what goes wrong', () => {
     expect(survey.findings().map(({ rule }) => rule)).toContain('unresolved');
   });
 
-  test('a selector that two components declare is not guessed', () => {
-    const survey = app('depth = 1;', '<app-bed [depth]="depth" />', {
-      'src/other.ts': BED.replace('class Bed', 'class Other'),
-    });
-    expect(survey.document().sites.map(({ of }) => of)).toEqual([null]);
-  });
-
   test('ten thousand nested elements, and a long chain of fields', () => {
     const deep = `${'<p>'.repeat(10_000)}{{ ${'a.'.repeat(3000)}b }}${'</p>'.repeat(10_000)}`;
     const { files } = app('a = 1;', deep).document();

@@ -4,7 +4,6 @@
  */
 import type * as t from '@babel/types';
 import type { FunctionFact, FunctionId, PlaceId, QueryFact, Spot } from '../../model/facts';
-import { pascal } from '../../model/spelling';
 import { noteEvent, openComponent, renderedPiece } from '../component/component';
 import { declareProp } from '../component/declare';
 import { spotOf } from '../script/builder';
@@ -18,8 +17,9 @@ import type { ScriptReader } from '../script/reader';
 import { Scope } from '../script/scope';
 import { textOf } from '../script/literals';
 import { decoratorOf, Metadata } from './decorators';
-import { injected } from './injection';
+import { noteImports, readNgModule } from './modules';
 import { queryOf, readQuery, templateField } from './queries';
+import { namesOf } from './selectors';
 import { INSTANCE, readTemplate } from './template';
 
 type ClassNode = t.ClassDeclaration | t.ClassExpression;
@@ -38,6 +38,8 @@ const LIFECYCLE: Record<string, string> = {
 };
 
 export function readAngularClass(r: ScriptReader, node: ClassNode, name: string): PlaceId | undefined {
+  const module = decoratorOf(node, /^NgModule$/);
+  if (module) return readNgModule(r, node, name, module.given[0]);
   const decorator = decoratorOf(node, /^(Component|Directive)$/);
   if (!decorator) return undefined;
   const id = r.b.addFunction(name, 'component', r.fn, spotOf(node.id ?? node), node.loc?.end.line ?? 1);
@@ -104,8 +106,9 @@ class ComponentClass {
     const { queries, handles } = r.b.facts;
     const firstQuery = queries.length;
     handles.push({ handle: component.self, exposes: component.self, fn: component.fn, at: fact.at });
-    const selector = metadata.text('selector');
-    if (selector !== null && /^[a-z][\w-]*$/.test(selector)) fact.ownName = pascal(selector);
+    const names = namesOf(metadata.text('selector') ?? '');
+    if (names.length > 0) fact.ownNames = names;
+    noteImports(r, fact.self, metadata);
     this.inherit();
     this.declareList(metadata.node('inputs'), (field, name, at) => this.input(field, name, at, false, null));
     this.declareList(metadata.node('outputs'), (_, name, at) => noteEvent(r, this.component, name, spotOf(at)));
@@ -289,10 +292,9 @@ class ComponentClass {
     member.params.forEach((param, index) => {
       const place = fact.params[index];
       if (place === undefined) return;
-      r.b.flow(injected(r, param), place);
       const inner = param.type === 'TSParameterProperty' ? param.parameter : null;
       const name = inner?.type === 'AssignmentPattern' ? inner.left : inner;
-      if (name?.type === 'Identifier') r.b.flow(place, component.self, 'put', name.name);
+      if (name?.type === 'Identifier') r.b.flow(r.injectedInto.get(place) ?? place, component.self, 'put', name.name);
     });
   }
 

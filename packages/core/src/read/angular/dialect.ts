@@ -15,20 +15,24 @@ import { readAngularClass, takenOnce } from './classes';
 import { decoratorOf } from './decorators';
 import { PIPE, SET_BOUND } from './expressions';
 import { inject, injected } from './injection';
+import { readRequest } from './http';
+import { mount } from './modules';
 import { querySignal } from './queries';
+import { passAddress, readRouterCall, readRouteTable } from './router';
 import { outputOf, SIGNALS, type Making } from './signals';
 
 const CORE = /^@angular\/core(\/rxjs-interop)?$/;
+const ROUTER = /^@angular\/router$/;
 
-/** The name by which the family exports what is called here; null for any other. `input.required` is one name. */
-function apiName(r: ScriptReader, callee: t.Node): string | null {
+/** The name by which a package of the family exports what is called here; null for any other. `input.required` is one name. */
+function apiName(r: ScriptReader, callee: t.Node, packages: RegExp = CORE): string | null {
   const [object, more] =
     callee.type === 'MemberExpression'
       ? [callee.object, `.${fieldOf(callee.property, callee.computed)}`]
       : [callee, ''];
   const place = object.type === 'Identifier' ? r.scope.lookup(object.name) : undefined;
   const imported = place === undefined ? undefined : r.importOf.get(place);
-  return imported && CORE.test(imported.source) ? `${imported.imported}${more}` : null;
+  return imported && packages.test(imported.source) ? `${imported.imported}${more}` : null;
 }
 
 /** How a function of the family's makes a field what it is. */
@@ -78,8 +82,19 @@ export const angular: Dialect = {
       return readStream(r, node, target) ?? readNew(r, node);
     }
     if (name === 'inject') return inject(r, node);
+    const [mounted] = node.arguments;
+    if (mounted && apiName(r, callee, /^@angular\/platform-browser$/) === 'bootstrapApplication') {
+      mount(r, mounted);
+      readArguments(r, { ...node, arguments: node.arguments.slice(1) });
+      return null;
+    }
+    const routerApi = apiName(r, callee, ROUTER);
+    const routed = routerApi === null ? undefined : readRouterCall(r, node, routerApi);
+    if (routed !== undefined) return routed;
     const making = name === null ? undefined : makingOf(name);
     if (making) return making(r, node, target);
+    const requested = readRequest(r, node);
+    if (requested !== undefined) return requested;
     // An emitter tells one thing; what has a topic tells more.
     const emits = callee.type === 'MemberExpression' && fieldOf(callee.property, callee.computed) === 'emit';
     const isOutput = emits && node.arguments.length < 2;
@@ -92,6 +107,8 @@ export const angular: Dialect = {
   markup: () => null,
   assign: takenOnce,
   classLike: readAngularClass,
+  list: readRouteTable,
+  routed: passAddress,
   injected: (r, param) => (decoratorOf(param, /^(Attribute)$/) ? null : injected(r, param)),
   setsCell: (r, { object }) => object.type === 'ThisExpression' && r.component !== null,
   // What is injected, and a stream or a signal that a field holds, stays what it is.

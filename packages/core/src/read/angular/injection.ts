@@ -8,11 +8,13 @@ import { spotOf } from '../script/builder';
 import { value } from '../script/expressions';
 import type { ScriptReader } from '../script/reader';
 import { decoratorOf } from './decorators';
+import { activatedRoute } from './router';
 
 /** The instance of a class of the project; null where the class is a package's own. */
 function instanceOf(r: ScriptReader, token: PlaceId | null, at: Spot): PlaceId | null {
   if (token === null) return null;
   const imported = r.importOf.get(token);
+  if (imported?.source === '@angular/router' && imported.imported === 'ActivatedRoute') return activatedRoute(r, at);
   if (imported?.source.startsWith('@angular/')) return null;
   return r.b.call({ callee: token, name: '', args: [], onlyKnown: true, fn: r.fn, at });
 }

@@ -35,6 +35,7 @@ import type { ScriptReader } from '../script/reader';
 import { Scope } from '../script/scope';
 import { addOutlet } from '../libraries/routers/routeTable';
 import { Expressions, SET_BOUND } from './expressions';
+import { mayBeDirectives } from './selectors';
 
 /** What a template file calls the instance whose markup it is. */
 export const INSTANCE = 'this';
@@ -240,13 +241,17 @@ class Template {
       }
       if (outlet) this.outlet(outlet, node.templateAttrs, piece);
       let tested: PlaceId | null = null;
+      const all = new Map<object, PlaceId | null>();
       for (const one of node.templateAttrs) {
         if (!isBound(one) || one.name.startsWith('ngTemplateOutlet')) continue;
         const given = CONDITIONS.test(one.name) ? this.test(one.value, one.sourceSpan) : this.shown(one, piece);
+        all.set(one, given);
         if (one.name === 'ngIf') tested = given;
         // `else other`: the template of that name is shown here as well.
         if (/^ngIf(Else|Then)$/.test(one.name)) this.call(given, null, piece, one.sourceSpan);
       }
+      const [inputs, attributes] = [node.templateAttrs.filter(isBound), node.templateAttrs.filter(isText)];
+      this.directives({ name: node.tagName ?? '', attributes, inputs, outputs: [] }, piece, all);
       for (const one of node.variables) this.name(one, /^(ngIf|\$implicit)$/.test(one.value) ? tested : null);
       r.repeated('conditional', () => this.children(node.children, piece));
     });
@@ -342,11 +347,14 @@ class Template {
     if (isComponent(node.name)) return this.site(node, piece);
     const outlet = node.inputs.find(({ name }) => name === 'ngTemplateOutlet');
     if (outlet) this.outlet(outlet, node.inputs, piece);
-    for (const one of node.inputs) if (!one.name.startsWith('ngTemplateOutlet')) this.shown(one, piece);
+    const given = new Map<object, PlaceId | null>();
+    for (const one of node.inputs) if (!one.name.startsWith('ngTemplateOutlet')) given.set(one, this.shown(one, piece));
     for (const one of node.outputs) {
       const place = this.handler(one);
+      given.set(one, place);
       if (place !== null) r.b.use({ place, kind: 'handler', detail: one.name, fn: r.fn, at: spot(one.sourceSpan) });
     }
+    this.directives(node, piece, given);
     r.depth++;
     r.block(() => this.children(node.children, piece));
     r.depth--;
@@ -361,7 +369,8 @@ class Template {
     r.repeat = 'once';
     const holder = this.holders.get(node);
     if (holder !== undefined) give(HANDLE, holder, null, at);
-    this.given(node, give);
+    const given = this.given(node, give);
+    this.directives(node, piece, given);
     for (const child of node.children)
       if (child instanceof TmplAstTemplate && isOwn(child))
         for (const { name, keySpan } of child.references)
@@ -379,16 +388,48 @@ class Template {
     r.repeat = repeat;
   }
 
-  private given(node: TmplAstElement, give: Give): void {
-    for (const { name, value: text, sourceSpan } of node.attributes)
-      if (!/^(class|style|id|slot|i18n.*)$/.test(name)) give(name, null, JSON.stringify(text), spot(sourceSpan));
+  /** What is written at a tag: given to the component, and to whatever else may take it there. */
+  private given(node: TmplAstElement, give: Give): ReadonlyMap<object, PlaceId | null> {
+    const given = new Map<object, PlaceId | null>();
     for (const one of node.inputs) {
       // Classes, styles and attributes of the element itself.
       if (one.type !== PROPERTY && one.type !== BOTH_WAYS) this.value(one.value);
-      else if (one.type === BOTH_WAYS) give(one.name, this.bound(one), null, spot(one.sourceSpan));
-      else give(one.name, this.value(one.value), literalOf(this.expressions.read(one.value)), spot(one.sourceSpan));
+      else given.set(one, one.type === BOTH_WAYS ? this.bound(one) : this.value(one.value));
     }
-    for (const one of node.outputs) give(eventProp(one.name), this.handler(one), null, spot(one.sourceSpan));
+    for (const one of node.outputs) given.set(one, this.handler(one));
+    this.handOver(node, given, give);
+    return given;
+  }
+
+  private handOver(
+    { attributes, inputs, outputs }: Written,
+    given: ReadonlyMap<object, PlaceId | null>,
+    give: Give,
+  ): void {
+    for (const { name, value: text, sourceSpan } of attributes)
+      if (!/^(class|style|id|slot|i18n.*)$/.test(name)) give(name, null, JSON.stringify(text), spot(sourceSpan));
+    for (const one of inputs) {
+      const literal = one.type === PROPERTY ? literalOf(this.expressions.read(one.value)) : null;
+      if (one.type === PROPERTY || one.type === BOTH_WAYS)
+        give(one.name, given.get(one) ?? null, literal, spot(one.sourceSpan));
+    }
+    for (const one of outputs) give(eventProp(one.name), given.get(one) ?? null, null, spot(one.sourceSpan));
+  }
+
+  /** Attributes that may be directives of the project: each is given all that is written at the tag. */
+  private directives(
+    node: Written & { name: string },
+    piece: PlaceId,
+    given: ReadonlyMap<object, PlaceId | null>,
+  ): void {
+    const { r } = this;
+    for (const one of mayBeDirectives(node.name, [...node.attributes, ...node.inputs])) {
+      const at = spot(one.keySpan ?? one.sourceSpan);
+      const { site, give } = addSite(r, `[${one.name}]`, r.global(`${node.name}[${one.name}]`, at), piece, at);
+      site.maybe = true;
+      site.nested = true;
+      this.handOver(node, given, give);
+    }
   }
 
   /** What is bound both ways: the value as it stands, or what a signal gives. */
@@ -471,6 +512,13 @@ class Template {
 function isBound(one: TmplAstBoundAttribute | TmplAstTextAttribute): one is TmplAstBoundAttribute {
   return one instanceof TmplAstBoundAttribute;
 }
+
+function isText(one: TmplAstBoundAttribute | TmplAstTextAttribute): one is TmplAstTextAttribute {
+  return !isBound(one);
+}
+
+/** What is written at a tag. */
+type Written = Pick<TmplAstElement, 'attributes' | 'inputs' | 'outputs'>;
 
 /** A template that is written as one, and no structural directive of an element. */
 function isOwn(node: TmplAstTemplate): boolean {

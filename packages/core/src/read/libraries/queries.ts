@@ -11,7 +11,7 @@ import { keyedCell, remoteKey } from './stores/cells';
 import { objectOf, plain, property } from '../script/literals';
 
 /** The words of a query's key that stand in the source: texts, and what the module or others make keys with. */
-function keyText(r: ScriptReader, node: t.Node | null | undefined): string | null {
+export function keyText(r: ScriptReader, node: t.Node | null | undefined): string | null {
   const found = plain(r, node);
   if (found?.type === 'StringLiteral') return found.value;
   if (found?.type === 'TemplateLiteral') return found.quasis.map((quasi) => quasi.value.raw).join('…');

@@ -76,6 +76,7 @@ export class FactsBuilder {
       gaps: [],
       parentInstances: [],
       registers: [],
+      scopes: [],
       routes: [],
       outlets: [],
       side: null,

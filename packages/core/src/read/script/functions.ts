@@ -33,6 +33,7 @@ export function readFunction(
   fact.wraps = onlyCalls(node);
   const typed = propsType ?? annotationOf(node.params[0]);
   if (typed) r.propTypes.set(id, typed);
+  const injected = constructs(node) ? node.params.map((param) => r.dialect.injected?.(r, param) ?? null) : [];
   const before = { fn: r.fn, scope: r.scope, fragment: r.fragment, seen: r.seen, repeat: r.repeat };
   r.fn = id;
   r.branchAround.set(id, r.branch);
@@ -40,7 +41,7 @@ export function readFunction(
   r.fragment = null;
   r.seen = { markup: false, hooks: false };
   if (node.type === 'FunctionExpression' && node.id) r.scope.declare(node.id.name, fact.self);
-  node.params.forEach((param) => {
+  node.params.forEach((param, index) => {
     const named = param.type === 'Identifier' ? param.name : '';
     const place = r.b.place('param', named, id, spotOf(param));
     fact.params.push(place);
@@ -49,7 +50,10 @@ export function readFunction(
       // Each further argument arrives as one element of the list.
       fact.takesMore = true;
       bind(r, param.argument, place);
-    } else bind(r, param, place);
+    } else bind(r, param, injected[index] ?? place);
+    const given = injected[index] ?? null;
+    r.b.flow(given, place);
+    if (given !== null) r.injectedInto.set(place, given);
   });
   if (node.body.type === 'BlockStatement') {
     const body = node.body;
@@ -72,6 +76,10 @@ export function readFunction(
   // What an inner function renders counts for the one around it, unless the inner one is a component itself.
   if (fact.role !== 'component') r.seen.markup ||= seen.markup;
   return fact.self;
+}
+
+function constructs(node: FunctionNode): boolean {
+  return node.type === 'ClassMethod' && node.kind === 'constructor';
 }
 
 /**

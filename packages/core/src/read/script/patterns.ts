@@ -108,6 +108,10 @@ function assignMember(r: ScriptReader, target: t.MemberExpression, from: PlaceId
   // What is set is the cell's from then on; it is no longer the value that was given.
   const sets = r.dialect.setsCell?.(r, target) ?? false;
   mutation(r, object, fieldOf(target.property, target.computed), target, `${r.source(target)} = …`, sets ? from : null);
-  if (from === null || sets) return;
+  if (from === null) return;
+  if (sets) {
+    r.b.use({ place: from, kind: 'computed', detail: `${r.source(target)} = …`, fn: r.fn, at: spotOf(target) });
+    return;
+  }
   r.b.flow(from, object, 'put', fieldOf(target.property, target.computed));
 }

@@ -126,8 +126,8 @@ function readMember(
         const inner = param.type === 'TSParameterProperty' ? param.parameter : null;
         const name = inner?.type === 'AssignmentPattern' ? inner.left : inner;
         const place = fact?.params[index];
-        if (place !== undefined) b.flow(r.dialect.injected?.(r, param) ?? null, place);
-        if (name?.type === 'Identifier' && place !== undefined) b.flow(place, instance, 'put', name.name);
+        if (place === undefined) return;
+        if (name?.type === 'Identifier') b.flow(r.injectedInto.get(place) ?? place, instance, 'put', name.name);
       });
       return;
     }

@@ -7,6 +7,7 @@ import {
   type ImportFact,
   type PlaceId,
   type Repeat,
+  type SiteFact,
   type Spot,
 } from '../../model/facts';
 import type { FactsBuilder } from './builder';
@@ -72,6 +73,8 @@ export interface Dialect {
   declared?(r: ScriptReader, id: t.Node, init: t.Node, from: PlaceId): PlaceId;
   /** Reads the setting of a plain name the family gives a meaning to; false leaves it to the plain reading. */
   setName?(r: ScriptReader, node: t.Identifier, given: PlaceId | null): boolean;
+  /** What the address gives, as props, to what a route shows. */
+  routed?(r: ScriptReader, path: string, site: SiteFact | undefined): void;
   /** Called once a module has been read. */
   finish(r: ScriptReader): void;
   /** Takes note of an object the family gives a meaning to, once its fields have been read. */
@@ -132,6 +135,8 @@ export class ScriptReader {
   readonly models = new Map<PlaceId, PlaceId>();
   /** What a name stands for that nothing declares; by default nothing that is followed. */
   missing: (name: string, at: Spot) => PlaceId | null = () => null;
+  /** What the family itself gives to parameters of constructors. */
+  readonly injectedInto = new Map<PlaceId, PlaceId>();
   /** Functions run when something comes and when it goes: what the ones start, the others have to end. */
   readonly started: { node: t.Node; fn: FunctionId; again?: boolean }[] = [];
   readonly stopped: t.Node[] = [];

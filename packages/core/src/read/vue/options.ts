@@ -103,7 +103,7 @@ function functionOf(r: ScriptReader, node: t.Node, name: string): PlaceId | null
 }
 
 function readName(r: ScriptReader, component: SingleFileComponent, node: t.Node | null): void {
-  if (node?.type === 'StringLiteral') r.b.fn(component.fn).ownName = pascal(node.value);
+  if (node?.type === 'StringLiteral') r.b.fn(component.fn).ownNames = [pascal(node.value)];
 }
 
 /** What is bound both ways without a name, in either major version. */

@@ -8,7 +8,7 @@ import type { CallReader } from '../library';
 import { spotOf } from '../../script/builder';
 import { importPlace, readArguments } from '../../script/calls';
 import { value } from '../../script/expressions';
-import { importedModule } from '../../script/lazyImport';
+import { fetchedPlace, importedModule } from '../../script/lazyImport';
 import { nameFromPath } from '../../script/names';
 import { fieldOf } from '../../script/patterns';
 import type { ScriptReader } from '../../script/reader';
@@ -70,6 +70,20 @@ export function readRouteList(r: ScriptReader, node: t.ArrayExpression): PlaceId
 function isRoute(node: t.Node): boolean {
   if (node.type !== 'ObjectExpression') return false;
   return ['path', 'index', 'children'].some((field) => property(node, field) !== null) || showsSomething(node);
+}
+
+/** A list that is said to be a table of routes, whatever its fields are called. */
+export function readTypedRoutes(r: ScriptReader, node: t.ArrayExpression): PlaceId {
+  const table = r.b.place('object', '', r.fn, spotOf(node));
+  readObjects(r, node, { parent: null, around: null, table });
+  return table;
+}
+
+/** A table made elsewhere, or here, whose outermost routes are shown at the outlet of what is mounted. */
+export function readRoutesAtOutlet(r: ScriptReader, node: t.Node | undefined): void {
+  const standing = { parent: null, around: null, table: null, atOutlet: true };
+  if (node?.type === 'ArrayExpression') readObjects(r, node, standing);
+  else readTable(r, node, standing);
 }
 
 /** Whether an object has the markup of a route, or routes inside it that do. */
@@ -210,7 +224,8 @@ function readObjects(r: ScriptReader, node: t.Node | null | undefined, standing:
     const at = spotOf(object);
     const first = r.b.facts.sites.length;
     const markup = property(object, 'element');
-    const component = property(object, 'Component') ?? property(object, 'component');
+    const component =
+      property(object, 'Component') ?? property(object, 'component') ?? property(object, 'loadComponent');
     const lazy = property(object, 'lazy');
     const piece = markup
       ? r.within(null, () => value(r, markup))
@@ -224,27 +239,49 @@ function readObjects(r: ScriptReader, node: t.Node | null | undefined, standing:
     const shown = piece ?? (beside?.type === 'ObjectExpression' ? sitesOf(r, beside, at) : null);
     if (shown !== null && property(object, 'props')) openProps(r, shown);
     const path = textOf(r, property(object, 'path')) ?? '';
+    if (piece !== null)
+      r.dialect.routed?.(
+        r,
+        path,
+        r.b.facts.sites.find((one) => one.inside === piece),
+      );
     const { parent, around, table, atOutlet } = standing;
     const route = add(r, { parent, path, first }, shown, around, at, atOutlet);
     if (parent === null && shown !== null && table !== null) r.b.flow(shown, table, 'put', ROUTES);
-    for (const one of ['errorElement', 'loader', 'action', 'handle']) {
+    for (const one of OTHERS) {
       const given = property(object, one);
       if (given) value(r, given);
     }
     const children = property(object, 'children');
     // Routes below one that shows nothing of its own stand where it does.
-    if (children) readObjects(r, children, { ...standing, parent: shown === null ? parent : route });
+    const below = { ...standing, parent: shown === null ? parent : route };
+    if (children) readObjects(r, children, below);
+    // `loadChildren: () => import('./routes')`: a table that is fetched when it is needed.
+    const later = property(object, 'loadChildren');
+    if (later) placeTable(r, fetchedPlace(r, later) ?? value(r, later), later, below);
   }
 }
 
+/** Fields of a route that hold functions, which run when it is shown or left. */
+const OTHERS = ['errorElement', 'loader', 'action', 'handle', 'resolve', 'canActivate', 'canActivateChild', 'canMatch'];
+
 /** Routes written elsewhere: whatever holds them. */
-function readTable(r: ScriptReader, node: t.Node | null | undefined, { parent, around, table }: Standing): void {
-  const from = value(r, node);
-  if (from === null || !node) return;
+function readTable(r: ScriptReader, node: t.Node | null | undefined, standing: Standing): void {
+  if (node) placeTable(r, value(r, node), node, standing);
+}
+
+function placeTable(
+  r: ScriptReader,
+  from: PlaceId | null,
+  node: t.Node,
+  { parent, around, table, atOutlet }: Standing,
+): void {
+  if (from === null) return;
   const at = spotOf(node);
   if (parent !== null) r.b.facts.routes.push({ parent, piece: r.b.part(from, ROUTES, r.fn, at), at });
   else if (around !== null) showTable(r, from, around, node);
   else if (table !== null) r.b.flow(from, table);
+  else if (atOutlet) r.b.facts.routes.push({ parent, atOutlet, piece: r.b.part(from, ROUTES, r.fn, at), at });
 }
 
 /** A table whose outermost routes are shown at the outlet of what is mounted. */

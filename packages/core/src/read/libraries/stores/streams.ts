@@ -46,6 +46,7 @@ export function readStream(
   }
   if (node.type === 'NewExpression' || callee.type !== 'MemberExpression') return undefined;
   const method = fieldOf(callee.property, callee.computed);
+  if (method === 'subscribe' && node.arguments.length > 0) return subscribed(r, node, callee);
   if (method === 'asObservable' && node.arguments.length === 0) {
     const from = value(r, callee.object);
     return from === null ? null : stream(r, storeValue(r, from, spotOf(node)), spotOf(node));
@@ -79,6 +80,30 @@ function subject(r: ScriptReader, node: t.NewExpression, target: t.Node | null):
   b.flow(cell.value, get.result);
   b.flow(get.self, held, 'put', 'getValue');
   return held;
+}
+
+/**
+ * `beds$.subscribe((beds) => …)`: what a stream tells goes to whoever subscribes, where that is written. A stream that a method
+ * makes is told apart that way by who asked for it.
+ */
+function subscribed(r: ScriptReader, node: t.CallExpression, callee: t.MemberExpression): PlaceId | null {
+  const { b } = r;
+  const at = spotOf(callee);
+  const receiver = value(r, callee.object);
+  const args = readArguments(r, node);
+  const [run = null] = args;
+  if (receiver === null) {
+    b.handOut(args, 'subscribe', r.fn, at);
+    return null;
+  }
+  const result = b.place('computed', 'subscribe', r.fn, spotOf(node));
+  const called = { name: 'subscribe', receiver, repeat: r.repeat, fn: r.fn, at };
+  b.facts.calls.push({ callee: b.part(receiver, 'subscribe', r.fn, at), args, result, ...called });
+  if (run === null) return result;
+  const told = storeValue(r, receiver, at);
+  for (const listener of [run, b.part(run, 'next', r.fn, at)])
+    b.call({ callee: listener, name: 'next', args: [told], onlyKnown: true, fn: r.fn, at });
+  return result;
 }
 
 function joined(r: ScriptReader, node: t.CallExpression): PlaceId {
