@@ -1,4 +1,5 @@
 /** Something started in a component and not ended with it. */
+import type { Graph } from '../link/graph/graph';
 import { named, positionOf, type Rule, remedyIn } from './rule';
 
 /** What is left behind, in words: what is not done, what comes of it, and the call that does it. */
@@ -39,6 +40,31 @@ function leakOf(name: string, topic: string | null): Leak {
   return known ?? { does: () => `calls ${what} and never undoes it`, effect: oneMore, end: `whatever undoes ${name}` };
 }
 
+/** A service that outlives whoever subscribes, for the examples. */
+const FEED = `import { Injectable } from '@angular/core';
+import { BehaviorSubject } from 'rxjs';
+@Injectable({ providedIn: 'root' })
+export class Feed {
+  readonly age = new BehaviorSubject(0);
+  grow() {
+    this.age.next(this.age.value + 1);
+  }
+}
+`;
+
+/** Whether a value is one that no component holds: what tells it is there when the component is gone. */
+function stays(graph: Graph, told: number): boolean {
+  const shared = (place: number): boolean => {
+    const cells = graph.files[graph.fileOf(place)]?.cells ?? [];
+    return cells.some((cell) => cell.shared && /^(service|store)$/.test(cell.kind) && isAt(graph, place, cell.value));
+  };
+  return graph.trace(told).some(({ place, path }) => path.length === 0 && shared(place));
+}
+
+function isAt(graph: Graph, place: number, local: number): boolean {
+  return graph.at(graph.fileOf(place), local) === place;
+}
+
 export const leakedListener: Rule = {
   id: 'leaked-listener',
   level: 'warning',
@@ -71,12 +97,48 @@ export function Clock() {
 `,
     },
   },
+  examplesIn: {
+    angular: {
+      failing: {
+        'src/feed.ts': FEED,
+        'src/clock.ts': `import { Component } from '@angular/core';
+import { Feed } from './feed';
+@Component({ selector: 'app-clock', template: '<b>{{ age }}</b>' })
+export class Clock {
+  age = 0;
+  constructor(private feed: Feed) {}
+  ngOnInit() {
+    this.feed.age.subscribe((age) => {
+      this.age = age;
+    });
+  }
+}
+`,
+      },
+      passing: {
+        'src/feed.ts': FEED,
+        'src/clock.ts': `import { Component } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { Feed } from './feed';
+@Component({ selector: 'app-clock', template: '<b>{{ age }}</b>' })
+export class Clock {
+  age = 0;
+  constructor(private feed: Feed) {
+    this.feed.age.pipe(takeUntilDestroyed()).subscribe((age) => {
+      this.age = age;
+    });
+  }
+}
+`,
+      },
+    },
+  },
   check({ linked }) {
     const { program } = linked;
     const { graph } = program;
     return graph.files.flatMap((facts, file) =>
       facts.starts
-        .filter((start) => !start.ended)
+        .filter((start) => !start.ended && (start.of === undefined || stays(graph, graph.at(file, start.of))))
         .map(({ name, topic, fn, at }) => {
           const unit = program.unitOf(graph.fnAt(file, fn));
           const component = program.component(unit) ?? program.ownerOf(program.runsTogether(unit)[0] ?? -1);
@@ -87,7 +149,10 @@ export function Clock() {
             effect: leak.effect(who),
             todo: remedyIn(
               {
-                angular: `Call ${leak.end} in ngOnDestroy, or end it with takeUntilDestroyed().`,
+                angular:
+                  name === 'subscribe'
+                    ? 'End it with takeUntilDestroyed(), or keep it and call unsubscribe() in ngOnDestroy.'
+                    : `Call ${leak.end} in ngOnDestroy.`,
                 vue: `Call ${leak.end} in onUnmounted (beforeDestroy in Vue 2).`,
                 svelte: `Call ${leak.end} in the function that onMount or the effect returns, or in onDestroy.`,
                 others: `Call ${leak.end} in the function that the effect returns (componentWillUnmount in a class).`,

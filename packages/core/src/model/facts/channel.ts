@@ -39,6 +39,8 @@ export interface StartFact {
   /** What it is about: the event's or topic's name. */
   topic: string;
   ended: boolean;
+  /** What is told: it goes on only where that comes from something that stays when the component goes. */
+  of?: PlaceId;
   fn: FunctionId;
   at: Spot;
 }

@@ -20,6 +20,7 @@ import { decoratorOf, Metadata } from './decorators';
 import { noteImports, readNgModule } from './modules';
 import { queryOf, readQuery, templateField } from './queries';
 import { namesOf } from './selectors';
+import { noteBegun } from './subscriptions';
 import { INSTANCE, readTemplate } from './template';
 
 type ClassNode = t.ClassDeclaration | t.ClassExpression;
@@ -119,6 +120,7 @@ class ComponentClass {
     for (const member of members) if (member.type === 'ClassProperty') this.property(member);
     for (const member of members)
       if (member.type === 'ClassMethod' || member.type === 'ClassPrivateMethod') this.method(member);
+    noteBegun(r, node);
     this.host(metadata.node('host'));
     for (const query of queries.slice(firstQuery))
       query.before = [...(query.before ?? this.early), ...this.constructing];

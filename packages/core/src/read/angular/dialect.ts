@@ -107,6 +107,7 @@ export const angular: Dialect = {
   markup: () => null,
   assign: takenOnce,
   classLike: readAngularClass,
+  endsSubscriptions: true,
   list: readRouteTable,
   routed: passAddress,
   injected: (r, param) => (decoratorOf(param, /^(Attribute)$/) ? null : injected(r, param)),

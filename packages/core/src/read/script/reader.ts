@@ -75,6 +75,8 @@ export interface Dialect {
   setName?(r: ScriptReader, node: t.Identifier, given: PlaceId | null): boolean;
   /** What the address gives, as props, to what a route shows. */
   routed?(r: ScriptReader, path: string, site: SiteFact | undefined): void;
+  /** Whether the family's own reader looks after subscriptions that are not ended. */
+  endsSubscriptions?: true;
   /** Called once a module has been read. */
   finish(r: ScriptReader): void;
   /** Takes note of an object the family gives a meaning to, once its fields have been read. */

@@ -234,7 +234,7 @@ function startsIn(r: ScriptReader, body: t.Node): Start[] {
     // Listeners on an instance of one's own go with it.
     if (name === '$on' && node.callee.type === 'MemberExpression' && !isBus(r, node.callee.object)) return;
     if (/^(on|addListener)$/.test(name) && (isMadeHere(r, node, body) || isBehaviour(r, node))) return;
-    if (name === 'subscribe' && r.b.facts.family === 'svelte' && isMadeByCall(r, node, body)) return;
+    if (name === 'subscribe' && (r.dialect.endsSubscriptions || isMadeForSvelte(r, node, body))) return;
     starts.push({ node, name, topic, kept: null });
   });
   return starts.map((start) => ({ ...start, kept: kept.get(start.node) ?? null }));
@@ -286,6 +286,10 @@ function isBehaviour(r: ScriptReader, { callee }: t.CallExpression): boolean {
 
 function isOfD3(r: ScriptReader, name: string): boolean {
   return r.b.facts.imports.some(({ imported, source }) => imported === name && /^d3(?:$|-)/.test(source));
+}
+
+function isMadeForSvelte(r: ScriptReader, node: t.CallExpression, body: t.Node): boolean {
+  return r.b.facts.family === 'svelte' && isMadeByCall(r, node, body);
 }
 
 /** `const store = makeStore(); store.subscribe(…)`: a store that such a call makes anew goes with who made it, and it may be one. */

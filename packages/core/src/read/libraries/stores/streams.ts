@@ -101,9 +101,19 @@ function subscribed(r: ScriptReader, node: t.CallExpression, callee: t.MemberExp
   b.facts.calls.push({ callee: b.part(receiver, 'subscribe', r.fn, at), args, result, ...called });
   if (run === null) return result;
   const told = storeValue(r, receiver, at);
+  toldTo.set(node, sources.get(r)?.get(receiver) ?? told);
   for (const listener of [run, b.part(run, 'next', r.fn, at)])
     b.call({ callee: listener, name: 'next', args: [told], onlyKnown: true, fn: r.fn, at });
   return result;
+}
+
+/** What each stream that operators made began as. */
+const sources = new WeakMap<ScriptReader, Map<PlaceId, PlaceId>>();
+const toldTo = new WeakMap<t.Node, PlaceId>();
+
+/** What the stream tells from which a subscription comes in the end; undefined for any other call. */
+export function toldAt(node: t.CallExpression): PlaceId | undefined {
+  return toldTo.get(node);
 }
 
 function joined(r: ScriptReader, node: t.CallExpression): PlaceId {
@@ -124,8 +134,13 @@ function piped(r: ScriptReader, node: t.CallExpression, callee: t.MemberExpressi
   const at = spotOf(node);
   const from = value(r, callee.object);
   let told: PlaceId | null = from === null ? null : storeValue(r, from, at);
+  const source = from === null ? null : (sources.get(r)?.get(from) ?? told);
   for (const one of node.arguments) told = operated(r, one, told, at);
-  return stream(r, told, at);
+  const made = stream(r, told, at);
+  const known = sources.get(r) ?? new Map<PlaceId, PlaceId>();
+  sources.set(r, known);
+  if (source !== null) known.set(made, source);
+  return made;
 }
 
 /** What one operator makes of what a stream tells. */
