@@ -11,6 +11,7 @@ import { stopsOfItself, type FlowStop } from '../follow/flow';
 import { isAnew, isPart, wasDerived, wasFrozen, type Visited } from '../link/travel/visited';
 import { FAMILIES } from '../model/families';
 import { mutationsAt, type Mutation } from '../follow/changesInPlace';
+import { unseenBelow } from './shared/onPush';
 import { isChangeOf, isShown, writersOf } from './shared/changes';
 import { relatedAt, named, positionOf, type Draft, type Rule, remedyIn } from './rule';
 import type { CallFact, Spot } from '../model/facts';
@@ -53,7 +54,7 @@ export function Bench() {
     const found = new Map<Spot, Draft>();
     const drafts = linked.memos.of<CellFlow, ReadonlyMap<Spot, Draft>>('direct-write');
     for (const flow of cells.all) {
-      if (flow.cell.kind !== 'state' || flow.cell.setter === null) continue;
+      if (!/^(state|service)$/.test(flow.cell.kind) || flow.cell.setter === null) continue;
       for (const [key, draft] of drafts.get(flow, () => writesOf(linked, flow)))
         if (!found.has(key)) found.set(key, draft);
     }
@@ -63,6 +64,8 @@ export function Bench() {
 
 /** What is wrong with how one state is changed, by the spot. */
 function writesOf(linked: Linked, flow: CellFlow): ReadonlyMap<Spot, Draft> {
+  const unseen = unseenBelow(linked, flow);
+  if (unseen.size > 0 || flow.cell.kind !== 'state') return unseen;
   switch (flow.cell.tracks) {
     case 'nothing':
       return plainWrites(linked, flow);

@@ -3,6 +3,7 @@ import type { Linked } from '../link';
 import type { CellFlow } from '../follow/cells';
 import type { CellInfo } from '../follow/cellInfo';
 import type { Graph } from '../link/graph/graph';
+import { isPushed, PUSHES } from './shared/untoldStreams';
 import { push } from '../link/graph/byPlace';
 import { mutatedCells } from '../link/graph/mutatedCells';
 import type { ComponentInfo } from '../link/program/program';
@@ -90,9 +91,58 @@ export const Gauge = observer(() => <b onClick={() => units.change('kelvin')}>{u
         });
       }
     });
-    return found;
+    return [...found, ...pushedFromOutside(linked)];
   },
 };
+
+/** Streams and signals of a service that has functions to set them, set by a component itself. */
+function pushedFromOutside(linked: Linked): Draft[] {
+  const { program } = linked;
+  const { graph } = program;
+  const setters = new Map<number, { cell: CellFact; file: number }>();
+  graph.cells.forEach(({ fact, file }) => {
+    if (fact.kind === 'service' && fact.shared && fact.setter !== null && isPushed(graph.files[file], fact))
+      setters.set(graph.at(file, fact.setter), { cell: fact, file });
+  });
+  if (setters.size === 0) return [];
+  const pushes = graph.files.flatMap((facts, file) =>
+    FAMILIES[facts.family].sharesBy === 'service'
+      ? facts.calls.flatMap((call) => {
+          if (!PUSHES.test(call.name.slice(call.name.lastIndexOf('.') + 1))) return [];
+          const set = graph.trace(graph.at(file, call.callee)).map(({ place }) => setters.get(place));
+          const one = set.find((known) => known !== undefined);
+          const unit = program.unitOf(graph.fnAt(file, call.fn));
+          return one
+            ? [{ ...one, call, at: file, component: program.component(unit) ?? ownerOfMarkup(linked, unit) }]
+            : [];
+        })
+      : [],
+  );
+  // Only where the service has a function of its own for it, that is the way to go.
+  const own = new Set(pushes.flatMap(({ cell, component, at, file }) => (!component && at === file ? [cell] : [])));
+  return pushes.flatMap(({ cell, call, component, file, at }): Draft[] => {
+    const { id } = cell.shared ?? { id: cell.name };
+    if (!component || !own.has(cell) || makesOne(linked, { id, file }, component.fn)) return [];
+    return [
+      {
+        message: `${component.name} sets ${id} itself (${call.name}()), past the functions of ${ownerOf(id)}.`,
+        effect: BYPASSED,
+        todo: `Call a function of ${ownerOf(id)} instead, and hand out ${cell.name} read-only (asObservable(), asReadonly()).`,
+        component: component.name,
+        name: cell.name,
+        ...positionOf(linked, at, call.at),
+        ...named([component]),
+        related: [relatedAt(linked, file, cell.at, `${id} lives here.`)],
+      },
+    ];
+  });
+}
+
+/** The component whose markup, in a file of its own, a function is. */
+function ownerOfMarkup({ program }: Linked, unit: number): ComponentInfo | undefined {
+  if (!program.graph.functions[unit]?.fact.template) return undefined;
+  return program.ownerOf(program.runsTogether(unit)[0] ?? -1);
+}
 
 /** What a cell is a field of: `Units` of `Units.scale`. */
 function ownerOf(id: string): string {
@@ -107,7 +157,10 @@ function makesOne({ program }: Linked, { id, file }: { id: string; file: number 
     ({ fact, file: own }, fn) =>
       own === file &&
       fact.name === owner &&
-      graph.callersOfFunction(fn).some((call) => program.unitOf(graph.fnOfCall(call)) === component),
+      // What is injected is there already, for others too.
+      graph
+        .callersOfFunction(fn)
+        .some((call) => !graph.calls[call]?.fact.onlyKnown && program.unitOf(graph.fnOfCall(call)) === component),
   );
 }
 

@@ -1,4 +1,5 @@
 /** A shared value is set, and whoever subscribed is not told. */
+import { untoldStreams } from './shared/untoldStreams';
 import { isCallbackName } from '../model/signs';
 import { push } from '../link/graph/byPlace';
 import type { Linked } from '../link';
@@ -67,7 +68,7 @@ export function Gauge() {
       isScript(linked, file)
         ? []
         : drafts
-            .get(facts, () => draftsOf(linked, facts, file))
+            .get(facts, () => [...draftsOf(linked, facts, file), ...untoldBy(linked, facts, file)])
             .map(({ cell, draft }) => ({ place: graph.at(file, cell), draft })),
     );
     if (found.length === 0) return [];
@@ -87,6 +88,24 @@ export function Gauge() {
 interface Silent {
   cell: PlaceId;
   draft: Draft;
+}
+
+/** Fields of a service that are changed without telling those who listen to the stream of them. */
+function untoldBy(linked: Linked, facts: FileFacts, file: number): Silent[] {
+  return untoldStreams(linked, facts, file).map(({ field, told, fn, tells, at }): Silent => {
+    const name = facts.functions[fn]?.name ?? 'A function';
+    const draft: Draft = {
+      message: `${name} changes ${field.name} and does not tell ${told.name}.`,
+      effect: `Whoever reads ${told.name} keeps showing ${field.name} as it was.`,
+      todo: `Set ${told.name} too after ${field.name} is changed${tells && tells !== name ? `, as ${tells} does` : ''}.`,
+      component: null,
+      name: field.name,
+      ...positionOf(linked, file, at),
+      ...named([]),
+      related: [relatedAt(linked, file, told.at, `${told.name} lives here.`)],
+    };
+    return { cell: told.value, draft };
+  });
 }
 
 function draftsOf(linked: Linked, facts: FileFacts, file: number): Silent[] {

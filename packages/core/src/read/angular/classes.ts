@@ -3,7 +3,7 @@
  * the methods; a field that is set is a cell of its own. The template reads that instance.
  */
 import type * as t from '@babel/types';
-import type { FunctionFact, FunctionId, PlaceId, QueryFact, Spot } from '../../model/facts';
+import { TAKEN, type FunctionFact, type FunctionId, type PlaceId, type QueryFact, type Spot } from '../../model/facts';
 import { noteEvent, openComponent, renderedPiece } from '../component/component';
 import { declareProp } from '../component/declare';
 import { spotOf } from '../script/builder';
@@ -79,13 +79,32 @@ const ONCE = /^(constructor|ngOnInit)$/;
 export function takenOnce(r: ScriptReader, { left, right, operator }: t.AssignmentExpression): boolean {
   if (r.constructing !== r.fn || operator !== '=' || left.type !== 'MemberExpression') return false;
   if (left.object.type !== 'ThisExpression' || !r.component) return false;
-  const cell = r.fieldCells.get(fieldOf(left.property, left.computed));
-  if (cell === undefined) return false;
+  const field = fieldOf(left.property, left.computed);
+  const cell = r.fieldCells.get(field);
+  if (cell === undefined && (field === '*' || !mayBeValue(right))) return false;
   const given = value(r, right, left.property.type === 'Identifier' ? left.property : null);
   if (given === null) return true;
+  if (cell === undefined) {
+    r.b.flow(takenNow(r, given, field, left), r.component.self, 'put', field);
+    return true;
+  }
   r.b.flow(given, cell, 'frozen');
   r.b.use({ place: given, kind: 'copied', fn: r.fn, at: spotOf(left) });
   return true;
+}
+
+/** Whether an expression may give a value as it is now, rather than something that goes on giving it. */
+function mayBeValue(node: t.Node | null | undefined): boolean {
+  return node?.type === 'CallExpression' || node?.type === 'MemberExpression';
+}
+
+/** What a field begins with: a plain value stays what it was, a signal or a stream goes on telling. */
+function takenNow(r: ScriptReader, given: PlaceId, field: string, node: t.Node): PlaceId {
+  const at = spotOf(node);
+  const taken = r.b.place('object', field, r.fn, at);
+  r.b.flow(given, taken, 'taken');
+  r.b.use({ place: given, kind: 'copied', detail: TAKEN, fn: r.fn, at });
+  return taken;
 }
 
 class ComponentClass {
@@ -109,6 +128,8 @@ class ComponentClass {
     handles.push({ handle: component.self, exposes: component.self, fn: component.fn, at: fact.at });
     const names = namesOf(metadata.text('selector') ?? '');
     if (names.length > 0) fact.ownNames = names;
+    const detection = metadata.node('changeDetection');
+    if (detection && /\bOnPush$/.test(r.source(detection))) fact.onPush = true;
     noteImports(r, fact.self, metadata);
     this.inherit();
     this.declareList(metadata.node('inputs'), (field, name, at) => this.input(field, name, at, false, null));
@@ -213,7 +234,8 @@ class ComponentClass {
     if (member.static) return;
     const cell = r.fieldCells.get(field);
     if (cell !== undefined) r.b.flow(given, cell, 'frozen');
-    else r.b.flow(given, component.self, 'put', field);
+    else
+      r.b.flow(mayBeValue(member.value) ? takenNow(r, given, field, member.key) : given, component.self, 'put', field);
   }
 
   /** `@HostBinding('class.deep') deep`: shown on the element that the component stands on. */

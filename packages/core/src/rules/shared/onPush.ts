@@ -1,0 +1,66 @@
+/** Changes in place of what was passed to a component that only looks again when it is passed something else. */
+import type { Spot } from '../../model/facts';
+import { mutationsAt, type Mutation } from '../../follow/changesInPlace';
+import type { CellInfo } from '../../follow/cellInfo';
+import type { CellFlow } from '../../follow/cells';
+import { stopsOfItself, type FlowStop } from '../../follow/flow';
+import type { Linked } from '../../link';
+import { isAnew, wasDerived, wasFrozen } from '../../link/travel/visited';
+import { named, positionOf, relatedAt, type Draft } from '../rule';
+import { isChangeOf } from './changes';
+
+/** Where a value is changed in place though some component that shows it does not see that, by the spot. */
+export function unseenBelow(linked: Linked, { cell, values }: CellFlow): Map<Spot, Draft> {
+  const { program, locals } = linked;
+  const found = new Map<Spot, Draft>();
+  if (!values || cell.callable) return found;
+  const stops = stopsOfItself(values);
+  const shows = stops.find((stop) => isPushed(linked, values.stops, stop))?.component;
+  if (!shows) return found;
+  const says = program.graph.functions[shows.fn]?.fact.at;
+  for (const stop of stops) {
+    // What a component changes itself, it was told to by an event of its own.
+    if (!stop.component || stop.component === shows) continue;
+    for (const visited of locals.explore(stop.at).visited) {
+      if (visited.path !== 0 || wasDerived(visited) || wasFrozen(visited) || isAnew(visited.flags)) continue;
+      for (const one of mutationsAt(linked, visited.place)) {
+        if (one.ofElement || one.beforeRender || !one.text.endsWith('()') || isSetBeside(linked, cell, one)) continue;
+        found.set(one.at, {
+          message: `${stop.component.name} changes ${cell.name} in place (${one.text}), and ${shows.name} only looks again when it is passed another value.`,
+          effect: `${shows.name} keeps showing ${cell.name} as it was.`,
+          todo: `Build a changed copy and assign that: ${cell.name} = [...${cell.name}, …].`,
+          component: stop.component.name,
+          name: cell.name,
+          ...positionOf(linked, one.file, one.at),
+          ...named([stop.component, shows]),
+          related: says ? [relatedAt(linked, shows.file, says, `${shows.name} says so here (OnPush).`)] : [],
+        });
+      }
+    }
+  }
+  return found;
+}
+
+/** Whether the function that changes a value in place also sets it. */
+function isSetBeside({ program: { graph } }: Linked, cell: CellInfo, one: Mutation): boolean {
+  const facts = graph.files[one.file];
+  return (facts?.calls ?? []).some(
+    (fact) =>
+      graph.fnAt(one.file, fact.fn) === one.fn &&
+      fact.name !== one.text &&
+      isChangeOf(graph, one.file, fact, cell.setter?.place),
+  );
+}
+
+/** Whether a value arrives as a prop at a component that shows it, and renders again only where it is passed another one. */
+function isPushed(
+  { program: { graph } }: Linked,
+  stops: ReadonlyMap<string, FlowStop>,
+  { key, component, facts }: FlowStop,
+): boolean {
+  if (!component || !graph.functions[component.fn]?.fact.onPush) return false;
+  const shown = facts.uses.some(({ kind }) => /^(shown|iterated|branched)$/.test(kind));
+  return (
+    shown && [...stops.values()].some(({ hops }) => hops.some((hop) => hop.target === key && hop.carrier === 'prop'))
+  );
+}

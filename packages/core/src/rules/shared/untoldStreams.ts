@@ -1,0 +1,115 @@
+/** Services that keep a plain field beside a stream or a signal of it, and change the field without telling. */
+import type { CellFact, FileFacts, FunctionId, PlaceId, Spot } from '../../model/facts';
+import type { Linked } from '../../link';
+import { isChangeOf } from './changes';
+
+export interface Untold {
+  /** The field, and the stream or signal that others are told by. */
+  field: CellFact;
+  told: CellFact;
+  /** The method that changes the one and not the other, and one that does both. */
+  fn: FunctionId;
+  tells: string;
+  at: Spot;
+}
+
+/** What a stream is pushed by, and what sets a signal. */
+export const PUSHES = /^(next|set|update)$/;
+
+export function untoldStreams(linked: Linked, facts: FileFacts, file: number): Untold[] {
+  const services = facts.cells.filter(({ kind, shared, setter }) => kind === 'service' && shared && setter !== null);
+  return services
+    .filter((cell) => isPushed(facts, cell))
+    .flatMap((told) => {
+      const beside = services.filter((one) => one !== told && classOf(one) === classOf(told) && !isPushed(facts, one));
+      if (beside.length === 0) return [];
+      const pushes = facts.calls.filter((call) =>
+        isChangeOf(linked.program.graph, file, call, setterOf(linked, file, told)),
+      );
+      return beside.flatMap((field) => untoldChanges(linked, facts, file, { field, told, pushes }));
+    });
+}
+
+interface Pair {
+  field: CellFact;
+  told: CellFact;
+  pushes: FileFacts['calls'];
+}
+
+function untoldChanges(linked: Linked, facts: FileFacts, file: number, { field, told, pushes }: Pair): Untold[] {
+  const { graph } = linked.program;
+  const { instances, parts } = namesOf(facts, field);
+  const holders = closure(facts, parts);
+  // Where some method tells what the field holds, the field is what the stream is about.
+  const [telling] = pushes.filter(({ args }) => args.some((arg) => arg !== null && holders.has(arg)));
+  if (!telling) return [];
+  // Whoever is told the very same object sees what is changed in it, as soon as they look again.
+  const isCopied = !pushes.some(({ args }) => args.some((arg) => arg !== null && parts.has(arg)));
+  const tellers = new Set(pushes.map((call) => methodOf(facts, call.fn)));
+  const calls = facts.calls.map((call, index) => ({
+    from: methodOf(facts, call.fn),
+    to: graph
+      .targetsOf(graph.callAt(file, index))
+      .flatMap((fn) => (graph.fileOfFunction(fn) === file ? fn - graph.fnAt(file, 0) : [])),
+  }));
+  for (let before = -1; before !== tellers.size;) {
+    before = tellers.size;
+    for (const { from, to } of calls) if (to.some((fn) => tellers.has(fn))) tellers.add(from);
+  }
+  const found = new Map<FunctionId, Untold>();
+  for (const { object, field: name, beforeRender, fn, at } of facts.mutations) {
+    const sets = instances.has(object) && name === field.name;
+    const changesCopied = isCopied && parts.has(object);
+    if ((!sets && !changesCopied) || beforeRender) continue;
+    const method = methodOf(facts, fn);
+    // A helper of one that tells.
+    const isHelper = calls.some(({ from, to }) => to.includes(method) && tellers.has(from));
+    if (tellers.has(method) || isHelper || found.has(method)) continue;
+    const tells = facts.functions[methodOf(facts, telling.fn)]?.name ?? '';
+    found.set(method, { field, told, fn: method, tells, at });
+  }
+  return [...found.values()];
+}
+
+function setterOf({ program: { graph } }: Linked, file: number, { setter }: CellFact): number | undefined {
+  return setter === null ? undefined : graph.at(file, setter);
+}
+
+/** Whether a cell is the value of a stream or a signal that can be pushed to. */
+export function isPushed(facts: FileFacts | undefined, { setter }: CellFact): boolean {
+  return !!facts?.flows.some(({ from, op, field = '' }) => from === setter && op === 'put' && PUSHES.test(field));
+}
+
+function classOf({ shared }: CellFact): string {
+  const id = shared?.id ?? '';
+  return id.slice(0, id.lastIndexOf('.'));
+}
+
+/** The instances that have a field, and the places that its value is read into. */
+function namesOf(facts: FileFacts, { name, value }: CellFact): { instances: Set<PlaceId>; parts: Set<PlaceId> } {
+  const instances = new Set(facts.flows.flatMap(({ from, to, op }) => (from === value && op === 'put' ? [to] : [])));
+  const parts = new Set(
+    facts.flows.flatMap(({ from, to, op, field }) =>
+      instances.has(from) && op === 'get' && field === name ? [to] : [],
+    ),
+  );
+  return { instances, parts };
+}
+
+/** Everything that holds something of what some places hold. */
+function closure(facts: FileFacts, places: ReadonlySet<PlaceId>): ReadonlySet<PlaceId> {
+  const found = new Set(places);
+  for (const place of found) {
+    for (const { from, to } of facts.flows) if (from === place) found.add(to);
+    for (const { args, receiver, result } of facts.calls)
+      if (receiver === place || args.includes(place)) found.add(result);
+  }
+  return found;
+}
+
+/** The outermost function around a piece of code, but the module. */
+function methodOf({ functions }: FileFacts, fn: FunctionId): FunctionId {
+  let method = fn;
+  for (let at: FunctionId | null = fn; at !== null && at !== 0; at = functions[at]?.parent ?? null) method = at;
+  return method;
+}
