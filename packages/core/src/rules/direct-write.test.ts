@@ -289,3 +289,20 @@ test.each([
       function App() { const [bed, setBed] = useState({ rows: [1] }); return <b onClick={() => setBed(dig(bed))}>{bed.rows}</b>; }`);
   expect(foundBy('direct-write', survey)).toEqual(found);
 });
+
+describe('direct-write, below what only looks again when it is passed another value', () => {
+  const app = (template: string, add: string, child = '{{ beds.length }}'): ReturnType<typeof surveyOf> =>
+    surveyOf({
+      'src/app.ts': `import { ChangeDetectionStrategy, Component, Input } from '@angular/core';
+        @Component({ selector: 'app-bed', changeDetection: ChangeDetectionStrategy.OnPush, template: '${child}' }) export class Bed { @Input() beds: number[] = []; @Input() count = 0; }
+        @Component({ selector: 'app-root', template: '${template}<b (click)="add()">x</b>' }) export class App { beds = [1]; add() { ${add} } }`,
+    });
+  test.each([
+    ['pushed to', '<app-bed [beds]="beds"></app-bed>', 'this.beds.push(2);', ['App.beds']],
+    ['pushed to and set', '<app-bed [beds]="beds"></app-bed>', 'this.beds.push(2); this.beds = [...this.beds];', []],
+    ['set anew', '<app-bed [beds]="beds"></app-bed>', 'this.beds = this.beds.concat(2);', []],
+    ['pushed to, of which the length is passed', '<app-bed [count]="beds.length"></app-bed>', 'this.beds.push(2);', []],
+  ])('a list that is %s', (_how, template, change, found) => {
+    expect(foundBy('direct-write', app(template, change, '{{ beds.length }}{{ count }}'))).toEqual(found);
+  });
+});

@@ -50,6 +50,62 @@ export function Bench() {
 `,
     },
   },
+  examplesIn: {
+    angular: {
+      failing: {
+        'src/app.ts': `import { Component } from '@angular/core';
+import { Bed } from './bed';
+@Component({
+  selector: 'app-root',
+  imports: [Bed],
+  template: '<app-bed [plants]="plants"></app-bed><b (click)="add()">add</b>',
+})
+export class App {
+  plants = ['fern'];
+  add() {
+    this.plants.push('moss');
+  }
+}
+`,
+        'src/bed.ts': `import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+@Component({
+  selector: 'app-bed',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: '<b>{{ plants() }}</b>',
+})
+export class Bed {
+  plants = input<string[]>([]);
+}
+`,
+      },
+      passing: {
+        'src/app.ts': `import { Component } from '@angular/core';
+import { Bed } from './bed';
+@Component({
+  selector: 'app-root',
+  imports: [Bed],
+  template: '<app-bed [plants]="plants"></app-bed><b (click)="add()">add</b>',
+})
+export class App {
+  plants = ['fern'];
+  add() {
+    this.plants = [...this.plants, 'moss'];
+  }
+}
+`,
+        'src/bed.ts': `import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+@Component({
+  selector: 'app-bed',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: '<b>{{ plants() }}</b>',
+})
+export class Bed {
+  plants = input<string[]>([]);
+}
+`,
+      },
+    },
+  },
   check({ linked, cells }) {
     const found = new Map<Spot, Draft>();
     const drafts = linked.memos.of<CellFlow, ReadonlyMap<Spot, Draft>>('direct-write');

@@ -247,3 +247,22 @@ test('frozen-read: what a name says was there before is kept on purpose', () => 
     function Bed({ depth }) { const [previousDepth] = useState(depth); return <b>{previousDepth}{depth}</b>; }`);
   expect(foundBy('frozen-read', survey)).toEqual([]);
 });
+
+describe('frozen-read, where a field begins', () => {
+  const app = (members: string, template: string): ReturnType<typeof surveyOf> =>
+    surveyOf({
+      'src/app.ts': `import { Component, computed, inject, Injectable, signal } from '@angular/core';
+        @Injectable({ providedIn: 'root' }) export class Soil { depth = signal(1); twice = computed(() => this.depth() * 2); private beds = [1]; all() { return this.beds; } dig() { this.depth.set(2); } add() { this.beds.push(2); } }
+        @Component({ selector: 'app-root', template: '${template}<b (click)="soil.dig()">x</b><b (click)="soil.add()">x</b>' }) export class App { soil = inject(Soil); ${members} }`,
+    });
+  test.each([
+    ['what a signal gives now', 'depth = this.soil.depth();', '{{ depth }}', ['App.depth']],
+    ['what is computed from one, as it is now', 'depth = this.soil.twice();', '{{ depth }}', ['App.depth']],
+    ['the signal itself', 'depth = this.soil.depth;', '{{ depth() }}', []],
+    ['what is computed from it', 'depth = computed(() => this.soil.depth());', '{{ depth() }}', []],
+    ['what nobody shows', 'depth = this.soil.depth();', '', []],
+    ['a list that is only ever changed in place', 'beds = this.soil.all();', '{{ beds.length }}', []],
+  ])('%s', (_what, members, template, found) => {
+    expect(foundBy('frozen-read', app(members, template))).toEqual(found);
+  });
+});

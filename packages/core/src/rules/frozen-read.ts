@@ -35,6 +35,58 @@ function Gauge({ level }) {
 `,
     },
   },
+  examplesIn: {
+    angular: {
+      failing: {
+        'src/app.ts': `import { Component } from '@angular/core';
+import { Bed } from './bed';
+@Component({
+  selector: 'app-root',
+  imports: [Bed],
+  template: '<app-bed [depth]="depth"></app-bed><b (click)="dig()">dig</b>',
+})
+export class App {
+  depth = 1;
+  dig() {
+    this.depth = 2;
+  }
+}
+`,
+        'src/bed.ts': `import { Component, Input } from '@angular/core';
+@Component({ selector: 'app-bed', template: '<b>{{ first }}</b>' })
+export class Bed {
+  @Input() depth = 0;
+  first = 0;
+  ngOnInit() {
+    this.first = this.depth;
+  }
+}
+`,
+      },
+      passing: {
+        'src/app.ts': `import { Component } from '@angular/core';
+import { Bed } from './bed';
+@Component({
+  selector: 'app-root',
+  imports: [Bed],
+  template: '<app-bed [depth]="depth"></app-bed><b (click)="dig()">dig</b>',
+})
+export class App {
+  depth = 1;
+  dig() {
+    this.depth = 2;
+  }
+}
+`,
+        'src/bed.ts': `import { Component, Input } from '@angular/core';
+@Component({ selector: 'app-bed', template: '<b>{{ depth }}</b>' })
+export class Bed {
+  @Input() depth = 0;
+}
+`,
+      },
+    },
+  },
   check({ linked, cells }) {
     const once = takenOnce(linked, cells).map(({ component, name, file, spot, from, source }): Draft => ({
       message: `${component.name} reads ${from} only once, while it is set up, and misses every later change.`,
@@ -55,10 +107,12 @@ function Gauge({ level }) {
       related: [relatedAt(linked, source.cell.file, source.cell.spot, `${source.cell.name} lives here, and changes.`)],
     }));
     const copied = copies(cells, linked).flatMap(
-      ({ copy, component, from, sources, changed, inStep, sourceChanges }) => {
+      ({ copy, component, from: name, sources, changed, inStep, sourceChanges }) => {
         if (changed || inStep || !sourceChanges) return [];
         if (comesAndGoes(linked, component.fn)) return [];
         const { cell, values } = copy;
+        // Out of a service it may go by the name of the copy already.
+        const from = name === cell.name ? (sources[0]?.cell.name ?? name) : name;
         if ([from.slice(from.lastIndexOf('.') + 1), cell.name].some((name) => FIRST_ONLY.test(name))) return [];
         // A copy that is never read shows nothing stale.
         if (![...(values?.stops.values() ?? [])].some((stop) => stop.facts.uses.length > 0)) return [];

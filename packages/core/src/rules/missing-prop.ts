@@ -30,6 +30,40 @@ export function Bench() {
 `,
     },
   },
+  examplesIn: {
+    angular: {
+      failing: {
+        'src/app.ts': `import { Component } from '@angular/core';
+import { Bed } from './bed';
+@Component({ selector: 'app-root', imports: [Bed], template: '<app-bed></app-bed>' })
+export class App {
+  depth = 1;
+}
+`,
+        'src/bed.ts': `import { Component, input } from '@angular/core';
+@Component({ selector: 'app-bed', template: '<b>{{ depth() }}</b>' })
+export class Bed {
+  depth = input.required<number>();
+}
+`,
+      },
+      passing: {
+        'src/app.ts': `import { Component } from '@angular/core';
+import { Bed } from './bed';
+@Component({ selector: 'app-root', imports: [Bed], template: '<app-bed [depth]="depth"></app-bed>' })
+export class App {
+  depth = 1;
+}
+`,
+        'src/bed.ts': `import { Component, input } from '@angular/core';
+@Component({ selector: 'app-bed', template: '<b>{{ depth() }}</b>' })
+export class Bed {
+  depth = input.required<number>();
+}
+`,
+      },
+    },
+  },
   check({ linked }) {
     return passings(linked).flatMap(({ fact, file, component, author, open }) => {
       if (open || !component.props.some((prop) => prop.required)) return [];

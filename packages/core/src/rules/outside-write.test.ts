@@ -72,3 +72,21 @@ test('outside-write: a store that the component’s own file holds is at home th
   });
   expect(foundBy('outside-write', survey)).toEqual([]);
 });
+
+describe('outside-write, a stream or a signal of a service', () => {
+  const soil = (members: string, write: string): ReturnType<typeof surveyOf> =>
+    surveyOf({
+      'src/soil.ts': `import { Injectable, signal } from '@angular/core'; import { BehaviorSubject } from 'rxjs'; @Injectable({ providedIn: 'root' }) export class Soil { ${members} }`,
+      'src/app.ts': `import { Component } from '@angular/core'; import { Soil } from './soil';
+        @Component({ selector: 'app-root', templateUrl: './app.html' }) export class App { constructor(readonly soil: Soil) {} }`,
+      'src/app.html': `<b (click)="${write}">{{ soil.depth }}</b>`,
+    });
+  test.each([
+    ['a subject', 'depth = new BehaviorSubject(1); dig() { this.depth.next(2); }', 'soil.depth.next(3)', ['App.depth']],
+    ['a signal', 'depth = signal(1); dig() { this.depth.set(2); }', 'soil.depth.set(3)', ['App.depth']],
+    ['by the function for it', 'depth = signal(1); dig() { this.depth.set(2); }', 'soil.dig()', []],
+    ['where there is no function for it', 'depth = signal(1);', 'soil.depth.set(3)', []],
+  ])('%s', (_what, members, write, found) => {
+    expect(foundBy('outside-write', soil(members, write))).toEqual(found);
+  });
+});

@@ -56,6 +56,62 @@ export const Gauge = observer(() => <b onClick={() => units.change('kelvin')}>{u
 `,
     },
   },
+  examplesIn: {
+    angular: {
+      failing: {
+        'src/units.ts': `import { Injectable, signal } from '@angular/core';
+@Injectable({ providedIn: 'root' })
+export class Units {
+  readonly current = signal('C');
+  choose(units: string) {
+    this.current.set(units);
+  }
+}
+`,
+        'src/app.ts': `import { Component, inject } from '@angular/core';
+import { Tray } from './tray';
+import { Units } from './units';
+@Component({ selector: 'app-root', imports: [Tray], template: '<app-tray></app-tray><b (click)="units.choose(1)">{{ units.current() }}</b>' })
+export class App {
+  units = inject(Units);
+}
+`,
+        'src/tray.ts': `import { Component, inject } from '@angular/core';
+import { Units } from './units';
+@Component({ selector: 'app-tray', template: \`<b (click)="units.current.set('K')">{{ units.current() }}</b>\` })
+export class Tray {
+  units = inject(Units);
+}
+`,
+      },
+      passing: {
+        'src/units.ts': `import { Injectable, signal } from '@angular/core';
+@Injectable({ providedIn: 'root' })
+export class Units {
+  readonly current = signal('C');
+  choose(units: string) {
+    this.current.set(units);
+  }
+}
+`,
+        'src/app.ts': `import { Component, inject } from '@angular/core';
+import { Tray } from './tray';
+import { Units } from './units';
+@Component({ selector: 'app-root', imports: [Tray], template: '<app-tray></app-tray><b (click)="units.choose(1)">{{ units.current() }}</b>' })
+export class App {
+  units = inject(Units);
+}
+`,
+        'src/tray.ts': `import { Component, inject } from '@angular/core';
+import { Units } from './units';
+@Component({ selector: 'app-tray', template: \`<b (click)="units.choose('K')">{{ units.current() }}</b>\` })
+export class Tray {
+  units = inject(Units);
+}
+`,
+      },
+    },
+  },
   check({ linked, cells }) {
     const { program } = linked;
     const { graph } = program;

@@ -36,6 +36,48 @@ function Tray({ label, onMove }) {
 `,
     },
   },
+  examplesIn: {
+    angular: {
+      failing: {
+        'src/app.ts': `import { Component } from '@angular/core';
+import { Bed } from './bed';
+@Component({
+  selector: 'app-root',
+  imports: [Bed],
+  template: '<app-bed (dug)="depth = $event"></app-bed>{{ depth }}',
+})
+export class App {
+  depth = 1;
+}
+`,
+        'src/bed.ts': `import { Component, output } from '@angular/core';
+@Component({ selector: 'app-bed', template: '<b (click)="dug.emit()">dig</b>' })
+export class Bed {
+  dug = output<number>();
+}
+`,
+      },
+      passing: {
+        'src/app.ts': `import { Component } from '@angular/core';
+import { Bed } from './bed';
+@Component({
+  selector: 'app-root',
+  imports: [Bed],
+  template: '<app-bed (dug)="depth = $event"></app-bed>{{ depth }}',
+})
+export class App {
+  depth = 1;
+}
+`,
+        'src/bed.ts': `import { Component, output } from '@angular/core';
+@Component({ selector: 'app-bed', template: '<b (click)="dug.emit(2)">dig</b>' })
+export class Bed {
+  dug = output<number>();
+}
+`,
+      },
+    },
+  },
   check({ linked }) {
     const found = new Map<string, Draft>();
     const calls = linked.memos.of<FileFacts, ReadonlyMap<string, Draft>>('payload-mismatch');

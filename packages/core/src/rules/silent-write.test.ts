@@ -95,3 +95,34 @@ describe('silent-write: classes with listeners', () => {
     ],
   ])('%s', (_what, members, more, found) => expect(store(members, more)).toEqual(found));
 });
+
+describe('silent-write, a field beside a stream of it', () => {
+  const service = (members: string): ReturnType<typeof surveyOf> =>
+    surveyOf({
+      'src/app.ts': `import { Component, inject, Injectable, signal } from '@angular/core'; import { BehaviorSubject } from 'rxjs';
+        @Injectable({ providedIn: 'root' }) export class Beds { private all: number[] = []; readonly all$ = new BehaviorSubject<number[]>([]); clear() { this.all = []; this.all$.next([...this.all]); } ${members} }
+        @Component({ selector: 'app-root', template: '{{ beds.all$ | async }}<b (click)="beds.add(1)">x</b><b (click)="beds.clear()">x</b>' }) export class App { beds = inject(Beds); }`,
+    });
+  test.each([
+    ['set and not told', 'add(bed: number) { this.all = [...this.all, bed]; }', ['.all']],
+    ['added to and not told', 'add(bed: number) { this.all.push(bed); }', ['.all']],
+    ['set and told', 'add(bed: number) { this.all = [...this.all, bed]; this.all$.next(this.all); }', []],
+    [
+      'told by a helper',
+      'add(bed: number) { this.all = [...this.all, bed]; this.tell(); } private tell() { this.all$.next([...this.all]); }',
+      [],
+    ],
+    [
+      'changed by a helper of one that tells',
+      'add(bed: number) { this.put(bed); this.all$.next([...this.all]); } private put(bed: number) { this.all.push(bed); }',
+      [],
+    ],
+    [
+      'added to, where the very same list is told',
+      'add(bed: number) { this.all.push(bed); } begin() { this.all$.next(this.all); }',
+      [],
+    ],
+  ])('%s', (_how, members, found) => {
+    expect(foundBy('silent-write', service(members))).toEqual(found);
+  });
+});

@@ -61,6 +61,71 @@ export function Gauge() {
 `,
     },
   },
+  examplesIn: {
+    angular: {
+      failing: {
+        'src/app.ts': `import { Component, inject } from '@angular/core';
+import { AsyncPipe } from '@angular/common';
+import { Beds } from './beds';
+@Component({
+  selector: 'app-root',
+  imports: [AsyncPipe],
+  template: '<b (click)="beds.add(1)">{{ beds.all$ | async }}</b><i (click)="beds.clear()">clear</i>',
+})
+export class App {
+  beds = inject(Beds);
+}
+`,
+        'src/beds.ts': `import { Injectable } from '@angular/core';
+import { BehaviorSubject } from 'rxjs';
+@Injectable({ providedIn: 'root' })
+export class Beds {
+  private all: number[] = [];
+  private readonly told = new BehaviorSubject<number[]>([]);
+  readonly all$ = this.told.asObservable();
+  add(bed: number) {
+    this.all = [...this.all, bed];
+  }
+  clear() {
+    this.all = [];
+    this.told.next(this.all);
+  }
+}
+`,
+      },
+      passing: {
+        'src/app.ts': `import { Component, inject } from '@angular/core';
+import { AsyncPipe } from '@angular/common';
+import { Beds } from './beds';
+@Component({
+  selector: 'app-root',
+  imports: [AsyncPipe],
+  template: '<b (click)="beds.add(1)">{{ beds.all$ | async }}</b><i (click)="beds.clear()">clear</i>',
+})
+export class App {
+  beds = inject(Beds);
+}
+`,
+        'src/beds.ts': `import { Injectable } from '@angular/core';
+import { BehaviorSubject } from 'rxjs';
+@Injectable({ providedIn: 'root' })
+export class Beds {
+  private all: number[] = [];
+  private readonly told = new BehaviorSubject<number[]>([]);
+  readonly all$ = this.told.asObservable();
+  add(bed: number) {
+    this.all = [...this.all, bed];
+    this.told.next(this.all);
+  }
+  clear() {
+    this.all = [];
+    this.told.next(this.all);
+  }
+}
+`,
+      },
+    },
+  },
   check({ linked, cells }) {
     const { graph } = linked.program;
     const drafts = linked.memos.of<FileFacts, Silent[]>('silent-write');

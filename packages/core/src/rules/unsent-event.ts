@@ -47,6 +47,48 @@ export function Tray() {
 `,
     },
   },
+  examplesIn: {
+    angular: {
+      failing: {
+        'src/app.ts': `import { Component } from '@angular/core';
+import { Bed } from './bed';
+@Component({
+  selector: 'app-root',
+  imports: [Bed],
+  template: '<app-bed (dugg)="depth = $event"></app-bed>{{ depth }}',
+})
+export class App {
+  depth = 1;
+}
+`,
+        'src/bed.ts': `import { Component, output } from '@angular/core';
+@Component({ selector: 'app-bed', template: '<b (click)="dug.emit(2)">dig</b>' })
+export class Bed {
+  dug = output<number>();
+}
+`,
+      },
+      passing: {
+        'src/app.ts': `import { Component } from '@angular/core';
+import { Bed } from './bed';
+@Component({
+  selector: 'app-root',
+  imports: [Bed],
+  template: '<app-bed (dug)="depth = $event"></app-bed>{{ depth }}',
+})
+export class App {
+  depth = 1;
+}
+`,
+        'src/bed.ts': `import { Component, output } from '@angular/core';
+@Component({ selector: 'app-bed', template: '<b (click)="dug.emit(2)">dig</b>' })
+export class Bed {
+  dug = output<number>();
+}
+`,
+      },
+    },
+  },
   check({ linked }) {
     const all = topics(linked);
     const sent = all.filter((topic) => topic.sends.length > 0).map((topic) => topic.name);

@@ -234,6 +234,14 @@ export class Exploration {
       this.move({ place: edge.to, path, flags, context, from: index, key, entry: -1 });
   }
 
+  /** Whether code runs as modules are loaded: at their top level, or in a function that is called there and nowhere else. */
+  private isRunByModules(fn: number): boolean {
+    const { program } = this;
+    if (program.isModule(fn)) return true;
+    const callers = program.graph.callersOfFunction(program.unitOf(fn));
+    return callers.length > 0 && callers.every((call) => program.isModule(program.graph.fnOfCall(call)));
+  }
+
   /** Whether a function is the markup of a component, in a file of its own. */
   private isTemplate(fn: number): boolean {
     return this.program.graph.functions[fn]?.fact.template ?? false;
@@ -263,7 +271,11 @@ export class Exploration {
   private fromShared(state: State, unit: number, index: number): void {
     if (state.flags & DERIVED && this.isMadeOnLoading(state.place, index)) return;
     const runs = this.program.runsTogether(unit);
-    if (runs.length === 0) this.move({ ...state, from: index });
+    const { graph } = this.program;
+    const calls = graph.callersOfFunction(unit);
+    // What a module computes as it is loaded asks for it as well: `computed(() => this.beds().length)`.
+    if (runs.length === 0 || calls.some((call) => this.isRunByModules(graph.fnOfCall(call))))
+      this.move({ ...state, from: index });
     for (const context of runs)
       this.exit('shared', { place: state.place, path: state.path, context }, unit, 0, state.flags, index);
   }
@@ -435,7 +447,7 @@ export class Exploration {
     const unit = program.unitOf(fn);
     for (const caller of graph.callersOfFunction(fn)) {
       const around = graph.fnOfCall(caller);
-      const byModule = program.isModule(around) && program.ownerOf(state.context) === undefined;
+      const byModule = program.ownerOf(state.context) === undefined && this.isRunByModules(around);
       if (program.unitOf(around) === unit || byModule)
         this.outOf(caller, program.adjust(state.context, around), state, index);
       else if (this.isTemplate(program.unitOf(around)))

@@ -220,10 +220,13 @@ function add(r: ScriptReader, { node, name, topic }: Start, ended: boolean): voi
 function startsIn(r: ScriptReader, body: t.Node): Start[] {
   const starts: Start[] = [];
   const kept = new Map<t.Node, string>();
+  const continued = new Set<t.Node>();
   walkNodes(body, (node, within) => {
     if (node.type === 'VariableDeclarator' && node.id.type === 'Identifier' && node.init)
       kept.set(node.init, node.id.name);
     if (node.type === 'AssignmentExpression') kept.set(node.right, r.source(node.left));
+    // `breakpoints.observe(…).subscribe(…)`: what gives something to go on with starts nothing yet.
+    if (node.type === 'MemberExpression') continued.add(node.object);
     if (within || node.type !== 'CallExpression') return;
     const name = calledName(node);
     if (!Object.hasOwn(ENDS, name) || endsByItself(node)) return;
@@ -237,7 +240,9 @@ function startsIn(r: ScriptReader, body: t.Node): Start[] {
     if (name === 'subscribe' && (r.dialect.endsSubscriptions || isMadeForSvelte(r, node, body))) return;
     starts.push({ node, name, topic, kept: null });
   });
-  return starts.map((start) => ({ ...start, kept: kept.get(start.node) ?? null }));
+  return starts
+    .filter(({ node, name }) => name !== 'observe' || !continued.has(node))
+    .map((start) => ({ ...start, kept: kept.get(start.node) ?? null }));
 }
 
 /** `$(panel).on(…)`: a listener on an element goes with it, by whatever it is put there; the window and the document stay. */

@@ -311,13 +311,24 @@ export interface Taken {
 }
 
 /** Values a component takes once where its code runs a single time, although they change later, and then uses. */
+/** Whether all that ever changes is what an object holds: who took it holds the same object. */
+function isOnlyChangedInPlace({ program: { graph } }: Linked, source: CellFlow): boolean {
+  const writes = writersOf(source).flatMap(({ facts }) => facts.uses);
+  return (
+    writes.length > 0 &&
+    writes.every(({ file, spot }) =>
+      graph.files[file]?.mutations.some(({ at, text }) => at === spot && text.endsWith('()')),
+    )
+  );
+}
+
 export function takenOnce(linked: Linked, cells: Cells): Taken[] {
   const { locals } = linked;
   const { graph } = linked.program;
   const found = new Map<string, Taken>();
   for (const source of cells.all) {
     const stops = source.values ? copiedAt(source.values) : [];
-    if (stops.length === 0 || !changes(source)) continue;
+    if (stops.length === 0 || !changes(source) || isOnlyChangedInPlace(linked, source)) continue;
     for (const stop of stops) {
       if (!stop.component) continue;
       for (const visited of locals.explore(stop.at).visited) {
@@ -325,7 +336,9 @@ export function takenOnce(linked: Linked, cells: Cells): Taken[] {
         for (let edge = graph.firstOut(visited.place); edge; edge = edge.nextOut) {
           if (edge.op !== 'taken' || found.has(`${edge.to}`)) continue;
           const after = locals.explore({ place: edge.to, path: 0, context: visited.context });
-          if (after.uses.length + after.exits.length + after.outsideCalls.length === 0) continue;
+          // An instance offers all it has, whoever holds it.
+          const leaves = after.exits.filter(({ kind }) => kind !== 'handle');
+          if (after.uses.length + leaves.length + after.outsideCalls.length === 0) continue;
           // What is computed of it may be meant for that moment; what is shown is not.
           const isComputed = graph.edgesOutOf(edge.to).every((out) => out.op === 'derived');
           if (isComputed && !after.uses.some(({ use }) => graph.uses[use]?.fact.kind === 'shown')) continue;

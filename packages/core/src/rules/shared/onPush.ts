@@ -3,7 +3,7 @@ import type { Spot } from '../../model/facts';
 import { mutationsAt, type Mutation } from '../../follow/changesInPlace';
 import type { CellInfo } from '../../follow/cellInfo';
 import type { CellFlow } from '../../follow/cells';
-import { stopsOfItself, type FlowStop } from '../../follow/flow';
+import type { Flow, FlowStop } from '../../follow/flow';
 import type { Linked } from '../../link';
 import { isAnew, wasDerived, wasFrozen } from '../../link/travel/visited';
 import { named, positionOf, relatedAt, type Draft } from '../rule';
@@ -14,7 +14,7 @@ export function unseenBelow(linked: Linked, { cell, values }: CellFlow): Map<Spo
   const { program, locals } = linked;
   const found = new Map<Spot, Draft>();
   if (!values || cell.callable) return found;
-  const stops = stopsOfItself(values);
+  const stops = wholeStops(values);
   const shows = stops.find((stop) => isPushed(linked, values.stops, stop))?.component;
   if (!shows) return found;
   const says = program.graph.functions[shows.fn]?.fact.at;
@@ -41,6 +41,15 @@ export function unseenBelow(linked: Linked, { cell, values }: CellFlow): Map<Spo
   return found;
 }
 
+/** The stops that the object itself gets to, rather than a part of it. */
+function wholeStops({ start, stops }: Flow): FlowStop[] {
+  const keys = new Set([start]);
+  for (const key of keys)
+    for (const { target, effect, computed } of stops.get(key)?.hops ?? [])
+      if (!computed && (effect === 'same' || effect === 'renamed')) keys.add(target);
+  return [...keys].flatMap((key) => stops.get(key) ?? []);
+}
+
 /** Whether the function that changes a value in place also sets it. */
 function isSetBeside({ program: { graph } }: Linked, cell: CellInfo, one: Mutation): boolean {
   const facts = graph.files[one.file];
@@ -61,6 +70,9 @@ function isPushed(
   if (!component || !graph.functions[component.fn]?.fact.onPush) return false;
   const shown = facts.uses.some(({ kind }) => /^(shown|iterated|branched)$/.test(kind));
   return (
-    shown && [...stops.values()].some(({ hops }) => hops.some((hop) => hop.target === key && hop.carrier === 'prop'))
+    shown &&
+    [...stops.values()].some(({ hops }) =>
+      hops.some((hop) => hop.target === key && hop.carrier === 'prop' && hop.effect !== 'part'),
+    )
   );
 }
