@@ -1,7 +1,8 @@
 /** A store or context made inside a component. */
+import type { Graph } from '../link/graph/graph';
 import { FAMILIES } from '../model/families';
 import type { Linked } from '../link';
-import { named, positionOf, type Draft, type Rule } from './rule';
+import { relatedAt, named, positionOf, type Draft, type Rule } from './rule';
 import { passingsBy } from './shared/sites';
 import type { Spot } from '../model/facts';
 
@@ -78,9 +79,49 @@ function Gauge() {
       );
       if (stays) add(cell.name, cell.file, cell.home, cell.spot);
     }
-    return found;
+    return [...found, ...providedTwice(linked)];
   },
 };
+
+/** Services that are there for all, and that a component which is rendered many times provides for itself once more. */
+function providedTwice(linked: Linked): Draft[] {
+  const { program } = linked;
+  const { graph } = program;
+  const all = graph.files.flatMap((facts, file) =>
+    facts.providers.map(({ service, by, at }) => ({
+      service: graph.functionsAt(graph.at(file, service))[0],
+      by: by === null ? null : graph.functionOfSelf.get(graph.at(file, by)),
+      file,
+      at,
+    })),
+  );
+  const everywhere = new Map(all.flatMap((one) => (one.by === null ? [[one.service, one] as const] : [])));
+  return all.flatMap(({ service, by, file, at }): Draft[] => {
+    const shared = everywhere.get(service);
+    const component = program.component(by ?? -1);
+    const name = graph.functions[service ?? -1]?.fact.name;
+    if (!shared || !component || !name || !keepsState(graph, service) || !isRepeated(linked, component.fn)) return [];
+    return [
+      {
+        message: `${component.name} provides ${name} itself, so every instance has one of its own beside the one for all.`,
+        effect: `What one ${component.name} changes in ${name} never reaches the others, nor the rest of the application.`,
+        todo: `Take ${name} out of the providers of ${component.name}; if each is to have its own, do not provide it for all.`,
+        component: component.name,
+        name,
+        ...positionOf(linked, file, at),
+        ...named([component]),
+        related: [relatedAt(linked, shared.file, shared.at, `${name} is provided for all here.`)],
+      },
+    ];
+  });
+}
+
+/** Whether a service has anything that changes. */
+function keepsState(graph: Graph, service: number | undefined): boolean {
+  const entry = graph.functions[service ?? -1];
+  const cells = graph.files[entry?.file ?? -1]?.cells ?? [];
+  return cells.some(({ kind, shared }) => kind === 'service' && !!shared?.id.startsWith(`${entry?.fact.name ?? ''}.`));
+}
 
 /** Whether a component is rendered many times side by side. */
 function isRepeated(linked: Linked, component: number): boolean {

@@ -45,6 +45,13 @@ export interface StartFact {
   at: Spot;
 }
 
+/** Who makes an instance of a service for those who ask for it: each instance of a component, or (null) the application once. */
+export interface ProviderFact {
+  service: PlaceId;
+  by: PlaceId | null;
+  at: Spot;
+}
+
 /** Props a wrapper adds to the component it is given. */
 export interface InjectFact {
   component: PlaceId;

@@ -1,7 +1,7 @@
 /** A module as a whole: what it imports and exports, and all facts of a file. */
 import type { Family, Problem } from '../documents';
 import type { CellFact, ContextFact, ContextReadFact, MutationFact } from './cell';
-import type { ChannelFact, InjectFact, JoinFact, StartFact, TieFact } from './channel';
+import type { ChannelFact, InjectFact, JoinFact, ProviderFact, StartFact, TieFact } from './channel';
 import type {
   ParentInstanceFact,
   HandleFact,
@@ -90,6 +90,7 @@ export interface FileFacts {
   parentInstances: ParentInstanceFact[];
   registers: RegisterFact[];
   scopes: ScopeFact[];
+  providers: ProviderFact[];
   routes: RouteFact[];
   outlets: { place: PlaceId; fn: FunctionId }[];
   /** It puts scripts into the page, which may do anything there. */
@@ -99,4 +100,4 @@ export interface FileFacts {
 }
 
 /** Raised whenever the shape or meaning of facts changes, so that cached ones are read again. */
-export const FACTS_VERSION = 66;
+export const FACTS_VERSION = 67;

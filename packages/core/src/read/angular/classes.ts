@@ -12,12 +12,13 @@ import type { SingleFileComponent } from '../script/componentInFile';
 import { value } from '../script/expressions';
 import { readFunction } from '../script/functions';
 import { fieldOf } from '../script/patterns';
-import { changingFields } from '../script/plainClasses';
+import { changingFields, readPlainClass } from '../script/plainClasses';
 import type { ScriptReader } from '../script/reader';
 import { Scope } from '../script/scope';
 import { textOf } from '../script/literals';
 import { decoratorOf, Metadata } from './decorators';
 import { noteImports, readNgModule } from './modules';
+import { noteInjectable, readProviders } from './providers';
 import { queryOf, readQuery, templateField } from './queries';
 import { namesOf } from './selectors';
 import { noteBegun } from './subscriptions';
@@ -42,7 +43,7 @@ export function readAngularClass(r: ScriptReader, node: ClassNode, name: string)
   const module = decoratorOf(node, /^NgModule$/);
   if (module) return readNgModule(r, node, name, module.given[0]);
   const decorator = decoratorOf(node, /^(Component|Directive)$/);
-  if (!decorator) return undefined;
+  if (!decorator) return readService(r, node, name);
   const id = r.b.addFunction(name, 'component', r.fn, spotOf(node.id ?? node), node.loc?.end.line ?? 1);
   const fact = r.b.fn(id);
   const before = {
@@ -70,6 +71,14 @@ export function readAngularClass(r: ScriptReader, node: ClassNode, name: string)
   r.methods = before.methods;
   r.fieldCells = before.fieldCells;
   return fact.self;
+}
+
+/** A class that is injected, read as any other; undefined where it says nothing of who provides it. */
+function readService(r: ScriptReader, node: ClassNode, name: string): PlaceId | undefined {
+  if (!decoratorOf(node, /^Injectable$/) || node.superClass) return undefined;
+  const self = readPlainClass(r, node, name, null);
+  noteInjectable(r, node, self);
+  return self;
 }
 
 /** Methods that run once, before anything is shown: what a field is set to there is what it begins with. */
@@ -131,6 +140,7 @@ class ComponentClass {
     const detection = metadata.node('changeDetection');
     if (detection && /\bOnPush$/.test(r.source(detection))) fact.onPush = true;
     noteImports(r, fact.self, metadata);
+    for (const list of ['providers', 'viewProviders']) readProviders(r, metadata.node(list), component);
     this.inherit();
     this.declareList(metadata.node('inputs'), (field, name, at) => this.input(field, name, at, false, null));
     this.declareList(metadata.node('outputs'), (_, name, at) => noteEvent(r, this.component, name, spotOf(at)));

@@ -18,6 +18,7 @@ import { inject, injected } from './injection';
 import { readRequest } from './http';
 import { mount } from './modules';
 import { querySignal } from './queries';
+import { readApplication, readToken } from './providers';
 import { passAddress, readRouterCall, readRouteTable } from './router';
 import { outputOf, SIGNALS, type Making } from './signals';
 
@@ -75,6 +76,7 @@ export const angular: Dialect = {
       return setBound(r, node);
     const name = apiName(r, callee);
     if (node.type === 'NewExpression') {
+      if (name === 'InjectionToken') return readToken(r, node, target);
       if (name === 'EventEmitter') {
         const at = spotOf(target ?? node);
         return outputOf(r, target?.type === 'Identifier' ? target.name : '', at);
@@ -115,7 +117,7 @@ export const angular: Dialect = {
   // What is injected, and a stream or a signal that a field holds, stays what it is.
   follows: (node) => node.type === 'CallExpression' || node.type === 'NewExpression',
   finish: settleRuns,
-  object: () => undefined,
+  object: readApplication,
   functionRead: () => undefined,
   settle(_, fact) {
     if (fact.parent !== 0) fact.role = 'closure';

@@ -8,6 +8,7 @@ import { spotOf } from '../script/builder';
 import { value } from '../script/expressions';
 import type { ScriptReader } from '../script/reader';
 import { decoratorOf } from './decorators';
+import { askToken } from './providers';
 import { activatedRoute } from './router';
 
 /** The instance of a class of the project; null where the class is a package's own. */
@@ -24,6 +25,8 @@ export function inject(r: ScriptReader, node: t.CallExpression): PlaceId | null 
   const [token, ...options] = node.arguments;
   for (const one of options) value(r, one as t.Expression);
   if (!token || token.type === 'SpreadElement') return null;
+  const held = askToken(r, token);
+  if (held !== null) return held;
   return instanceOf(r, value(r, token as t.Expression), spotOf(node));
 }
 
@@ -31,6 +34,8 @@ export function inject(r: ScriptReader, node: t.CallExpression): PlaceId | null 
 export function injected(r: ScriptReader, param: t.Node): PlaceId | null {
   const token = tokenOf(param);
   if (!token) return null;
+  const held = askToken(r, token);
+  if (held !== null) return held;
   const place = r.scope.lookup(token.name);
   return place === undefined ? null : instanceOf(r, place, spotOf(token));
 }

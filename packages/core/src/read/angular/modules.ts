@@ -8,6 +8,7 @@ import { plain } from '../script/literals';
 import { readPlainClass } from '../script/plainClasses';
 import type { ScriptReader } from '../script/reader';
 import { Metadata } from './decorators';
+import { readProviders } from './providers';
 import { configureImports } from './router';
 
 export function readNgModule(
@@ -26,7 +27,7 @@ export function readNgModule(
     offers: listed(r, metadata.node('exports')),
   });
   configureImports(r, plain(r, imports), self);
-  readProviders(r, metadata.node('providers'));
+  readProviders(r, metadata.node('providers'), null);
   for (const one of elementsOf(r, metadata.node('bootstrap'))) mount(r, one);
   return self;
 }
@@ -41,11 +42,6 @@ export function noteImports(r: ScriptReader, self: PlaceId, metadata: Metadata):
 export function mount(r: ScriptReader, node: t.Node): void {
   const tag = value(r, node as t.Expression);
   if (tag !== null) mountSite(r, r.source(node), tag, spotOf(node));
-}
-
-/** What providers make or hold is code like any other. */
-function readProviders(r: ScriptReader, node: t.Node | null): void {
-  for (const one of elementsOf(r, node)) if (one.type === 'ObjectExpression') value(r, one);
 }
 
 function elementsOf(r: ScriptReader, node: t.Node | null): t.Node[] {

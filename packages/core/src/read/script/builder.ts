@@ -77,6 +77,7 @@ export class FactsBuilder {
       parentInstances: [],
       registers: [],
       scopes: [],
+      providers: [],
       routes: [],
       outlets: [],
       side: null,

@@ -1,0 +1,68 @@
+import { foundBy, surveyOf, trailsOf } from '../../testing/project';
+
+const CORE = `import { Component, Inject, inject, Injectable, InjectionToken, NgModule, signal } from '@angular/core';`;
+const TOKEN = `${CORE} export const SCALE = new InjectionToken<string>('scale');`;
+
+describe('tokens', () => {
+  const bed = (members: string): string =>
+    `${CORE} import { SCALE } from './scale'; @Component({ selector: 'app-bed', template: '{{ scale | async }}' }) export class Bed { ${members} }`;
+  const app = (providers: string, main = ''): Record<string, string> => ({
+    'src/scale.ts': TOKEN,
+    'src/units.ts': `${CORE} import { BehaviorSubject } from 'rxjs'; export const units = new BehaviorSubject('c');
+      @Injectable({ providedIn: 'root' }) export class Units { scale = units; pick() { units.next('k'); } }`,
+    'src/app.ts': `${CORE} import { SCALE } from './scale'; import { Units, units } from './units'; import { bootstrapApplication } from '@angular/platform-browser';
+      @Component({ selector: 'app-root', template: '<app-bed></app-bed>', ${providers} }) export class App {} ${main}`,
+  });
+
+  test.each([
+    ['by a value', '{ provide: SCALE, useValue: units }', 'scale = inject(SCALE);'],
+    [
+      'asked for by a constructor',
+      '{ provide: SCALE, useValue: units }',
+      'constructor(@Inject(SCALE) public scale: Stream) {}',
+    ],
+    ['by a function', '{ provide: SCALE, useFactory: () => units }', 'scale = inject(SCALE);'],
+  ])('provided by a component, %s', (_how, provider, members) => {
+    const survey = surveyOf({ ...app(`providers: [${provider}],`), 'src/bed.ts': bed(members) });
+    expect(trailsOf(survey, 'store:units')).toEqual(['[units].units > store:App.units^ > context:Bed.units']);
+  });
+
+  test.each([
+    [
+      'the application',
+      'export const config = { providers: [{ provide: SCALE, useValue: units }] }; bootstrapApplication(App, config);',
+    ],
+    [
+      'a module',
+      '@NgModule({ declarations: [App], bootstrap: [App], providers: [{ provide: SCALE, useValue: units }] }) export class AppModule {}',
+    ],
+  ])('provided by %s', (_who, main) => {
+    const survey = surveyOf({ ...app('', main), 'src/bed.ts': bed('scale = inject(SCALE);') });
+    expect(trailsOf(survey, 'store:units')).toEqual(['[units].units > context:Bed.units']);
+  });
+});
+
+describe('services and who provides them', () => {
+  const app = (
+    injectable: string,
+    bed: string,
+    beds = '@for (bed of [1, 2]; track bed) { <app-bed></app-bed> }',
+  ): string[] =>
+    foundBy(
+      'private-store',
+      surveyOf({
+        'src/soil.ts': `${CORE} @Injectable(${injectable}) export class Soil { depth = signal(1); dig() { this.depth.set(2); } }`,
+        'src/app.ts': `${CORE} import { Soil } from './soil';
+          @Component({ selector: 'app-bed', ${bed} template: '{{ soil.depth() }}<b (click)="soil.dig()">x</b>' }) export class Bed { soil = inject(Soil); }
+          @Component({ selector: 'app-root', template: '${beds}' }) export class App {}`,
+      }),
+    );
+  test.each([
+    ['for all, and by each of many', "{ providedIn: 'root' }", 'providers: [Soil],', undefined, ['Bed.Soil']],
+    ['by each of many alone, on purpose', '', 'providers: [Soil],', undefined, []],
+    ['for all alone', "{ providedIn: 'root' }", '', undefined, []],
+    ['for all, and by one', "{ providedIn: 'root' }", 'providers: [Soil],', '<app-bed></app-bed>', []],
+  ])('%s', (_who, injectable, bed, beds, found) => {
+    expect(app(injectable, bed, beds)).toEqual(found);
+  });
+});

@@ -1,0 +1,95 @@
+/** Providers: what is there for whoever injects it, from which level on. Tokens are contexts; services are told where they are provided. */
+import type * as t from '@babel/types';
+import type { PlaceId } from '../../model/facts';
+import { provideAround } from '../component/provided';
+import type { SingleFileComponent } from '../script/componentInFile';
+import { spotOf } from '../script/builder';
+import { value } from '../script/expressions';
+import { objectOf, plain, property } from '../script/literals';
+import type { ScriptReader } from '../script/reader';
+import { decoratorOf, Metadata } from './decorators';
+
+/** Tokens are written like constants; what is written otherwise is a class. */
+const TOKEN = /^[A-Z][A-Z0-9_]*$/;
+
+/** `new InjectionToken<Units>('units')`: a key of its own for something provided. */
+export function readToken(r: ScriptReader, node: t.NewExpression, target: t.Node | null): PlaceId | null {
+  for (const one of node.arguments) value(r, one as t.Expression);
+  if (r.fn !== 0 || target?.type !== 'Identifier') return null;
+  const at = spotOf(target);
+  const place = r.b.place('context', target.name, 0, at);
+  // Whether it is provided may be said where it is not read: in a package, in a list that is put together.
+  r.b.facts.contexts.push({ name: target.name, key: null, maybe: true, place, hasDefault: true, at });
+  return place;
+}
+
+/** What a token holds for whoever asks; null where what is asked for is none. */
+export function askToken(r: ScriptReader, token: t.Node): PlaceId | null {
+  if (token.type !== 'Identifier' || !TOKEN.test(token.name)) return null;
+  const context = value(r, token);
+  if (context === null) return null;
+  const at = spotOf(token);
+  const result = r.b.place('read', token.name, r.fn, at);
+  r.b.facts.contextReads.push({ context, maybe: true, result, fn: r.fn, at });
+  return result;
+}
+
+/** `providers: [Units, { provide: SCALE, useValue: 2 }]`, of a component or (null) of a module or the application. */
+export function readProviders(r: ScriptReader, node: t.Node | null, component: SingleFileComponent | null): void {
+  const list = plain(r, node);
+  if (list?.type !== 'ArrayExpression') return;
+  for (const one of list.elements) {
+    if (one?.type === 'ArrayExpression') readProviders(r, one, component);
+    else if (one?.type === 'Identifier') noteProvider(r, one, component);
+    else if (one?.type === 'CallExpression') value(r, one);
+    else if (one?.type === 'ObjectExpression') readProvider(r, one, component);
+  }
+}
+
+/** Notes where an `@Injectable({ providedIn: 'root' })` class is provided. */
+export function noteInjectable(r: ScriptReader, node: t.ClassDeclaration | t.ClassExpression, self: PlaceId): void {
+  const given = decoratorOf(node, /^Injectable$/)?.given[0];
+  if (given && new Metadata(r, given).node('providedIn'))
+    r.b.facts.providers.push({ service: self, by: null, at: spotOf(node.id ?? node) });
+}
+
+function noteProvider(r: ScriptReader, token: t.Node, component: SingleFileComponent | null): void {
+  const service = value(r, token as t.Expression);
+  if (service === null) return;
+  const by = component === null ? null : r.b.fn(component.fn).self;
+  r.b.facts.providers.push({ service, by, at: spotOf(token) });
+}
+
+function readProvider(r: ScriptReader, node: t.ObjectExpression, component: SingleFileComponent | null): void {
+  const token = property(node, 'provide');
+  const given = providedBy(r, node);
+  if (token?.type !== 'Identifier') return;
+  if (!TOKEN.test(token.name)) return noteProvider(r, token, component);
+  const context = value(r, token);
+  const at = spotOf(token);
+  const held = given ?? r.b.place('object', token.name, r.fn, at);
+  if (context === null) return;
+  if (component) component.provides.push({ context, value: held, name: token.name, at });
+  else provideAround(r, context, token.name, held, at);
+}
+
+/** What a provider gives: a value, what a function makes, or the instance of a class. */
+function providedBy(r: ScriptReader, node: t.ObjectExpression): PlaceId | null {
+  const whole = property(node, 'useValue');
+  if (whole) return value(r, whole);
+  const made = property(node, 'useFactory') ?? property(node, 'useClass') ?? property(node, 'useExisting');
+  const callee = made ? value(r, made) : null;
+  if (callee === null || !made) return null;
+  return r.b.call({ callee, name: '', args: [], onlyKnown: true, fn: r.fn, at: spotOf(made) });
+}
+
+/** The providers of the application, where an object says so: `{ providers: [provideRouter(routes)] }`. */
+export function readApplication(r: ScriptReader, node: t.ObjectExpression): void {
+  const list = r.fn === 0 ? property(objectOf(r, node), 'providers') : null;
+  // Calls in it have been read with the object's fields.
+  if (list?.type === 'ArrayExpression')
+    for (const one of list.elements) {
+      if (one?.type === 'Identifier') noteProvider(r, one, null);
+      else if (one?.type === 'ObjectExpression') readProvider(r, one, null);
+    }
+}
