@@ -10,7 +10,7 @@ import { surveyFolder } from '../packages/server/src/survey/surveyFolder';
 
 const example = (name: string): string => path.resolve(__dirname, '../examples', name);
 
-test.each(['potting-classes', 'signs-composition', 'glasshouse-vue3', 'glasshouse-vue2'])(
+test.each(['potting-classes', 'signs-composition', 'glasshouse-vue3', 'glasshouse-vue2', 'glasshouse-angular', 'glasshouse-ngmodules'])(
   '%s: all that is rendered, handed on and read is found',
   async (name) => {
     const { written, under, props, contexts, neverSeen } = await hold(example(name));

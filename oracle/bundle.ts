@@ -1,4 +1,5 @@
 /** Bundles an example in development mode, with the compilers of its own family. */
+import { spawnSync } from 'node:child_process';
 import { readFileSync, existsSync } from 'node:fs';
 import path from 'node:path';
 import { build, type Plugin } from 'esbuild';
@@ -6,24 +7,29 @@ import * as vue3 from '@vue/compiler-sfc';
 import { compile, compileModule } from 'svelte/compiler';
 import { vueVersions } from '../packages/core/src/read/versions';
 
-export type Kind = 'react' | 'vue2' | 'vue3' | 'svelte';
+export type Kind = 'react' | 'vue2' | 'vue3' | 'svelte' | 'angular';
 
 /** What an example is written in, by the packages it names. */
 export function kindOf(example: string): Kind {
   const text = readFileSync(path.join(example, 'package.json'), 'utf8');
   const vue = vueVersions([{ path: 'package.json', text }])('src/main.js');
   if (vue !== undefined) return vue === 2 ? 'vue2' : 'vue3';
+  if (/"@angular\/core"\s*:/.test(text)) return 'angular';
   return /"svelte"\s*:/.test(text) ? 'svelte' : 'react';
 }
 
 export async function bundleExample(example: string, outfile: string): Promise<void> {
   const kind = kindOf(example);
-  const entry = ['src/main.jsx', 'src/main.js'].map((one) => path.join(example, one)).find((one) => existsSync(one));
+  const compiled = kind === 'angular' ? compiledBy(example, path.join(path.dirname(outfile), 'compiled')) : example;
+  const entry = ['src/main.jsx', 'src/main.js', 'main.js']
+    .map((one) => path.join(compiled, one))
+    .find((one) => existsSync(one));
   const plugins: Record<Kind, Plugin[]> = {
     react: [],
     vue2: [older()],
     vue3: [newer(), watched()],
     svelte: [svelte()],
+    angular: [reflecting()],
   };
   await build({
     entryPoints: [entry ?? example],
@@ -47,6 +53,53 @@ export async function bundleExample(example: string, outfile: string): Promise<v
     plugins: plugins[kind],
     logLevel: 'error',
   });
+}
+
+/** An application of Angular as its own compiler makes it; gives the folder of the scripts. */
+function compiledBy(example: string, folder: string): string {
+  const packages = path.resolve(example, '../../node_modules');
+  const compiler = path.join(packages, '@angular/compiler-cli/bundles/src/bin/ngc.js');
+  const done = spawnSync(process.execPath, [compiler, '-p', path.join(example, 'tsconfig.json'), '--outDir', folder], {
+    encoding: 'utf8',
+  });
+  if (done.status !== 0)
+    throw new Error(`${path.basename(example)} could not be compiled:\n${done.stdout}${done.stderr}`);
+  return folder;
+}
+
+/** Lets the page know which inputs are bound: the family writes that on elements, where it is asked to. */
+function reflecting(): Plugin {
+  return {
+    name: 'reflecting',
+    setup({ onResolve, onLoad }) {
+      onResolve({ filter: /^@angular\/platform-browser$/ }, ({ importer, pluginData }) =>
+        importer.includes('node_modules') || pluginData === 'real'
+          ? null
+          : { path: 'platform-browser', namespace: 'reflecting' },
+      );
+      onLoad({ filter: /.*/, namespace: 'reflecting' }, () => ({
+        contents: `import '@angular/compiler';
+import 'zone.js';
+export * from '@angular/platform-browser';
+import { bootstrapApplication as real, platformBrowser as platform } from '@angular/platform-browser';
+import { provideNgReflectAttributes } from '@angular/core';
+export function bootstrapApplication(root, { providers = [], ...more } = {}) {
+  return real(root, { ...more, providers: [...providers, provideNgReflectAttributes()] });
+}
+export function platformBrowser() {
+  const made = platform();
+  const run = made.bootstrapModule.bind(made);
+  made.bootstrapModule = (module) => {
+    module.\u0275inj.providers = [...(module.\u0275inj.providers ?? []), provideNgReflectAttributes()];
+    return run(module);
+  };
+  return made;
+}`,
+        resolveDir: path.resolve(__dirname, '../../../..'),
+        pluginData: 'real',
+      }));
+    },
+  };
 }
 
 const NAME = /([^/]+)\.vue$/;

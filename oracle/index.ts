@@ -12,6 +12,8 @@ export const EXAMPLES: readonly [folder: string, about: string][] = [
   ['signs-composition', 'composition, portals, wrappers, clones'],
   ['glasshouse-vue3', 'Vue 3: set-up scripts, options, a store'],
   ['glasshouse-vue2', 'Vue 2: options, mixins, a bus'],
+  ['glasshouse-angular', 'Angular: standalone components, signals'],
+  ['glasshouse-ngmodules', 'Angular: modules, routes, subjects'],
 ];
 
 export async function hold(example: string): Promise<Comparison> {

@@ -1,11 +1,12 @@
 /** Builds an example in development mode, runs it in Chromium, uses what can be used, and says what the framework held. */
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import puppeteer, { type Page } from 'puppeteer-core';
 import FLAGS from '../scripts/chromium-flags.json';
 import { bundleExample, kindOf } from './bundle';
 import { install, type Seen } from './inPage';
+import { installAngular } from './inPageAngular';
 import { installVue } from './inPageVue';
 
 /** Components of packages, which the survey does not read: what they wrap counts as written by who wrote them. */
@@ -18,7 +19,8 @@ export async function withPage<T>(example: string, use: (page: Page) => Promise<
   await bundleExample(example, path.join(folder, 'app.js'));
   writeFileSync(
     path.join(folder, 'index.html'),
-    '<!doctype html><meta charset="utf-8"><div id="root"></div><div id="app"></div><script src="app.js"></script>',
+    '<!doctype html><meta charset="utf-8"><div id="root"></div><div id="app"></div>' +
+      `${ownRoot(example)}<script src="app.js"></script>`,
   );
   const browser = await puppeteer.launch({
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
@@ -30,8 +32,9 @@ export async function withPage<T>(example: string, use: (page: Page) => Promise<
     const page = await browser.newPage();
     const complaints: string[] = [];
     page.on('pageerror', (error) => complaints.push(String(error)));
-    if (kindOf(example) === 'react') await page.evaluateOnNewDocument(install, OUTSIDE);
-    else await page.evaluateOnNewDocument(installVue);
+    const kind = kindOf(example);
+    if (kind === 'react') await page.evaluateOnNewDocument(install, OUTSIDE);
+    else await page.evaluateOnNewDocument(kind === 'angular' ? installAngular : installVue);
     await page.goto(`file://${path.join(folder, 'index.html')}`);
     await settle(page);
     const result = await use(page);
@@ -41,6 +44,13 @@ export async function withPage<T>(example: string, use: (page: Page) => Promise<
     await browser.close();
     rmSync(folder, { recursive: true, force: true });
   }
+}
+
+/** The tag that an application of Angular stands in, as its own page has it. */
+function ownRoot(example: string): string {
+  const file = path.join(example, 'index.html');
+  const page = existsSync(file) ? readFileSync(file, 'utf8') : '';
+  return /<([a-z]+-[\w-]+)><\/\1>/.exec(page)?.[0] ?? '';
 }
 
 /** What the framework held while everything that can be used was used. */

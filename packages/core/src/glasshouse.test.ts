@@ -22,6 +22,7 @@ describe.each([
   ['glasshouse-svelte', 20, []],
   ['glasshouse-runes', 20, []],
   ['glasshouse-angular', 20, []],
+  ['glasshouse-ngmodules', 20, []],
 ])('%s', (name, atLeast, unresolved) => {
   const root = path.join(EXAMPLES, name);
   const expected = readFileSync(path.join(root, 'EXPECTED.md'), 'utf8');

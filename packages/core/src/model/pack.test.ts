@@ -14,6 +14,7 @@ const files = [
   'glasshouse-svelte',
   'glasshouse-runes',
   'glasshouse-angular',
+  'glasshouse-ngmodules',
 ].flatMap((example) =>
   readdirSync(path.join(EXAMPLES, example, 'src'), { recursive: true, encoding: 'utf8' })
     .map((file) => path.join(example, 'src', file))

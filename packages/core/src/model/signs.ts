@@ -50,13 +50,15 @@ export function isAnyField(field: string): boolean {
 /** Where a store keeps what it tells: in a field of the function by which one subscribes to it. */
 export const TELLS = 'subscribe';
 export const TOLD = '$';
+/** What a stream began as, whatever was made of it on the way. */
+export const SOURCE = '$source';
 
 /** What a template that is handed over is given without a name. */
 export const IMPLICIT = '$implicit';
 
 /** Whether a field is only on the way to a value, and no part of its name. */
 export function isWay(field: string): boolean {
-  return field === TELLS || field === TOLD || field === IMPLICIT;
+  return field === TELLS || field === TOLD || field === SOURCE || field === IMPLICIT;
 }
 
 /** All events, all slots, where fields are named that something leaves out. */

@@ -100,7 +100,7 @@ function providedTwice(linked: Linked): Draft[] {
     const shared = everywhere.get(service);
     const component = program.component(by ?? -1);
     const name = graph.functions[service ?? -1]?.fact.name;
-    if (!shared || !component || !name || !keepsState(graph, service) || !isRepeated(linked, component.fn)) return [];
+    if (!shared || !component || !name || !keepsState(graph, service) || !isAmongMany(linked, component.fn)) return [];
     return [
       {
         message: `${component.name} provides ${name} itself, so every instance has one of its own beside the one for all.`,
@@ -126,4 +126,14 @@ function keepsState(graph: Graph, service: number | undefined): boolean {
 /** Whether a component is rendered many times side by side. */
 function isRepeated(linked: Linked, component: number): boolean {
   return (passingsBy(linked).get(component) ?? []).some(({ fact }) => fact.repeat === 'many');
+}
+
+/** Whether a component is rendered many times, by itself or with whoever renders it. */
+function isAmongMany(linked: Linked, component: number, seen = new Set<number>()): boolean {
+  if (seen.has(component)) return false;
+  seen.add(component);
+  if (isRepeated(linked, component)) return true;
+  return (passingsBy(linked).get(component) ?? []).some(
+    ({ author }) => author !== null && isAmongMany(linked, author.fn, seen),
+  );
 }

@@ -83,7 +83,11 @@ export const angular: Dialect = {
       }
       return readStream(r, node, target) ?? readNew(r, node);
     }
-    if (name === 'inject') return inject(r, node);
+    if (name === 'inject') {
+      const given = inject(r, node);
+      if (given !== null && target?.type === 'Identifier') r.injectedNames.add(target.name);
+      return given;
+    }
     const [mounted] = node.arguments;
     if (mounted && apiName(r, callee, /^@angular\/platform-browser$/) === 'bootstrapApplication') {
       mount(r, mounted);

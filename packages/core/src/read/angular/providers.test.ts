@@ -66,3 +66,20 @@ describe('services and who provides them', () => {
     expect(app(injectable, bed, beds)).toEqual(found);
   });
 });
+
+describe('methods of a service that are called like those of lists', () => {
+  test.each([
+    ['in a template', 'store = inject(Hours);', 'store.add(2)'],
+    ['of what a field holds', 'store = inject(Hours); go() { this.store.add(2); }', 'go()'],
+    ['of what a constructor is given', 'constructor(private store: Hours) {} go() { this.store.add(2); }', 'go()'],
+  ])('%s', (_where, members, run) => {
+    for (const template of [`template: '<b (click)="${run}">x</b>'`, `templateUrl: './app.html'`]) {
+      const survey = surveyOf({
+        'src/hours.ts': `${CORE} @Injectable({ providedIn: 'root' }) export class Hours { hours = 0; add(by: number) { this.hours = this.hours + by; } }`,
+        'src/app.html': `<b (click)="${run}">x</b>`,
+        'src/app.ts': `${CORE} import { Hours } from './hours'; @Component({ selector: 'app-root', ${template} }) export class App { ${members} }`,
+      });
+      expect(trailsOf(survey, 'service:Hours.hours')).toContain('up App.add > service:[Hours.hours].hours');
+    }
+  });
+});

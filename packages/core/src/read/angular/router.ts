@@ -49,14 +49,18 @@ export function activatedRoute(r: ScriptReader, at: Spot): PlaceId {
   const snapshot = b.place('object', 'snapshot', r.fn, at);
   b.flow(snapshot, route, 'put', 'snapshot');
   for (const [field, name] of PARTS) {
+    // Of the parts of an address, those that the file names.
+    if (!r.text.includes(field.replace(/s$/, ''))) continue;
     const part = keyedCell(r, 'url', name, `url:${name}`, at).value;
-    b.flow(part, snapshot, 'put', field);
+    // As it was when it was asked for, and meant so.
+    const now = b.place('object', name, r.fn, at);
+    b.flow(part, now, 'frozen');
+    b.flow(now, snapshot, 'put', field);
     b.flow(stream(r, part, at), route, 'put', field);
     if (field === 'fragment') continue;
-    const map = mapOf(r, part, at);
     const mapped = `${field.slice(0, -1)}Map`;
-    b.flow(map, snapshot, 'put', mapped);
-    b.flow(stream(r, map, at), route, 'put', mapped);
+    b.flow(mapOf(r, now, at), snapshot, 'put', mapped);
+    b.flow(stream(r, mapOf(r, part, at), at), route, 'put', mapped);
   }
   return route;
 }

@@ -55,7 +55,9 @@ export function readTemplate(r: ScriptReader, path: string, part: TemplatePart, 
   // A template sees none of the names of the module around it.
   r.scope = new Scope(null, r.fn);
   const template = new Template(r);
+  r.inTemplate = true;
   template.children(nodes, piece);
+  r.inTemplate = false;
   r.scope = scope;
   return template.named;
 }

@@ -185,15 +185,25 @@ function collectionCall(
   const collection = value(r, callee.object);
   if (collection !== null && MUTATING_METHODS.has(method)) mutation(r, collection, '*', node, `${r.source(callee)}()`);
   if (adds) {
-    for (const argument of readArguments(r, node)) if (collection !== null) r.b.flow(argument, collection, 'put', '*');
-    return null;
+    const args = readArguments(r, node);
+    for (const argument of args) if (collection !== null) r.b.flow(argument, collection, 'put', '*');
+    return collection !== null && r.inTemplate ? ownMethod(r, node, collection, method, args) : null;
   }
   return shape ? shapedCall(r, node, collection, shape) : undefined;
 }
 
-/** `this`, and what a class of the project is made into. */
+/** Markup calls what it names on the instance, which may have a method called like those of lists: `store.add(bed)`. */
+function ownMethod(r: ScriptReader, node: Call, receiver: PlaceId, method: string, args: (PlaceId | null)[]): PlaceId {
+  const at = spotOf(node.callee);
+  return r.b.call({ callee: r.b.part(receiver, method, r.fn, at), name: method, args, onlyKnown: true, fn: r.fn, at });
+}
+
+/** `this`, what a class of the project is made into, and what is injected. */
 function isInstance(r: ScriptReader, node: t.Node): boolean {
   if (node.type === 'ThisExpression' || node.type === 'Super') return true;
+  if (node.type === 'MemberExpression' && node.object.type === 'ThisExpression' && !node.computed)
+    return r.injectedNames.has(fieldOf(node.property, false));
+  if (node.type === 'Identifier' && r.injectedNames.has(node.name)) return true;
   const place = node.type === 'Identifier' ? r.scope.lookup(node.name) : undefined;
   return place !== undefined && r.instances.has(place);
 }

@@ -54,6 +54,8 @@ export function readFunction(
     const given = injected[index] ?? null;
     r.b.flow(given, place);
     if (given !== null) r.injectedInto.set(place, given);
+    const held = param.type === 'TSParameterProperty' ? param.parameter : param;
+    if (given !== null && held.type === 'Identifier') r.injectedNames.add(held.name);
   });
   if (node.body.type === 'BlockStatement') {
     const body = node.body;

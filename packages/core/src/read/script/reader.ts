@@ -139,6 +139,8 @@ export class ScriptReader {
   missing: (name: string, at: Spot) => PlaceId | null = () => null;
   /** What the family itself gives to parameters of constructors. */
   readonly injectedInto = new Map<PlaceId, PlaceId>();
+  /** Fields and parameters that hold what the family gives: instances of classes, and no lists. */
+  readonly injectedNames = new Set<string>();
   /** Functions run when something comes and when it goes: what the ones start, the others have to end. */
   readonly started: { node: t.Node; fn: FunctionId; again?: boolean }[] = [];
   readonly stopped: t.Node[] = [];

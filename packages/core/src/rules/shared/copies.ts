@@ -7,7 +7,7 @@ import type { ComponentInfo } from '../../link/program/program';
 import type { Linked } from '../../link';
 import type { Graph } from '../../link/graph/graph';
 import { once } from '../../link/memo/once';
-import { isPart, wasDerived, type Local, type Visited } from '../../link/travel/visited';
+import { isPart, wasDerived, wasFrozen, type Local, type Visited } from '../../link/travel/visited';
 import { changes, isChangeOf, isShown, writersOf } from './changes';
 import { START } from '../rule';
 import { passingsBy } from './sites';
@@ -332,7 +332,8 @@ export function takenOnce(linked: Linked, cells: Cells): Taken[] {
     for (const stop of stops) {
       if (!stop.component) continue;
       for (const visited of locals.explore(stop.at).visited) {
-        if (visited.path !== 0 || wasDerived(visited)) continue;
+        // A copy of what was taken before is told where that was, or meant.
+        if (visited.path !== 0 || wasDerived(visited) || wasFrozen(visited)) continue;
         for (let edge = graph.firstOut(visited.place); edge; edge = edge.nextOut) {
           if (edge.op !== 'taken' || found.has(`${edge.to}`)) continue;
           const after = locals.explore({ place: edge.to, path: 0, context: visited.context });

@@ -4,6 +4,7 @@
  */
 import type * as t from '@babel/types';
 import type { PlaceId, Spot } from '../../../model/facts';
+import { SOURCE, TELLS } from '../../../model/signs';
 import { spotOf } from '../../script/builder';
 import { readArguments } from '../../script/calls';
 import { cellName } from '../../script/cellName';
@@ -22,11 +23,16 @@ const SUBJECT = /^(Subject|BehaviorSubject|ReplaySubject|AsyncSubject)$/;
 /** Functions that join streams: what they tell is a list of what each tells. */
 const JOINED = /^(combineLatest|forkJoin|zip)$/;
 
-/** A stream that tells what a place holds. */
-export function stream(r: ScriptReader, held: PlaceId | null, at: Spot): PlaceId {
-  const made = subscribable(r, held, at, 'next');
+/** A stream that tells what a place holds; `source` is what it began as, where that is something else. */
+export function stream(r: ScriptReader, held: PlaceId | null, at: Spot, source: PlaceId | null = held): PlaceId {
+  const made = subscribable(r, held, at, 'next', source);
   r.b.facts.boxes.push(made);
   return made;
+}
+
+/** What a stream began as. */
+function sourceOf(r: ScriptReader, from: PlaceId, at: Spot): PlaceId {
+  return r.b.part(r.b.part(from, TELLS, r.fn, at), SOURCE, r.fn, at);
 }
 
 /** Reads what makes or changes a stream; `undefined` for anything else. */
@@ -49,7 +55,9 @@ export function readStream(
   if (method === 'subscribe' && node.arguments.length > 0) return subscribed(r, node, callee);
   if (method === 'asObservable' && node.arguments.length === 0) {
     const from = value(r, callee.object);
-    return from === null ? null : stream(r, storeValue(r, from, spotOf(node)), spotOf(node));
+    if (from === null) return null;
+    const at = spotOf(node);
+    return stream(r, storeValue(r, from, at), at, sourceOf(r, from, at));
   }
   return method === 'pipe' ? piped(r, node, callee) : undefined;
 }
@@ -101,17 +109,15 @@ function subscribed(r: ScriptReader, node: t.CallExpression, callee: t.MemberExp
   b.facts.calls.push({ callee: b.part(receiver, 'subscribe', r.fn, at), args, result, ...called });
   if (run === null) return result;
   const told = storeValue(r, receiver, at);
-  toldTo.set(node, sources.get(r)?.get(receiver) ?? told);
+  toldTo.set(node, sourceOf(r, receiver, at));
   for (const listener of [run, b.part(run, 'next', r.fn, at)])
     b.call({ callee: listener, name: 'next', args: [told], onlyKnown: true, fn: r.fn, at });
   return result;
 }
 
-/** What each stream that operators made began as. */
-const sources = new WeakMap<ScriptReader, Map<PlaceId, PlaceId>>();
 const toldTo = new WeakMap<t.Node, PlaceId>();
 
-/** What the stream tells from which a subscription comes in the end; undefined for any other call. */
+/** What the stream began as from which a subscription is told; undefined for any other call. */
 export function toldAt(node: t.CallExpression): PlaceId | undefined {
   return toldTo.get(node);
 }
@@ -134,13 +140,8 @@ function piped(r: ScriptReader, node: t.CallExpression, callee: t.MemberExpressi
   const at = spotOf(node);
   const from = value(r, callee.object);
   let told: PlaceId | null = from === null ? null : storeValue(r, from, at);
-  const source = from === null ? null : (sources.get(r)?.get(from) ?? told);
   for (const one of node.arguments) told = operated(r, one, told, at);
-  const made = stream(r, told, at);
-  const known = sources.get(r) ?? new Map<PlaceId, PlaceId>();
-  sources.set(r, known);
-  if (source !== null) known.set(made, source);
-  return made;
+  return stream(r, told, at, from === null ? null : sourceOf(r, from, at));
 }
 
 /** What one operator makes of what a stream tells. */

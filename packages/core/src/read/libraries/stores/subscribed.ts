@@ -4,7 +4,7 @@
  */
 import type * as t from '@babel/types';
 import type { PlaceId, Spot } from '../../../model/facts';
-import { TELLS, TOLD } from '../../../model/signs';
+import { SOURCE, TELLS, TOLD } from '../../../model/signs';
 import type { CallReader, Library } from '../library';
 import { spotOf } from '../../script/builder';
 import { readArguments } from '../../script/calls';
@@ -28,7 +28,13 @@ export function storeValue(r: ScriptReader, store: PlaceId, at: Spot, name = '')
 }
 
 /** An object with a `subscribe` that tells what `value` holds; to an object, by its function `method`. */
-export function subscribable(r: ScriptReader, value: PlaceId | null, at: Spot, method: string | null = null): PlaceId {
+export function subscribable(
+  r: ScriptReader,
+  value: PlaceId | null,
+  at: Spot,
+  method: string | null = null,
+  source: PlaceId | null = null,
+): PlaceId {
   const { b } = r;
   const id = b.addFunction('subscribe', 'plain', r.fn, at, at.line);
   const fact = b.fn(id);
@@ -36,6 +42,7 @@ export function subscribable(r: ScriptReader, value: PlaceId | null, at: Spot, m
   fact.params.push(run);
   const held = b.place('object', '', r.fn, at);
   b.flow(fact.self, held, 'put', TELLS);
+  if (source !== null) b.flow(source, fact.self, 'put', SOURCE);
   if (value === null) return held;
   b.flow(value, fact.self, 'put', TOLD);
   const runs = method === null ? [run] : [run, b.part(run, method, id, at)];

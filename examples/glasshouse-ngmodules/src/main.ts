@@ -1,0 +1,4 @@
+import { platformBrowser } from '@angular/platform-browser';
+import { AppModule } from './app.module';
+
+void platformBrowser().bootstrapModule(AppModule);
