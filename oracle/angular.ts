@@ -1,6 +1,6 @@
 /**
  * Certain tags of Angular templates, by the bare parsers: tags that one class of all those read names as its selector, and no
- * other does.
+ * other does; of several, the one that the template's own class imports.
  */
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
@@ -16,40 +16,66 @@ interface Part {
   start: number;
   end: number;
   quoted: boolean;
+  /** The files of what its class imports for it. */
+  imports: readonly string[];
 }
 
 export function angularTags(root: string, files: readonly string[]): CertainTag[] {
   const declared = new Map<string, string[]>();
   const parts: Part[] = [];
+  const importsOf = new Map<string, readonly string[]>();
   for (const file of files) {
-    if (!/\.(ts|html)$/.test(file)) continue;
+    if (!file.endsWith('.ts')) continue;
     const text = readFileSync(path.join(root, file), 'utf8');
-    if (file.endsWith('.html')) parts.push({ file, text, start: 0, end: text.length, quoted: false });
-    else
-      for (const { selector, template } of decorated(text)) {
-        for (const one of selector.split(',').map((name) => name.trim()))
-          if (/^[a-z][\w-]*$/.test(one)) declared.set(one, [...(declared.get(one) ?? []), file]);
-        if (template)
-          parts.push({ file, text, start: (template.start ?? 0) + 1, end: (template.end ?? 0) - 1, quoted: true });
+    const at = (source: string): string => path.posix.join(path.posix.dirname(file), source);
+    for (const { selector, template, templateUrl, imports } of decorated(text)) {
+      const imported = imports.map((source) => `${at(source)}.ts`);
+      for (const one of selector.split(',').map((name) => name.trim()))
+        if (/^[a-z][\w-]*$/.test(one)) declared.set(one, [...(declared.get(one) ?? []), file]);
+      if (templateUrl) importsOf.set(at(templateUrl), imported);
+      if (template) {
+        const span = { start: (template.start ?? 0) + 1, end: (template.end ?? 0) - 1 };
+        parts.push({ file, text, ...span, quoted: true, imports: imported });
       }
+    }
+  }
+  for (const file of files.filter((one) => one.endsWith('.html'))) {
+    const text = readFileSync(path.join(root, file), 'utf8');
+    parts.push({ file, text, start: 0, end: text.length, quoted: false, imports: importsOf.get(file) ?? [] });
   }
   return parts.flatMap((part) =>
     tagsIn(part).flatMap((tag) => {
-      const [target, ...others] = declared.get(tag.name) ?? [];
+      const all = declared.get(tag.name) ?? [];
+      const [target, ...others] = all.length > 1 ? all.filter((one) => part.imports.includes(one)) : all;
       return target === undefined || others.length > 0 ? [] : [{ ...tag, file: part.file, target }];
     }),
   );
 }
 
+/** A class that a script decorates: what it says of itself, and the modules of what it imports for its template. */
+interface Decorated {
+  selector: string;
+  template: t.Node | null;
+  templateUrl: string;
+  imports: string[];
+}
+
 /** What the classes of a script are decorated with. */
-function decorated(text: string): { selector: string; template: t.Node | null }[] {
+function decorated(text: string): Decorated[] {
   if (!text.includes('@angular/core')) return [];
   const { program } = parse(text, {
     sourceType: 'module',
     plugins: ['typescript', 'decorators-legacy'],
     errorRecovery: true,
   });
-  return program.body.flatMap((statement) => {
+  const sources = new Map(
+    program.body.flatMap((one) =>
+      one.type === 'ImportDeclaration' && one.source.value.startsWith('.')
+        ? one.specifiers.map(({ local }) => [local.name, one.source.value] as const)
+        : [],
+    ),
+  );
+  return program.body.flatMap((statement): Decorated[] => {
     const node =
       (statement.type === 'ExportNamedDeclaration' || statement.type === 'ExportDefaultDeclaration') &&
       statement.declaration
@@ -73,8 +99,16 @@ function decorated(text: string): { selector: string; template: t.Node | null }[
     const template = find('template');
     const isWritten =
       template?.type === 'StringLiteral' || (template?.type === 'TemplateLiteral' && template.expressions.length === 0);
+    const url = find('templateUrl');
+    const list = find('imports');
+    const names = list?.type === 'ArrayExpression' ? list.elements : [];
     return [
-      { selector: selector?.type === 'StringLiteral' ? selector.value : '', template: isWritten ? template : null },
+      {
+        selector: selector?.type === 'StringLiteral' ? selector.value : '',
+        template: isWritten ? template : null,
+        templateUrl: url?.type === 'StringLiteral' ? url.value : '',
+        imports: names.flatMap((one) => (one?.type === 'Identifier' ? (sources.get(one.name) ?? []) : [])),
+      },
     ];
   });
 }

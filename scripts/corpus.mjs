@@ -17,6 +17,8 @@ const PACKAGES = [
   'carbon-components-svelte@0.112.1',
   'bits-ui@2.21.0',
   '@swimlane/ngx-datatable@9.3.1',
+  'ng2-admin@0.7.0',
+  'angular-realworld@1.0.0',
 ];
 const WANTED = 0.98;
 const checkOnly = process.argv.includes('--check');

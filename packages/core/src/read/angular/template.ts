@@ -4,6 +4,7 @@
  */
 import {
   type AST,
+  DomElementSchemaRegistry,
   parseTemplate,
   ParsedEventType,
   type ParseSourceSpan,
@@ -527,9 +528,11 @@ function isOwn(node: TmplAstTemplate): boolean {
   return node.tagName === 'ng-template' && node.templateAttrs.length === 0;
 }
 
+const elements = new DomElementSchemaRegistry();
+
 /** Whether a tag is none of the page's own, nor of the family's. */
 function isComponent(name: string): boolean {
-  return name.includes('-') && !/^(ng-|:)/.test(name);
+  return !/^(ng-|:)/.test(name) && !elements.hasElement(name, []);
 }
 
 function literalOf(node: t.Expression | null): string | null {
