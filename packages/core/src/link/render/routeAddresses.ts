@@ -1,5 +1,6 @@
 /** Nested routes: the address of each, and the routes that show a component. */
 import { isModel } from '../../read/libraries';
+import type { Graph } from '../graph/graph';
 import type { Program } from '../program/program';
 import type { RenderTree } from './renderTree';
 
@@ -134,6 +135,7 @@ export class RouteAddresses {
 function routesOf(program: Program): RouteNode[] {
   const { graph } = program;
   const found: RouteNode[] = [];
+  const paths = new Paths(graph);
   graph.files.forEach((facts, file) => {
     const show = (site: number): readonly number[] => program.siteTargets[site]?.components ?? [];
     if (isModel(facts.path)) {
@@ -165,21 +167,46 @@ function routesOf(program: Program): RouteNode[] {
           return fact?.inside === route.piece && !fact.nested;
         }) ?? null;
       const shows = outermost === null ? [] : show(outermost);
-      found.push({ path: whole(index), file, line: route.at.line, shows, sites, outermost });
+      found.push({ path: paths.of(file, index), file, line: route.at.line, shows, sites, outermost });
     });
-
-    /** A route's path with those of the routes around it. */
-    function whole(index: number): string {
-      let path = '';
-      for (let at: number | null = index; at !== null; at = facts.routes[at]?.parent ?? null) {
-        const own = facts.routes[at]?.path ?? '';
-        path = own.startsWith('/') && path === '' ? own : joined(own, path);
-        if (own.startsWith('/')) break;
-      }
-      return path.startsWith('/') ? path : `/${path}`;
-    }
   });
   return found;
+}
+
+/** The whole paths of routes: with those of the routes around them, also where these stand in another file. */
+class Paths {
+  /** The route that a file's table is shown by. */
+  private readonly around = new Map<number, { file: number; index: number }>();
+
+  constructor(private readonly graph: Graph) {
+    const ofPiece = new Map<number, number>();
+    graph.files.forEach(({ routes }, file) => {
+      for (const { piece, sites } of routes) if (piece !== null && sites) ofPiece.set(graph.at(file, piece), file);
+    });
+    graph.files.forEach(({ routes }, file) =>
+      routes.forEach(({ piece, sites, path }, index) => {
+        if (piece === null || sites || !path) return;
+        for (const { place } of graph.trace(graph.at(file, piece))) {
+          const inner = ofPiece.get(place);
+          if (inner !== undefined && inner !== file) this.around.set(inner, { file, index });
+        }
+      }),
+    );
+  }
+
+  of(file: number, index: number, seen: readonly number[] = []): string {
+    const routes = this.graph.files[file]?.routes ?? [];
+    let path = '';
+    for (let at: number | null = index; at !== null; at = routes[at]?.parent ?? null) {
+      const own = routes[at]?.path ?? '';
+      path = own.startsWith('/') && path === '' ? own : joined(own, path);
+      if (own.startsWith('/')) break;
+    }
+    const around = this.around.get(file);
+    if (around && !path.startsWith('/') && !seen.includes(file))
+      path = joined(this.of(around.file, around.index, [...seen, file]), path);
+    return path.startsWith('/') ? path : `/${path}`;
+  }
 }
 
 function joined(outer: string, inner: string): string {

@@ -258,7 +258,7 @@ function readObjects(r: ScriptReader, node: t.Node | null | undefined, standing:
     if (children) readObjects(r, children, below);
     // `loadChildren: () => import('./routes')`: a table that is fetched when it is needed.
     const later = property(object, 'loadChildren');
-    if (later) placeTable(r, fetchedPlace(r, later) ?? value(r, later), later, below);
+    if (later) placeTable(r, fetchedPlace(r, later) ?? value(r, later), later, below, path);
   }
 }
 
@@ -275,13 +275,20 @@ function placeTable(
   from: PlaceId | null,
   node: t.Node,
   { parent, around, table, atOutlet }: Standing,
+  path = '',
 ): void {
   if (from === null) return;
   const at = spotOf(node);
-  if (parent !== null) r.b.facts.routes.push({ parent, piece: r.b.part(from, ROUTES, r.fn, at), at });
+  const { routes } = r.b.facts;
+  const piece = r.b.part(from, ROUTES, r.fn, at);
+  const route = { ...(path === '' ? {} : { path }), piece, at };
+  if (parent !== null) routes.push({ parent, ...route });
   else if (around !== null) showTable(r, from, around, node);
-  else if (table !== null) r.b.flow(from, table);
-  else if (atOutlet) r.b.facts.routes.push({ parent, atOutlet, piece: r.b.part(from, ROUTES, r.fn, at), at });
+  else if (table !== null) {
+    r.b.flow(from, table);
+    // Shown where that table is; here it says under which path.
+    if (path !== '') routes.push({ parent, ...route });
+  } else if (atOutlet) routes.push({ parent, atOutlet, ...route });
 }
 
 /** A table whose outermost routes are shown at the outlet of what is mounted. */
