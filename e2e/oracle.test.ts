@@ -10,16 +10,20 @@ import { surveyFolder } from '../packages/server/src/survey/surveyFolder';
 
 const example = (name: string): string => path.resolve(__dirname, '../examples', name);
 
-test.each(['potting-classes', 'signs-composition', 'glasshouse-vue3', 'glasshouse-vue2', 'glasshouse-angular', 'glasshouse-ngmodules'])(
-  '%s: all that is rendered, handed on and read is found',
-  async (name) => {
-    const { written, under, props, contexts, neverSeen } = await hold(example(name));
-    expect(written.seen).toBeGreaterThan(5);
-    expect(props.seen).toBeGreaterThan(5);
-    expect([...written.missed, ...under.missed, ...props.missed, ...contexts.missed]).toEqual([]);
-    expect(neverSeen).toEqual([]);
-  },
-);
+test.each([
+  'potting-classes',
+  'signs-composition',
+  'glasshouse-vue3',
+  'glasshouse-vue2',
+  'glasshouse-angular',
+  'glasshouse-ngmodules',
+])('%s: all that is rendered, handed on and read is found', async (name) => {
+  const { written, under, props, contexts, neverSeen } = await hold(example(name));
+  expect(written.seen).toBeGreaterThan(5);
+  expect(props.seen).toBeGreaterThan(5);
+  expect([...written.missed, ...under.missed, ...props.missed, ...contexts.missed]).toEqual([]);
+  expect(neverSeen).toEqual([]);
+});
 
 test.each(SCREENS.map(([name, , changes]) => [name, changes] as const))(
   '%s: what changes on the screen is on a trail, and frozen copies stand still',
