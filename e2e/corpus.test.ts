@@ -22,6 +22,8 @@ test('certain tags of real packages lead to the right file, and what is not foll
     'carbon-components-svelte',
     'bits-ui',
     '@swimlane/ngx-datatable',
+    'ng2-admin',
+    'angular-realworld',
   ]);
   for (const [name, share] of rows) expect([name, Number(share) >= 98]).toEqual([name, true]);
   expect([done.status, done.status === 0 ? '' : done.stdout]).toEqual([0, '']);

@@ -1,6 +1,7 @@
 /** Some of the examples, each held against what its framework renders; `npm run oracle` does it for all. */
 import path from 'node:path';
 import { EXAMPLES, hold } from '../oracle';
+import { angularTags } from '../oracle/angular';
 import { certainTags } from '../oracle/certain';
 import { compare } from '../oracle/compare';
 import { count } from '../oracle/count';
@@ -60,10 +61,8 @@ test.each([...EXAMPLES, ...SCREENS].map(([name]) => name))(
   '%s: every tag whose target is certain leads to the right file',
   async (name) => {
     const document = (await surveyFolder(example(name))).document();
-    const tags = certainTags(
-      example(name),
-      document.files.map((file) => file.path),
-    );
+    const files = document.files.map((file) => file.path);
+    const tags = [...certainTags(example(name), files), ...angularTags(example(name), files)];
     expect(tags.length).toBeGreaterThan(3);
     expect(count(document, tags)).toMatchObject({ right: tags.length, wrong: [], silent: [] });
   },

@@ -1,7 +1,7 @@
 /** Queries: which of them find what a site renders. */
 import type { QueryFact } from '../../model/facts';
 import { push } from '../graph/byPlace';
-import type { Program } from './program';
+import type { Components } from './components';
 
 /** A query, and the component that asks. */
 export interface Query {
@@ -10,10 +10,15 @@ export interface Query {
   asks: number;
 }
 
+/** The components of a program, and on whose behalf its functions run. */
+interface Running extends Components {
+  runsTogether(unit: number): readonly number[];
+}
+
 export class Queries {
   private readonly byComponent = new Map<number, Query[]>();
 
-  constructor(private readonly program: Program) {
+  constructor(private readonly program: Running) {
     const { graph } = program;
     graph.files.forEach((facts, file) => {
       for (const fact of facts.queries) {

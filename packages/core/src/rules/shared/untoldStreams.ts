@@ -46,12 +46,13 @@ function untoldChanges(linked: Linked, facts: FileFacts, file: number, { field, 
   // Whoever is told the very same object sees what is changed in it, as soon as they look again.
   const isCopied = !pushes.some(({ args }) => args.some((arg) => arg !== null && parts.has(arg)));
   const tellers = new Set(pushes.map((call) => methodOf(facts, call.fn)));
-  const calls = facts.calls.map((call, index) => ({
-    from: methodOf(facts, call.fn),
-    to: graph
-      .targetsOf(graph.callAt(file, index))
-      .flatMap((fn) => (graph.fileOfFunction(fn) === file ? fn - graph.fnAt(file, 0) : [])),
-  }));
+  // Who is a component tells nobody: it asks the service to.
+  const calls = facts.calls.flatMap((call, index) => {
+    const from = methodOf(facts, call.fn);
+    if (facts.functions[from]?.role === 'component') return [];
+    const targets = graph.targetsOf(graph.callAt(file, index)).filter((fn) => graph.fileOfFunction(fn) === file);
+    return [{ from, to: targets.map((fn) => fn - graph.fnAt(file, 0)) }];
+  });
   for (let before = -1; before !== tellers.size;) {
     before = tellers.size;
     for (const { from, to } of calls) if (to.some((fn) => tellers.has(fn))) tellers.add(from);
