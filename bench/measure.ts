@@ -2,6 +2,7 @@
 import { appendFileSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { parseTemplate } from '@angular/compiler';
 import { parse as parseVue } from '@vue/compiler-sfc';
 import { parse as parseSvelte } from 'svelte/compiler';
 import { NotFound } from '@vectura/core';
@@ -48,6 +49,7 @@ function parse(file: string, text: string): void {
       for (const block of [descriptor.script, descriptor.scriptSetup])
         if (block) parseScript(`${file}.${block.lang ?? 'js'}`, block.content);
     } else if (file.endsWith('.svelte')) parseSvelte(text, { modern: true, loose: true, filename: file });
+    else if (file.endsWith('.html')) parseTemplate(text, file);
     else parseScript(file, text);
   } catch {
     // A file that cannot be parsed takes as long as it takes to find that out.

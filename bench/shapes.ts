@@ -138,6 +138,51 @@ ${each(size, (i) => `<Board value={field${i}} other={all['field${i}']} {all} on:
   }),
 };
 
+/** A service whose signals are computed and whose streams are made of one another, injected and queried by many. */
+const injectedInAngular: Shape = {
+  name: 'signals and streams of a service, Angular',
+  size: 25,
+  files: (size) => ({
+    ...PACKAGE,
+    'beds.ts': `import { computed, Injectable, signal } from '@angular/core';
+import { BehaviorSubject, map } from 'rxjs';
+@Injectable({ providedIn: 'root' })
+export class Beds {
+  readonly depth0 = signal(0);
+  readonly age0 = new BehaviorSubject(0);
+${each(size, (i) => `  readonly depth${i + 1} = computed(() => this.depth${i}() + 1);\n  readonly age${i + 1} = this.age${i}.pipe(map((age) => age + 1));`)}
+  dig() { this.depth0.set(1); }
+  grow() { this.age0.next(this.age0.value + 1); }
+}
+`,
+    ...Object.fromEntries(
+      Array.from({ length: size }, (_, i) => [
+        `bed${i}.ts`,
+        `import { Component, inject, input, output } from '@angular/core';
+import { Beds } from './beds';
+@Component({ selector: 'app-bed${i}', template: '<b [title]="label()" (click)="dug.emit(${i})">{{ beds.depth${i}() }}{{ beds.age${i} | async }}</b>' })
+export class Bed${i} { beds = inject(Beds); label = input(''); dug = output<number>(); open() { this.beds.grow(); } }
+`,
+      ]),
+    ),
+    'app.ts': `import { Component, inject, signal, viewChild } from '@angular/core';
+import { Beds } from './beds';
+${each(size, (i) => `import { Bed${i} } from './bed${i}';`)}
+@Component({ selector: 'app-root', templateUrl: './app.html' })
+export class App {
+  beds = inject(Beds);
+  label = signal('');
+${each(size, (i) => `  bed${i} = viewChild(Bed${i});\n  open${i}() { this.bed${i}()?.open(); }`)}
+}
+`,
+    'app.html': each(
+      size,
+      (i) =>
+        `<app-bed${i} [label]="label()" (dug)="label.set($event + '')"></app-bed${i}><b (click)="open${i}()">x</b>`,
+    ),
+  }),
+};
+
 /** A module's own variable, read and set through helpers by many. */
 const moduleVariable: Shape = {
   name: 'a module variable and its callers',
@@ -500,6 +545,7 @@ export function App() {
 };
 
 export const SHAPES: readonly Shape[] = [
+  injectedInAngular,
   copiesInReact,
   copiesInVue,
   copiesInSvelte,

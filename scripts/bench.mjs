@@ -23,6 +23,8 @@ const CORPUS = [
   'buefy@3.1.0',
   'carbon-components-svelte@0.112.1',
   'bits-ui@2.21.0',
+  '@swimlane/ngx-datatable@9.3.1',
+  'ng2-admin@0.7.0',
 ];
 /** How much faster than the code what a survey makes may grow. */
 const EXPONENT = 1.15;

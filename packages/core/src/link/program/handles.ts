@@ -107,6 +107,7 @@ function fieldsOf(program: Program, place: number): string[] {
       else if (edge.op === 'same') queue.push(edge.from);
       // All but what has a name of its own.
       else if (edge.op === 'rest' && edge.except?.includes(PLAIN)) continue;
+      else if (edge.op === 'rest' && graph.places[edge.from]?.kind === 'object') queue.push(edge.from);
       else fields.push('*');
     }
   }

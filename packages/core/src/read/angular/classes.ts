@@ -132,9 +132,8 @@ class ComponentClass {
 
   read(metadata: Metadata, hasTemplate: boolean): void {
     const { r, component, fact, node } = this;
-    const { queries, handles } = r.b.facts;
+    const { queries } = r.b.facts;
     const firstQuery = queries.length;
-    handles.push({ handle: component.self, exposes: component.self, fn: component.fn, at: fact.at });
     const names = namesOf(metadata.text('selector') ?? '');
     if (names.length > 0) fact.ownNames = names;
     const detection = metadata.node('changeDetection');
@@ -152,10 +151,19 @@ class ComponentClass {
     for (const member of members)
       if (member.type === 'ClassMethod' || member.type === 'ClassPrivateMethod') this.method(member);
     noteBegun(r, node);
+    this.expose();
     this.host(metadata.node('host'));
     for (const query of queries.slice(firstQuery))
       query.before = [...(query.before ?? this.early), ...this.constructing];
     if (hasTemplate) this.template(metadata, queries.slice(firstQuery));
+  }
+
+  /** Whoever holds the component reaches what it has, but hardly ever what was injected into it: that is there for them as well. */
+  private expose(): void {
+    const { r, component, fact } = this;
+    const exposes = r.b.place('object', fact.name, component.fn, fact.at);
+    r.b.rest(component.self, exposes, [...r.injectedNames]);
+    r.b.facts.handles.push({ handle: exposes, exposes, fn: component.fn, at: fact.at });
   }
 
   /** A class above runs as part of this one; what it takes and does with what this one has is not told apart. */

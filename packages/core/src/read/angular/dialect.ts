@@ -21,6 +21,7 @@ import { querySignal } from './queries';
 import { readApplication, readToken } from './providers';
 import { passAddress, readRouterCall, readRouteTable } from './router';
 import { outputOf, SIGNALS, type Making } from './signals';
+import { readStoreCall, readStoreModule } from './store';
 
 const CORE = /^@angular\/core(\/rxjs-interop)?$/;
 const ROUTER = /^@angular\/router$/;
@@ -99,6 +100,10 @@ export const angular: Dialect = {
     if (routed !== undefined) return routed;
     const making = name === null ? undefined : makingOf(name);
     if (making) return making(r, node, target);
+    const storeApi = apiName(r, callee, /^@ngrx\/store$/);
+    const fromStore =
+      (storeApi === null ? undefined : readStoreModule(r, node, storeApi)) ?? readStoreCall(r, node, target);
+    if (fromStore !== undefined) return fromStore;
     const requested = readRequest(r, node);
     if (requested !== undefined) return requested;
     // An emitter tells one thing; what has a topic tells more.

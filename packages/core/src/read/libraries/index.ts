@@ -8,6 +8,7 @@ import { router } from './routers/address';
 import { atoms } from './stores/atoms';
 import { definedStores } from './stores/definedStores';
 import { hookStores } from './stores/hookStores';
+import { ngrx } from './stores/ngrx';
 import { observables } from './stores/observables';
 import { reactRedux } from './stores/reactRedux';
 import { redux } from './stores/redux';
@@ -22,6 +23,7 @@ import type { ScriptReader } from '../script/reader';
 const LIBRARIES: readonly Library[] = [
   redux,
   reactRedux,
+  ngrx,
   selectors,
   hookStores,
   definedStores,

@@ -15,7 +15,8 @@ import type { ScriptReader } from '../../script/reader';
 import { cellsFrom, fieldsChanged, type StoreCell } from './cells';
 import { objectOf, plain, property, textOf } from '../../script/literals';
 
-const STATE = '#state';
+/** Where a reducer keeps its state. */
+export const STATE = '#state';
 
 /** `createSlice({ name, initialState, reducers, extraReducers, selectors })`. */
 const createSlice: CallReader = (r, node, target) => {
@@ -51,14 +52,14 @@ function initialOf(r: ScriptReader, node: t.Node | null): t.Node | null {
   return found;
 }
 
-function reducerHolding(r: ScriptReader, state: PlaceId, at: ReturnType<typeof spotOf>): PlaceId {
+export function reducerHolding(r: ScriptReader, state: PlaceId, at: ReturnType<typeof spotOf>): PlaceId {
   const reducer = r.b.place('object', 'reducer', 0, at);
   r.b.flow(state, reducer, 'put', STATE);
   return reducer;
 }
 
 /** The function that, called, changes some fields: what it is called decides what the trail says. */
-function actionPlace(
+export function actionPlace(
   r: ScriptReader,
   cells: readonly StoreCell[],
   name: string,
@@ -71,7 +72,7 @@ function actionPlace(
   return action;
 }
 
-function readReducer(r: ScriptReader, reducer: t.Node): void {
+export function readReducer(r: ScriptReader, reducer: t.Node): void {
   if (reducer.type === 'ObjectMethod') readFunction(r, reducer, fieldOf(reducer.key, reducer.computed));
   else value(r, reducer);
 }
@@ -144,12 +145,12 @@ function readSelectors(r: ScriptReader, node: t.ObjectExpression, slice: string)
 }
 
 /** `combineReducers({ units, trays })`: each under its name. */
-const combineReducers: CallReader = (r, node) => {
+export const combineReducers: CallReader = (r, node) => {
   const given = node.arguments[0];
   return combined(r, objectOf(r, given), given);
 };
 
-function combined(r: ScriptReader, object: t.ObjectExpression | null, node: t.Node | undefined): PlaceId {
+export function combined(r: ScriptReader, object: t.ObjectExpression | null, node: t.Node | undefined): PlaceId {
   const at = spotOf(node);
   const state = r.b.place('object', 'state', 0, at);
   for (const one of object?.properties ?? []) {
@@ -174,7 +175,7 @@ const createStore: CallReader = (r, node) => {
   return store(r, reducer, node);
 };
 
-function store(r: ScriptReader, reducer: PlaceId | null, node: t.Node): PlaceId | null {
+export function store(r: ScriptReader, reducer: PlaceId | null, node: t.Node): PlaceId | null {
   if (reducer === null) return null;
   const at = spotOf(node);
   r.b.facts.joins.push({ key: 'redux', place: r.b.part(reducer, STATE, r.fn, at), into: true });
@@ -184,7 +185,7 @@ function store(r: ScriptReader, reducer: PlaceId | null, node: t.Node): PlaceId 
 /** A thunk is the function it runs; `createAction` makes something that is called to change what answers to it. */
 const createAsyncThunk: CallReader = (r, node) => readArguments(r, node)[1] ?? null;
 
-const createAction: CallReader = (r, node, target) => {
+export const createAction: CallReader = (r, node, target) => {
   const type = textOf(r, node.arguments[0]);
   const place = r.b.place('setter', target?.type === 'Identifier' ? target.name : 'action', 0, spotOf(node));
   if (type !== null) r.b.facts.joins.push({ key: `action:${type}!`, place, into: false });

@@ -36,6 +36,6 @@ const createSelector: CallReader = (r, node, target) => {
 
 export const selectors: Library = {
   name: 'selectors',
-  packages: /^(reselect|re-reselect|@reduxjs\/toolkit)$/,
+  packages: /^(reselect|re-reselect|@reduxjs\/toolkit|@ngrx\/store)$/,
   calls: { createSelector, createDraftSafeSelector: createSelector, createStructuredSelector: () => null },
 };

@@ -12,6 +12,7 @@ import { value } from '../../script/expressions';
 import { fieldOf } from '../../script/patterns';
 import type { ScriptReader } from '../../script/reader';
 import { storeCell } from './cells';
+import { selected } from './ngrx';
 import { ownCell, storeValue, subscribable } from './subscribed';
 
 /** Operators that tell what they are told, or some of it. */
@@ -152,6 +153,8 @@ function operated(r: ScriptReader, node: t.Node, told: PlaceId | null, at: Spot)
   const ran = (): PlaceId | null =>
     run === null ? null : r.b.call({ callee: run, name, args: [told], onlyKnown: true, fn: r.fn, at });
   if (name === 'map') return ran();
+  // `store.pipe(select(selectBeds))`: what the store tells is its state.
+  if (name === 'select' && run !== null) return selected(r, run, at);
   if (FLATTENED.test(name)) {
     const next = ran();
     return next === null ? null : storeValue(r, next, at);

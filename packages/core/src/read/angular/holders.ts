@@ -1,0 +1,36 @@
+/** Names that hold an instance of a package's class, as constructors and `inject` give it. */
+import type * as t from '@babel/types';
+import { fieldOf } from '../script/patterns';
+import type { ScriptReader } from '../script/reader';
+
+/** Classes whose methods are read where they are called, with the packages they come from. */
+const CLASSES = {
+  HttpClient: { from: '@angular/common/http', held: /\b(\w+)(?:: ?HttpClient\b| ?= ?inject\(HttpClient\b)/g },
+  Store: { from: '@ngrx/store', held: /\b(\w+)(?:: ?Store\b| ?= ?inject\(Store\b)/g },
+} as const;
+type Held = keyof typeof CLASSES;
+
+const known = new WeakMap<ScriptReader, Map<Held, ReadonlySet<string>>>();
+
+/** `constructor(private http: HttpClient)`, `http = inject(HttpClient)`. */
+function namesOf(r: ScriptReader, held: Held): ReadonlySet<string> {
+  const all = known.get(r) ?? new Map<Held, ReadonlySet<string>>();
+  known.set(r, all);
+  const before = all.get(held);
+  if (before) return before;
+  const { from, held: pattern } = CLASSES[held];
+  const isImported = r.b.facts.imports.some(({ source }) => source === from);
+  const names = new Set(isImported ? [...r.text.matchAll(pattern)].map(([, name = '']) => name) : []);
+  all.set(held, names);
+  return names;
+}
+
+/** The method that a call calls on an instance of a class; null for any other call. */
+export function methodOn(r: ScriptReader, { callee }: t.CallExpression, held: Held): string | null {
+  if (callee.type !== 'MemberExpression') return null;
+  const { object } = callee;
+  const isOwn = object.type === 'MemberExpression' && object.object.type === 'ThisExpression';
+  const name = object.type === 'Identifier' ? object.name : isOwn ? fieldOf(object.property, object.computed) : '';
+  if (name === '' || !namesOf(r, held).has(name)) return null;
+  return fieldOf(callee.property, callee.computed);
+}
