@@ -88,6 +88,8 @@ export class Crossings {
       case 'handle':
         return this.intoReference(exit);
       case 'shared':
+        // An instance brings all its fields to whoever holds it: those count that are taken there.
+        if (!this.isTakenThere(exit.at)) return [];
         return [{ to: exit.at, carrier: 'store', site: null, by: null, context: null, part: false }];
       case 'inner':
         return [
@@ -204,6 +206,11 @@ export class Crossings {
         });
       }
     return found;
+  }
+
+  private isTakenThere({ place, path, context }: At): boolean {
+    if (path === 0 || this.program.graph.places[place]?.kind !== 'result') return true;
+    return this.isTaken(this.program.fieldPaths.head(path), { place, path: 0, context });
   }
 
   /** Whether something is done, where an object arrives, with what one of its fields holds. */

@@ -3,6 +3,10 @@
  * and helpers, to where it is used and where it leaves. The answer depends only on place, field path and run, so it
  * is computed once and serves every trail.
  */
+import type { FileFacts } from '../../model/facts';
+import { push } from '../graph/byPlace';
+import type { Graph } from '../graph/graph';
+import { once } from '../memo/once';
 import { isAnyField } from '../../model/signs';
 import { Exploration } from './exploration';
 import { Memo } from '../memo/memo';
@@ -11,6 +15,9 @@ import type { Program } from '../program/program';
 
 /** Uses of a value that are none of what is stored in it. */
 const WHOLE_ONLY = /^(iterated|branched|effect|shown)$/;
+
+/** Edges that pass an object on as a whole. */
+const PASSES = /^(same|frozen|taken|put|rest)$/;
 
 export class Locals {
   private readonly known: Memo<string, Local>;
@@ -42,10 +49,13 @@ export class Locals {
     const fields = new Set<string>();
     for (const one of visited) {
       if (isPart(one)) continue;
-      if (one.path !== 0 || wasDerived(one)) return null;
+      if (wasDerived(one)) return null;
+      // Put into another object, it is met again where that one's field is read.
+      if (one.path !== 0) continue;
+      for (const field of changedOn(graph, one.place)) fields.add(field);
       for (let edge = graph.firstOut(one.place); edge; edge = edge.nextOut)
         if (edge.op === 'get' && !isAnyField(edge.field)) fields.add(edge.field);
-        else if (edge.op !== 'same' && edge.op !== 'frozen') return null;
+        else if (!PASSES.test(edge.op)) return null;
     }
     return fields;
   }
@@ -67,3 +77,19 @@ export class Locals {
     });
   }
 }
+
+/** The fields that code sets on the object a place holds. */
+function changedOn(graph: Graph, place: number): readonly string[] {
+  const file = graph.fileOf(place);
+  const facts = graph.files[file];
+  if (!facts || facts.mutations.length === 0) return NO_FIELDS;
+  return changesOf(facts).get(place - graph.at(file, 0)) ?? NO_FIELDS;
+}
+
+const NO_FIELDS: readonly string[] = [];
+
+const changesOf = once((facts: FileFacts): ReadonlyMap<number, string[]> => {
+  const found = new Map<number, string[]>();
+  for (const { object, field } of facts.mutations) push(found, object, field);
+  return found;
+});

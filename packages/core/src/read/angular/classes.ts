@@ -253,7 +253,12 @@ class ComponentClass {
     const cell = r.fieldCells.get(field);
     if (cell !== undefined) r.b.flow(given, cell, 'frozen');
     else
-      r.b.flow(mayBeValue(member.value) ? takenNow(r, given, field, member.key) : given, component.self, 'put', field);
+      r.b.flow(
+        mayBeValue(member.value) && !r.injectedNames.has(field) ? takenNow(r, given, field, member.key) : given,
+        component.self,
+        'put',
+        field,
+      );
   }
 
   /** `@HostBinding('class.deep') deep`: shown on the element that the component stands on. */
