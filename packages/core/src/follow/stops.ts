@@ -407,7 +407,11 @@ export class Stops {
     }
     if (exit.kind === 'handle') {
       const fn = graph.functions[exit.target];
-      return { file: fn?.file ?? 0, spot: graph.places[exit.at.place]?.at ?? fn?.fact.at ?? NO_SPOT };
+      // What is offered, where it is written; where that is not known, what holds all that is.
+      const [offered] = graph.trace(exit.at.place, fieldPaths.fields(exit.at.path));
+      const own = offered && graph.fileOf(offered.place) === fn?.file && graph.functionOfSelf.has(offered.place);
+      const place = own ? offered.place : exit.at.place;
+      return { file: fn?.file ?? 0, spot: graph.places[place]?.at ?? fn?.fact.at ?? NO_SPOT };
     }
     if (exit.kind === 'shared') return locationOfRead(this.linked, exit.at);
     const fn = graph.functions[exit.target];
