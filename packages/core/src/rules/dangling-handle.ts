@@ -2,20 +2,10 @@
 import { isAnyField } from '../model/signs';
 import { relatedAt, named, positionOf, type Draft, type Rule, remedyIn, list } from './rule';
 import { references } from './shared/references';
+import { BED } from './shared/angularExamples';
 
 /** More names than these say nothing to whoever misses one. */
 const MOST_TOLD = 8;
-
-/** A child whose method is called, for the examples. */
-const BED = `import { Component } from '@angular/core';
-@Component({ selector: 'app-bed', template: '<b>{{ depth }}</b>' })
-export class Bed {
-  depth = 1;
-  dig() {
-    this.depth = 2;
-  }
-}
-`;
 
 export const danglingHandle: Rule = {
   id: 'dangling-handle',

@@ -5,6 +5,7 @@ import type { Linked } from '../link';
 import type { CellFlow } from '../follow/cells';
 import { CHAIN_SETTINGS, chains, type Chain } from './shared/chains';
 import { relatedAt, count, list, named, namesOf, positionOf, type Draft, type Rule, remedyIn } from './rule';
+import { UNITS } from './shared/angularExamples';
 
 export const drilledProp: Rule = {
   id: 'drilled-prop',
@@ -50,81 +51,7 @@ function Gauge({ units }) {
 `,
     },
   },
-  examplesIn: {
-    angular: {
-      failing: {
-        'src/app.ts': `import { Component } from '@angular/core';
-import { House } from './house';
-@Component({
-  selector: 'app-root',
-  imports: [House],
-  template: '<app-house [units]="units" (pick)="units = $event"></app-house>{{ units }}',
-})
-export class App {
-  units = 'C';
-}
-`,
-        'src/house.ts': `import { Component, input, output } from '@angular/core';
-import { Zone } from './zone';
-@Component({
-  selector: 'app-house',
-  imports: [Zone],
-  template: '<app-zone [units]="units()" (pick)="pick.emit($event)"></app-zone>',
-})
-export class House {
-  units = input('');
-  pick = output<string>();
-}
-`,
-        'src/zone.ts': `import { Component, input, output } from '@angular/core';
-import { Tray } from './tray';
-@Component({
-  selector: 'app-zone',
-  imports: [Tray],
-  template: '<app-tray [units]="units()" (pick)="pick.emit($event)"></app-tray>',
-})
-export class Zone {
-  units = input('');
-  pick = output<string>();
-}
-`,
-        'src/tray.ts': `import { Component, input, output } from '@angular/core';
-@Component({ selector: 'app-tray', template: \`<b (click)="pick.emit('K')">{{ units() }}</b>\` })
-export class Tray {
-  units = input('');
-  pick = output<string>();
-}
-`,
-      },
-      passing: {
-        'src/units.ts': `import { Injectable, signal } from '@angular/core';
-@Injectable({ providedIn: 'root' })
-export class Units {
-  private readonly chosen = signal('C');
-  readonly current = this.chosen.asReadonly();
-  choose(units: string) {
-    this.chosen.set(units);
-  }
-}
-`,
-        'src/app.ts': `import { Component, inject } from '@angular/core';
-import { Tray } from './tray';
-import { Units } from './units';
-@Component({ selector: 'app-root', imports: [Tray], template: '<app-tray></app-tray>{{ units.current() }}' })
-export class App {
-  units = inject(Units);
-}
-`,
-        'src/tray.ts': `import { Component, inject } from '@angular/core';
-import { Units } from './units';
-@Component({ selector: 'app-tray', template: \`<b (click)="units.choose('K')">{{ units.current() }}</b>\` })
-export class Tray {
-  units = inject(Units);
-}
-`,
-      },
-    },
-  },
+  examplesIn: { angular: UNITS },
   check({ linked, cells, setting }) {
     return chains(
       linked,

@@ -3,17 +3,7 @@ import type { Graph } from '../link/graph/graph';
 import { namesAfter } from '../link/graph/aliases';
 import { named, positionOf, relatedAt, type Rule } from './rule';
 import { references } from './shared/references';
-
-/** A child whose method is called, for the examples. */
-const BED = `import { Component } from '@angular/core';
-@Component({ selector: 'app-bed', template: '<b>{{ depth }}</b>' })
-export class Bed {
-  depth = 1;
-  dig() {
-    this.depth = 2;
-  }
-}
-`;
+import { BED } from './shared/angularExamples';
 
 export const oneOfMany: Rule = {
   id: 'one-of-many',

@@ -4,6 +4,7 @@ import type { Linked } from '../link';
 import type { FileFacts, UseFact } from '../model/facts';
 import { relatedAt, count, list, named, positionOf, type Draft, type Rule } from './rule';
 import { topics } from './shared/topics';
+import { digging, hearing } from './shared/angularExamples';
 
 export const payloadMismatch: Rule = {
   id: 'payload-mismatch',
@@ -38,44 +39,8 @@ function Tray({ label, onMove }) {
   },
   examplesIn: {
     angular: {
-      failing: {
-        'src/app.ts': `import { Component } from '@angular/core';
-import { Bed } from './bed';
-@Component({
-  selector: 'app-root',
-  imports: [Bed],
-  template: '<app-bed (dug)="depth = $event"></app-bed>{{ depth }}',
-})
-export class App {
-  depth = 1;
-}
-`,
-        'src/bed.ts': `import { Component, output } from '@angular/core';
-@Component({ selector: 'app-bed', template: '<b (click)="dug.emit()">dig</b>' })
-export class Bed {
-  dug = output<number>();
-}
-`,
-      },
-      passing: {
-        'src/app.ts': `import { Component } from '@angular/core';
-import { Bed } from './bed';
-@Component({
-  selector: 'app-root',
-  imports: [Bed],
-  template: '<app-bed (dug)="depth = $event"></app-bed>{{ depth }}',
-})
-export class App {
-  depth = 1;
-}
-`,
-        'src/bed.ts': `import { Component, output } from '@angular/core';
-@Component({ selector: 'app-bed', template: '<b (click)="dug.emit(2)">dig</b>' })
-export class Bed {
-  dug = output<number>();
-}
-`,
-      },
+      failing: { 'src/app.ts': hearing('dug'), 'src/bed.ts': digging('emit()') },
+      passing: { 'src/app.ts': hearing('dug'), 'src/bed.ts': digging('emit(2)') },
     },
   },
   check({ linked }) {

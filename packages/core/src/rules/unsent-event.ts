@@ -8,6 +8,7 @@ import { eventOf, isUpdate } from '../model/signs';
 import { named, positionOf, type Draft, type Rule } from './rule';
 import { passings, type Passing } from './shared/sites';
 import { anyTopic, topics, type End } from './shared/topics';
+import { digging, hearing } from './shared/angularExamples';
 
 export const unsentEvent: Rule = {
   id: 'unsent-event',
@@ -49,44 +50,8 @@ export function Tray() {
   },
   examplesIn: {
     angular: {
-      failing: {
-        'src/app.ts': `import { Component } from '@angular/core';
-import { Bed } from './bed';
-@Component({
-  selector: 'app-root',
-  imports: [Bed],
-  template: '<app-bed (dugg)="depth = $event"></app-bed>{{ depth }}',
-})
-export class App {
-  depth = 1;
-}
-`,
-        'src/bed.ts': `import { Component, output } from '@angular/core';
-@Component({ selector: 'app-bed', template: '<b (click)="dug.emit(2)">dig</b>' })
-export class Bed {
-  dug = output<number>();
-}
-`,
-      },
-      passing: {
-        'src/app.ts': `import { Component } from '@angular/core';
-import { Bed } from './bed';
-@Component({
-  selector: 'app-root',
-  imports: [Bed],
-  template: '<app-bed (dug)="depth = $event"></app-bed>{{ depth }}',
-})
-export class App {
-  depth = 1;
-}
-`,
-        'src/bed.ts': `import { Component, output } from '@angular/core';
-@Component({ selector: 'app-bed', template: '<b (click)="dug.emit(2)">dig</b>' })
-export class Bed {
-  dug = output<number>();
-}
-`,
-      },
+      failing: { 'src/app.ts': hearing('dugg'), 'src/bed.ts': digging('emit(2)') },
+      passing: { 'src/app.ts': hearing('dug'), 'src/bed.ts': digging('emit(2)') },
     },
   },
   check({ linked }) {
