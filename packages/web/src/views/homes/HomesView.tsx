@@ -208,7 +208,11 @@ export function HomesView() {
           </tbody>
         </table>
       </div>
-      <ThumbRules thumb={thumb} onChange={(next) => void keep({ id, thumb: next })} />
+      <ThumbRules
+        thumb={thumb}
+        sharing={options.some(({ kind }) => kind === 'service') ? 'Service' : 'Context'}
+        onChange={(next) => void keep({ id, thumb: next })}
+      />
       <Foot
         keys={[
           ['← →', 'way'],

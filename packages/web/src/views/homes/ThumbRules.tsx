@@ -4,7 +4,14 @@ import type { Thumb } from '@vectura/core';
 import { Pick } from '../../parts/Pick';
 import styles from './ThumbRules.module.css';
 
-export function ThumbRules({ thumb, onChange }: { thumb: Thumb; onChange(thumb: Thumb): void }) {
+interface Props {
+  thumb: Thumb;
+  /** What shares a value with all below, in the terms of the family. */
+  sharing: 'Context' | 'Service';
+  onChange(thumb: Thumb): void;
+}
+
+export function ThumbRules({ thumb, sharing, onChange }: Props) {
   return (
     <section className={styles.rules} aria-label="Rules of thumb of this project">
       <Level
@@ -24,7 +31,7 @@ export function ThumbRules({ thumb, onChange }: { thumb: Thumb; onChange(thumb: 
         onChange={(branches) => onChange({ ...thumb, branches })}
       />
       <Pick
-        label="Context for what changes"
+        label={`${sharing} for what changes`}
         value={thumb.contextForOften ? 'often' : 'seldom'}
         options={[
           ['seldom', 'rarely'],
