@@ -1,9 +1,8 @@
 /** In-place mutations: of what a place holds, and of a value wherever it arrives. */
-import { push } from '../link/graph/byPlace';
-import { once } from '../link/memo/once';
+import { mutationsByObject } from '../link/graph/mutationsByObject';
 import type { Linked } from '../link';
 import { wasDerived, wasFrozen } from '../link/travel/visited';
-import type { FileFacts, Spot } from '../model/facts';
+import type { Spot } from '../model/facts';
 import type { CellInfo } from './cellInfo';
 import type { FlowStop } from './flow';
 
@@ -25,7 +24,7 @@ export function mutationsAt({ program: { graph } }: Linked, place: number): read
   const file = graph.fileOf(place);
   const facts = graph.files[file];
   if (!facts || facts.mutations.length === 0) return NO_MUTATIONS;
-  const found = byObject(facts).get(place - graph.at(file, 0));
+  const found = mutationsByObject(facts).get(place - graph.at(file, 0));
   if (!found) return NO_MUTATIONS;
   return found.flatMap((index) => {
     const one = facts.mutations[index];
@@ -34,13 +33,6 @@ export function mutationsAt({ program: { graph } }: Linked, place: number): read
     return { field, text, ofElement, beforeRender, file, fn: graph.fnAt(file, one.fn), at };
   });
 }
-
-/** The mutations in place of a file by the place of what is changed, as indices into its facts. */
-const byObject = once((facts: FileFacts): ReadonlyMap<number, number[]> => {
-  const found = new Map<number, number[]>();
-  facts.mutations.forEach(({ object }, index) => push(found, object, index));
-  return found;
-});
 
 /** Where the component of a stop changes a value in place that lives elsewhere. */
 export function changedInPlace(linked: Linked, cell: CellInfo, stop: FlowStop): Mutation[] {

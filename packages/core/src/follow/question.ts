@@ -1,8 +1,8 @@
-import { EVENT_NAME } from '../model/signs';
 /**
  * What a question refers to (`Tray.units`, `src/Tray.jsx#Tray.units`, `context:Units`), and what was probably meant
  * where it refers to nothing.
  */
+import { EVENT_NAME } from '../model/signs';
 import { wasDerived } from '../link/travel/visited';
 import type { ComponentInfo } from '../link/program/program';
 import type { Linked } from '../link';

@@ -41,7 +41,8 @@ export class Queries {
 
   private askedBy(components: readonly number[], content: boolean): readonly Query[] {
     return components.flatMap((fn) => {
-      this.program.component(fn);
+      // It may come to ask for something.
+      this.program.dependencies.dependOn(this.program.graph.fileOfFunction(fn));
       return (this.byComponent.get(fn) ?? NONE).filter(({ fact }) => fact.content === content);
     });
   }

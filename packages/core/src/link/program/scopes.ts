@@ -1,5 +1,6 @@
 /** Of several components of one name, the one that a template sees: by the modules around it, or by what its component imports. */
 import type { ScopeFact } from '../../model/facts';
+import { push } from '../graph/byPlace';
 import type { Graph } from '../graph/graph';
 
 interface Scope {
@@ -18,11 +19,7 @@ export class Scopes {
         const scope = { file, fact };
         const self = graph.functionOfSelf.get(graph.at(file, fact.self));
         if (self !== undefined) this.bySelf.set(self, scope);
-        for (const fn of this.listed(scope, fact.declares)) {
-          const known = this.declaring.get(fn);
-          if (known) known.push(scope);
-          else this.declaring.set(fn, [scope]);
-        }
+        for (const fn of this.listed(scope, fact.declares)) push(this.declaring, fn, scope);
       }
     });
   }

@@ -3,10 +3,8 @@
  * and helpers, to where it is used and where it leaves. The answer depends only on place, field path and run, so it
  * is computed once and serves every trail.
  */
-import type { FileFacts } from '../../model/facts';
-import { push } from '../graph/byPlace';
 import type { Graph } from '../graph/graph';
-import { once } from '../memo/once';
+import { mutationsByObject } from '../graph/mutationsByObject';
 import { isAnyField } from '../../model/signs';
 import { Exploration } from './exploration';
 import { Memo } from '../memo/memo';
@@ -79,17 +77,10 @@ export class Locals {
 }
 
 /** The fields that code sets on the object a place holds. */
-function changedOn(graph: Graph, place: number): readonly string[] {
+function changedOn(graph: Graph, place: number): string[] {
   const file = graph.fileOf(place);
   const facts = graph.files[file];
-  if (!facts || facts.mutations.length === 0) return NO_FIELDS;
-  return changesOf(facts).get(place - graph.at(file, 0)) ?? NO_FIELDS;
+  if (!facts || facts.mutations.length === 0) return [];
+  const changes = mutationsByObject(facts).get(place - graph.at(file, 0)) ?? [];
+  return changes.flatMap((index) => facts.mutations[index]?.field ?? []);
 }
-
-const NO_FIELDS: readonly string[] = [];
-
-const changesOf = once((facts: FileFacts): ReadonlyMap<number, string[]> => {
-  const found = new Map<number, string[]>();
-  for (const { object, field } of facts.mutations) push(found, object, field);
-  return found;
-});

@@ -3,9 +3,10 @@
  * the methods; a field that is set is a cell of its own. The template reads that instance.
  */
 import type * as t from '@babel/types';
-import { TAKEN, type FunctionFact, type FunctionId, type PlaceId, type QueryFact, type Spot } from '../../model/facts';
+import type { FunctionFact, FunctionId, PlaceId, QueryFact, Spot } from '../../model/facts';
 import { noteEvent, openComponent, renderedPiece } from '../component/component';
 import { declareProp } from '../component/declare';
+import { takeOnce } from '../component/taken';
 import { spotOf } from '../script/builder';
 import { importPlace } from '../script/calls';
 import type { SingleFileComponent } from '../script/componentInFile';
@@ -17,6 +18,7 @@ import type { ScriptReader } from '../script/reader';
 import { Scope } from '../script/scope';
 import { textOf } from '../script/literals';
 import { decoratorOf, Metadata } from './decorators';
+import { injectedFields } from './injection';
 import { noteImports, readNgModule } from './modules';
 import { noteInjectable, readProviders } from './providers';
 import { queryOf, readQuery, templateField } from './queries';
@@ -53,6 +55,7 @@ export function readAngularClass(r: ScriptReader, node: ClassNode, name: string)
     component: r.component,
     methods: r.methods,
     fieldCells: r.fieldCells,
+    injectedFields: r.injectedFields,
   };
   const component = openComponent(r, id, true);
   r.fn = id;
@@ -60,6 +63,7 @@ export function readAngularClass(r: ScriptReader, node: ClassNode, name: string)
   r.self = component.self;
   r.component = component;
   r.fieldCells = new Map();
+  r.injectedFields = injectedFields(r, node);
   new ComponentClass(r, component, fact, node).read(
     new Metadata(r, decorator.given[0]),
     decorator.name === 'Component',
@@ -70,6 +74,7 @@ export function readAngularClass(r: ScriptReader, node: ClassNode, name: string)
   r.component = before.component;
   r.methods = before.methods;
   r.fieldCells = before.fieldCells;
+  r.injectedFields = before.injectedFields;
   return fact.self;
 }
 
@@ -94,7 +99,7 @@ export function takenOnce(r: ScriptReader, { left, right, operator }: t.Assignme
   const given = value(r, right, left.property.type === 'Identifier' ? left.property : null);
   if (given === null) return true;
   if (cell === undefined) {
-    r.b.flow(takenNow(r, given, field, left), r.component.self, 'put', field);
+    r.b.flow(takeOnce(r, given, field, spotOf(left)), r.component.self, 'put', field);
     return true;
   }
   r.b.flow(given, cell, 'frozen');
@@ -105,15 +110,6 @@ export function takenOnce(r: ScriptReader, { left, right, operator }: t.Assignme
 /** Whether an expression may give a value as it is now, rather than something that goes on giving it. */
 function mayBeValue(node: t.Node | null | undefined): boolean {
   return node?.type === 'CallExpression' || node?.type === 'MemberExpression';
-}
-
-/** What a field begins with: a plain value stays what it was, a signal or a stream goes on telling. */
-function takenNow(r: ScriptReader, given: PlaceId, field: string, node: t.Node): PlaceId {
-  const at = spotOf(node);
-  const taken = r.b.place('object', field, r.fn, at);
-  r.b.flow(given, taken, 'taken');
-  r.b.use({ place: given, kind: 'copied', detail: TAKEN, fn: r.fn, at });
-  return taken;
 }
 
 class ComponentClass {
@@ -162,7 +158,7 @@ class ComponentClass {
   private expose(): void {
     const { r, component, fact } = this;
     const exposes = r.b.place('object', fact.name, component.fn, fact.at);
-    r.b.rest(component.self, exposes, [...r.injectedNames]);
+    r.b.rest(component.self, exposes, [...r.injectedFields]);
     r.b.facts.handles.push({ handle: exposes, exposes, fn: component.fn, at: fact.at });
   }
 
@@ -254,7 +250,9 @@ class ComponentClass {
     if (cell !== undefined) r.b.flow(given, cell, 'frozen');
     else
       r.b.flow(
-        mayBeValue(member.value) && !r.injectedNames.has(field) ? takenNow(r, given, field, member.key) : given,
+        mayBeValue(member.value) && !r.injectedFields.has(field)
+          ? takeOnce(r, given, field, spotOf(member.key))
+          : given,
         component.self,
         'put',
         field,
@@ -288,12 +286,12 @@ class ComponentClass {
     const self = readFunction(r, member, field === 'constructor' ? '' : field);
     r.constructing = before;
     const fact = b.fn(id);
-    if (member.kind === 'constructor') this.constructing.push(id);
-    else if (ONCE.test(field)) this.early.push(id);
     if (member.kind === 'constructor') {
+      this.constructing.push(id);
       b.use({ place: self, kind: 'effect', detail: 'mount', fn: component.fn, at: spotOf(member.key) });
       return this.injectInto(member, fact);
     }
+    if (ONCE.test(field)) this.early.push(id);
     const input = member.type === 'ClassMethod' ? decoratorOf(member, /^Input$/) : null;
     if (member.kind === 'set') {
       const query = queryOf(member);

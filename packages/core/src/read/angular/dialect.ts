@@ -14,7 +14,7 @@ import { settleRuns } from '../script/lifecycle';
 import { readAngularClass, takenOnce } from './classes';
 import { decoratorOf } from './decorators';
 import { PIPE, SET_BOUND } from './expressions';
-import { inject, injected } from './injection';
+import { inject, injected, injectedFields } from './injection';
 import { readRequest } from './http';
 import { mount } from './modules';
 import { querySignal } from './queries';
@@ -86,7 +86,8 @@ export const angular: Dialect = {
     }
     if (name === 'inject') {
       const given = inject(r, node);
-      if (given !== null && target?.type === 'Identifier') r.injectedNames.add(target.name);
+      const held = given !== null && target?.type === 'Identifier' ? r.scope.own(target.name) : undefined;
+      if (held !== undefined) r.instances.add(held);
       return given;
     }
     const [mounted] = node.arguments;
@@ -121,6 +122,7 @@ export const angular: Dialect = {
   endsSubscriptions: true,
   list: readRouteTable,
   routed: passAddress,
+  injectedFields,
   injected: (r, param) => (decoratorOf(param, /^(Attribute)$/) ? null : injected(r, param)),
   setsCell: (r, { object }) => object.type === 'ThisExpression' && r.component !== null,
   // What is injected, and a stream or a signal that a field holds, stays what it is.

@@ -6,6 +6,7 @@ import type * as t from '@babel/types';
 import type { PlaceId, Spot } from '../../model/facts';
 import { spotOf } from '../script/builder';
 import { value } from '../script/expressions';
+import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { decoratorOf } from './decorators';
 import { askToken } from './providers';
@@ -38,6 +39,25 @@ export function injected(r: ScriptReader, param: t.Node): PlaceId | null {
   if (held !== null) return held;
   const place = r.scope.lookup(token.name);
   return place === undefined ? null : instanceOf(r, place, spotOf(token));
+}
+
+/** The fields of a class that hold what is injected: `units = inject(Units)`, `constructor(private units: Units)`. */
+export function injectedFields(r: ScriptReader, node: t.ClassDeclaration | t.ClassExpression): Set<string> {
+  const found = new Set<string>();
+  for (const member of node.body.body) {
+    if (member.type === 'ClassProperty' && isInjection(member.value)) found.add(fieldOf(member.key, member.computed));
+    if (member.type !== 'ClassMethod' || member.kind !== 'constructor') continue;
+    for (const param of member.params) {
+      const token = tokenOf(param);
+      const held = param.type === 'TSParameterProperty' ? param.parameter : null;
+      if (token && r.scope.lookup(token.name) !== undefined && held?.type === 'Identifier') found.add(held.name);
+    }
+  }
+  return found;
+}
+
+function isInjection(node: t.Node | null | undefined): boolean {
+  return node?.type === 'CallExpression' && node.callee.type === 'Identifier' && node.callee.name === 'inject';
 }
 
 function tokenOf(param: t.Node): t.Identifier | null {

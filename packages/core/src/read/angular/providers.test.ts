@@ -83,3 +83,23 @@ describe('methods of a service that are called like those of lists', () => {
     }
   });
 });
+
+test('a list of one class is no service of another, though they call it alike', () => {
+  const survey = surveyOf({
+    'src/app.ts': `${CORE} import { Beds } from './beds';
+      @Component({ selector: 'app-other', template: '' }) export class Other { beds = inject(Beds); constructor(private rows: Beds) {} }
+      @Component({ selector: 'app-root', template: '{{ all }}{{ deep }}<b (click)="clear()">x</b>' })
+      export class App { beds = [1, 2]; rows = [3]; get all() { return this.beds.filter((one) => one > 1); } get deep() { return this.rows.map((one) => one); } clear() { this.beds = []; this.rows = []; } }`,
+    'src/beds.ts': `${CORE} @Injectable({ providedIn: 'root' }) export class Beds { filter() { return 1; } map() { return 2; } }`,
+  });
+  expect(trailsOf(survey, 'App.beds')).toEqual([]);
+  expect(
+    survey
+      .document()
+      .marks?.filter(({ cell }) => /beds|rows/.test(cell))
+      .map(({ roles }) => roles),
+  ).toEqual([
+    ['home', 'reader', 'writer'],
+    ['home', 'reader', 'writer'],
+  ]);
+});

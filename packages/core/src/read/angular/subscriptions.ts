@@ -27,6 +27,7 @@ export function noteBegun(r: ScriptReader, node: t.ClassDeclaration | t.ClassExp
   const end = methods.get(GOES);
   for (const [name, method] of methods)
     if (COMES.test(name)) noteMounting(r, method, end ? [end] : [], (called) => methods.get(called) ?? null);
+  if (!r.text.includes('.subscribe(')) return;
   // Who says so has all its subscriptions ended.
   if (decoratorOf(node, /^(UntilDestroy|AutoUnsubscribe)$/)) return;
   for (const [name, method] of methods) if (COMES.test(name)) noteSubscriptions(r, node, method);

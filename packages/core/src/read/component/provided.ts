@@ -1,6 +1,7 @@
 /** What a component provides to all below it, and what it takes of that: contexts, by a text or by a key of their own. */
 import type * as t from '@babel/types';
-import { TAKEN, type PlaceId, type Spot } from '../../model/facts';
+import type { PlaceId, Spot } from '../../model/facts';
+import { takeOnce } from './taken';
 import { spotOf } from '../script/builder';
 import { readArguments } from '../script/calls';
 import { value } from '../script/expressions';
@@ -47,10 +48,7 @@ export const provide: Reading = (r, node, _, component) => {
 /** What is provided is taken once: a plain value stays what it was, an object or a reference goes on saying what it holds. */
 export function copied(r: ScriptReader, given: PlaceId, at: Spot): PlaceId {
   if (!holdsPlain(r, given)) return given;
-  const copy = r.b.place('object', r.b.facts.places[given]?.name ?? '', r.fn, at);
-  r.b.flow(given, copy, 'taken');
-  r.b.use({ place: given, kind: 'copied', detail: TAKEN, fn: r.fn, at });
-  return copy;
+  return takeOnce(r, given, r.b.facts.places[given]?.name ?? '', at);
 }
 
 /** Whether a place is the very value of a cell that began as a plain one: the variable, or a field of what holds it. */

@@ -9,7 +9,6 @@ import type {
   FunctionRole,
   PlaceId,
   PlaceKind,
-  Repeat,
   Spot,
   UseFact,
 } from '../../model/facts';
@@ -112,9 +111,11 @@ export class FactsBuilder {
   }
 
   /** A call that a recogniser knows of; gives the place of what it brings. */
-  call(call: Omit<CallFact, 'receiver' | 'result' | 'repeat'> & { repeat?: Repeat }): PlaceId {
+  call(
+    call: Omit<CallFact, 'receiver' | 'result' | 'repeat'> & Partial<Pick<CallFact, 'receiver' | 'repeat'>>,
+  ): PlaceId {
     const result = this.place('computed', '', call.fn, call.at);
-    this.facts.calls.push({ repeat: 'once', ...call, receiver: null, result });
+    this.facts.calls.push({ repeat: 'once', receiver: null, ...call, result });
     return result;
   }
 

@@ -202,8 +202,7 @@ function ownMethod(r: ScriptReader, node: Call, receiver: PlaceId, method: strin
 function isInstance(r: ScriptReader, node: t.Node): boolean {
   if (node.type === 'ThisExpression' || node.type === 'Super') return true;
   if (node.type === 'MemberExpression' && node.object.type === 'ThisExpression' && !node.computed)
-    return r.injectedNames.has(fieldOf(node.property, false));
-  if (node.type === 'Identifier' && r.injectedNames.has(node.name)) return true;
+    return r.injectedFields.has(fieldOf(node.property, false));
   const place = node.type === 'Identifier' ? r.scope.lookup(node.name) : undefined;
   return place !== undefined && r.instances.has(place);
 }

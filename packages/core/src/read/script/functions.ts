@@ -55,7 +55,8 @@ export function readFunction(
     r.b.flow(given, place);
     if (given !== null) r.injectedInto.set(place, given);
     const held = param.type === 'TSParameterProperty' ? param.parameter : param;
-    if (given !== null && held.type === 'Identifier') r.injectedNames.add(held.name);
+    const own = given !== null && held.type === 'Identifier' ? r.scope.own(held.name) : undefined;
+    if (own !== undefined) r.instances.add(own);
   });
   if (node.body.type === 'BlockStatement') {
     const body = node.body;

@@ -37,7 +37,14 @@ export function readPlainClass(
     });
     b.flow(inherited, instance);
   }
-  const before = { self: r.self, instance: r.instance, methods: r.methods, className: r.className };
+  const before = {
+    self: r.self,
+    instance: r.instance,
+    methods: r.methods,
+    className: r.className,
+    injectedFields: r.injectedFields,
+  };
+  r.injectedFields = r.dialect.injectedFields?.(r, node) ?? new Set();
   r.className = name || null;
   r.self = instance;
   r.instance = null;
@@ -58,6 +65,7 @@ export function readPlainClass(
   r.instance = before.instance;
   r.methods = before.methods;
   r.className = before.className;
+  r.injectedFields = before.injectedFields;
   return fact.self;
 }
 

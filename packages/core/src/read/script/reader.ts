@@ -67,6 +67,8 @@ export interface Dialect {
   setsCell?(r: ScriptReader, target: t.MemberExpression): boolean;
   /** What a parameter of a constructor is given by who makes the instance, where that is the family itself. */
   injected?(r: ScriptReader, param: t.Node): PlaceId | null;
+  /** The fields of a class that are given that way. */
+  injectedFields?(r: ScriptReader, node: t.ClassDeclaration | t.ClassExpression): ReadonlySet<string>;
   /** Whether what a field starts with goes on following what it is computed from. */
   follows?(node: t.Node): boolean;
   /** A variable takes a value: gives the place it takes, where the family makes that another one. */
@@ -139,8 +141,8 @@ export class ScriptReader {
   missing: (name: string, at: Spot) => PlaceId | null = () => null;
   /** What the family itself gives to parameters of constructors. */
   readonly injectedInto = new Map<PlaceId, PlaceId>();
-  /** Fields and parameters that hold what the family gives: instances of classes, and no lists. */
-  readonly injectedNames = new Set<string>();
+  /** Fields of the class being read that hold what the family gives: instances of classes, and no lists. */
+  injectedFields: ReadonlySet<string> = new Set();
   /** Functions run when something comes and when it goes: what the ones start, the others have to end. */
   readonly started: { node: t.Node; fn: FunctionId; again?: boolean }[] = [];
   readonly stopped: t.Node[] = [];

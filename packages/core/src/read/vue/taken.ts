@@ -1,6 +1,7 @@
 /** Values taken once at a component's own top level, which runs a single time: they do not follow what they were taken from. */
 import type * as t from '@babel/types';
-import { TAKEN, type PlaceId } from '../../model/facts';
+import type { PlaceId } from '../../model/facts';
+import { takeOnce } from '../component/taken';
 import { spotOf } from '../script/builder';
 import { isComputing, leavesOf } from '../script/computing';
 import { value } from '../script/expressions';
@@ -15,12 +16,9 @@ export function takenOnce(r: ScriptReader, id: t.Node, init: t.Node, from: Place
   if (!runsOnce(r)) return from;
   if (id.type === 'Identifier' && isComputing(init)) noteComputed(r, id, init, from);
   if (!isTaking(id, init)) return from;
-  const taken = r.b.place('object', r.b.facts.places[from]?.name ?? '', r.fn, spotOf(init));
-  if (id.type !== 'ObjectPattern') {
-    r.b.flow(from, taken, 'taken');
-    r.b.use({ place: from, kind: 'copied', detail: TAKEN, fn: r.fn, at: spotOf(id) });
-    return taken;
-  }
+  const name = r.b.facts.places[from]?.name ?? '';
+  if (id.type !== 'ObjectPattern') return takeOnce(r, from, name, spotOf(init), spotOf(id));
+  const taken = r.b.place('object', name, r.fn, spotOf(init));
   for (const one of id.properties) {
     if (one.type === 'RestElement') {
       r.b.flow(from, taken);
@@ -28,10 +26,7 @@ export function takenOnce(r: ScriptReader, id: t.Node, init: t.Node, from: Place
     }
     const field = fieldOf(one.key, one.computed);
     const part = r.b.part(from, field, r.fn, spotOf(one.key));
-    const copy = r.b.place('object', field, r.fn, spotOf(one.key));
-    r.b.flow(part, copy, 'taken');
-    r.b.use({ place: part, kind: 'copied', detail: TAKEN, fn: r.fn, at: spotOf(one.key) });
-    r.b.flow(copy, taken, 'put', field);
+    r.b.flow(takeOnce(r, part, field, spotOf(one.key)), taken, 'put', field);
   }
   return taken;
 }
@@ -41,10 +36,7 @@ function noteComputed(r: ScriptReader, id: t.Node, init: t.Node, from: PlaceId):
   for (const leaf of leavesOf(init)) {
     const part = leaf.type === 'MemberExpression' ? value(r, leaf) : null;
     if (part === null || part === from) continue;
-    const copy = r.b.place('object', r.b.facts.places[part]?.name ?? '', r.fn, spotOf(leaf));
-    r.b.flow(part, copy, 'taken');
-    r.b.use({ place: part, kind: 'copied', detail: TAKEN, fn: r.fn, at: spotOf(id) });
-    r.b.flow(copy, from, 'derived');
+    r.b.flow(takeOnce(r, part, r.b.facts.places[part]?.name ?? '', spotOf(leaf), spotOf(id)), from, 'derived');
   }
 }
 

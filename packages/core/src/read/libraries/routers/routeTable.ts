@@ -243,7 +243,7 @@ function readObjects(r: ScriptReader, node: t.Node | null | undefined, standing:
       r.dialect.routed?.(
         r,
         path,
-        r.b.facts.sites.find((one) => one.inside === piece),
+        r.b.facts.sites.slice(first).find((one) => one.inside === piece),
       );
     const { parent, around, table, atOutlet } = standing;
     const route = add(r, { parent, path, first }, shown, around, at, atOutlet);

@@ -105,9 +105,8 @@ function subscribed(r: ScriptReader, node: t.CallExpression, callee: t.MemberExp
     b.handOut(args, 'subscribe', r.fn, at);
     return null;
   }
-  const result = b.place('computed', 'subscribe', r.fn, spotOf(node));
-  const called = { name: 'subscribe', receiver, repeat: r.repeat, fn: r.fn, at };
-  b.facts.calls.push({ callee: b.part(receiver, 'subscribe', r.fn, at), args, result, ...called });
+  const listen = b.part(receiver, TELLS, r.fn, at);
+  const result = b.call({ callee: listen, name: TELLS, args, receiver, repeat: r.repeat, fn: r.fn, at });
   if (run === null) return result;
   const told = storeValue(r, receiver, at);
   toldTo.set(node, sourceOf(r, receiver, at));
