@@ -9,7 +9,8 @@ import { push } from '../link/graph/byPlace';
 import { Memo } from '../link/memo/memo';
 import { once } from '../link/memo/once';
 import type { At } from '../link/travel/visited';
-import { Stops, type Departure, type Mode, type Location, type StopFacts } from './stops';
+import type { Mode } from './arrivalNames';
+import { Stops, type Departure, type Location, type StopFacts } from './stops';
 
 /** A stop of a value. Values that come by under the same name share it. */
 export interface FlowStop {

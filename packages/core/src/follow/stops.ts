@@ -4,16 +4,16 @@
  */
 import type { Carrier, Effect } from '../model/documents';
 import { TAKEN, type CallFact, type Spot, type UseFact } from '../model/facts';
-import { CHILDREN, ELEMENT, eventOf, isAnyField, isWay, shownName } from '../model/signs';
+import { CHILDREN, ELEMENT, eventOf, isAnyField } from '../model/signs';
 import type { Linked } from '../link';
 import type { Origin } from '../link/graph/graph';
-import type { Graph } from '../link/graph/graph';
-import { DEEPER } from '../link/graph/fieldPaths';
 import { Memo } from '../link/memo/memo';
+import { ArrivalNames, lastField, type Mode } from './arrivalNames';
 import { isOfElement } from '../link/program/hostEvents';
-import { isPart, wasDerived, type At, type Exit, type Local, type Visited } from '../link/travel/visited';
+import { isPart, type At, type Exit, type Local, type Visited } from '../link/travel/visited';
 
-export type Mode = 'value' | 'function';
+/** Functions that say what something is, and call nothing of it: `isEmpty(context)`. */
+const ASKS = /(?:^|\.)is[A-Z]/;
 
 export interface Location {
   file: number;
@@ -67,6 +67,7 @@ const CALLED_BY_MANY = 'too many other functions call it';
 
 export class Stops {
   private readonly known: Memo<string, StopFacts>;
+  private readonly names: ArrivalNames;
   /** What one stop has taken over so far: each place once, however many ways lead there. */
   private readonly takenOver = new Set<string>();
 
@@ -74,6 +75,7 @@ export class Stops {
     private readonly linked: Linked,
     before: Stops | null,
   ) {
+    this.names = new ArrivalNames(linked);
     this.known = before?.known ?? new Memo(linked.program.dependencies);
   }
 
@@ -291,7 +293,7 @@ export class Stops {
     }
     for (const { call, derived } of local.outsideCalls) {
       const entry = graph.calls[call];
-      if (!entry || derived) continue;
+      if (!entry || derived || ASKS.test(entry.fact.name)) continue;
       stop.uses.push({
         kind: 'outside',
         detail: entry.fact.name,
@@ -339,7 +341,7 @@ export class Stops {
         this.takeOver(crossing.to, stop, name, mode, exit.derived && mode === 'value');
         continue;
       }
-      const arrival = this.nameOf(crossing.to, crossing.carrier, name, mode);
+      const arrival = this.names.at(crossing.to, crossing.carrier, name, mode);
       stop.departures.push({
         to: crossing.to,
         carrier: crossing.carrier,
@@ -417,74 +419,6 @@ export class Stops {
     const fn = graph.functions[exit.target];
     return { file: fn?.file ?? 0, spot: fn?.fact.at ?? NO_SPOT };
   }
-
-  /** What a component calls something shared that it reads: the first name of its own that holds it. */
-  private calledHere(to: At, before: string, mode: Mode): string {
-    const { program, locals } = this.linked;
-    const { graph, fieldPaths, callContexts } = program;
-    const owner = callContexts.ownerOf(to.context);
-    const local = locals.explore(to);
-    let part = '';
-    for (const visited of local.visited) {
-      const place = graph.places[visited.place];
-      if (visited.path !== 0 || wasDerived(visited) || !place?.name || place.name.startsWith('#')) continue;
-      const own = program.isPartOf(graph.fnOfPlace(visited.place), owner);
-      if (own && place.kind === 'binding' && !isOneOfMany(graph, local, visited)) return place.name;
-      if (
-        own &&
-        part === '' &&
-        place.kind === 'part' &&
-        !isPart(visited) &&
-        !ENVELOPE.test(place.name) &&
-        !isWay(place.name)
-      )
-        part = place.name;
-      if (mode === 'function' && /^(import|part|function)$/.test(place.kind) && (own || place.kind === 'import'))
-        return place.name;
-    }
-    // A function of the store's that is called: by its own name where it was passed out, else by what it is called by.
-    const fn = graph.fnOfPlace(to.place);
-    const within = program.unitOf(fn) === owner ? undefined : graph.functions[fn];
-    if (mode === 'function' && within?.fact.role === 'closure' && within.fact.name) return within.fact.name;
-    const called = mode === 'function' ? this.calledBy(to.context) : '';
-    if (called !== '') return lastField(called);
-    const field = mode === 'function' ? fieldPaths.fields(to.path).findLast((one) => !/^[*#]/.test(one)) : undefined;
-    // Read by a field of something: by the field's name.
-    return (field ?? (mode === 'value' ? part : '')) || before;
-  }
-
-  /** What a component, or its markup in a file of its own, calls to make a run; nothing where that has no name. */
-  private calledBy(context: number): string {
-    const { callContexts, graph } = this.linked.program;
-    let name = '';
-    for (let c = context; c !== -1; c = callContexts.parentOf(c)) {
-      const call = callContexts.callOf(c);
-      const { fact } = graph.calls[call] ?? {};
-      if (callContexts.depth[c] === 1) {
-        const isMarkup = graph.targetsOf(call).some((fn) => graph.functions[fn]?.fact.template);
-        return isMarkup ? name : (fact?.name ?? '');
-      }
-      name = fact?.name ?? '';
-    }
-    return '';
-  }
-
-  /** What a value is called where it arrives. */
-  private nameOf(to: At, carrier: Carrier, before: string, mode: Mode): string {
-    const { graph, fieldPaths } = this.linked.program;
-    if (carrier === 'store' && graph.places[to.place]?.kind !== 'param') return this.calledHere(to, before, mode);
-    const fields = fieldPaths
-      .fields(to.path)
-      .filter(
-        (field) => field !== '*' && field !== DEEPER && !isWay(field) && !(carrier === 'handle' && field === 'current'),
-      );
-    // A reference passed as it is goes by its own name, not by the field its value stands in.
-    if (fields.length > 1 && fields.at(-1) === 'value' && fields.at(-2) === lastField(before)) fields.pop();
-    if (fields.length > 0) return shownName(fields.join('.'));
-    const place = graph.places[to.place];
-    if (carrier === 'context') return before;
-    return place?.name ? place.name : before;
-  }
 }
 
 function locationOfFact({ file, fact }: { file: number; fact: { at: Spot } }): Location {
@@ -514,17 +448,6 @@ function addUse(stop: StopFacts, use: StopUse): void {
   if (!known) stop.uses.push(use);
 }
 
-/** Taken out of a list: what one of many is called is no name for the list. */
-function isOneOfMany(graph: Graph, local: Local, visited: Visited): boolean {
-  if (!isPart(visited)) return false;
-  for (let at: Visited | undefined = visited; at; at = local.visited[at.from])
-    if (graph.places[at.place]?.kind === 'part' && isAnyField(graph.places[at.place]?.name ?? '')) return true;
-  return false;
-}
-
-/** Fields that only hold what is meant: of events, of references. */
-const ENVELOPE = /^([*$\d].*|detail|data|value|current)$/;
-
 const NO_SPOT: Spot = { line: 1, column: 1, length: 0 };
 
 function effectOf(exit: Exit, part: boolean, before: string, after: string, mode: Mode): Effect {
@@ -533,8 +456,4 @@ function effectOf(exit: Exit, part: boolean, before: string, after: string, mode
   if (exit.derived) return 'derived';
   if (exit.part || part) return 'part';
   return lastField(before) === lastField(after) ? 'same' : 'renamed';
-}
-
-export function lastField(name: string): string {
-  return name.slice(name.lastIndexOf('.') + 1);
 }

@@ -9,7 +9,7 @@ import { changedInPlace } from './changesInPlace';
 import { itself, type Flow, type FlowStop } from './flow';
 import { arrivalOf, carrierOf, roleAt } from './standing';
 import { type Way, waysThrough, waysTo } from './ways';
-import { lastField } from './stops';
+import { lastField } from './arrivalNames';
 
 /** The trails of what was asked for; with `to`, those alone that end (on the way up: begin) at that component. */
 export function followValue(linked: Linked, asked: Asked, to: ComponentInfo | null = null): TrailDocument {

@@ -11,12 +11,24 @@ import { stopsOfItself, type FlowStop } from '../follow/flow';
 import { isAnew, isPart, wasDerived, wasFrozen, type Visited } from '../link/travel/visited';
 import { FAMILIES } from '../model/families';
 import { mutationsAt, type Mutation } from '../follow/changesInPlace';
-import { unseenBelow } from './shared/onPush';
+import { unseenBelow } from './shared/inPlaceBelow';
 import { isChangeOf, isShown, writersOf } from './shared/changes';
 import { relatedAt, named, positionOf, type Draft, type Rule, remedyIn } from './rule';
 import type { CallFact, Spot } from '../model/facts';
 
 const NOT_SHOWN = 'Nothing re-renders: the screen keeps showing the old value.';
+
+/** A child that re-renders only when it gets another list, for the examples. */
+const BED = `import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+@Component({
+  selector: 'app-bed',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: '<b>{{ plants() }}</b>',
+})
+export class Bed {
+  plants = input<string[]>([]);
+}
+`;
 
 export const directWrite: Rule = {
   id: 'direct-write',
@@ -67,16 +79,7 @@ export class App {
   }
 }
 `,
-        'src/bed.ts': `import { ChangeDetectionStrategy, Component, input } from '@angular/core';
-@Component({
-  selector: 'app-bed',
-  changeDetection: ChangeDetectionStrategy.OnPush,
-  template: '<b>{{ plants() }}</b>',
-})
-export class Bed {
-  plants = input<string[]>([]);
-}
-`,
+        'src/bed.ts': BED,
       },
       passing: {
         'src/app.ts': `import { Component } from '@angular/core';
@@ -93,16 +96,7 @@ export class App {
   }
 }
 `,
-        'src/bed.ts': `import { ChangeDetectionStrategy, Component, input } from '@angular/core';
-@Component({
-  selector: 'app-bed',
-  changeDetection: ChangeDetectionStrategy.OnPush,
-  template: '<b>{{ plants() }}</b>',
-})
-export class Bed {
-  plants = input<string[]>([]);
-}
-`,
+        'src/bed.ts': BED,
       },
     },
   },

@@ -3,6 +3,22 @@ import type { Linked } from '../link';
 import { copies, FIRST_ONLY, takenOnce } from './shared/copies';
 import { relatedAt, named, positionOf, type Draft, type Rule, remedyIn } from './rule';
 
+/** A parent whose value changes, for the examples. */
+const APP = `import { Component } from '@angular/core';
+import { Bed } from './bed';
+@Component({
+  selector: 'app-root',
+  imports: [Bed],
+  template: '<app-bed [depth]="depth"></app-bed><b (click)="dig()">dig</b>',
+})
+export class App {
+  depth = 1;
+  dig() {
+    this.depth = 2;
+  }
+}
+`;
+
 export const frozenRead: Rule = {
   id: 'frozen-read',
   level: 'error',
@@ -38,20 +54,7 @@ function Gauge({ level }) {
   examplesIn: {
     angular: {
       failing: {
-        'src/app.ts': `import { Component } from '@angular/core';
-import { Bed } from './bed';
-@Component({
-  selector: 'app-root',
-  imports: [Bed],
-  template: '<app-bed [depth]="depth"></app-bed><b (click)="dig()">dig</b>',
-})
-export class App {
-  depth = 1;
-  dig() {
-    this.depth = 2;
-  }
-}
-`,
+        'src/app.ts': APP,
         'src/bed.ts': `import { Component, Input } from '@angular/core';
 @Component({ selector: 'app-bed', template: '<b>{{ first }}</b>' })
 export class Bed {
@@ -64,20 +67,7 @@ export class Bed {
 `,
       },
       passing: {
-        'src/app.ts': `import { Component } from '@angular/core';
-import { Bed } from './bed';
-@Component({
-  selector: 'app-root',
-  imports: [Bed],
-  template: '<app-bed [depth]="depth"></app-bed><b (click)="dig()">dig</b>',
-})
-export class App {
-  depth = 1;
-  dig() {
-    this.depth = 2;
-  }
-}
-`,
+        'src/app.ts': APP,
         'src/bed.ts': `import { Component, Input } from '@angular/core';
 @Component({ selector: 'app-bed', template: '<b>{{ depth }}</b>' })
 export class Bed {

@@ -3,6 +3,14 @@ import { misspellingOf } from './shared/misspelt';
 import { isMissed, passings, unknownAt } from './shared/sites';
 import { relatedAt, list, named, namesOf, positionOf, type Rule } from './rule';
 
+/** A child that requires an input, for the examples. */
+const BED = `import { Component, input } from '@angular/core';
+@Component({ selector: 'app-bed', template: '<b>{{ depth() }}</b>' })
+export class Bed {
+  depth = input.required<number>();
+}
+`;
+
 export const missingProp: Rule = {
   id: 'missing-prop',
   level: 'error',
@@ -40,12 +48,7 @@ export class App {
   depth = 1;
 }
 `,
-        'src/bed.ts': `import { Component, input } from '@angular/core';
-@Component({ selector: 'app-bed', template: '<b>{{ depth() }}</b>' })
-export class Bed {
-  depth = input.required<number>();
-}
-`,
+        'src/bed.ts': BED,
       },
       passing: {
         'src/app.ts': `import { Component } from '@angular/core';
@@ -55,12 +58,7 @@ export class App {
   depth = 1;
 }
 `,
-        'src/bed.ts': `import { Component, input } from '@angular/core';
-@Component({ selector: 'app-bed', template: '<b>{{ depth() }}</b>' })
-export class Bed {
-  depth = input.required<number>();
-}
-`,
+        'src/bed.ts': BED,
       },
     },
   },

@@ -86,9 +86,9 @@ export class App {
         const name = graph.places[graph.at(file, holder)]?.name ?? 'the query';
         return [
           {
-            message: `${author.name} asks for one ${component.name}, ${name}, and a list of them is rendered.`,
+            message: `${author.name} queries a single ${component.name} (${name}) but renders a list of them.`,
             effect: 'The query only ever finds the first of them.',
-            todo: `Ask for all of them (${query.content ? 'contentChildren' : 'viewChildren'}), or let each ${component.name} do it itself.`,
+            todo: `Query all of them with ${query.content ? 'contentChildren' : 'viewChildren'}, or let each ${component.name} handle it itself.`,
             component: author.name,
             name,
             ...positionOf(linked, file, at),

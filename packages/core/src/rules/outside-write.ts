@@ -14,6 +14,27 @@ import type { CellFact, Spot } from '../model/facts';
 
 const BYPASSED = 'Its owner does not see the change: a wrong value on the screen may come from any component.';
 
+/** A service that has a method for what it holds, for the examples. */
+const SERVICE = `import { Injectable, signal } from '@angular/core';
+@Injectable({ providedIn: 'root' })
+export class Units {
+  readonly current = signal('C');
+  choose(units: string) {
+    this.current.set(units);
+  }
+}
+`;
+
+/** Whoever uses that method. */
+const APP = `import { Component, inject } from '@angular/core';
+import { Tray } from './tray';
+import { Units } from './units';
+@Component({ selector: 'app-root', imports: [Tray], template: '<app-tray></app-tray><b (click)="units.choose(1)">{{ units.current() }}</b>' })
+export class App {
+  units = inject(Units);
+}
+`;
+
 export const outsideWrite: Rule = {
   id: 'outside-write',
   level: 'warning',
@@ -59,23 +80,8 @@ export const Gauge = observer(() => <b onClick={() => units.change('kelvin')}>{u
   examplesIn: {
     angular: {
       failing: {
-        'src/units.ts': `import { Injectable, signal } from '@angular/core';
-@Injectable({ providedIn: 'root' })
-export class Units {
-  readonly current = signal('C');
-  choose(units: string) {
-    this.current.set(units);
-  }
-}
-`,
-        'src/app.ts': `import { Component, inject } from '@angular/core';
-import { Tray } from './tray';
-import { Units } from './units';
-@Component({ selector: 'app-root', imports: [Tray], template: '<app-tray></app-tray><b (click)="units.choose(1)">{{ units.current() }}</b>' })
-export class App {
-  units = inject(Units);
-}
-`,
+        'src/units.ts': SERVICE,
+        'src/app.ts': APP,
         'src/tray.ts': `import { Component, inject } from '@angular/core';
 import { Units } from './units';
 @Component({ selector: 'app-tray', template: \`<b (click)="units.current.set('K')">{{ units.current() }}</b>\` })
@@ -85,23 +91,8 @@ export class Tray {
 `,
       },
       passing: {
-        'src/units.ts': `import { Injectable, signal } from '@angular/core';
-@Injectable({ providedIn: 'root' })
-export class Units {
-  readonly current = signal('C');
-  choose(units: string) {
-    this.current.set(units);
-  }
-}
-`,
-        'src/app.ts': `import { Component, inject } from '@angular/core';
-import { Tray } from './tray';
-import { Units } from './units';
-@Component({ selector: 'app-root', imports: [Tray], template: '<app-tray></app-tray><b (click)="units.choose(1)">{{ units.current() }}</b>' })
-export class App {
-  units = inject(Units);
-}
-`,
+        'src/units.ts': SERVICE,
+        'src/app.ts': APP,
         'src/tray.ts': `import { Component, inject } from '@angular/core';
 import { Units } from './units';
 @Component({ selector: 'app-tray', template: \`<b (click)="units.choose('K')">{{ units.current() }}</b>\` })
@@ -181,9 +172,9 @@ function pushedFromOutside(linked: Linked): Draft[] {
     if (!component || !own.has(cell) || makesOne(linked, { id, file }, component.fn)) return [];
     return [
       {
-        message: `${component.name} sets ${id} itself (${call.name}()), past the functions of ${ownerOf(id)}.`,
+        message: `${component.name} sets ${id} directly (${call.name}()), bypassing the methods of ${ownerOf(id)}.`,
         effect: BYPASSED,
-        todo: `Call a function of ${ownerOf(id)} instead, and hand out ${cell.name} read-only (asObservable(), asReadonly()).`,
+        todo: `Call a method of ${ownerOf(id)} instead, and expose ${cell.name} read-only (asObservable(), asReadonly()).`,
         component: component.name,
         name: cell.name,
         ...positionOf(linked, at, call.at),

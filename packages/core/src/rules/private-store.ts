@@ -103,14 +103,14 @@ function providedTwice(linked: Linked): Draft[] {
     if (!shared || !component || !name || !keepsState(graph, service) || !isAmongMany(linked, component.fn)) return [];
     return [
       {
-        message: `${component.name} provides ${name} itself, so every instance has one of its own beside the one for all.`,
-        effect: `What one ${component.name} changes in ${name} never reaches the others, nor the rest of the application.`,
-        todo: `Take ${name} out of the providers of ${component.name}; if each is to have its own, do not provide it for all.`,
+        message: `${component.name} provides ${name}, which the application provides too, so every instance gets its own.`,
+        effect: `What one ${component.name} changes in ${name} never reaches the others or the rest of the application.`,
+        todo: `Remove ${name} from the providers of ${component.name}; if each should have its own, stop providing it to the application.`,
         component: component.name,
         name,
         ...positionOf(linked, file, at),
         ...named([component]),
-        related: [relatedAt(linked, shared.file, shared.at, `${name} is provided for all here.`)],
+        related: [relatedAt(linked, shared.file, shared.at, `${name} is provided to the application here.`)],
       },
     ];
   });

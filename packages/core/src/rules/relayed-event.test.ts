@@ -82,3 +82,16 @@ describe('relayed-event', () => {
     expect(others).toEqual([]);
   });
 });
+
+test('who asks of an object whether it is empty calls nothing in it', () => {
+  const survey = (ask: string): ReturnType<typeof one> =>
+    one(`import isEmpty from 'lodash/isEmpty'; import send from 'send';
+      const Soil = createContext(null);
+      function App() { const [depth, setDepth] = useState(1); return <Soil.Provider value={{ depth, setDepth }}><Plot /></Soil.Provider>; }
+      function Plot() { const soil = useContext(Soil); return <Bed soil={soil} />; }
+      function Bed({ soil }) { return <Row soil={soil} />; }
+      function Row({ soil }) { return <Spade soil={soil} />; }
+      function Spade({ soil }) { const none = ${ask}(soil); return <b>{none ? 1 : soil.depth}</b>; }`);
+  expect(foundBy('relayed-event', survey('isEmpty'))).toEqual([]);
+  expect(foundBy('relayed-event', survey('send'))).not.toEqual([]);
+});

@@ -7,6 +7,20 @@ import type { FileFacts, PlaceId } from '../model/facts';
 import { isScript } from './shared/topics';
 import { relatedAt, named, positionOf, type Draft, type Rule } from './rule';
 
+/** Whoever shows what a service tells, for the examples. */
+const APP = `import { Component, inject } from '@angular/core';
+import { AsyncPipe } from '@angular/common';
+import { Beds } from './beds';
+@Component({
+  selector: 'app-root',
+  imports: [AsyncPipe],
+  template: '<b (click)="beds.add(1)">{{ beds.all$ | async }}</b><i (click)="beds.clear()">clear</i>',
+})
+export class App {
+  beds = inject(Beds);
+}
+`;
+
 export const silentWrite: Rule = {
   id: 'silent-write',
   level: 'error',
@@ -64,18 +78,7 @@ export function Gauge() {
   examplesIn: {
     angular: {
       failing: {
-        'src/app.ts': `import { Component, inject } from '@angular/core';
-import { AsyncPipe } from '@angular/common';
-import { Beds } from './beds';
-@Component({
-  selector: 'app-root',
-  imports: [AsyncPipe],
-  template: '<b (click)="beds.add(1)">{{ beds.all$ | async }}</b><i (click)="beds.clear()">clear</i>',
-})
-export class App {
-  beds = inject(Beds);
-}
-`,
+        'src/app.ts': APP,
         'src/beds.ts': `import { Injectable } from '@angular/core';
 import { BehaviorSubject } from 'rxjs';
 @Injectable({ providedIn: 'root' })
@@ -94,18 +97,7 @@ export class Beds {
 `,
       },
       passing: {
-        'src/app.ts': `import { Component, inject } from '@angular/core';
-import { AsyncPipe } from '@angular/common';
-import { Beds } from './beds';
-@Component({
-  selector: 'app-root',
-  imports: [AsyncPipe],
-  template: '<b (click)="beds.add(1)">{{ beds.all$ | async }}</b><i (click)="beds.clear()">clear</i>',
-})
-export class App {
-  beds = inject(Beds);
-}
-`,
+        'src/app.ts': APP,
         'src/beds.ts': `import { Injectable } from '@angular/core';
 import { BehaviorSubject } from 'rxjs';
 @Injectable({ providedIn: 'root' })
@@ -160,9 +152,9 @@ function untoldBy(linked: Linked, facts: FileFacts, file: number): Silent[] {
   return untoldStreams(linked, facts, file).map(({ field, told, fn, tells, at }): Silent => {
     const name = facts.functions[fn]?.name ?? 'A function';
     const draft: Draft = {
-      message: `${name} changes ${field.name} and does not tell ${told.name}.`,
-      effect: `Whoever reads ${told.name} keeps showing ${field.name} as it was.`,
-      todo: `Set ${told.name} too after ${field.name} is changed${tells && tells !== name ? `, as ${tells} does` : ''}.`,
+      message: `${name} changes ${field.name} without updating ${told.name}.`,
+      effect: `Whoever reads ${told.name} keeps showing the old ${field.name}.`,
+      todo: `Update ${told.name} after ${field.name} changes${tells && tells !== name ? `, as ${tells} does` : ''}.`,
       component: null,
       name: field.name,
       ...positionOf(linked, file, at),

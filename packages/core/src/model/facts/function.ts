@@ -47,8 +47,8 @@ export interface FunctionFact {
   props?: PropFact[];
   /** For components: everything undeclared is taken too (rest, or the props object used as a whole). */
   takesRest?: boolean;
-  /** For components: it renders again only where it is passed something else, or is told to; not where what it was passed changes in place. */
-  onPush?: true;
+  /** For components: it re-renders only when a prop is another value than before; a change inside one goes unseen. */
+  comparesInputs?: true;
   /** For components: some of the type of its props is declared where the file does not show it. */
   openType?: boolean;
   /** The type itself, where some of it has to be looked for in other files. */

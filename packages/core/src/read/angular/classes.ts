@@ -133,7 +133,7 @@ class ComponentClass {
     const names = namesOf(metadata.text('selector') ?? '');
     if (names.length > 0) fact.ownNames = names;
     const detection = metadata.node('changeDetection');
-    if (detection && /\bOnPush$/.test(r.source(detection))) fact.onPush = true;
+    if (detection && /\bOnPush$/.test(r.source(detection))) fact.comparesInputs = true;
     noteImports(r, fact.self, metadata);
     for (const list of ['providers', 'viewProviders']) readProviders(r, metadata.node(list), component);
     this.inherit();

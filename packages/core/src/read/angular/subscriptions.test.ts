@@ -87,3 +87,12 @@ test.each([
 ])('%s', (_what, members, found) => {
   expect(app(members)).toEqual(found);
 });
+
+test.each(['rxjs', 'rxjs/Rx', 'rxjs/BehaviorSubject'])('a subject by %s', (source) => {
+  const survey = surveyOf({
+    'src/soil.ts': `import { Injectable } from '@angular/core'; import { BehaviorSubject } from '${source}'; @Injectable() export class Soil { private age = new BehaviorSubject(1); getAge() { return this.age; } older() { this.age.next(2); } }`,
+    'src/app.ts': `import { Component } from '@angular/core'; import { Soil } from './soil';
+      @Component({ selector: 'app-root', template: '{{ depth }}' }) export class App { depth = 0; constructor(private soil: Soil) { this.soil.getAge().subscribe((age) => { this.depth = age; }); } }`,
+  });
+  expect(foundBy('leaked-listener', survey)).toEqual(['App.subscribe']);
+});

@@ -5,7 +5,6 @@
 import {
   type AST,
   DomElementSchemaRegistry,
-  parseTemplate,
   ParsedEventType,
   type ParseSourceSpan,
   TmplAstBoundAttribute,
@@ -30,26 +29,17 @@ import { EVENT_NAME, eventProp, HANDLE, IMPLICIT, slotProp } from '../../model/s
 import { pascal } from '../../model/spelling';
 import { addSite, type Give } from '../component/site';
 import { value } from '../script/expressions';
-import { TOO_DEEP } from '../script/module';
-import { positions } from '../script/positions';
 import type { ScriptReader } from '../script/reader';
 import { Scope } from '../script/scope';
 import { addOutlet } from '../libraries/routers/routeTable';
 import { Expressions, SET_BOUND } from './expressions';
 import { mayBeDirectives } from './selectors';
+import { parsed, positionsIn, type TemplatePart } from './templateText';
 
 /** What a template file calls the instance whose markup it is. */
 export const INSTANCE = 'this';
 
-/** The part of a file that is a template: all of it, or the text that a decorator gives. */
-export interface TemplatePart {
-  start: number;
-  end: number;
-  /** It is written between quotes, and may hold escapes. */
-  quoted: boolean;
-}
-
-/** Reads a template into a piece of markup. What cannot be parsed is a problem of the file. */
+/** Reads a template into a piece of markup. */
 export function readTemplate(r: ScriptReader, path: string, part: TemplatePart, piece: PlaceId): NamedTemplates {
   const nodes = parsed(r, path, part);
   const { scope } = r;
@@ -65,45 +55,6 @@ export function readTemplate(r: ScriptReader, path: string, part: TemplatePart, 
 
 /** Templates within a template that are handed over, by their names: functions of their context. */
 export type NamedTemplates = ReadonlyMap<string, PlaceId>;
-
-const known = new WeakMap<ScriptReader, ReturnType<typeof positions>>();
-
-/** Lines and columns in the file: a script may hold many templates, and is looked through once for all of them. */
-function positionsIn(r: ScriptReader): ReturnType<typeof positions> {
-  const found = known.get(r) ?? positions(r.text);
-  known.set(r, found);
-  return found;
-}
-
-function parsed(r: ScriptReader, path: string, { start, end, quoted }: TemplatePart): readonly TmplAstNode[] {
-  const { problems } = r.b.facts;
-  const at = positionsIn(r)(start);
-  try {
-    const { nodes, errors } = parseTemplate(r.text, path, {
-      preserveWhitespaces: false,
-      escapedString: quoted,
-      range: { startPos: start, startLine: at.line - 1, startCol: at.column - 1, endPos: end },
-    });
-    for (const { msg, span } of errors ?? [])
-      problems.push({
-        severity: 'error',
-        message: firstLine(msg),
-        line: span.start.line + 1,
-        column: span.start.col + 1,
-      });
-    return nodes;
-  } catch (error) {
-    const message = error instanceof RangeError ? TOO_DEEP : 'The template could not be read.';
-    problems.push({ severity: 'error', message, line: at.line, column: at.column });
-    r.b.facts.broken = true;
-    return [];
-  }
-}
-
-/** What a message says of this template, without what it recommends to read. */
-function firstLine(text: string): string {
-  return (text.split('\n', 1)[0] ?? text).split(' For more info')[0] ?? text;
-}
 
 /** Directives of the family that decide whether, how often or what is shown. */
 const CONDITIONS = /^(ngIf|ngSwitchCase|ngSwitchDefault)$/;

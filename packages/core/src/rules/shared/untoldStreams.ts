@@ -1,6 +1,8 @@
 /** Services that keep a plain field beside a stream or a signal of it, and change the field without telling. */
 import type { CellFact, FileFacts, FunctionId, PlaceId, Spot } from '../../model/facts';
 import type { Linked } from '../../link';
+import { push } from '../../link/graph/byPlace';
+import { once } from '../../link/memo/once';
 import { isChangeOf } from './changes';
 
 export interface Untold {
@@ -23,8 +25,10 @@ export function untoldStreams(linked: Linked, facts: FileFacts, file: number): U
     .flatMap((told) => {
       const beside = services.filter((one) => one !== told && classOf(one) === classOf(told) && !isPushed(facts, one));
       if (beside.length === 0) return [];
-      const pushes = facts.calls.filter((call) =>
-        isChangeOf(linked.program.graph, file, call, setterOf(linked, file, told)),
+      const pushes = facts.calls.filter(
+        (call) =>
+          PUSHES.test(call.name.slice(call.name.lastIndexOf('.') + 1)) &&
+          isChangeOf(linked.program.graph, file, call, setterOf(linked, file, told)),
       );
       return beside.flatMap((field) => untoldChanges(linked, facts, file, { field, told, pushes }));
     });
@@ -100,13 +104,18 @@ function namesOf(facts: FileFacts, { name, value }: CellFact): { instances: Set<
 /** Everything that holds something of what some places hold. */
 function closure(facts: FileFacts, places: ReadonlySet<PlaceId>): ReadonlySet<PlaceId> {
   const found = new Set(places);
-  for (const place of found) {
-    for (const { from, to } of facts.flows) if (from === place) found.add(to);
-    for (const { args, receiver, result } of facts.calls)
-      if (receiver === place || args.includes(place)) found.add(result);
-  }
+  for (const place of found) for (const next of nextOf(facts).get(place) ?? []) found.add(next);
   return found;
 }
+
+/** Where what a place holds gets to by one step: along a flow, or as a part of what a call brings. */
+const nextOf = once((facts: FileFacts): ReadonlyMap<PlaceId, PlaceId[]> => {
+  const found = new Map<PlaceId, PlaceId[]>();
+  for (const { from, to } of facts.flows) push(found, from, to);
+  for (const { args, receiver, result } of facts.calls)
+    for (const given of [receiver, ...args]) if (given !== null) push(found, given, result);
+  return found;
+});
 
 /** The outermost function around a piece of code, but the module. */
 function methodOf({ functions }: FileFacts, fn: FunctionId): FunctionId {

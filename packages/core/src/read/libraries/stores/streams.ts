@@ -67,7 +67,7 @@ export function readStream(
 function importedFrom(r: ScriptReader, name: string): string | null {
   const place = r.scope.lookup(name);
   const imported = place === undefined ? undefined : r.importOf.get(place);
-  return imported && /^rxjs(\/operators)?$/.test(imported.source) ? imported.imported : null;
+  return imported && /^rxjs(\/|$)/.test(imported.source) ? imported.imported : null;
 }
 
 /** `new BehaviorSubject(1)`. */

@@ -1,4 +1,4 @@
-/** Changes in place of what was passed to a component that only looks again when it is passed something else. */
+/** Changes in place of what was passed to a component that re-renders only when it gets another value. */
 import type { Spot } from '../../model/facts';
 import { mutationsAt, type Mutation } from '../../follow/changesInPlace';
 import type { CellInfo } from '../../follow/cellInfo';
@@ -26,14 +26,14 @@ export function unseenBelow(linked: Linked, { cell, values }: CellFlow): Map<Spo
       for (const one of mutationsAt(linked, visited.place)) {
         if (one.ofElement || one.beforeRender || !one.text.endsWith('()') || isSetBeside(linked, cell, one)) continue;
         found.set(one.at, {
-          message: `${stop.component.name} changes ${cell.name} in place (${one.text}), and ${shows.name} only looks again when it is passed another value.`,
-          effect: `${shows.name} keeps showing ${cell.name} as it was.`,
-          todo: `Build a changed copy and assign that: ${cell.name} = [...${cell.name}, …].`,
+          message: `${stop.component.name} mutates ${cell.name} in place (${one.text}), but ${shows.name} only re-renders when it gets a new value.`,
+          effect: `${shows.name} keeps showing the old ${cell.name}.`,
+          todo: `Assign a changed copy instead: ${cell.name} = [...${cell.name}, …].`,
           component: stop.component.name,
           name: cell.name,
           ...positionOf(linked, one.file, one.at),
           ...named([stop.component, shows]),
-          related: says ? [relatedAt(linked, shows.file, says, `${shows.name} says so here (OnPush).`)] : [],
+          related: says ? [relatedAt(linked, shows.file, says, `${shows.name} is declared here.`)] : [],
         });
       }
     }
@@ -67,7 +67,7 @@ function isPushed(
   stops: ReadonlyMap<string, FlowStop>,
   { key, component, facts }: FlowStop,
 ): boolean {
-  if (!component || !graph.functions[component.fn]?.fact.onPush) return false;
+  if (!component || !graph.functions[component.fn]?.fact.comparesInputs) return false;
   const shown = facts.uses.some(({ kind }) => /^(shown|iterated|branched)$/.test(kind));
   return (
     shown &&
