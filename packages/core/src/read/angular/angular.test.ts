@@ -72,6 +72,17 @@ describe('values and where they come from', () => {
   });
 });
 
+test('what an object of classes depends on is shown', () => {
+  const survey = app(
+    'open = false; depth = 1; flip() { this.open = !this.open; }',
+    `<b (click)="flip()" [ngClass]="{ wide: true, 'is-open': open, deep: depth > 2 }">x</b>`,
+  );
+  expect(survey.document().marks?.map(({ name, roles }) => [name, roles])).toEqual([
+    ['open', ['home', 'reader', 'writer']],
+    ['depth', ['home', 'reader']],
+  ]);
+});
+
 describe('services', () => {
   const soil = (members: string): Record<string, string> => ({
     'src/soil.ts': `import { Injectable, signal } from '@angular/core'; import { BehaviorSubject, map } from 'rxjs';

@@ -29,6 +29,7 @@ import { EVENT_NAME, eventProp, HANDLE, IMPLICIT, slotProp } from '../../model/s
 import { pascal } from '../../model/spelling';
 import { addSite, type Give } from '../component/site';
 import { value } from '../script/expressions';
+import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { Scope } from '../script/scope';
 import { addOutlet } from '../libraries/routers/routeTable';
@@ -419,9 +420,21 @@ class Template {
 
   private shown(one: TmplAstBoundAttribute, piece: PlaceId): PlaceId | null {
     const { r } = this;
-    const place = this.value(one.value);
-    if (place !== null)
-      r.b.use({ place, kind: 'shown', inside: piece, repeat: r.repeat, fn: r.fn, at: spot(one.sourceSpan) });
+    const node = this.expressions.read(one.value);
+    const place = value(r, node);
+    const at = spot(one.sourceSpan);
+    // `[ngClass]="{ open: isOpen }"`: what is put together is shown in each of its parts.
+    const parts = node?.type === 'ObjectExpression' ? fieldsOf(node) : [];
+    if (place === null) return null;
+    const show = (held: PlaceId): void =>
+      r.b.use({ place: held, kind: 'shown', inside: piece, repeat: r.repeat, fn: r.fn, at });
+    show(place);
+    for (const field of parts) {
+      // The name of a class is none of the value that decides on it.
+      const held = r.b.place('computed', '', r.fn, at);
+      r.b.flow(place, held, 'get', field);
+      show(held);
+    }
     return place;
   }
 
@@ -484,6 +497,10 @@ const elements = new DomElementSchemaRegistry();
 /** Whether a tag is none of the page's own, nor of the family's. */
 function isComponent(name: string): boolean {
   return !/^(ng-|:)/.test(name) && !elements.hasElement(name, []);
+}
+
+function fieldsOf({ properties }: t.ObjectExpression): string[] {
+  return properties.flatMap((one) => (one.type === 'ObjectProperty' ? [fieldOf(one.key, one.computed)] : []));
 }
 
 function literalOf(node: t.Expression | null): string | null {

@@ -27,6 +27,7 @@ import {
   type Entry,
   type Filter,
   type Grouping,
+  namesValue,
 } from './findingsModel';
 import styles from './FindingsView.module.css';
 
@@ -107,7 +108,7 @@ export function FindingsView() {
     );
     if (!component || of.name === null) return null;
     if (of.rule === 'missing-provider') return `context:${of.name}`;
-    return of.rule === 'unresolved' ? null : questionFor(document, component.id, of.name);
+    return namesValue(of) ? questionFor(document, component.id, of.name) : null;
   }
 
   const draw = useCallback(

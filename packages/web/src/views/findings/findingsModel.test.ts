@@ -1,5 +1,5 @@
 import { documentOf, GLASS } from '../../testing/document';
-import { causes, countBy, entriesOf, groupsOf, narrow, topFolder, type Filter } from './findingsModel';
+import { causes, countBy, entriesOf, groupsOf, narrow, topFolder, type Filter, namesValue } from './findingsModel';
 import type { Finding } from '@vectura/core';
 
 const finding = (rule: string, level: Finding['level'], component: string, file = 'src/bench/Tray.jsx'): Finding => ({
@@ -120,4 +120,14 @@ test('counted by rule and by folder', () => {
     { name: 'src/bench', count: 2 },
     { name: 'src', count: 1 },
   ]);
+});
+
+test.each([
+  ['drilled-prop', 'units', true],
+  ['leaked-listener', 'subscribe', false],
+  ['dangling-handle', 'open', false],
+  ['unresolved', 'Tray', false],
+  ['drilled-prop', null, false],
+] as const)('%s of %s names a value: %s', (rule, name, names) => {
+  expect(namesValue({ rule, name })).toBe(names);
 });

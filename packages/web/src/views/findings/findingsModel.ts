@@ -171,3 +171,11 @@ export function topFolder(file: string): string {
 function short(id: string): string {
   return id.slice(id.lastIndexOf('#') + 1);
 }
+
+/** Rules whose findings are named after a call, a method or a tag: there is no value to follow. */
+const OF_NO_VALUE = new Set<Finding['rule']>(['unresolved', 'leaked-listener', 'dangling-handle']);
+
+/** Whether the name of a finding is that of a value, which can be followed. */
+export function namesValue({ rule, name }: Pick<Finding, 'rule' | 'name'>): boolean {
+  return name !== null && !OF_NO_VALUE.has(rule);
+}

@@ -1,4 +1,5 @@
 /** Before anything is selected: three questions worth asking of this project, each a link to its answer. */
+import { namesValue } from '../findings/findingsModel';
 import { Link } from 'react-router';
 import { useProject } from '../../project/useProject';
 import { cellQuestion } from '../../project/question';
@@ -44,7 +45,7 @@ export function Questions({ columns }: { columns: readonly Column[] }) {
   if (worst)
     questions.push({
       asks: worst.component
-        ? `What is wrong with ${worst.name ?? ''} in ${worst.component}?`
+        ? `What is wrong ${namesValue(worst) ? `with ${worst.name ?? ''} ` : ''}in ${worst.component}?`
         : 'What could not be followed?',
       because: worst.message,
       to: link('findings', `at=${document.findings.indexOf(worst)}`),
