@@ -25,3 +25,8 @@ export interface CellInfo {
   tracks?: CellFact['tracks'];
   computedOnce?: true;
 }
+
+/** Whether a cell goes by a name of its own: no component holds it, or one provides it. */
+export function isShared({ home, kind }: CellInfo): boolean {
+  return home === null || kind === 'service';
+}

@@ -10,7 +10,8 @@ import { urlValuesByRoute } from './urlValues';
 import { changeKey } from '../link/graph/keyedJoins';
 import { Flows, itself, type Flow } from './flow';
 import { GivenProps, type Given, type GivenProp } from './givenProps';
-import type { CellInfo } from './cellInfo';
+import { isShared, type CellInfo } from './cellInfo';
+import { ServiceHomes } from './serviceHomes';
 
 /** How a value that no component holds reaches the components that read it, by its kind. */
 const SHARED_CARRIER = {
@@ -42,12 +43,14 @@ export class Cells {
   /** The props some cell itself was found to arrive as, by the run of the component that takes them. */
   private readonly arrivedProps = new Map<number, Set<string>>();
   private readonly given: GivenProps;
+  private readonly services: ServiceHomes;
 
   constructor(
     private readonly linked: Linked,
     private before: Cells | null = null,
   ) {
     this.flows = new Flows(linked, before?.flows ?? null);
+    this.services = new ServiceHomes(linked);
     this.given = new GivenProps(linked, before?.given ?? null);
     this.addCells();
     this.addContexts();
@@ -151,7 +154,7 @@ export class Cells {
       id: read ? '' : this.idOf(graph.path(file), `${fact.kind}:${shared.id}`),
       name: shared.id,
       kind: fact.kind,
-      home: null,
+      home: fact.kind === 'service' ? this.services.homeOf(shared, file) : null,
       file,
       spot: fact.at,
       value: { place: key === null ? graph.at(file, fact.value) : graph.keyedJoins.hubOf(key), path: 0, context: run },
@@ -287,7 +290,7 @@ export class Cells {
 
   private flowOf(cell: CellInfo): CellFlow {
     const shared = SHARED_CARRIER[cell.kind];
-    const name = cell.home === null ? cell.name.slice(cell.name.lastIndexOf('.') + 1) : cell.name;
+    const name = isShared(cell) ? cell.name.slice(cell.name.lastIndexOf('.') + 1) : cell.name;
     const flow = {
       cell,
       values: cell.value && !cell.callable ? this.flows.from(cell.value, name, 'value', shared) : null,

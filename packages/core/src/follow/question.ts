@@ -5,6 +5,7 @@
 import { EVENT_NAME } from '../model/signs';
 import { wasDerived } from '../link/travel/visited';
 import type { ComponentInfo } from '../link/program/program';
+import { isShared } from './cellInfo';
 import type { Linked } from '../link';
 import type { CellFlow, Cells } from './cells';
 import { fromOutside, itself, keyOf, type Flow } from './flow';
@@ -24,7 +25,7 @@ export interface Asked {
 
 export function ask(linked: Linked, cells: Cells, question: string): Asked {
   // The id of a shared value says in which file it is made: `src/soil.ts#store:depth`.
-  const byId = cells.all.filter(({ cell }) => cell.home === null && cell.id === question);
+  const byId = cells.all.filter(({ cell }) => isShared(cell) && cell.id === question);
   const only = byId.length === 1 ? byId[0] : undefined;
   if (only && only.cell.context === null)
     return { component: null, name: only.cell.name, flows: [{ flow: only, at: null, context: null }], callable: false };
@@ -136,7 +137,7 @@ const WITH_MORE = ['.', ' of /'];
 function askShared(cells: Cells, kind: string, name: string): Asked {
   // A shared instance of a class is asked for as a service, and often thought of as a store.
   const kinds = kind === 'store' || kind === 'service' ? ['store', 'service'] : [kind];
-  const pool = cells.all.filter(({ cell }) => cell.home === null && kinds.includes(cell.kind));
+  const pool = cells.all.filter(({ cell }) => isShared(cell) && kinds.includes(cell.kind));
   const whole = pool.filter(
     ({ cell }) => cell.name === name || WITH_MORE.some((more) => cell.name.startsWith(name + more)),
   );

@@ -35,6 +35,8 @@ export function followValue(linked: Linked, asked: Asked, to: ComponentInfo | nu
     const told = new Map<FlowStop, Told>();
     const add = (way: Way, direction: Trail['direction'], part: Flow): void => {
       const stops = describe(linked, cell, way, part, direction, told);
+      // Whoever provides a service and takes it as well is no way from one to the other.
+      if (stops.length === 1 && way.stops.length > 1) return;
       const key = `${direction}:${stops.map((s) => `${s.id ?? ''}/${s.name}/${s.carrier ?? ''}`).join('>')}`;
       if (seen.has(key)) return;
       seen.add(key);
@@ -104,13 +106,14 @@ function describe(
     }
     return known;
   };
-  const stops = way.stops.map((stop, index): Stop => {
+  const provider = cell.kind === 'service' && cell.home !== null ? linked.program.component(cell.home) : undefined;
+  const all = way.stops.map((stop, index): Stop => {
     const isHome = index === 0;
     const arrival = isHome ? { file: cell.file, spot: cell.spot } : arrivalOf(linked, stop);
     const leaving = way.hops[index];
     const arriving = way.hops[index - 1];
     const name = isHome && !cell.callable && direction === 'up' ? lastField(cell.name) : stop.name;
-    const component = isHome && cell.home === null ? null : stop.component;
+    const component = isHome ? (provider ?? (cell.home === null ? null : stop.component)) : stop.component;
     const proof: NonNullable<Stop['proof']> = [
       { file: graph.path(arrival.file), ...arrival.spot, what: 'arrives' },
       ...tell(stop).uses,
@@ -139,7 +142,15 @@ function describe(
     if (way.cycles.has(stop.key)) described.cycle = true;
     return described;
   });
+  const stops = provider ? takenAtHome(all) : all;
   return direction === 'down' ? stops : turnUp(stops);
+}
+
+/** One component is one stop, also where it provides a service and takes it. */
+function takenAtHome(stops: Stop[]): Stop[] {
+  const [home, taken, ...below] = stops;
+  if (!home || !taken || taken.id !== home.id) return stops;
+  return [{ ...home, as: taken.as, proof: [...(home.proof ?? []), ...(taken.proof ?? [])] }, ...below];
 }
 
 /** Where a value is used at a stop. */
@@ -186,7 +197,7 @@ function collectSeen(linked: Linked, document: TrailDocument, flow: CellFlow, na
     for (const stop of part.stops.values()) {
       if (!stop.component) continue;
       const role = roleAt(stop, part);
-      const isHome = role === 'home';
+      const isHome = role === 'home' || stop.component.fn === flow.cell.home;
       const name = stop.name;
       const listed = onTrail.has(`${stop.component.id}/${name}`);
       if ((narrowed || left === 0) && part.mode === 'value' && !isHome && !listed) continue;

@@ -129,12 +129,13 @@ function keep(s: Situation, thumb: Thumb): Measured {
     testNeeds: s.longest === 0 ? 'nothing' : relays + s.readers.length > 0 ? 'one prop' : 'nothing',
     cost: carryCost(s.longest, relays, thumb) + (misplaced ? 0.6 : 0),
     reasons,
-    drawing: drawingOf(s, s.home, s.home === null ? 'store' : viaContext(s) ? 'context' : 'prop'),
+    drawing: drawingOf(s, s.home, s.home === null ? 'store' : isProvided(s) ? sharingOf(s) : 'prop'),
   });
 }
 
-/** The value already travels by context. */
-function viaContext(s: Situation): boolean {
+/** The value already gets to all below without being passed on: by a context, or in a service of its home. */
+function isProvided(s: Situation): boolean {
+  if (s.flow.cell.kind === 'service') return true;
   return [s.flow.values, s.flow.calls].some((part) =>
     [...(part?.stops.values() ?? [])].some((stop) => stop.facts.provides),
   );
@@ -260,7 +261,7 @@ function context(s: Situation, thumb: Thumb): Measured {
   const kind = sharingOf(s);
   const component = s.perInstance ? s.home : (s.nearest ?? s.home);
   if (component === null) return impossible(s, kind, 'No component is above everything that reads it.');
-  if (viaContext(s) && s.relays.length === 0) return impossible(s, kind, 'It already travels through a context.');
+  if (isProvided(s) && s.relays.length === 0) return impossible(s, kind, `It already travels through a ${kind}.`);
   const outside = concerned(s).filter((fn) => fn !== component);
   const reasons: string[] = [];
   let cost = 1.1 + s.filesOf(concerned(s)) * 0.05;
@@ -284,7 +285,7 @@ function context(s: Situation, thumb: Thumb): Measured {
     testNeeds: 'a provider',
     cost,
     reasons,
-    drawing: drawingOf(s, component, 'context'),
+    drawing: drawingOf(s, component, kind),
   });
 }
 

@@ -3,9 +3,11 @@
  * the methods; a field that is set is a cell of its own. The template reads that instance.
  */
 import type * as t from '@babel/types';
+import { eventProp } from '../../model/signs';
 import type { FunctionFact, FunctionId, PlaceId, QueryFact, Spot } from '../../model/facts';
 import { noteEvent, openComponent, renderedPiece } from '../component/component';
 import { declareProp } from '../component/declare';
+import { addSite } from '../component/site';
 import { takeOnce } from '../component/taken';
 import { spotOf } from '../script/builder';
 import { importPlace } from '../script/calls';
@@ -25,6 +27,7 @@ import { queryOf, readQuery, templateField } from './queries';
 import { namesOf } from './selectors';
 import { noteBegun } from './subscriptions';
 import { INSTANCE, readTemplate } from './template';
+import { MODEL } from './templateForms';
 
 type ClassNode = t.ClassDeclaration | t.ClassExpression;
 type Member = t.ClassBody['body'][number];
@@ -41,12 +44,21 @@ const LIFECYCLE: Record<string, string> = {
   ngOnDestroy: 'unmount',
 };
 
+/** Methods that services do not have. */
+const COMPONENTS_ONLY = /^(ngOnInit|ngAfterViewInit|ngAfterContentInit|ngOnChanges)$/;
+/** The field of an instance where classes that it extends find what the component is passed. */
+const PASSED = '$props';
+
 export function readAngularClass(r: ScriptReader, node: ClassNode, name: string): PlaceId | undefined {
   const module = decoratorOf(node, /^NgModule$/);
   if (module) return readNgModule(r, node, name, module.given[0]);
   const decorator = decoratorOf(node, /^(Component|Directive)$/);
-  if (!decorator) return readService(r, node, name);
-  const id = r.b.addFunction(name, 'component', r.fn, spotOf(node.id ?? node), node.loc?.end.line ?? 1);
+  if (!decorator && !isBase(node)) return readService(r, node, name);
+  const metadata = new Metadata(r, decorator?.given[0]);
+  // What no tag can name is there for other classes to extend.
+  const extended = decorator?.name !== 'Component' && metadata.node('selector') === null;
+  const role = extended ? 'hook' : 'component';
+  const id = r.b.addFunction(name, role, r.fn, spotOf(node.id ?? node), node.loc?.end.line ?? 1);
   const fact = r.b.fn(id);
   const before = {
     fn: r.fn,
@@ -57,17 +69,15 @@ export function readAngularClass(r: ScriptReader, node: ClassNode, name: string)
     fieldCells: r.fieldCells,
     injectedFields: r.injectedFields,
   };
-  const component = openComponent(r, id, true);
+  const component = extended ? openBase(r, id) : openComponent(r, id, true);
   r.fn = id;
   r.scope = new Scope(before.scope, id);
   r.self = component.self;
   r.component = component;
   r.fieldCells = new Map();
   r.injectedFields = injectedFields(r, node);
-  new ComponentClass(r, component, fact, node).read(
-    new Metadata(r, decorator.given[0]),
-    decorator.name === 'Component',
-  );
+  new ComponentClass(r, component, fact, node).read(metadata, decorator?.name === 'Component');
+  if (extended) r.b.flow(component.self, fact.result);
   r.fn = before.fn;
   r.scope = before.scope;
   r.self = before.self;
@@ -76,6 +86,22 @@ export function readAngularClass(r: ScriptReader, node: ClassNode, name: string)
   r.fieldCells = before.fieldCells;
   r.injectedFields = before.injectedFields;
   return fact.self;
+}
+
+/** A class that says nothing of itself, with members that only mean something in a component: others extend it. */
+function isBase(node: ClassNode): boolean {
+  if (decoratorOf(node, /^(Injectable|Pipe)$/)) return false;
+  return node.body.body.some(
+    (member) =>
+      decoratorOf(member, /^(Input|Output|HostBinding|HostListener|(View|Content)Child(ren)?)$/) !== null ||
+      (member.type === 'ClassMethod' && COMPONENTS_ONLY.test(fieldOf(member.key, member.computed))),
+  );
+}
+
+/** A class that others extend runs as part of each of them, on its instance. */
+function openBase(r: ScriptReader, id: FunctionId): SingleFileComponent {
+  const component = openComponent(r, id);
+  return { ...component, mixin: true, props: r.b.part(component.self, PASSED, id, r.b.fn(id).at) };
 }
 
 /** A class that is injected, read as any other; undefined where it says nothing of who provides it. */
@@ -157,12 +183,13 @@ class ComponentClass {
   /** Whoever holds the component reaches what it has, but hardly ever what was injected into it: that is there for them as well. */
   private expose(): void {
     const { r, component, fact } = this;
+    if (component.mixin) return;
     const exposes = r.b.place('object', fact.name, component.fn, fact.at);
     r.b.rest(component.self, exposes, [...r.injectedFields]);
     r.b.facts.handles.push({ handle: exposes, exposes, fn: component.fn, at: fact.at });
   }
 
-  /** A class above runs as part of this one; what it takes and does with what this one has is not told apart. */
+  /** A class above runs as part of this one, on its instance. */
   private inherit(): void {
     const { r, component, fact, node } = this;
     if (!node.superClass) return;
@@ -171,7 +198,10 @@ class ComponentClass {
     if (base === null) return;
     fact.mixes = [base];
     const at = spotOf(node.superClass);
-    r.b.call({ callee: base, name: 'super', args: [component.props], onlyKnown: true, fn: component.fn, at });
+    if (!component.mixin) r.b.flow(component.props, component.self, 'put', PASSED);
+    const args = [component.self];
+    const above = r.b.call({ callee: base, name: 'super', args, onlyKnown: true, fn: component.fn, at });
+    r.b.flow(above, component.self);
   }
 
   /** `host: { '[class.deep]': 'depth > 3', '(click)': 'dig()' }`: names in there are read, and called. */
@@ -214,6 +244,7 @@ class ComponentClass {
   private cells(members: readonly Member[]): void {
     const { r, component } = this;
     for (const [field, at] of changingFields(r, this.node)) {
+      if (r.injectedFields.has(field)) continue;
       const member = members.find((one) => one.type === 'ClassProperty' && fieldOf(one.key, one.computed) === field);
       if (
         member?.type === 'ClassProperty' &&
@@ -292,6 +323,7 @@ class ComponentClass {
       return this.injectInto(member, fact);
     }
     if (ONCE.test(field)) this.early.push(id);
+    this.standInForm(member, field, fact);
     const input = member.type === 'ClassMethod' ? decoratorOf(member, /^Input$/) : null;
     if (member.kind === 'set') {
       const query = queryOf(member);
@@ -316,6 +348,16 @@ class ComponentClass {
     const event = host ? textOf(r, host.given[0]) : null;
     if (event !== null)
       b.use({ place: self, kind: 'handler', detail: event, fn: component.fn, at: spotOf(member.key) });
+  }
+
+  /** `writeValue(depth) { … }`: called with what the form holds, and `registerOnChange` with what sets that. */
+  private standInForm(member: t.ClassMethod | t.ClassPrivateMethod, field: string, fact: FunctionFact): void {
+    const { r, component } = this;
+    const at = spotOf(member.key);
+    if (field === 'writeValue') declareProp(r, component, MODEL, member.key, false, null);
+    else if (field === 'registerOnChange') noteEvent(r, component, `${MODEL}Change`, at);
+    const prop = field === 'writeValue' ? MODEL : field === 'registerOnChange' ? eventProp(`${MODEL}Change`) : null;
+    if (prop !== null) this.give(fact, field, r.b.part(component.props, prop, component.fn, at), at);
   }
 
   /** `@Input() set depth(to) { … }`: called with what is passed. */
@@ -355,6 +397,34 @@ class ComponentClass {
     return path.endsWith('.html') ? path : null;
   }
 
+  /** What the component renders, with the directives that it puts on its own element. */
+  private piece(metadata: Metadata): PlaceId {
+    const { r, component } = this;
+    const piece = renderedPiece(r, component);
+    const list = metadata.node('hostDirectives');
+    for (const one of list?.type === 'ArrayExpression' ? list.elements : []) {
+      const given = one ? new Metadata(r, one) : null;
+      const directive = given?.node('directive') ?? one;
+      if (directive?.type !== 'Identifier') continue;
+      const { give } = addSite(
+        r,
+        directive.name,
+        value(r, directive) ?? r.global(directive.name, spotOf(directive)),
+        piece,
+        spotOf(directive),
+      );
+      this.declareList(given?.node('inputs') ?? null, (field, name, at) => {
+        declareProp(r, component, name, at, false, null);
+        give(field, r.b.part(component.props, name, component.fn, spotOf(at)), null, spotOf(at));
+      });
+      this.declareList(given?.node('outputs') ?? null, (field, name, at) => {
+        noteEvent(r, component, name, spotOf(at));
+        give(eventProp(field), r.b.part(component.props, eventProp(name), component.fn, spotOf(at)), null, spotOf(at));
+      });
+    }
+    return piece;
+  }
+
   private template(metadata: Metadata, queries: readonly QueryFact[]): void {
     const { r, component, fact } = this;
     const written = metadata.node('template');
@@ -363,7 +433,7 @@ class ComponentClass {
       const at = spotOf(metadata.node('templateUrl') ?? written);
       const template = importPlace(r, file, 'default', 'template', at);
       r.b.facts.imports.push({ place: component.self, source: file, imported: INSTANCE, gives: true, at });
-      const piece = renderedPiece(r, component);
+      const piece = this.piece(metadata);
       const markup = r.b.call({ callee: template, name: '', args: [], fn: component.fn, at });
       r.b.flow(markup, piece);
       for (const query of queries)
@@ -381,7 +451,7 @@ class ComponentClass {
       return;
     }
     const part = { start: (written.start ?? 0) + 1, end: (written.end ?? 0) - 1, quoted: true };
-    for (const [name, place] of readTemplate(r, r.b.facts.path, part, renderedPiece(r, component)))
+    for (const [name, place] of readTemplate(r, r.b.facts.path, part, this.piece(metadata)))
       r.b.flow(place, component.self, 'put', templateField(name));
   }
 }

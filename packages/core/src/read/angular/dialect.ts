@@ -15,6 +15,7 @@ import { readAngularClass, takenOnce } from './classes';
 import { decoratorOf } from './decorators';
 import { PIPE, SET_BOUND } from './expressions';
 import { inject, injected, injectedFields } from './injection';
+import { readForm } from './forms';
 import { readRequest } from './http';
 import { mount } from './modules';
 import { querySignal } from './queries';
@@ -82,7 +83,7 @@ export const angular: Dialect = {
         const at = spotOf(target ?? node);
         return outputOf(r, target?.type === 'Identifier' ? target.name : '', at);
       }
-      return readStream(r, node, target) ?? readNew(r, node);
+      return readForm(r, node, target) ?? readStream(r, node, target) ?? readNew(r, node);
     }
     if (name === 'inject') {
       const given = inject(r, node);
@@ -105,7 +106,7 @@ export const angular: Dialect = {
     const fromStore =
       (storeApi === null ? undefined : readStoreModule(r, node, storeApi)) ?? readStoreCall(r, node, target);
     if (fromStore !== undefined) return fromStore;
-    const requested = readRequest(r, node);
+    const requested = readForm(r, node, target) ?? readRequest(r, node);
     if (requested !== undefined) return requested;
     // An emitter tells one thing; what has a topic tells more.
     const emits = callee.type === 'MemberExpression' && fieldOf(callee.property, callee.computed) === 'emit';
@@ -124,7 +125,8 @@ export const angular: Dialect = {
   routed: passAddress,
   injectedFields,
   injected: (r, param) => (decoratorOf(param, /^(Attribute)$/) ? null : injected(r, param)),
-  setsCell: (r, { object }) => object.type === 'ThisExpression' && r.component !== null,
+  setsCell: (r, { object, property, computed }) =>
+    object.type === 'ThisExpression' && r.component !== null && !r.injectedFields.has(fieldOf(property, computed)),
   // What is injected, and a stream or a signal that a field holds, stays what it is.
   follows: (node) => node.type === 'CallExpression' || node.type === 'NewExpression',
   finish: settleRuns,

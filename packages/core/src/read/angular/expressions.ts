@@ -162,8 +162,12 @@ export class Expressions {
   }
 
   private located(type: string, fields: object, { start, end }: Span): object {
-    const loc = { start: this.positions(start), end: this.positions(end) };
-    return { type, start, end, loc, ...fields };
+    return { type, ...this.at(start, end), ...fields };
+  }
+
+  /** Where a piece of syntax stands that reaches from one offset of the file to another. */
+  at(start: number, end: number): Pick<t.Expression, 'start' | 'end' | 'loc'> {
+    return { start, end, loc: { start: this.positions(start), end: this.positions(end) } as t.SourceLocation };
   }
 }
 

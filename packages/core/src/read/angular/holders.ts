@@ -6,6 +6,14 @@ import type { ScriptReader } from '../script/reader';
 /** Classes whose methods are read where they are called, with the packages they come from. */
 const CLASSES = {
   HttpClient: { from: '@angular/common/http', held: /\b(\w+)(?:: ?HttpClient\b| ?= ?inject\(HttpClient\b)/g },
+  FormBuilder: {
+    from: '@angular/forms',
+    held: /\b(\w+)(?:: ?(?:NonNullable|Untyped)?FormBuilder\b| ?= ?inject\((?:NonNullable|Untyped)?FormBuilder\b)/g,
+  },
+  FormGroup: {
+    from: '@angular/forms',
+    held: /\b(\w+)[!?]?(?:: ?(?:Untyped)?FormGroup\b| ?= ?(?:new (?:Untyped)?FormGroup\b|(?:this\.)?\w+(?:\.nonNullable)?\.group\())/g,
+  },
   Store: { from: '@ngrx/store', held: /\b(\w+)(?:: ?Store\b| ?= ?inject\(Store\b)/g },
 } as const;
 type Held = keyof typeof CLASSES;

@@ -9,7 +9,9 @@ import { value } from '../script/expressions';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { decoratorOf } from './decorators';
+import { walkNodes } from '../script/walk';
 import { askToken } from './providers';
+import { queryOf } from './queries';
 import { activatedRoute } from './router';
 
 /** The instance of a class of the project; null where the class is a package's own. */
@@ -41,12 +43,17 @@ export function injected(r: ScriptReader, param: t.Node): PlaceId | null {
   return place === undefined ? null : instanceOf(r, place, spotOf(token));
 }
 
-/** The fields of a class that hold what is injected: `units = inject(Units)`, `constructor(private units: Units)`. */
+/**
+ * The fields of a class that hold what the family gives: `units = inject(Units)`, `constructor(private units: Units)`, and what
+ * methods keep that it calls with a child or with a function of a form.
+ */
 export function injectedFields(r: ScriptReader, node: t.ClassDeclaration | t.ClassExpression): Set<string> {
   const found = new Set<string>();
   for (const member of node.body.body) {
     if (member.type === 'ClassProperty' && isInjection(member.value)) found.add(fieldOf(member.key, member.computed));
-    if (member.type !== 'ClassMethod' || member.kind !== 'constructor') continue;
+    if (member.type !== 'ClassMethod') continue;
+    for (const field of keptFrom(member)) found.add(field);
+    if (member.kind !== 'constructor') continue;
     for (const param of member.params) {
       const token = tokenOf(param);
       const held = param.type === 'TSParameterProperty' ? param.parameter : null;
@@ -54,6 +61,21 @@ export function injectedFields(r: ScriptReader, node: t.ClassDeclaration | t.Cla
     }
   }
   return found;
+}
+
+/** `registerOnChange(run) { this.run = run; }`, `@ViewChild(Bed) set bed(bed) { this.held = bed; }`: the fields that are set. */
+function keptFrom(member: t.ClassMethod): string[] {
+  const isGiven = /^registerOn[A-Z]/.test(fieldOf(member.key, member.computed));
+  if (!isGiven && (member.kind !== 'set' || !queryOf(member))) return [];
+  const [param] = member.params;
+  const fields: string[] = [];
+  walkNodes(member, (node) => {
+    if (node.type !== 'AssignmentExpression' || node.right.type !== 'Identifier') return;
+    const { left, right } = node;
+    if (left.type !== 'MemberExpression' || left.object.type !== 'ThisExpression') return;
+    if (param?.type === 'Identifier' && param.name === right.name) fields.push(fieldOf(left.property, left.computed));
+  });
+  return fields;
 }
 
 function isInjection(node: t.Node | null | undefined): boolean {

@@ -176,3 +176,38 @@ describe('requests', () => {
     ]);
   });
 });
+
+describe('what no tag says', () => {
+  const bed = component('Bed', 'app-bed');
+  test.each([
+    ['an outlet', 'App.deep > Bed.depth', `*ngComponentOutlet="shown; inputs: { depth: deep }"`],
+    [
+      'an outlet whose inputs are put together',
+      'App.deep > overflow:Bed.depth',
+      `*ngComponentOutlet="shown; inputs: all"`,
+    ],
+    [
+      'an outlet that is bound',
+      'App.deep > Bed.depth',
+      `[ngComponentOutlet]="shown" [ngComponentOutletInputs]="{ depth: deep }"`,
+    ],
+  ])('%s shows the component that it is given', (_what, trail, written) => {
+    const survey = surveyOf({
+      'src/app.ts': `${CORE} ${bed} @Component({ selector: 'app-root', template: \`<ng-container ${written}></ng-container>\` })
+        export class App { shown = Bed; deep = 1; get all() { return { depth: this.deep }; } dig() { this.deep = 2; } }`,
+    });
+    expect(trailsOf(survey, 'App.deep')).toContain(trail);
+  });
+
+  test('a directive on the component’s own element is passed what the component is', () => {
+    const survey = surveyOf({
+      'src/app.ts': `${CORE} @Directive({ selector: '[appTip]' }) export class Tip { @Input() text = ''; @Output() seen = new EventEmitter(); show() { console.log(this.text); this.seen.emit(); } @HostListener('click') on() { this.show(); } }
+        @Component({ selector: 'app-bed', template: 'x', hostDirectives: [{ directive: Tip, inputs: ['text: tip'], outputs: ['seen'] }] }) export class Bed {}
+        @Component({ selector: 'app-root', template: '<app-bed [tip]="deep" (seen)="dig()"></app-bed>' }) export class App { deep = 1; dig() { this.deep = 2; } }`,
+    });
+    expect(trailsOf(survey, 'App.deep')).toEqual([
+      'App.deep > Bed.tip~ > Tip.text',
+      'up Tip.seen > event:Bed.seen~ > event:App.deep',
+    ]);
+  });
+});

@@ -103,3 +103,54 @@ test('a list of one class is no service of another, though they call it alike', 
     ['home', 'reader', 'writer'],
   ]);
 });
+
+describe('where a service lives', () => {
+  const soil = (by: string, more = '', injectable = ''): ReturnType<typeof surveyOf> =>
+    surveyOf({
+      'src/app.ts': `${CORE}
+        @Injectable(${injectable}) export class Soil { depth = signal(1); dig() { this.depth.set(2); } }
+        @Component({ selector: 'app-gauge', template: '{{ soil.depth() }}' }) export class Gauge { soil = inject(Soil); }
+        @Component({ selector: 'app-bed', ${by} template: '<app-gauge></app-gauge>{{ soil.depth() }}<b (click)="soil.dig()">x</b>' }) export class Bed { soil = inject(Soil); }
+        @Component({ selector: 'app-root', ${more} template: '@for (bed of [1, 2]; track bed) { <app-bed></app-bed> }' }) export class App {}`,
+    });
+
+  test('in the component that provides it, which is one stop', () => {
+    const survey = soil('providers: [Soil],');
+    expect(survey.document().cells).toMatchObject([{ name: 'Soil.depth', kind: 'service', home: 'src/app.ts#Bed' }]);
+    expect(trailsOf(survey, 'service:Soil.depth')).toEqual(['Bed.depth > service:Gauge.depth']);
+    const { homes, readers, writers } = survey.trail('service:Soil.depth');
+    expect(homes).toMatchObject([{ component: 'Bed', cell: 'Soil.depth' }]);
+    expect(readers.map(({ component }) => component)).toEqual(['Gauge', 'Bed']);
+    expect(writers.map(({ component }) => component)).toEqual(['Bed']);
+  });
+
+  test('where it is kept there, it has no need of another service', () => {
+    const homes = soil('providers: [Soil],').homes('service:Soil.depth');
+    expect(homes).toMatchObject({
+      current: { component: 'Bed', kind: 'service' },
+      perInstance: true,
+      recommended: 'keep',
+    });
+    expect(homes.options.find(({ kind }) => kind === 'service')).toMatchObject({ possible: false });
+  });
+
+  test.each([
+    ['by nobody', () => soil('')],
+    ['by the application', () => soil('', '', `{ providedIn: 'root' }`)],
+    ['by two components', () => soil('providers: [Soil],', 'providers: [Soil],')],
+  ])('in none, provided %s', (_who, survey) => {
+    expect(survey().document().cells).toMatchObject([{ name: 'Soil.depth', home: null }]);
+  });
+
+  test('a stream that a constructor makes is the service’s', () => {
+    const survey = surveyOf({
+      'src/app.ts': `${CORE} import { BehaviorSubject } from 'rxjs';
+        @Injectable({ providedIn: 'root' }) export class Soil { depth$: BehaviorSubject<number>; constructor() { this.depth$ = new BehaviorSubject(1); } dig() { this.depth$.next(2); } }
+        @Component({ selector: 'app-root', template: '{{ soil.depth$ | async }}<b (click)="soil.dig()">x</b>' }) export class App { constructor(public soil: Soil) {} }`,
+    });
+    expect(survey.trail('service:Soil.depth$')).toMatchObject({
+      readers: [{ component: 'App' }],
+      writers: [{ component: 'App' }],
+    });
+  });
+});

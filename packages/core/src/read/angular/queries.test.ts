@@ -119,3 +119,14 @@ test('an event that a child does not send is one of its element', () => {
   const survey = app('clear() { this.beds = []; }', '<app-bed (click)="clear()"></app-bed>', false);
   expect(survey.document().marks?.find(({ cell }) => cell.endsWith('.beds'))?.roles).toEqual(['home', 'writer']);
 });
+
+test('a child that a setter keeps is reached into as one that a field holds', () => {
+  const survey = app(
+    'held!: Bed; @ViewChild(Bed) set bed(found: Bed) { this.held = found; } go() { this.held.dig(); }',
+    '<app-bed></app-bed><b (click)="go()">x</b>',
+    true,
+  );
+  expect(survey.trail('Bed.depth').writers.map(({ component, name }) => `${component ?? ''}.${name}`)).toEqual([
+    'App.dig',
+  ]);
+});

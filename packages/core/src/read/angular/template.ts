@@ -4,10 +4,9 @@
  */
 import {
   type AST,
-  DomElementSchemaRegistry,
   ParsedEventType,
   type ParseSourceSpan,
-  TmplAstBoundAttribute,
+  type TmplAstBoundAttribute,
   type TmplAstBoundEvent,
   TmplAstBoundText,
   TmplAstContent,
@@ -29,11 +28,13 @@ import { EVENT_NAME, eventProp, HANDLE, IMPLICIT, slotProp } from '../../model/s
 import { pascal } from '../../model/spelling';
 import { addSite, type Give } from '../component/site';
 import { value } from '../script/expressions';
-import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { Scope } from '../script/scope';
 import { addOutlet } from '../libraries/routers/routeTable';
-import { Expressions, SET_BOUND } from './expressions';
+import { Expressions } from './expressions';
+import { listenerOf, settingOf } from './listeners';
+import { type Control, Forms, MODEL } from './templateForms';
+import { fieldsOf, isBound, isComponent, isOwn, isText, literalOf, spot, tagSpot, type Written } from './templateNodes';
 import { mayBeDirectives } from './selectors';
 import { parsed, positionsIn, type TemplatePart } from './templateText';
 
@@ -62,12 +63,15 @@ const CONDITIONS = /^(ngIf|ngSwitchCase|ngSwitchDefault)$/;
 /** How an attribute is bound, as the compiler counts: to a property of a directive or the element, and both ways. */
 const [PROPERTY, BOTH_WAYS] = [0, 5];
 const OUTLETS = /^(router-outlet|ng-outlet)$/;
+/** Directives of the family that show a template or a component, with what they pass it. */
+const OUTLET = /^ng(Template|Component)Outlet/;
 
 class Template {
   private readonly positions: (offset: number) => { line: number; column: number };
   private readonly expressions: Expressions;
   readonly named = new Map<string, PlaceId>();
   private readonly functions = new Map<TmplAstTemplate, PlaceId>();
+  private readonly forms: Forms;
   /** What comes to hold the child that a name stands for. */
   private readonly holders = new Map<TmplAstElement, PlaceId>();
 
@@ -78,6 +82,7 @@ class Template {
       return { line, column: column - 1 };
     };
     this.expressions = new Expressions(this.positions, (name) => r.scope.lookup(name) !== undefined);
+    this.forms = new Forms(this.expressions);
   }
 
   children(nodes: readonly TmplAstNode[], piece: PlaceId): void {
@@ -195,10 +200,14 @@ class Template {
         return;
       }
       if (outlet) this.outlet(outlet, node.templateAttrs, piece);
+      const component = node.templateAttrs.find(
+        (one): one is TmplAstBoundAttribute => isBound(one) && one.name === 'ngComponentOutlet',
+      );
+      if (component) r.repeated('conditional', () => this.componentOutlet(component, node.templateAttrs, piece));
       let tested: PlaceId | null = null;
       const all = new Map<object, PlaceId | null>();
       for (const one of node.templateAttrs) {
-        if (!isBound(one) || one.name.startsWith('ngTemplateOutlet')) continue;
+        if (!isBound(one) || OUTLET.test(one.name)) continue;
         const given = CONDITIONS.test(one.name) ? this.test(one.value, one.sourceSpan) : this.shown(one, piece);
         all.set(one, given);
         if (one.name === 'ngIf') tested = given;
@@ -271,6 +280,30 @@ class Template {
     this.call(this.value(one.value), context ? this.value(context.value) : null, piece, one.sourceSpan);
   }
 
+  /** `*ngComponentOutlet="shown; inputs: { depth }"`: whichever component that is. */
+  private componentOutlet(
+    one: TmplAstBoundAttribute,
+    all: readonly (TmplAstBoundAttribute | TmplAstTextAttribute)[],
+    piece: PlaceId,
+  ): void {
+    const { r } = this;
+    const at = spot(one.sourceSpan);
+    const { site, give, propsPlace } = addSite(r, one.name, this.value(one.value) ?? r.global('', at), piece, at);
+    const given = all.find(
+      (other): other is TmplAstBoundAttribute => isBound(other) && other.name === 'ngComponentOutletInputs',
+    );
+    if (!given) return;
+    const node = this.expressions.read(given.value);
+    const place = value(r, node);
+    if (place === null) return;
+    if (node?.type === 'ObjectExpression') {
+      for (const field of fieldsOf(node)) give(field, r.b.part(place, field, r.fn, at), null, at);
+      return;
+    }
+    r.b.flow(place, propsPlace);
+    site.props.push({ name: null, place, literal: null, at });
+  }
+
   private call(callee: PlaceId | null, context: PlaceId | null, piece: PlaceId, span: ParseSourceSpan): void {
     const { r } = this;
     if (callee === null) return;
@@ -299,23 +332,42 @@ class Template {
   private element(node: TmplAstElement, piece: PlaceId): void {
     const { r } = this;
     if (OUTLETS.test(node.name)) return addOutlet(r, piece, spot(node.startSourceSpan));
-    if (isComponent(node.name)) return this.site(node, piece);
+    this.forms.within(node, (control) =>
+      isComponent(node.name) ? this.site(node, piece, control) : this.plain(node, piece, control),
+    );
+  }
+
+  private plain(node: TmplAstElement, piece: PlaceId, control: Control | null): void {
+    const { r } = this;
     const outlet = node.inputs.find(({ name }) => name === 'ngTemplateOutlet');
     if (outlet) this.outlet(outlet, node.inputs, piece);
+    const component = node.inputs.find(({ name }) => name === 'ngComponentOutlet');
+    if (component) this.componentOutlet(component, node.inputs, piece);
     const given = new Map<object, PlaceId | null>();
-    for (const one of node.inputs) if (!one.name.startsWith('ngTemplateOutlet')) given.set(one, this.shown(one, piece));
+    for (const one of node.inputs) if (!OUTLET.test(one.name)) given.set(one, this.shown(one, piece));
     for (const one of node.outputs) {
       const place = this.handler(one);
       given.set(one, place);
       if (place !== null) r.b.use({ place, kind: 'handler', detail: one.name, fn: r.fn, at: spot(one.sourceSpan) });
     }
+    if (control) this.control(control, piece);
     this.directives(node, piece, given);
     r.depth++;
     r.block(() => this.children(node.children, piece));
     r.depth--;
   }
 
-  private site(node: TmplAstElement, piece: PlaceId): void {
+  /** An element that shows what a control holds, and sets it. */
+  private control({ held, set, span }: Control, piece: PlaceId): { held: PlaceId | null; set: PlaceId | null } {
+    const { r } = this;
+    const at = spot(span);
+    const [shown, run] = [value(r, held), value(r, set)];
+    if (shown !== null) r.b.use({ place: shown, kind: 'shown', inside: piece, repeat: r.repeat, fn: r.fn, at });
+    if (run !== null) r.b.use({ place: run, kind: 'handler', detail: 'input', fn: r.fn, at });
+    return { held: shown, set: run };
+  }
+
+  private site(node: TmplAstElement, piece: PlaceId, control: Control | null): void {
     const { r } = this;
     const at = tagSpot(node);
     const { site, give } = addSite(r, node.name, r.global(pascal(node.name), at), piece, at);
@@ -325,6 +377,12 @@ class Template {
     const holder = this.holders.get(node);
     if (holder !== undefined) give(HANDLE, holder, null, at);
     const given = this.given(node, give);
+    if (control) {
+      // A component that stands in a form is given what it is to show as if that were bound both ways.
+      const { held, set } = this.control(control, piece);
+      give(MODEL, held, null, spot(control.span));
+      give(eventProp(`${MODEL}Change`), set, null, spot(control.span));
+    }
     this.directives(node, piece, given);
     for (const child of node.children)
       if (child instanceof TmplAstTemplate && isOwn(child))
@@ -362,10 +420,11 @@ class Template {
     give: Give,
   ): void {
     for (const { name, value: text, sourceSpan } of attributes)
-      if (!/^(class|style|id|slot|i18n.*)$/.test(name)) give(name, null, JSON.stringify(text), spot(sourceSpan));
+      if (!/^(class|style|id|slot|i18n.*|form(Control|Group|Array)(Name)?)$/.test(name))
+        give(name, null, JSON.stringify(text), spot(sourceSpan));
     for (const one of inputs) {
       const literal = one.type === PROPERTY ? literalOf(this.expressions.read(one.value)) : null;
-      if (one.type === PROPERTY || one.type === BOTH_WAYS)
+      if ((one.type === PROPERTY || one.type === BOTH_WAYS) && !/^form(Control|Group|Array)(Name)?$/.test(one.name))
         give(one.name, given.get(one) ?? null, literal, spot(one.sourceSpan));
     }
     for (const one of outputs) give(eventProp(one.name), given.get(one) ?? null, null, spot(one.sourceSpan));
@@ -454,66 +513,9 @@ class Template {
   private handler({ handler, type, handlerSpan }: TmplAstBoundEvent): PlaceId | null {
     const run = this.expressions.read(handler);
     if (!run) return null;
-    const { start, end, loc } = run;
-    const at = { start, end, loc };
-    const event = { type: 'Identifier', name: EVENT_NAME, ...at };
     const isTwoWay = type === ParsedEventType.TwoWay && (run.type === 'MemberExpression' || run.type === 'Identifier');
-    const statement = (expression: object): object => ({ type: 'ExpressionStatement', expression, ...at });
-    const set = {
-      type: 'CallExpression',
-      callee: { type: 'Identifier', name: SET_BOUND, ...at },
-      arguments: [run, event],
-    };
-    const expressions = isTwoWay
-      ? [
-          { type: 'AssignmentExpression', operator: '=', left: run, right: event, ...at },
-          { ...set, ...at },
-        ]
-      : [run];
-    const body = { type: 'BlockStatement', body: expressions.map(statement), directives: [], ...at };
-    const arrow = { type: 'ArrowFunctionExpression', params: [event], body, async: false, expression: false, ...at };
-    return value(this.r, arrow as unknown as t.ArrowFunctionExpression) ?? this.r.global(EVENT_NAME, spot(handlerSpan));
+    return (
+      value(this.r, isTwoWay ? settingOf(run) : listenerOf(run, [run])) ?? this.r.global(EVENT_NAME, spot(handlerSpan))
+    );
   }
-}
-
-function isBound(one: TmplAstBoundAttribute | TmplAstTextAttribute): one is TmplAstBoundAttribute {
-  return one instanceof TmplAstBoundAttribute;
-}
-
-function isText(one: TmplAstBoundAttribute | TmplAstTextAttribute): one is TmplAstTextAttribute {
-  return !isBound(one);
-}
-
-/** What is written at a tag. */
-type Written = Pick<TmplAstElement, 'attributes' | 'inputs' | 'outputs'>;
-
-/** A template that is written as one, and no structural directive of an element. */
-function isOwn(node: TmplAstTemplate): boolean {
-  return node.tagName === 'ng-template' && node.templateAttrs.length === 0;
-}
-
-const elements = new DomElementSchemaRegistry();
-
-/** Whether a tag is none of the page's own, nor of the family's. */
-function isComponent(name: string): boolean {
-  return !/^(ng-|:)/.test(name) && !elements.hasElement(name, []);
-}
-
-function fieldsOf({ properties }: t.ObjectExpression): string[] {
-  return properties.flatMap((one) => (one.type === 'ObjectProperty' ? [fieldOf(one.key, one.computed)] : []));
-}
-
-function literalOf(node: t.Expression | null): string | null {
-  return node && /^(String|Numeric|Boolean)Literal$/.test(node.type)
-    ? JSON.stringify((node as t.StringLiteral).value)
-    : null;
-}
-
-function spot({ start, end }: ParseSourceSpan): Spot {
-  return { line: start.line + 1, column: start.col + 1, length: end.line === start.line ? end.col - start.col : 1 };
-}
-
-function tagSpot(node: TmplAstElement): Spot {
-  const { start } = node.startSourceSpan;
-  return { line: start.line + 1, column: start.col + 2, length: node.name.length };
 }

@@ -11,6 +11,8 @@ export function cellName(target: t.Node | null): { name: string; node: t.Node } 
     if (second?.type === 'Identifier')
       return { name: lowerFirst(second.name.replace(/^set(?=[A-Z])/, '')), node: second };
   }
+  if (target?.type === 'MemberExpression' && target.object.type === 'ThisExpression' && !target.computed)
+    return cellName(target.property);
   if (target?.type === 'AssignmentPattern') return cellName(target.left);
   return null;
 }

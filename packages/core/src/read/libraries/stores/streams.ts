@@ -77,7 +77,9 @@ function subject(r: ScriptReader, node: t.NewExpression, target: t.Node | null):
   const at = spotOf(named?.node ?? node);
   const name = named?.name ?? 'subject';
   const [first] = readArguments(r, node);
-  const { className } = r;
+  const { className, fn } = r;
+  // What a constructor of a service makes is there as long as what its fields begin with.
+  if (className !== null && fn === r.constructing) r.fn = 0;
   const shared = (): { value: PlaceId; setter: PlaceId } =>
     className === null ? storeCell(r, name, '', at, 'store', true) : storeCell(r, className, name, at, 'service', true);
   const cell = r.fn === 0 ? shared() : ownCell(r, name, at);
@@ -88,6 +90,7 @@ function subject(r: ScriptReader, node: t.NewExpression, target: t.Node | null):
   const get = b.fn(b.addFunction('getValue', 'plain', r.fn, at, at.line));
   b.flow(cell.value, get.result);
   b.flow(get.self, held, 'put', 'getValue');
+  r.fn = fn;
   return held;
 }
 
