@@ -266,3 +266,13 @@ describe('frozen-read, where a field begins', () => {
     expect(foundBy('frozen-read', app(members, template))).toEqual(found);
   });
 });
+
+test('a list that is only changed in place is no copy, also where its facts were kept', () => {
+  const survey = surveyOf({
+    'src/app.ts': `import { Component, Injectable } from '@angular/core';
+@Injectable({ providedIn: 'root' }) export class Beds { private beds = [{ depth: 1 }]; all() { return this.beds; } }
+@Component({ selector: 'app-root', template: '{{ deep().length }}<b (click)="add()">+</b>' })
+export class App { beds: any[]; constructor(private service: Beds) { this.beds = this.service.all(); } deep() { return this.beds.filter((bed) => bed.depth); } add() { this.beds.unshift({ depth: 2 }); } }`,
+  });
+  expect(foundBy('frozen-read', survey)).toEqual([]);
+});

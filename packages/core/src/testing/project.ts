@@ -1,5 +1,5 @@
 /** For tests: a project from a few lines of source, and its answers in short. */
-import { prepareReaders, readFile } from '../read';
+import { pack, prepareReaders, readFile, unpack } from '../read';
 import { vueVersions } from '../read/versions';
 import { BUNDLER_CONFIG } from '../link/resolve/bundlerAliases';
 import { AUTO_IMPORTS } from '../link/resolve/autoImports';
@@ -23,7 +23,8 @@ export function surveyOf(sources: Record<string, string>, config?: Config): Surv
   const vueOf = vueVersions(Object.entries(sources).map(([path, text]) => ({ path, text })));
   for (const [path, text] of Object.entries(sources))
     if (path.endsWith('.json') || BUNDLER_CONFIG.test(path) || AUTO_IMPORTS.test(path)) configs.push({ path, text });
-    else files.push(factsOf(path, text, vueOf(path)));
+    // As they come out of the cache, in which they share no objects.
+    else files.push(unpack(pack(factsOf(path, text, vueOf(path)))));
   return new Survey({ name: 'test', files, configs, skipped: {} }, config);
 }
 

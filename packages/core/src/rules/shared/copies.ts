@@ -317,9 +317,14 @@ function isOnlyChangedInPlace({ program: { graph } }: Linked, source: CellFlow):
   return (
     writes.length > 0 &&
     writes.every(({ file, spot }) =>
-      graph.files[file]?.mutations.some(({ at, text }) => at === spot && text.endsWith('()')),
+      graph.files[file]?.mutations.some(({ at, text }) => isSameSpot(at, spot) && text.endsWith('()')),
     )
   );
+}
+
+/** Positions are compared by what they say: facts that were kept share no objects. */
+function isSameSpot(a: Spot, b: Spot): boolean {
+  return a.line === b.line && a.column === b.column;
 }
 
 export function takenOnce(linked: Linked, cells: Cells): Taken[] {
