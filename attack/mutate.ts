@@ -10,7 +10,7 @@ import {
   Survey,
   prepareReaders,
   readFile,
-  vueVersions,
+  projectKinds,
   type ConfigFile,
   type FileFacts,
   type SourceFile,
@@ -195,9 +195,9 @@ async function projectIn(folder: string): Promise<Project> {
 }
 
 function sourceOf({ path: file, text }: { path: string; text: string }, project: Project): SourceFile {
-  const vue = vueVersions(project.configs)(file);
+  const kind = projectKinds(project.configs)(file);
   const hash = createHash('sha256').update(text).digest('hex');
-  return { path: file, text, hash, bytes: Buffer.byteLength(text), ...(vue === undefined ? {} : { vue }) };
+  return { path: file, text, hash, bytes: Buffer.byteLength(text), ...(kind === undefined ? {} : { project: kind }) };
 }
 
 function readAll(project: Project): FileFacts[] {

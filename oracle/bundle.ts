@@ -5,16 +5,15 @@ import path from 'node:path';
 import { build, type Plugin } from 'esbuild';
 import * as vue3 from '@vue/compiler-sfc';
 import { compile, compileModule } from 'svelte/compiler';
-import { vueVersions } from '../packages/core/src/read/versions';
+import { projectKinds } from '../packages/core/src/read/projectKinds';
 
 export type Kind = 'react' | 'vue2' | 'vue3' | 'svelte' | 'angular';
 
 /** What an example is written in, by the packages it names. */
 export function kindOf(example: string): Kind {
   const text = readFileSync(path.join(example, 'package.json'), 'utf8');
-  const vue = vueVersions([{ path: 'package.json', text }])('src/main.js');
-  if (vue !== undefined) return vue === 2 ? 'vue2' : 'vue3';
-  if (/"@angular\/core"\s*:/.test(text)) return 'angular';
+  const kind = projectKinds([{ path: 'package.json', text }])('src/main.js');
+  if (kind !== undefined) return kind;
   return /"svelte"\s*:/.test(text) ? 'svelte' : 'react';
 }
 

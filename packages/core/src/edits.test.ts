@@ -5,7 +5,7 @@ import fc from 'fast-check';
 import type { FileFacts } from './model/facts';
 import { BUNDLER_CONFIG } from './link/resolve/bundlerAliases';
 import { familyOf, prepareReaders } from './read';
-import { vueVersions } from './read/versions';
+import { projectKinds } from './read/projectKinds';
 import { Survey } from './survey';
 import { factsOf } from './testing/project';
 
@@ -42,7 +42,7 @@ class Project {
   }
 
   private read(file: string): FileFacts {
-    return factsOf(file, this.sources[file] ?? '', vueVersions(this.configs)(file));
+    return factsOf(file, this.sources[file] ?? '', projectKinds(this.configs)(file));
   }
 
   get files(): string[] {

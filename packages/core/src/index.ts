@@ -5,7 +5,7 @@ export { FACTS_VERSION } from './model/facts';
 export { sourceKindOf } from './model/sourceFiles';
 export { familyOf, prepareReaders, readFile, pack, unpack, MAX_BYTES, TOO_DEEP, type SourceFile } from './read';
 export { BUNDLER_CONFIG } from './link/resolve/bundlerAliases';
-export { vueVersions } from './read/versions';
+export { projectKinds } from './read/projectKinds';
 export { AUTO_IMPORTS } from './link/resolve/autoImports';
 export { importedAmong } from './link/resolve/modules';
 export { type ProjectInput, type ConfigFile } from './link';

@@ -33,11 +33,11 @@ function isAngularScript(text: string): boolean {
 }
 
 /** Loads the readers that some files need, by their paths and, for scripts, by their texts where those are at hand. */
-export async function prepareReaders(sources: Iterable<{ path: string; text?: string }>): Promise<void> {
+export async function prepareReaders(sources: Iterable<Pick<SourceFile, 'path'> & Partial<SourceFile>>): Promise<void> {
   const families = new Set<Family | null>();
-  for (const { path, text } of sources) {
+  for (const { path, text, project } of sources) {
     families.add(familyOf(path));
-    if (text !== undefined && isAngularScript(text)) families.add('angular');
+    if (project === 'angular' || (text !== undefined && isAngularScript(text))) families.add('angular');
   }
   for (const family of families) {
     const load = family === null ? null : LOADERS[family];
@@ -54,7 +54,8 @@ export function readerOf(family: Family): Reader {
 
 /** Plain scripts are of the family they import from, or of the one their project says it is of. */
 function readAnyScript(source: SourceFile): FileFacts {
-  if (isAngularScript(source.text)) return readerOf('angular')(source);
-  const isVue = source.vue !== undefined || isVueScript(source.text);
+  const { text, project } = source;
+  if (isAngularScript(text) || project === 'angular') return readerOf('angular')(source);
+  const isVue = project === 'vue2' || project === 'vue3' || isVueScript(text);
   return isVue ? readVueScript(source) : readScript(source);
 }

@@ -1,6 +1,6 @@
 /** For tests: a project from a few lines of source, and its answers in short. */
 import { pack, prepareReaders, readFile, unpack } from '../read';
-import { vueVersions } from '../read/versions';
+import { projectKinds, type ProjectKind } from '../read/projectKinds';
 import { BUNDLER_CONFIG } from '../link/resolve/bundlerAliases';
 import { AUTO_IMPORTS } from '../link/resolve/autoImports';
 import type { ConfigFile } from '../link';
@@ -12,19 +12,19 @@ import type { TrailDocument } from '../model/documents';
 /** Tests read files of every family at once. */
 beforeAll(() => prepareReaders([{ path: 'Any.vue' }, { path: 'Any.svelte' }, { path: 'Any.html' }]));
 
-export function factsOf(path: string, text: string, vue?: 2 | 3): FileFacts {
-  return readFile({ path, text, hash: String(text.length), bytes: text.length, ...(vue ? { vue } : {}) });
+export function factsOf(path: string, text: string, project?: ProjectKind): FileFacts {
+  return readFile({ path, text, hash: String(text.length), bytes: text.length, ...(project ? { project } : {}) });
 }
 
 /** Surveys sources given as path → text. `tsconfig.json` and its like are configuration. */
 export function surveyOf(sources: Record<string, string>, config?: Config): Survey {
   const files: FileFacts[] = [];
   const configs: ConfigFile[] = [];
-  const vueOf = vueVersions(Object.entries(sources).map(([path, text]) => ({ path, text })));
+  const kindOf = projectKinds(Object.entries(sources).map(([path, text]) => ({ path, text })));
   for (const [path, text] of Object.entries(sources))
     if (path.endsWith('.json') || BUNDLER_CONFIG.test(path) || AUTO_IMPORTS.test(path)) configs.push({ path, text });
     // As they come out of the cache, in which they share no objects.
-    else files.push(unpack(pack(factsOf(path, text, vueOf(path)))));
+    else files.push(unpack(pack(factsOf(path, text, kindOf(path)))));
   return new Survey({ name: 'test', files, configs, skipped: {} }, config);
 }
 

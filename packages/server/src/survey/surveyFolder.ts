@@ -11,7 +11,7 @@ import {
   importedAmong,
   prepareReaders,
   unpack,
-  vueVersions,
+  projectKinds,
   type ConfigFile,
   type FileFacts,
   type SourceFile,
@@ -50,7 +50,7 @@ const SLICE = 60;
 interface KnownFile {
   bytes: number;
   modified: number;
-  vue: 2 | 3 | undefined;
+  project: SourceFile['project'];
   facts: FileFacts;
   /** What it said when it could last be read. */
   good: FileFacts | null;
@@ -172,17 +172,17 @@ async function readSources(
   configs: readonly ConfigFile[],
   options: SurveyOptions,
 ): Promise<{ files: FileFacts[]; skipped: Record<string, number> }> {
-  const vueOf = vueVersions(configs);
+  const kindOf = projectKinds(configs);
   const memory = options.memory ?? emptyMemory();
   let sources = found.sources;
-  let files = await readFacts(root, sources, vueOf, { ...options, memory });
+  let files = await readFacts(root, sources, kindOf, { ...options, memory });
   for (let left = found.output, round = 0; left.length > 0; round++) {
     const paths = left.map((file) => file.path);
     const imported = importedByAny(files, paths, configs, memory, round);
     if (imported.size === 0) break;
     sources = [...sources, ...left.filter((file) => imported.has(file.path))].sort(byPath);
     left = left.filter((file) => !imported.has(file.path));
-    files = await readFacts(root, sources, vueOf, { ...options, memory });
+    files = await readFacts(root, sources, kindOf, { ...options, memory });
   }
   const wanted = new Set(sources.map((file) => file.path));
   for (const file of memory.files.keys()) if (!wanted.has(file)) memory.files.delete(file);
@@ -209,10 +209,12 @@ function importedByAny(
   return found;
 }
 
+type KindOf = (path: string) => SourceFile['project'];
+
 async function readFacts(
   root: string,
   sources: readonly Found[],
-  vueOf: (path: string) => 2 | 3 | undefined,
+  kindOf: KindOf,
   options: SurveyOptions,
 ): Promise<FileFacts[]> {
   const { memory, cache, onProgress, signal, beacon, tooLong } = options;
@@ -220,7 +222,7 @@ async function readFacts(
   const changed: Found[] = [];
   for (const file of sources) {
     const known = memory?.files.get(file.path);
-    if (known && known.bytes === file.bytes && known.modified === file.modified && known.vue === vueOf(file.path))
+    if (known && known.bytes === file.bytes && known.modified === file.modified && known.project === kindOf(file.path))
       facts.set(file.path, known.facts);
     else if (tooLong?.has(file.path)) facts.set(file.path, leftOut(file.path, TOOK_TOO_LONG));
     else changed.push(file);
@@ -241,7 +243,7 @@ async function readFacts(
   try {
     // A slice at a time: while one is fetched from the disk, the one before it is being read.
     for (let i = 0; i < changed.length; i += SLICE) {
-      const sources = fetchSources(root, changed.slice(i, i + SLICE), vueOf, facts);
+      const sources = fetchSources(root, changed.slice(i, i + SLICE), kindOf, facts);
       signal?.throwIfAborted();
       await prepareReaders(sources);
       for (const source of sources) keys.set(source.path, factsKey(source));
@@ -267,7 +269,7 @@ async function readFacts(
       const kept = read.broken && good ? asBefore(good, read) : read;
       facts.set(file.path, kept);
       const { bytes, modified } = file;
-      memory.files.set(file.path, { bytes, modified, vue: vueOf(file.path), facts: kept, good });
+      memory.files.set(file.path, { bytes, modified, project: kindOf(file.path), facts: kept, good });
     }
   }
   return sources.flatMap((file) => facts.get(file.path) ?? []);
@@ -286,14 +288,14 @@ const AS_BEFORE = 'Until the file can be read again, its last readable version i
 function fetchSources(
   root: string,
   files: readonly Found[],
-  vueOf: (path: string) => 2 | 3 | undefined,
+  kindOf: KindOf,
   facts: Map<string, FileFacts>,
 ): SourceFile[] {
   const sources: SourceFile[] = [];
   for (const file of files) {
     try {
-      const vue = vueOf(file.path);
-      sources.push({ ...readSource(root, file), ...(vue === undefined ? {} : { vue }) });
+      const project = kindOf(file.path);
+      sources.push({ ...readSource(root, file), ...(project === undefined ? {} : { project }) });
     } catch (error) {
       facts.set(file.path, leftOut(file.path, reasonOf(error)));
     }
@@ -311,7 +313,7 @@ function readSource(root: string, file: Found): SourceFile {
 
 /** What facts depend on: the reader's version, the framework's, the path and the text. */
 function factsKey(source: SourceFile): string {
-  return `${FACTS_VERSION}:${source.vue ?? ''}:${source.hash}:${source.path}`;
+  return `${FACTS_VERSION}:${source.project ?? ''}:${source.hash}:${source.path}`;
 }
 
 function readConfigs(root: string, found: readonly Found[]): ConfigFile[] {

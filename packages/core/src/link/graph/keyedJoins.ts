@@ -114,11 +114,17 @@ export class KeyedJoins {
   private readonly tiedBy = (facts: FileFacts, file: number): Joins => {
     const { graph } = this;
     graph.dependencies.dependOn(file);
-    return facts.ties.flatMap(({ from, to }) =>
-      graph
+    return facts.ties.flatMap(({ from, to, result }) => {
+      const given = graph.at(file, from);
+      if (result)
+        return graph.functionsAt(graph.at(file, to)).flatMap((fn) => {
+          const entry = graph.functions[fn];
+          return entry ? [[given, graph.at(entry.file, entry.fact.result)] as const] : [];
+        });
+      return graph
         .trace(graph.at(file, to))
-        .flatMap((origin) => (origin.path.length === 0 ? [[graph.at(file, from), origin.place] as const] : [])),
-    );
+        .flatMap((origin) => (origin.path.length === 0 ? [[given, origin.place] as const] : []));
+    });
   };
 
   /** What changes the cells that a change in place may change, by the place of their value. */

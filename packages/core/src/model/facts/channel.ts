@@ -15,6 +15,8 @@ export interface JoinFact {
 export interface TieFact {
   from: PlaceId;
   to: PlaceId;
+  /** It reaches what calls of the function that `to` holds bring: another class stands in for the one that is asked for. */
+  result?: true;
 }
 
 /** A topic listened to, sent on, or no longer listened to. */

@@ -100,4 +100,4 @@ export interface FileFacts {
 }
 
 /** Raised whenever the shape or meaning of facts changes, so that cached ones are read again. */
-export const FACTS_VERSION = 75;
+export const FACTS_VERSION = 76;

@@ -22,7 +22,9 @@ import { querySignal } from './queries';
 import { readApplication, readToken } from './providers';
 import { passAddress, readRouterCall, readRouteTable } from './router';
 import { outputOf, SIGNALS, type Making } from './signals';
-import { readStoreCall, readStoreModule } from './store';
+import { readComponentStore, readComponentStoreCall } from './componentStore';
+import { readSignalStore } from './signalStore';
+import { readEffect, readStoreCall, readStoreModule } from './store';
 
 const CORE = /^@angular\/core(\/rxjs-interop)?$/;
 const ROUTER = /^@angular\/router$/;
@@ -102,6 +104,14 @@ export const angular: Dialect = {
     if (routed !== undefined) return routed;
     const making = name === null ? undefined : makingOf(name);
     if (making) return making(r, node, target);
+    const signalApi = apiName(r, callee, /^@ngrx\/signals$/);
+    const featured = signalApi === null ? undefined : readSignalStore(r, node, signalApi, target);
+    if (featured !== undefined) return featured;
+    const ofComponent = readComponentStoreCall(r, node, target);
+    if (ofComponent !== undefined) return ofComponent;
+    const effectApi = apiName(r, callee, /^@ngrx\/effects$/);
+    const effected = effectApi === null ? undefined : readEffect(r, node, effectApi);
+    if (effected !== undefined) return effected;
     const storeApi = apiName(r, callee, /^@ngrx\/store$/);
     const fromStore =
       (storeApi === null ? undefined : readStoreModule(r, node, storeApi)) ?? readStoreCall(r, node, target);
@@ -119,7 +129,7 @@ export const angular: Dialect = {
   },
   markup: () => null,
   assign: takenOnce,
-  classLike: readAngularClass,
+  classLike: (r, node, name) => readComponentStore(r, node, name) ?? readAngularClass(r, node, name),
   endsSubscriptions: true,
   list: readRouteTable,
   routed: passAddress,
@@ -127,8 +137,8 @@ export const angular: Dialect = {
   injected: (r, param) => (decoratorOf(param, /^(Attribute)$/) ? null : injected(r, param)),
   setsCell: (r, { object, property, computed }) =>
     object.type === 'ThisExpression' && r.component !== null && !r.injectedFields.has(fieldOf(property, computed)),
-  // What is injected, and a stream or a signal that a field holds, stays what it is.
-  follows: (node) => node.type === 'CallExpression' || node.type === 'NewExpression',
+  // What is injected, and a stream or a signal that a field holds or takes from another, stays what it is.
+  follows: (node) => /^(CallExpression|NewExpression|MemberExpression)$/.test(node.type),
   finish: settleRuns,
   object: readApplication,
   functionRead: () => undefined,

@@ -6,6 +6,7 @@ import type * as t from '@babel/types';
 import type { PlaceId, Spot } from '../../model/facts';
 import { spotOf } from '../script/builder';
 import { value } from '../script/expressions';
+import { objectOf, property } from '../script/literals';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { decoratorOf } from './decorators';
@@ -27,8 +28,13 @@ function instanceOf(r: ScriptReader, token: PlaceId | null, at: Spot): PlaceId |
 export function inject(r: ScriptReader, node: t.CallExpression): PlaceId | null {
   const [token, ...options] = node.arguments;
   for (const one of options) value(r, one as t.Expression);
+  const flags = objectOf(r, options[0]);
+  const isSet = (flag: string): boolean => {
+    const node = property(flags, flag);
+    return node?.type === 'BooleanLiteral' && node.value;
+  };
   if (!token || token.type === 'SpreadElement') return null;
-  const held = askToken(r, token);
+  const held = askToken(r, token, isSet('skipSelf') ? 'above' : isSet('self') ? 'self' : 'self and above');
   if (held !== null) return held;
   return instanceOf(r, value(r, token as t.Expression), spotOf(node));
 }
@@ -37,7 +43,8 @@ export function inject(r: ScriptReader, node: t.CallExpression): PlaceId | null 
 export function injected(r: ScriptReader, param: t.Node): PlaceId | null {
   const token = tokenOf(param);
   if (!token) return null;
-  const held = askToken(r, token);
+  const flag = decoratorOf(param, /^(SkipSelf|Self)$/)?.name;
+  const held = askToken(r, token, flag === 'SkipSelf' ? 'above' : flag === 'Self' ? 'self' : 'self and above');
   if (held !== null) return held;
   const place = r.scope.lookup(token.name);
   return place === undefined ? null : instanceOf(r, place, spotOf(token));

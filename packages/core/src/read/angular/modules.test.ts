@@ -70,6 +70,13 @@ describe('directives', () => {
     expect(trailsOf(surveyOf(sources), 'App.tip')).toEqual(['App.tip > Bed.depth']);
   });
 
+  test('a directive that goes by a class', () => {
+    const sources = app('<b class="wide bedBox" [depth]="tip"></b>');
+    sources['src/bed.ts'] =
+      `${CORE} @Directive({ selector: '.bedBox' }) export class Bed { @Input() depth = 1; ngOnInit() { console.log(this.depth); } }`;
+    expect(trailsOf(surveyOf(sources), 'App.tip')).toEqual(['App.tip > Bed.depth']);
+  });
+
   test('an attribute that no directive goes by is none', () => {
     const survey = surveyOf(app('<b [other]="tip" appOther>x</b>'));
     expect(survey.document().sites).toEqual([]);

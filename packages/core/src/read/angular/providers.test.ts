@@ -154,3 +154,41 @@ describe('where a service lives', () => {
     });
   });
 });
+
+describe('what stands in for a class that is asked for', () => {
+  test.each([
+    ['another class', 'useClass: Deep'],
+    ['one that is there already', 'useExisting: Deep'],
+    ['what a function makes', 'useFactory: () => new Deep()'],
+  ])('%s is followed', (_what, use) => {
+    const survey = surveyOf({
+      'src/soil.ts': `${CORE} export abstract class Soil { abstract depth: any; abstract dig(): void; }`,
+      'src/deep.ts': `${CORE} import { Soil } from './soil'; @Injectable() export class Deep extends Soil { depth = signal(1); dig() { this.depth.set(2); } }`,
+      'src/app.ts': `${CORE} import { Soil } from './soil'; import { Deep } from './deep';
+        @Component({ selector: 'app-bed', template: '{{ soil.depth() }}<b (click)="soil.dig()">x</b>' }) export class Bed { constructor(public soil: Soil) {} }
+        @Component({ selector: 'app-root', template: '<app-bed></app-bed>', providers: [{ provide: Soil, ${use} }] }) export class App {}`,
+    });
+    expect(survey.trail('service:Deep.depth')).toMatchObject({
+      readers: [{ component: 'Bed' }],
+      writers: [{ component: 'Bed' }],
+    });
+  });
+});
+
+describe('where a token is looked for', () => {
+  test.each([
+    ['at itself first', 'scale = inject(SCALE);', ['inner']],
+    ['at itself alone', 'scale = inject(SCALE, { self: true });', ['inner']],
+    ['above itself', 'scale = inject(SCALE, { skipSelf: true });', ['outer']],
+    ['above itself, by a constructor', 'constructor(@SkipSelf() @Inject(SCALE) public scale: Stream) {}', ['outer']],
+  ])('%s', (_where, members, found) => {
+    const survey = surveyOf({
+      'package.json': JSON.stringify({ dependencies: { '@angular/core': '20.0.0' } }),
+      'src/units.ts': `import { BehaviorSubject } from 'rxjs'; export const inner = new BehaviorSubject('c'); export const outer = new BehaviorSubject('k');`,
+      'src/app.ts': `${CORE} import { inner, outer } from './units'; export const SCALE = new InjectionToken('scale');
+        @Component({ selector: 'app-bed', template: '{{ scale | async }}', providers: [{ provide: SCALE, useValue: inner }] }) export class Bed { ${members} }
+        @Component({ selector: 'app-root', template: '<app-bed></app-bed>', providers: [{ provide: SCALE, useValue: outer }] }) export class App {}`,
+    });
+    expect(['inner', 'outer'].filter((name) => survey.trail(`store:${name}`).readers.length > 0)).toEqual(found);
+  });
+});

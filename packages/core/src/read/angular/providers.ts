@@ -23,13 +23,20 @@ export function readToken(r: ScriptReader, node: t.NewExpression, target: t.Node
   return place;
 }
 
+/** Where whoever asks for something looks: from itself on, among what it provides itself, or from above itself on. */
+export type From = 'self and above' | 'self' | 'above';
+
 /** What a token holds for whoever asks; null where what is asked for is none. */
-export function askToken(r: ScriptReader, token: t.Node): PlaceId | null {
+export function askToken(r: ScriptReader, token: t.Node, from: From): PlaceId | null {
   if (token.type !== 'Identifier' || !TOKEN.test(token.name)) return null;
   const context = value(r, token);
   if (context === null) return null;
   const at = spotOf(token);
   const result = r.b.place('read', token.name, r.fn, at);
+  const own = from === 'above' ? undefined : r.component?.provides.findLast(({ name }) => name === token.name);
+  if (own) r.b.flow(own.value, result);
+  // Other directives of the same element may provide it as well: what they do is not known here.
+  if (own || from === 'self') return result;
   r.b.facts.contextReads.push({ context, maybe: true, result, fn: r.fn, at });
   return result;
 }
@@ -64,13 +71,23 @@ function readProvider(r: ScriptReader, node: t.ObjectExpression, component: Sing
   const token = property(node, 'provide');
   const given = providedBy(r, node);
   if (token?.type !== 'Identifier') return;
-  if (!TOKEN.test(token.name)) return noteProvider(r, token, component);
+  if (!TOKEN.test(token.name)) {
+    standIn(r, token, given);
+    return noteProvider(r, token, component);
+  }
   const context = value(r, token);
   const at = spotOf(token);
   const held = given ?? r.b.place('object', token.name, r.fn, at);
   if (context === null) return;
   if (component) component.provides.push({ context, value: held, name: token.name, at });
   else provideAround(r, context, token.name, held, at);
+}
+
+/** `{ provide: Soil, useClass: DeepSoil }`: whoever asks for the one may be given the other. */
+function standIn(r: ScriptReader, token: t.Identifier, given: PlaceId | null): void {
+  const asked = value(r, token);
+  if (asked === null || given === null) return;
+  r.b.facts.ties.push({ from: given, to: asked, result: true });
 }
 
 /** What a provider gives: a value, what a function makes, or the instance of a class. */

@@ -6,7 +6,9 @@ import { keyedCell } from '../libraries/stores/cells';
 import { stream } from '../libraries/stores/streams';
 import { readArguments } from '../script/calls';
 import { value } from '../script/expressions';
-import { property } from '../script/literals';
+import { storeValue } from '../libraries/stores/subscribed';
+import { spotOf } from '../script/builder';
+import { objectOf, property } from '../script/literals';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 
@@ -26,7 +28,35 @@ export function readRouteTable(r: ScriptReader, node: t.ArrayExpression): PlaceI
     node.elements.length > 0 &&
     node.elements.every((one) => one?.type === 'SpreadElement' || (one?.type === 'ObjectExpression' && isRoute(one))) &&
     node.elements.some((one) => one?.type === 'ObjectExpression');
-  return isTable ? readTypedRoutes(r, node) : undefined;
+  if (!isTable) return undefined;
+  for (const one of node.elements) if (one?.type === 'ObjectExpression') readData(r, one);
+  return readTypedRoutes(r, node);
+}
+
+/** What any route gives besides its address, by names: told apart by these alone. */
+const DATA = 'route data';
+
+/** `{ data: { title: 'Beds' }, resolve: { bed: bedResolver } }`. */
+function readData(r: ScriptReader, route: t.ObjectExpression): void {
+  const resolved = objectOf(r, property(route, 'resolve'));
+  const fixed = property(route, 'data');
+  const at = spotOf(route);
+  const given = fixed ? value(r, fixed) : null;
+  if (given !== null) r.b.facts.joins.push({ key: DATA, place: given, into: true });
+  if (!resolved) return;
+  const held = r.b.place('object', 'data', r.fn, at);
+  for (const one of resolved.properties) {
+    if (one.type !== 'ObjectProperty') continue;
+    const by = value(r, one.value as t.Expression);
+    if (by === null) continue;
+    const name = fieldOf(one.key, one.computed);
+    const call = (callee: PlaceId): PlaceId =>
+      r.b.call({ callee, name, args: [null], onlyKnown: true, fn: r.fn, at: spotOf(one.value) });
+    // A function, or a class that has one; it gives what it finds, or a stream of that.
+    for (const found of [call(by), call(r.b.part(call(by), 'resolve', r.fn, at))])
+      for (const one of [found, storeValue(r, found, at)]) r.b.flow(one, held, 'put', name);
+  }
+  r.b.facts.joins.push({ key: DATA, place: held, into: true });
 }
 
 const SHOWS = ['component', 'loadComponent', 'children', 'loadChildren', 'redirectTo'];
@@ -48,6 +78,12 @@ export function activatedRoute(r: ScriptReader, at: Spot): PlaceId {
   const route = b.place('object', 'route', r.fn, at);
   const snapshot = b.place('object', 'snapshot', r.fn, at);
   b.flow(snapshot, route, 'put', 'snapshot');
+  if (/\bdata\b/.test(r.text)) {
+    const data = b.place('read', 'data', r.fn, at);
+    b.facts.joins.push({ key: DATA, place: data, into: false });
+    b.flow(data, snapshot, 'put', 'data');
+    b.flow(stream(r, data, at), route, 'put', 'data');
+  }
   for (const [field, name] of PARTS) {
     // Of the parts of an address, those that the file names.
     if (!r.text.includes(field.replace(/s$/, ''))) continue;

@@ -1,10 +1,10 @@
 /** Selectors: the tags and attributes by which templates name components and directives. */
-import type { TmplAstBoundAttribute, TmplAstTextAttribute } from '@angular/compiler';
+import type { ParseSourceSpan, TmplAstBoundAttribute, TmplAstTextAttribute } from '@angular/compiler';
 import { pascal } from '../../model/spelling';
 
 /**
  * The names a selector stands for: `AppBed` for a tag, `[appTip]` for an attribute of any element, `button[appTip]` for one of an
- * element of one kind. What asks for classes, or for attributes that elements have anyway, stands for none.
+ * element of one kind, `[.bedBox]` for a class. What asks for attributes that elements have anyway stands for none.
  */
 export function namesOf(selector: string): string[] {
   return selector.split(',').flatMap((one) => {
@@ -12,6 +12,8 @@ export function namesOf(selector: string): string[] {
     const [element = ''] = /^[\w-]*/.exec(plain) ?? [];
     const [, attribute = ''] = /\[([\w-]+)/.exec(plain) ?? [];
     if (attribute !== '') return isNative(attribute) ? [] : [`${element}[${attribute}]`];
+    const [, className = ''] = /\.([\w-]+)/.exec(plain) ?? [];
+    if (className !== '') return [`${element}[.${className}]`];
     return /^[a-z]/.test(element) ? [pascal(element)] : [];
   });
 }
@@ -20,14 +22,19 @@ export function namesOf(selector: string): string[] {
 export function mayBeDirectives(
   element: string,
   attributes: readonly (TmplAstBoundAttribute | TmplAstTextAttribute)[],
-): (TmplAstBoundAttribute | TmplAstTextAttribute)[] {
-  const seen = new Set<string>();
-  return attributes.filter(({ name }) => {
-    if (isNative(name) || name === element || seen.has(name)) return false;
-    seen.add(name);
-    return true;
-  });
+): { name: string; span: ParseSourceSpan }[] {
+  const found = new Map<string, ParseSourceSpan>();
+  for (const one of attributes) {
+    const span = one.keySpan ?? one.sourceSpan;
+    if (one.name === 'class' && typeof one.value === 'string')
+      for (const name of one.value.split(/\s+/)) if (OWN_CLASS.test(name)) found.set(`.${name}`, span);
+    if (!isNative(one.name) && one.name !== element && !found.has(one.name)) found.set(one.name, span);
+  }
+  return [...found].map(([name, span]) => ({ name, span }));
 }
+
+/** Classes that may be a directive's: those of style sheets are written in lower case, and there are too many of them to ask for each. */
+const OWN_CLASS = /^(app-[\w-]+|[a-z]+[A-Z]\w*)$/;
 
 /** Attributes and properties that elements have, and directives that the family brings. */
 const NATIVE =

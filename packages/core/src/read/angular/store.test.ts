@@ -90,3 +90,22 @@ describe('the one store', () => {
     ]);
   });
 });
+
+test('an action that runs an effect changes what the effect’s own action changes', () => {
+  const survey = surveyOf({
+    'src/beds.ts': `import { createAction, createFeature, createReducer, on, props } from '@ngrx/store';
+      export const load = createAction('[Beds] Load'); export const loaded = createAction('[Beds] Loaded', props<any>());
+      export const bedsFeature = createFeature({ name: 'beds', reducer: createReducer({ list: [] }, on(loaded, (state, { list }) => ({ ...state, list }))) });`,
+    'src/effects.ts': `import { Injectable } from '@angular/core'; import { Actions, createEffect, ofType } from '@ngrx/effects'; import { map, switchMap } from 'rxjs/operators';
+      import { HttpClient } from '@angular/common/http'; import { load, loaded } from './beds';
+      @Injectable() export class BedsEffects { load$ = createEffect(() => this.actions$.pipe(ofType(load), switchMap(() => this.http.get('/beds').pipe(map((list) => loaded({ list }))))));
+        constructor(private actions$: Actions, private http: HttpClient) {} }`,
+    'src/app.ts': `import { Component, inject } from '@angular/core'; import { provideState, provideStore, Store } from '@ngrx/store'; import { bedsFeature, load } from './beds';
+      export const providers = [provideStore(), provideState(bedsFeature)];
+      @Component({ selector: 'app-root', template: '{{ beds() }}<b (click)="go()">x</b>' }) export class App { store = inject(Store); beds = this.store.selectSignal(bedsFeature.selectList); go() { this.store.dispatch(load()); } }`,
+  });
+  expect(survey.trail('store:beds.list')).toMatchObject({
+    readers: [{ component: 'App' }],
+    writers: [{ component: 'App' }],
+  });
+});

@@ -6,7 +6,10 @@ import { stream } from '../libraries/stores/streams';
 import { spotOf } from '../script/builder';
 import { cellName } from '../script/cellName';
 import { value } from '../script/expressions';
+import { readArguments } from '../script/calls';
 import { textOf } from '../script/literals';
+import { calledName } from '../script/names';
+import { walkNodes } from '../script/walk';
 import type { ScriptReader } from '../script/reader';
 import { methodOn } from './holders';
 import { signalOf } from './signals';
@@ -35,4 +38,23 @@ export function readStoreCall(
 export function readStoreModule(r: ScriptReader, node: t.CallExpression, api: string): PlaceId | null | undefined {
   if (api === 'StoreModule.forRoot') return provideStore(r, node, null);
   return api === 'StoreModule.forFeature' ? provideState(r, node, null) : undefined;
+}
+
+/**
+ * `createEffect(() => this.actions$.pipe(ofType(load), map(() => loaded())))`: whoever makes the one action runs what is made of it;
+ * `undefined` for any other call.
+ */
+export function readEffect(r: ScriptReader, node: t.CallExpression, api: string): null | undefined {
+  if (api !== 'createEffect') return undefined;
+  const [run = null] = readArguments(r, node);
+  const [body] = node.arguments;
+  if (run === null || !body) return null;
+  walkNodes(body, (one) => {
+    if (one.type !== 'CallExpression' || calledName(one) !== 'ofType') return;
+    for (const when of one.arguments) {
+      const action = when.type === 'Identifier' || when.type === 'MemberExpression' ? value(r, when) : null;
+      if (action !== null) r.b.facts.ties.push({ from: run, to: action });
+    }
+  });
+  return null;
 }

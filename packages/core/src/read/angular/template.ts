@@ -438,7 +438,7 @@ class Template {
   ): void {
     const { r } = this;
     for (const one of mayBeDirectives(node.name, [...node.attributes, ...node.inputs])) {
-      const at = spot(one.keySpan ?? one.sourceSpan);
+      const at = spot(one.span);
       const { site, give } = addSite(r, `[${one.name}]`, r.global(`${node.name}[${one.name}]`, at), piece, at);
       site.maybe = true;
       site.nested = true;

@@ -81,6 +81,27 @@ export function readFunction(
   return fact.self;
 }
 
+/** Reads a function that is called once, where it stands, as part of the code around it. Gives what its last statement returns. */
+export function readInPlace(
+  r: ScriptReader,
+  { params, body }: t.ArrowFunctionExpression | t.FunctionExpression,
+  args: readonly (PlaceId | null)[],
+): PlaceId | null {
+  return r.block(() => {
+    params.forEach((param, index) => {
+      declarePattern(r, param);
+      bind(r, param, args[index] ?? null);
+    });
+    if (body.type !== 'BlockStatement') return value(r, body);
+    const last = body.body.at(-1);
+    const returns = last?.type === 'ReturnStatement';
+    declareVars(r, body.body);
+    declareBlock(r, body.body);
+    readStatements(r, returns ? body.body.slice(0, -1) : body.body);
+    return returns ? value(r, last.argument) : null;
+  });
+}
+
 function constructs(node: FunctionNode): boolean {
   return node.type === 'ClassMethod' && node.kind === 'constructor';
 }

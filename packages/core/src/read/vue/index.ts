@@ -2,6 +2,7 @@
  * The reader for single-file components: the family's own compiler takes the file apart, scripts and the expressions of the
  * template are read by the shared script reader. The whole component is one function, as every run of it has state of its own.
  */
+import { vueVersionOf } from '../projectKinds';
 import { parse as parseComponent, type SFCDescriptor, type SFCScriptBlock } from '@vue/compiler-sfc';
 import type * as t from '@babel/types';
 import type { FileFacts } from '../../model/facts';
@@ -32,7 +33,7 @@ export function readVue(written: SourceFile): FileFacts {
   const descriptor = descriptorOf(b.facts, source);
   if (!descriptor.template && !descriptor.script && !descriptor.scriptSetup) return b.facts;
   const r = new ScriptReader(b, vue, source.text);
-  r.vue = source.vue ?? 3;
+  r.vue = vueVersionOf(source);
   const component = addComponent(r, source.path);
   component.model = modelOf(r);
   r.component = component;

@@ -1,4 +1,5 @@
 /** Plain scripts of the family: composables, stores, mixins, and components written as options. */
+import { vueVersionOf } from '../projectKinds';
 import type { FileFacts } from '../../model/facts';
 import { FactsBuilder } from '../script/builder';
 import { readTree, readModule } from '../script/module';
@@ -15,7 +16,7 @@ export function readVueScript(source: SourceFile): FileFacts {
   const b = new FactsBuilder(source.path, 'vue', source.text, source.hash, source.bytes);
   const ast = readTree(b, source.path, source.text);
   const r = new ScriptReader(b, vue, source.text);
-  r.vue = source.vue ?? 3;
+  r.vue = vueVersionOf(source);
   if (ast) readModule(r, ast);
   return b.facts;
 }

@@ -2,6 +2,7 @@
  * Templates. Elements become pieces of markup and sites as in any family; attributes bind props, listeners stand among them
  * under a sign of their own, slots are functions that are passed and called where the child shows them.
  */
+import { vueVersionOf } from '../projectKinds';
 import type * as t from '@babel/types';
 import type { PlaceId, SitePropFact, Spot } from '../../model/facts';
 import type { SourceFile } from '../source';
@@ -30,7 +31,7 @@ export function readTemplate(r: ScriptReader, component: SingleFileComponent, ro
     r,
     component,
     blocksOf(source.text, 'script').some(({ attributes }) => attributes.includes('lang="ts')),
-    source.vue ?? 3,
+    vueVersionOf(source),
   );
   reader.read(root as TemplateNode);
 }

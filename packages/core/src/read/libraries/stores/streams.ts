@@ -4,7 +4,7 @@
  */
 import type * as t from '@babel/types';
 import type { PlaceId, Spot } from '../../../model/facts';
-import { SOURCE, TELLS } from '../../../model/signs';
+import { SOURCE, TELLS, TOLD } from '../../../model/signs';
 import { spotOf } from '../../script/builder';
 import { readArguments } from '../../script/calls';
 import { cellName } from '../../script/cellName';
@@ -27,6 +27,8 @@ const JOINED = /^(combineLatest|forkJoin|zip)$/;
 /** A stream that tells what a place holds; `source` is what it began as, where that is something else. */
 export function stream(r: ScriptReader, held: PlaceId | null, at: Spot, source: PlaceId | null = held): PlaceId {
   const made = subscribable(r, held, at, 'next', source);
+  // Also one field away: streams stand deep in what is injected.
+  if (held !== null) r.b.flow(held, made, 'put', TOLD);
   r.b.facts.boxes.push(made);
   return made;
 }

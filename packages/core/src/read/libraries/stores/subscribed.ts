@@ -21,6 +21,7 @@ function nameOf(r: ScriptReader, target: t.Node | null): string {
 /** What a store tells whoever subscribes to it; named where the source names it. */
 export function storeValue(r: ScriptReader, store: PlaceId, at: Spot, name = ''): PlaceId {
   const told = r.b.part(r.b.part(store, TELLS, r.fn, at), TOLD, r.fn, at);
+  r.b.flow(r.b.part(store, TOLD, r.fn, at), told);
   if (name === '') return told;
   const named = r.b.place('binding', name, r.fn, at);
   r.b.flow(told, named);
