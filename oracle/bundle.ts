@@ -5,9 +5,9 @@ import path from 'node:path';
 import { build, type Plugin } from 'esbuild';
 import * as vue3 from '@vue/compiler-sfc';
 import { compile, compileModule } from 'svelte/compiler';
-import { projectKinds } from '../packages/core/src/read/projectKinds';
+import { projectKinds, type ProjectKind } from '../packages/core/src/read/projectKinds';
 
-export type Kind = 'react' | 'vue2' | 'vue3' | 'svelte' | 'angular';
+export type Kind = 'react' | 'svelte' | ProjectKind;
 
 /** What an example is written in, by the packages it names. */
 export function kindOf(example: string): Kind {
@@ -29,6 +29,7 @@ export async function bundleExample(example: string, outfile: string): Promise<v
     vue3: [newer(), watched()],
     svelte: [svelte()],
     angular: [reflecting()],
+    lwc: [],
   };
   await build({
     entryPoints: [entry ?? example],

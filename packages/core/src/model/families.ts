@@ -67,9 +67,9 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     tagsByName: true,
     autoImports: false,
     attributesFall: false,
-    sharesTag: false,
+    sharesTag: true,
     sharesBy: 'context',
-    directWriteIsLost: true,
+    directWriteIsLost: false,
   },
   scope: {
     writeRenders: 'subtree',

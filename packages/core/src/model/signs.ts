@@ -56,9 +56,12 @@ export const SOURCE = '$source';
 /** What a template that is handed over is given without a name. */
 export const IMPLICIT = '$implicit';
 
+/** What stands among the props for the listeners of the elements around a tag, each in a field by the name of its event. */
+export const AROUND = '^';
+
 /** Whether a field is only on the way to a value, and no part of its name. */
 export function isWay(field: string): boolean {
-  return field === TELLS || field === TOLD || field === SOURCE || field === IMPLICIT;
+  return field === AROUND || field === TELLS || field === TOLD || field === SOURCE || field === IMPLICIT;
 }
 
 /** All events, all slots, where fields are named that something leaves out. */

@@ -20,42 +20,51 @@ const LOADERS = {
   vue: async () => (await import('./vue')).readVue,
   svelte: async () => (await import('./svelte')).readSvelte,
   angular: async () => (await import('./angular')).readAngular,
-  lwc: null,
+  lwc: async () => (await import('./lwc')).readLwc,
   scope: null,
 } satisfies Record<Family, (() => Promise<Reader>) | null>;
 
 /** The models of packages are scripts: what reads those is there from the start. */
 const loaded = new Map<Family, Reader>([['react', readAnyScript]]);
 
-/** Whether a script says that it is Angular's. */
-function isAngularScript(text: string): boolean {
-  return /\bfrom\s+['"]@angular\//.test(text);
+/** What scripts import that are of a family by what they say. */
+const IMPORTS = [
+  ['angular', /\bfrom\s+['"]@angular\//],
+  ['lwc', /\bfrom\s+['"](?:lwc|@salesforce\/\w+\/|lightning\/\w)/],
+] as const;
+/** Markup whose outermost element is a template. */
+const TEMPLATE = /^(?:\s|<!--[\s\S]*?-->)*<template[\s>]/;
+
+/** The family whose reader takes a file: by its path, by what its text says, by what its project is. Null where none does. */
+function familyFor({ path, text = '', project }: Partial<SourceFile> & { path: string }): Family | null {
+  const family = familyOf(path);
+  if (family === 'angular') return TEMPLATE.test(text) ? 'lwc' : family;
+  if (family !== 'react') return family;
+  const [said] = IMPORTS.find(([, pattern]) => pattern.test(text)) ?? [];
+  return said ?? (project === 'angular' || project === 'lwc' ? project : family);
 }
 
 /** Loads the readers that some files need, by their paths and, for scripts, by their texts where those are at hand. */
 export async function prepareReaders(sources: Iterable<Pick<SourceFile, 'path'> & Partial<SourceFile>>): Promise<void> {
   const families = new Set<Family | null>();
-  for (const { path, text, project } of sources) {
-    families.add(familyOf(path));
-    if (project === 'angular' || (text !== undefined && isAngularScript(text))) families.add('angular');
-  }
+  for (const source of sources) families.add(familyFor(source));
   for (const family of families) {
     const load = family === null ? null : LOADERS[family];
     if (family !== null && load && !loaded.has(family)) loaded.set(family, await load());
   }
 }
 
-/** The reader that takes a file. Throws where it was not loaded: see `prepareReaders`. */
-export function readerOf(family: Family): Reader {
-  const reader = loaded.get(family);
-  if (!reader) throw new Error(`The reader for the family ${family} has not been loaded.`);
-  return reader;
+/** The reader that takes a file, and the family it is of. Throws where it was not loaded: see `prepareReaders`. */
+export function readerFor(source: SourceFile): { family: Family; read: Reader } {
+  const family = familyFor(source) ?? 'react';
+  const read = loaded.get(family);
+  if (!read) throw new Error(`The reader for the family ${family} has not been loaded.`);
+  return { family, read };
 }
 
-/** Plain scripts are of the family they import from, or of the one their project says it is of. */
+/** Scripts that belong to no family by their names or imports. */
 function readAnyScript(source: SourceFile): FileFacts {
   const { text, project } = source;
-  if (isAngularScript(text) || project === 'angular') return readerOf('angular')(source);
   const isVue = project === 'vue2' || project === 'vue3' || isVueScript(text);
   return isVue ? readVueScript(source) : readScript(source);
 }

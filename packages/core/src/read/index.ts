@@ -4,13 +4,12 @@ import { familyOf } from '../model/sourceFiles';
 import type { FileFacts } from '../model/facts';
 import type { SourceFile } from './source';
 import { FactsBuilder } from './script/builder';
-import { readerOf } from './families';
+import { readerFor } from './families';
 import { TOO_DEEP } from './script/module';
 
 /** Reads one file. Never throws for what the file contains: what cannot be read is listed in `problems`. */
 export function readFile(source: SourceFile): FileFacts {
-  const family = familyOf(source.path) ?? 'react';
-  const reader = readerOf(family);
+  const { family, read: reader } = readerFor(source);
   const refused = refuse(source);
   if (!refused) {
     try {

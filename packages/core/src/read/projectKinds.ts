@@ -2,9 +2,11 @@
 import { folderOf, type ConfigFile } from '../model/paths';
 
 /** A framework, and its major version where that matters to reading. */
-export type ProjectKind = 'vue2' | 'vue3' | 'angular';
+export type ProjectKind = 'vue2' | 'vue3' | 'angular' | 'lwc';
 
 interface Dependencies {
+  /** Where the modules of a project of Lightning Web Components stand. */
+  lwc?: unknown;
   dependencies?: Record<string, string>;
   devDependencies?: Record<string, string>;
   peerDependencies?: Record<string, string>;
@@ -19,8 +21,10 @@ export function vueVersionOf({ project }: { project?: ProjectKind }): 2 | 3 {
 export function projectKinds(manifests: readonly ConfigFile[]): (path: string) => ProjectKind | undefined {
   const named = new Map<string, ProjectKind | null>();
   for (const { path, text } of manifests) {
-    if (!/(^|\/)package\.json$/.test(path)) continue;
-    named.set(folderOf(path), kindIn(text));
+    const folder = folderOf(path);
+    // What a project of the platform is configured by says so without further words.
+    if (/(^|\/)(sfdx-project|lwc\.config)\.json$/.test(path)) named.set(folder, 'lwc');
+    else if (/(^|\/)package\.json$/.test(path)) named.set(folder, named.get(folder) ?? kindIn(text));
   }
   return (path) => {
     for (let folder = path; folder !== '';) {
@@ -46,10 +50,14 @@ function kindIn(text: string): ProjectKind | null {
   const manifest = manifestIn(text);
   // What others need to have comes first: a library may try itself out with a newer one.
   const all = { ...manifest.devDependencies, ...manifest.dependencies, ...manifest.peerDependencies };
+  if (manifest.lwc !== undefined) return 'lwc';
   if (all.nuxt !== undefined) return /(^|[^\d.])2\./.test(all.nuxt) ? 'vue2' : 'vue3';
   // Scripts of a project of several frameworks are told by what they import.
-  const named = [all.react, all.vue, all['@angular/core']].filter((one) => one !== undefined);
+  const named = [all.react, all.vue, all['@angular/core'], all.lwc ?? all['@lwc/engine-dom']].filter(
+    (one) => one !== undefined,
+  );
   if (named.length !== 1) return null;
+  if (all.lwc !== undefined || all['@lwc/engine-dom'] !== undefined) return 'lwc';
   if (all.vue === undefined) return all.react === undefined ? 'angular' : null;
   return /(^|[^\d.])2(\.|$)/.test(all.vue) && !/(^|[^\d.])3(\.|$)/.test(all.vue) ? 'vue2' : 'vue3';
 }

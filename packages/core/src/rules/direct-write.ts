@@ -120,6 +120,7 @@ function writesOf(linked: Linked, flow: CellFlow): ReadonlyMap<Spot, Draft> {
     case 'nothing':
       return plainWrites(linked, flow);
     case 'assignment':
+    case 'itself':
       return methodWrites(linked, flow);
     default:
       return draftsOf(linked, flow);
@@ -187,11 +188,18 @@ function methodWrites(linked: Linked, flow: CellFlow): Map<Spot, Draft> {
           linked.program.isWithin(one.fn, graph.fnAt(one.file, fact.fn)) &&
           isChangeOf(graph, one.file, fact, cell.setter?.place),
       );
-      if (!one.text.endsWith('()') || isAssigned || isPutTogether(graph, visited.place)) continue;
+      const isSeen = cell.tracks === 'assignment' && !one.text.endsWith('()');
+      if (isSeen || isAssigned || isPutTogether(graph, visited.place)) continue;
       found.set(one.at, {
         message: `${home.name} changes ${cell.name} with ${one.text} and never assigns it.`,
         effect: NOT_SHOWN,
-        todo: `Assign it too: ${cell.name} = ${cell.name} after the call, or a new list such as [...${cell.name}, item].`,
+        todo: remedyIn(
+          {
+            lwc: `Assign a changed copy (this.${cell.name} = …), or mark it with @track.`,
+            others: `Assign it too: ${cell.name} = ${cell.name} after the call, or a new list such as [...${cell.name}, item].`,
+          },
+          home.family,
+        ),
         component: home.name,
         name: cell.name,
         ...positionOf(linked, one.file, one.at),

@@ -45,12 +45,12 @@ const STORY_FILE = /\.(stories|story)\.[^.]+$/;
 const GENERATED =
   /(\.generated\.|\.gen\.|\.min\.[cm]?js$|\.bundle\.js$|-min\.js$|\.(esm|cjs|umd|iife|amd|system|global)(\.(dev|prod))?\.js$)/;
 const DECLARATION = /\.d\.[cm]?ts$/;
-const CONFIG = /^([tj]sconfig[^/]*\.json|package\.json)$/;
+const CONFIG = /^([tj]sconfig[^/]*\.json|(package|sfdx-project|lwc\.config)\.json)$/;
 /** After so many steps a walk lets other work in, a cancel among it. */
 const STEPS = 500;
 const MARKUP_TEXT = /<[A-Z][\w.]*[\s/>]|createElement|extends\s+(React\.)?(Pure)?Component/;
 
-/** Pages are no sources, but for those that a script beside them names as its template. */
+/** Pages are no sources, but for those that a script beside them names as its template, or that bear its name where that is the custom. */
 const PAGE = /\.html$/i;
 const TEMPLATE = /(?:\btemplateUrl\s*:\s*|\brequire\(\s*|\bfrom\s+)['"`](?:\.\/)?([^'"`/]+\.html)['"`]/g;
 
@@ -286,6 +286,9 @@ function isMangled(text: string): boolean {
   );
 }
 
+/** What a script imports that is a Lightning Web Component, or says that it extends one. */
+const WEB_COMPONENT = /\bfrom\s+['"]lwc['"]|@api\b|\bextends\s+\w*LightningElement/;
+
 /** The files of a folder that scripts in it name as their templates. */
 function templatesIn(root: string, folder: string, entries: readonly Dirent[]): ReadonlySet<string> {
   const found = new Set<string>();
@@ -293,8 +296,11 @@ function templatesIn(root: string, folder: string, entries: readonly Dirent[]): 
     if (!entry.isFile() || !/\.[cm]?[tj]s$/.test(entry.name) || DECLARATION.test(entry.name)) continue;
     try {
       const text = readRegularFile(path.join(root, folder, entry.name)).toString();
+      const isOfFolder = WEB_COMPONENT.test(text);
       // Other frameworks name pages too, whose markup is another.
-      if (text.includes('@angular/')) for (const [, name = ''] of text.matchAll(TEMPLATE)) found.add(name);
+      if (isOfFolder || text.includes('@angular/'))
+        for (const [, name = ''] of text.matchAll(TEMPLATE)) found.add(name);
+      if (isOfFolder) found.add(entry.name.replace(/\.\w+$/, '.html'));
     } catch {
       // A script that cannot be read is told when it is to be read itself.
     }

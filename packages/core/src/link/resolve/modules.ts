@@ -7,6 +7,7 @@ import type { FileFacts } from '../../model/facts';
 import { isModel, modelPath } from '../../read/libraries';
 import { BUNDLER_CONFIG, readAliases as readBundlerAliases } from './bundlerAliases';
 import { parseJsonWithComments } from './jsonc';
+import { FolderModules } from './folderModules';
 import { Manifests } from './manifests';
 import { type ConfigFile, folderOf, normalise } from '../../model/paths';
 
@@ -47,6 +48,7 @@ export class Modules {
   private readonly models = new Map<string, number>();
   private readonly aliases: AliasSet[];
   private readonly manifests: Manifests;
+  private readonly folderModules: FolderModules;
   private readonly known = new Map<string, Resolution>();
 
   /** `files` are all that imports may lead to. */
@@ -55,6 +57,7 @@ export class Modules {
     for (const [index, file] of files.entries()) if (isModel(file.path)) this.models.set(file.path, index);
     this.aliases = readAliases(configs);
     this.manifests = new Manifests(configs);
+    this.folderModules = new FolderModules(files, configs);
   }
 
   /** Whether what a file holds may be used outside the project. */
@@ -85,6 +88,8 @@ export class Modules {
     }
     const aliased = this.throughAlias(folder, bare, variants);
     if (aliased) return aliased;
+    const module = this.folderModules.find(folder, bare);
+    if (module !== undefined) return { kind: 'file', file: module };
     const own = this.manifests.candidates(folder, bare);
     for (const path of own ?? []) {
       const file = this.candidate(path, variants);

@@ -1,7 +1,7 @@
 /** From one component to the next: where a value that leaves through a site, a call or a provider arrives. */
 import type { Repeat } from '../../model/facts';
 import type { Carrier } from '../../model/documents';
-import { HANDLE, eventOf, isAnyField, isUpdate } from '../../model/signs';
+import { AROUND, HANDLE, eventOf, isAnyField, isUpdate } from '../../model/signs';
 import type { At, Exit } from './visited';
 import type { Locals } from './locals';
 import type { Program } from '../program/program';
@@ -244,6 +244,6 @@ export class Crossings {
 /** Events a child sends up, and changes it asks for, stand among its props. */
 function carrierOf(name: string, named: boolean): Carrier {
   if (isUpdate(name)) return 'binding';
-  if (eventOf(name) !== null) return 'event';
+  if (eventOf(name) !== null || name === AROUND) return 'event';
   return named ? 'prop' : 'overflow';
 }

@@ -24,9 +24,10 @@ export interface CellFact {
   inPlace?: boolean;
   /**
    * What makes whoever shows it show it anew, where that is not what the family does: `nothing` (a plain variable),
-   * `assignment` (to the variable itself or to a field, but no method called on what it holds).
+   * `assignment` (to the variable itself or to a field, but no method called on what it holds), `itself` (nothing but
+   * assignment to the variable itself).
    */
-  tracks?: 'nothing' | 'assignment';
+  tracks?: 'nothing' | 'assignment' | 'itself';
   /** It is made as a store, for others to subscribe to. */
   subscribed?: true;
   /** It is computed a single time out of values that may change later. */

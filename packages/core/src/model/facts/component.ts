@@ -21,6 +21,8 @@ export interface EventFact {
   name: string;
   /** The prop under which whoever listens passes what is called. */
   listener: string;
+  /** Elements around the component's tag may hear it as well. */
+  bubbles?: true;
   at: Spot;
 }
 

@@ -7,6 +7,7 @@ import { eventProp } from '../../model/signs';
 import type { FunctionFact, FunctionId, PlaceId, QueryFact, Spot } from '../../model/facts';
 import { noteEvent, openComponent, renderedPiece } from '../component/component';
 import { declareProp } from '../component/declare';
+import { addFieldCells } from '../component/fieldCells';
 import { addSite } from '../component/site';
 import { takeOnce } from '../component/taken';
 import { spotOf } from '../script/builder';
@@ -15,11 +16,11 @@ import type { SingleFileComponent } from '../script/componentInFile';
 import { value } from '../script/expressions';
 import { readFunction } from '../script/functions';
 import { fieldOf } from '../script/patterns';
-import { changingFields, readPlainClass } from '../script/plainClasses';
+import { readPlainClass } from '../script/plainClasses';
 import type { ScriptReader } from '../script/reader';
 import { Scope } from '../script/scope';
 import { textOf } from '../script/literals';
-import { decoratorOf, Metadata } from './decorators';
+import { decoratorOf, Metadata } from '../component/decorators';
 import { injectedFields } from './injection';
 import { noteImports, readNgModule } from './modules';
 import { noteInjectable, readProviders } from './providers';
@@ -30,7 +31,6 @@ import { INSTANCE, readTemplate } from './template';
 import { MODEL } from './templateForms';
 
 type ClassNode = t.ClassDeclaration | t.ClassExpression;
-type Member = t.ClassBody['body'][number];
 
 /** Methods the family calls by itself, with what makes it do so. */
 const LIFECYCLE: Record<string, string> = {
@@ -167,7 +167,9 @@ class ComponentClass {
     this.declareList(metadata.node('outputs'), (_, name, at) => noteEvent(r, this.component, name, spotOf(at)));
     const members = node.body.body;
     r.methods = new Set(members.flatMap((one) => (one.type === 'ClassMethod' ? [fieldOf(one.key, one.computed)] : [])));
-    this.cells(members);
+    const isFilled = (one: t.ClassProperty): boolean =>
+      this.isInput(one) || decoratorOf(one, /^HostBinding$/) !== null || queryOf(one) !== null;
+    addFieldCells(r, component, node, isFilled, () => undefined);
     // Fields are there before the methods that use them are read, wherever they stand.
     for (const member of members) if (member.type === 'ClassProperty') this.property(member);
     for (const member of members)
@@ -238,25 +240,6 @@ class ComponentClass {
     const { r, component } = this;
     declareProp(r, component, name, at, required, otherwise ? r.source(otherwise) : null);
     r.b.flow(r.b.part(component.props, name, component.fn, spotOf(at)), component.self, 'put', field);
-  }
-
-  /** A cell for each field that is set, or begins as a plain value and may be. */
-  private cells(members: readonly Member[]): void {
-    const { r, component } = this;
-    for (const [field, at] of changingFields(r, this.node)) {
-      if (r.injectedFields.has(field)) continue;
-      const member = members.find((one) => one.type === 'ClassProperty' && fieldOf(one.key, one.computed) === field);
-      if (
-        member?.type === 'ClassProperty' &&
-        (member.readonly || this.isInput(member) || decoratorOf(member, /^HostBinding$/) || queryOf(member))
-      )
-        continue;
-      const cell = r.b.place('cell', field, component.fn, at);
-      const setter = r.b.place('setter', field, component.fn, at);
-      r.b.flow(cell, component.self, 'put', field);
-      r.fieldCells.set(field, cell);
-      r.b.facts.cells.push({ name: field, kind: 'state', value: cell, setter, inPlace: true, fn: component.fn, at });
-    }
   }
 
   private isInput(member: t.ClassProperty): boolean {

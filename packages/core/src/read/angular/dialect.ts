@@ -12,7 +12,7 @@ import { fieldOf } from '../script/patterns';
 import type { Dialect, ScriptReader } from '../script/reader';
 import { settleRuns } from '../script/lifecycle';
 import { readAngularClass, takenOnce } from './classes';
-import { decoratorOf } from './decorators';
+import { decoratorOf } from '../component/decorators';
 import { PIPE, SET_BOUND } from './expressions';
 import { inject, injected, injectedFields } from './injection';
 import { readForm } from './forms';

@@ -9,7 +9,7 @@ import { value } from '../script/expressions';
 import { objectOf, property } from '../script/literals';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
-import { decoratorOf } from './decorators';
+import { decoratorOf } from '../component/decorators';
 import { walkNodes } from '../script/walk';
 import { askToken } from './providers';
 import { queryOf } from './queries';

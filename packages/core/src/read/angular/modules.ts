@@ -7,7 +7,7 @@ import { value } from '../script/expressions';
 import { plain } from '../script/literals';
 import { readPlainClass } from '../script/plainClasses';
 import type { ScriptReader } from '../script/reader';
-import { Metadata } from './decorators';
+import { Metadata } from '../component/decorators';
 import { readProviders } from './providers';
 import { configureImports } from './router';
 

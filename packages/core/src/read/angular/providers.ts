@@ -7,7 +7,7 @@ import { spotOf } from '../script/builder';
 import { value } from '../script/expressions';
 import { objectOf, plain, property } from '../script/literals';
 import type { ScriptReader } from '../script/reader';
-import { decoratorOf, Metadata } from './decorators';
+import { decoratorOf, Metadata } from '../component/decorators';
 
 /** Tokens are written like constants; what is written otherwise is a class. */
 const TOKEN = /^[A-Z][A-Z0-9_]*$/;

@@ -10,7 +10,7 @@ import { cellName } from '../script/cellName';
 import { value } from '../script/expressions';
 import { objectOf, property, textOf } from '../script/literals';
 import type { ScriptReader } from '../script/reader';
-import { decoratorOf } from './decorators';
+import { decoratorOf } from '../component/decorators';
 import { signalOf, type Making } from './signals';
 
 const QUERY = /^(View|Content)(Child|Children)$/;

@@ -7,7 +7,7 @@ import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { noteMounting } from '../script/starts';
 import { walkNodes } from '../script/walk';
-import { decoratorOf } from './decorators';
+import { decoratorOf } from '../component/decorators';
 
 type Method = t.ClassMethod | t.ClassPrivateMethod;
 

@@ -40,12 +40,12 @@ export function readChannelCall(r: ScriptReader, node: t.CallExpression): PlaceI
   const broadcast = broadcastOf(r, callee.object);
   if (broadcast !== null && method === 'postMessage') {
     const [given = null] = readArguments(r, node);
-    send(r, broadcast, given, node.arguments[0], node, null);
+    sendTo(r, broadcast, given, node.arguments[0], node, null);
     return null;
   }
   if (broadcast !== null && method === 'addEventListener' && textOf(r, node.arguments[0]) === 'message') {
     const [, handler = null] = readArguments(r, node);
-    listen(r, broadcast, handler, node, 'data', null);
+    listenTo(r, broadcast, handler, node, 'data', null);
     return null;
   }
   if (method === 'addEventListener' || method === 'removeEventListener')
@@ -110,10 +110,10 @@ function windowCall(
   if (topic === null || NATIVE.test(topic)) return undefined;
   const [, handler = null] = readArguments(r, node);
   if (!starts) {
-    note(r, topic, 'ends', node);
+    endTopic(r, topic, node);
     return null;
   }
-  listen(r, topic, handler, node, 'detail', null);
+  listenTo(r, topic, handler, node, 'detail', null);
   const fact = r.b.facts.channels.at(-1);
   const root = rootOf(object);
   if (fact && !(root.type === 'Identifier' && PAGE.test(root.name))) fact.elsewhere = true;
@@ -152,15 +152,15 @@ function busCall(r: ScriptReader, node: t.CallExpression, object: t.Node, method
   const bus = value(r, object);
   const [, given = null] = readArguments(r, node);
   if (SEND.has(method)) {
-    send(r, topic, given, second, node, bus);
+    sendTo(r, topic, given, second, node, bus);
     return null;
   }
   if (LISTEN.has(method) && isFunctionLike) {
-    listen(r, topic, given, node, null, bus);
+    listenTo(r, topic, given, node, null, bus);
     const ends = r.b.place('object', 'end', r.fn, spotOf(node));
     return ends;
   }
-  note(r, topic, 'ends', node);
+  endTopic(r, topic, node);
   return null;
 }
 
@@ -174,7 +174,8 @@ function noteAnyTopic(r: ScriptReader, node: t.Node, does: 'sends' | 'listens', 
   r.b.facts.channels.push({ topic: ANY_TOPIC, does, handler: null, bus, fields: null, fn: r.fn, at: spotOf(node) });
 }
 
-function send(
+/** Sends under a topic: a change of its cell. */
+export function sendTo(
   r: ScriptReader,
   topic: string,
   given: PlaceId | null,
@@ -193,7 +194,8 @@ function send(
   r.b.facts.channels.push({ topic, does: 'sends', handler: null, bus, fields, fn: r.fn, at });
 }
 
-function listen(
+/** Listens to a topic: the handler is called with what is sent, or with an object that holds it in a field. */
+export function listenTo(
   r: ScriptReader,
   topic: string,
   handler: PlaceId | null,
@@ -221,8 +223,9 @@ function listen(
   });
 }
 
-function note(r: ScriptReader, topic: string, does: 'ends', node: t.Node): void {
-  r.b.facts.channels.push({ topic, does, handler: null, bus: null, fields: null, fn: r.fn, at: spotOf(node) });
+/** Ends listening to a topic. */
+export function endTopic(r: ScriptReader, topic: string, node: t.Node): void {
+  r.b.facts.channels.push({ topic, does: 'ends', handler: null, bus: null, fields: null, fn: r.fn, at: spotOf(node) });
 }
 
 /** `new CustomEvent('plant:moved', { detail })`: making one is taken as sending it. */
@@ -240,7 +243,7 @@ export function readNew(r: ScriptReader, node: t.NewExpression): PlaceId | null 
   const options = node.arguments[1];
   const detail = options?.type === 'ObjectExpression' ? property(options, 'detail') : null;
   const given = value(r, detail);
-  send(r, topic, given, detail ?? undefined, node, null);
+  sendTo(r, topic, given, detail ?? undefined, node, null);
   return r.b.place('object', topic, r.fn, spotOf(node));
 }
 
@@ -256,6 +259,6 @@ export function readBroadcastHandler(r: ScriptReader, node: t.AssignmentExpressi
   if (left.type !== 'MemberExpression' || fieldOf(left.property, left.computed) !== 'onmessage') return false;
   const name = broadcastOf(r, left.object);
   if (name === null) return false;
-  listen(r, name, value(r, node.right), node, 'data', null);
+  listenTo(r, name, value(r, node.right), node, 'data', null);
   return true;
 }
