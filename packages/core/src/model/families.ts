@@ -14,6 +14,8 @@ export interface FamilyTraits {
   attributesFall: boolean;
   /** Whether something else than the component may take what is passed and heard at its tag: a directive. */
   sharesTag: boolean;
+  /** Whether a component is the element of its tag: it sends that element's events, and has its methods. */
+  isElement: boolean;
   /** By what a value gets to all below without being passed on. */
   sharesBy: 'context' | 'service';
   /** Whether a change in place of a state's object goes unseen. */
@@ -28,6 +30,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     autoImports: false,
     attributesFall: false,
     sharesTag: false,
+    isElement: false,
     sharesBy: 'context',
     directWriteIsLost: true,
   },
@@ -38,6 +41,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     autoImports: true,
     attributesFall: true,
     sharesTag: false,
+    isElement: false,
     sharesBy: 'context',
     directWriteIsLost: false,
   },
@@ -48,6 +52,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     autoImports: false,
     attributesFall: false,
     sharesTag: false,
+    isElement: false,
     sharesBy: 'context',
     directWriteIsLost: false,
   },
@@ -58,6 +63,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     autoImports: false,
     attributesFall: true,
     sharesTag: true,
+    isElement: false,
     sharesBy: 'service',
     directWriteIsLost: false,
   },
@@ -68,6 +74,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     autoImports: false,
     attributesFall: false,
     sharesTag: true,
+    isElement: true,
     sharesBy: 'context',
     directWriteIsLost: false,
   },
@@ -78,6 +85,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     autoImports: false,
     attributesFall: false,
     sharesTag: true,
+    isElement: false,
     sharesBy: 'service',
     directWriteIsLost: false,
   },

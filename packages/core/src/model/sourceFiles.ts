@@ -32,6 +32,7 @@ const SOURCE_KINDS = {
   '.mts': script('typescript'),
   '.cts': script('typescript'),
   '.vue': { family: 'vue', grammar: 'vue', markup: true, implied: true },
+  '.js-meta.xml': { family: 'lwc', grammar: 'html', markup: false, implied: false },
   '.html': { family: 'angular', grammar: 'html', markup: true, implied: false },
   '.svelte': { family: 'svelte', grammar: 'svelte', markup: true, implied: true },
 } satisfies Record<string, SourceKind>;

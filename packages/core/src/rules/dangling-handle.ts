@@ -2,6 +2,8 @@
 import { isAnyField } from '../model/signs';
 import { relatedAt, named, positionOf, type Draft, type Rule, remedyIn, list } from './rule';
 import { references } from './shared/references';
+import { FAMILIES } from '../model/families';
+import { ELEMENT_METHODS } from '../model/domMembers';
 import { BED } from './shared/angularExamples';
 
 /** More names than these say nothing to whoever misses one. */
@@ -93,11 +95,16 @@ export class App {
         if (!entry || told.has(call)) continue;
         const early = before.includes(program.graph.fnOfCall(call));
         // What every instance has is there without being offered.
+        if (FAMILIES[component.family].isElement && ELEMENT_METHODS.has(method) && !early) continue;
         if ((offers.has(method) && !early) || method.startsWith('$') || isAnyField(method)) continue;
-        const isEarly = offers.has(method);
+        const isEarly = early && (offers.has(method) || FAMILIES[component.family].isElement);
         const why = isEarly
           ? remedyIn(
-              { angular: ' before its view is there', others: ' while rendering, before it is mounted' },
+              {
+                angular: ' before its view is there',
+                lwc: ' before its markup is rendered',
+                others: ' while rendering, before it is mounted',
+              },
               component.family,
             )
           : offers.size === 0
@@ -113,6 +120,7 @@ export class App {
             ? remedyIn(
                 {
                   angular: 'Call it in ngAfterViewInit or in an event handler.',
+                  lwc: 'Call it in renderedCallback or in an event handler.',
                   others: 'Call it from an event handler or an effect.',
                 },
                 component.family,
@@ -120,6 +128,7 @@ export class App {
             : remedyIn(
                 {
                   angular: `Make ${method} a public method of ${component.name}.`,
+                  lwc: `Mark ${method} with @api in ${component.name}.`,
                   vue: `Expose ${method} in ${component.name} with defineExpose.`,
                   svelte: `Export ${method} from ${component.name}.`,
                   others: `Expose ${method} in ${component.name} with useImperativeHandle.`,

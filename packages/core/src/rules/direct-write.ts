@@ -189,7 +189,7 @@ function methodWrites(linked: Linked, flow: CellFlow): Map<Spot, Draft> {
           isChangeOf(graph, one.file, fact, cell.setter?.place),
       );
       const isSeen = cell.tracks === 'assignment' && !one.text.endsWith('()');
-      if (isSeen || isAssigned || isPutTogether(graph, visited.place)) continue;
+      if (isSeen || one.beforeRender || one.ofElement || isAssigned || isPutTogether(graph, visited.place)) continue;
       found.set(one.at, {
         message: `${home.name} changes ${cell.name} with ${one.text} and never assigns it.`,
         effect: NOT_SHOWN,

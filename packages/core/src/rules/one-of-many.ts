@@ -1,7 +1,7 @@
 /** One reference for many children. */
 import type { Graph } from '../link/graph/graph';
 import { namesAfter } from '../link/graph/aliases';
-import { named, positionOf, relatedAt, type Rule } from './rule';
+import { named, positionOf, relatedAt, remedyIn, type Rule } from './rule';
 import { references } from './shared/references';
 import { BED } from './shared/angularExamples';
 
@@ -74,7 +74,7 @@ export class App {
     const { program } = linked;
     const { graph } = program;
     return references(linked).flatMap(({ site, fact, file, holder, at, component, author, query, chosen }) => {
-      if (chosen || query?.all) return [];
+      if (chosen || query?.all || query?.chosen) return [];
       // In a loop of its own, or in a function that someone else calls many times.
       const around = graph.fnAt(graph.sites[site]?.file ?? file, fact.fn);
       const repeated =
@@ -88,7 +88,13 @@ export class App {
           {
             message: `${author.name} queries a single ${component.name} (${name}) but renders a list of them.`,
             effect: 'The query only ever finds the first of them.',
-            todo: `Query all of them with ${query.content ? 'contentChildren' : 'viewChildren'}, or let each ${component.name} handle it itself.`,
+            todo: remedyIn(
+              {
+                lwc: `Ask for all of them with querySelectorAll, or for one by a data attribute of its own.`,
+                others: `Query all of them with ${query.content ? 'contentChildren' : 'viewChildren'}, or let each ${component.name} handle it itself.`,
+              },
+              component.family,
+            ),
             component: author.name,
             name,
             ...positionOf(linked, file, at),

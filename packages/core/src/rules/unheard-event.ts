@@ -1,10 +1,24 @@
 /** An event nobody hears. */
 import { misspellingOf } from './shared/misspelt';
+import type { Linked } from '../link';
+import { once } from '../link/memo/once';
 import type { ComponentInfo } from '../link/program/program';
+import { DOM_EVENTS } from '../model/domEvents';
+import { FAMILIES } from '../model/families';
 import { eventOf, eventProp, isCallbackName, isUpdate } from '../model/signs';
 import { isOffered, passingsBy } from './shared/sites';
 import { named, positionOf, type Draft, type Rule } from './rule';
 import { anyTopic, topics } from './shared/topics';
+
+/** The events that anything in the project listens for: one that bubbles may come to each of them. */
+const heardByAny = once((linked: Linked): ReadonlySet<string> => {
+  const { graph } = linked.program;
+  const handled = graph.files.flatMap(({ uses }) =>
+    uses.flatMap(({ kind, detail }) => (kind === 'handler' && detail ? [detail] : [])),
+  );
+  const listened = graph.sites.flatMap(({ fact }) => fact.props.flatMap(({ name }) => eventOf(name ?? '') ?? []));
+  return new Set([...handled, ...listened]);
+});
 
 export const unheardEvent: Rule = {
   id: 'unheard-event',
@@ -71,9 +85,11 @@ export function Tally() {
         continue;
       const passes = (name: string): boolean => own.some((one) => one.fact.props.some((given) => given.name === name));
       // An event that is sent up, at sites none of which listen.
-      for (const { name, listener } of graph.functions[component.fn]?.fact.events ?? []) {
+      for (const { name, listener, bubbles } of graph.functions[component.fn]?.fact.events ?? []) {
         const [call] = callsOf(component, listener);
-        if (!call || isUpdate(listener)) continue;
+        if (!call || isUpdate(listener) || (bubbles && heardByAny(linked).has(name))) continue;
+        // An element's own event that is sent on.
+        if (FAMILIES[component.family].isElement && DOM_EVENTS.has(name.toLowerCase())) continue;
         const given = new Set(own.flatMap((one) => one.fact.props.flatMap((prop) => prop.name ?? [])));
         // What binds a value both ways listens as well, by another name.
         if ([...given].some((one) => eventOf(one) !== null && callsOf(component, one).includes(call))) continue;

@@ -49,7 +49,7 @@ export const unresolved: Rule = {
         const resolution = graph.resolutionsOf(file)[index];
         const local = facts.places[fact.place]?.name ?? '';
         const isNoTemplate = !!fact.gives && resolution?.kind !== 'file';
-        if ((resolution?.kind !== 'missing' && !isNoTemplate) || told.has(`${file}:${local}`)) return;
+        if (fact.implied || (resolution?.kind !== 'missing' && !isNoTemplate) || told.has(`${file}:${local}`)) return;
         const reason =
           resolution?.kind === 'missing' ? resolution.reason : `No file that was read matches “${fact.source}”.`;
         const library = libraryOf(fact.source);

@@ -10,7 +10,14 @@ import type { FileFacts } from '../model/facts';
 import type { TrailDocument } from '../model/documents';
 
 /** Tests read files of every family at once. */
-beforeAll(() => prepareReaders([{ path: 'Any.vue' }, { path: 'Any.svelte' }, { path: 'Any.html' }]));
+beforeAll(() =>
+  prepareReaders([
+    { path: 'Any.vue' },
+    { path: 'Any.svelte' },
+    { path: 'Any.html' },
+    { path: 'Any.html', text: '<template></template>' },
+  ]),
+);
 
 export function factsOf(path: string, text: string, project?: ProjectKind): FileFacts {
   return readFile({ path, text, hash: String(text.length), bytes: text.length, ...(project ? { project } : {}) });

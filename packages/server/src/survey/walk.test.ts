@@ -170,3 +170,25 @@ test('of pages, those are sources that a script beside them names as its templat
   ]);
   expect(result.skipped).toEqual({});
 });
+
+test('the folder of a Lightning Web Component: its markup, its metadata, and markup that stands deeper in it', async () => {
+  lay({
+    'sfdx-project.json': '{}',
+    'app/lwc/tile/tile.js': `import { LightningElement } from 'lwc'; export default class Tile extends LightningElement {}`,
+    'app/lwc/tile/tile.html': '<template></template>',
+    'app/lwc/tile/tile.js-meta.xml': '<LightningComponentBundle></LightningComponentBundle>',
+    'app/lwc/tile/parts/wide.html': '<!-- wide --> <template></template>',
+    'app/lwc/tile/parts/help.html': '<p>Help</p>',
+    'app/lwc/plain/plain.html': '<template></template>',
+    'app/pages/page.html': '<template></template>',
+  });
+  const result = await walk(root);
+  expect(result.sources.map((file) => file.path)).toEqual([
+    'app/lwc/plain/plain.html',
+    'app/lwc/tile/parts/wide.html',
+    'app/lwc/tile/tile.html',
+    'app/lwc/tile/tile.js',
+    'app/lwc/tile/tile.js-meta.xml',
+  ]);
+  expect(result.configs.map((file) => file.path)).toEqual(['sfdx-project.json']);
+});

@@ -65,6 +65,8 @@ interface Folder {
   folder: string;
   rules: readonly Rules[];
   why: string | null;
+  /** It is the folder of a component, with files of its name, or stands in one. */
+  ofComponent: boolean;
 }
 
 /** Walks a folder. Throws where the folder itself cannot be read; everything below it is reported instead. */
@@ -101,7 +103,7 @@ export async function walk(root: string, options: WalkOptions = {}): Promise<Wal
   };
 
   /** Looks through one folder and returns the folders inside it that are to be looked through. */
-  const visit = ({ folder, rules: above, why }: Folder): Folder[] => {
+  const visit = ({ folder, rules: above, why, ofComponent: isInside }: Folder): Folder[] => {
     let entries: Dirent[];
     try {
       entries = readdirSync(path.join(root, folder), { withFileTypes: true });
@@ -115,6 +117,9 @@ export async function walk(root: string, options: WalkOptions = {}): Promise<Wal
       ? [...above, readRules(root, folder, result.unreadable)]
       : above;
     const inside: Folder[] = [];
+    const own = path.posix.basename(folder);
+    const ofComponent =
+      isInside || entries.some(({ name }) => name === `${own}.js` || name === `${own}.ts` || name === `${own}.html`);
     const templates = once(() => templatesIn(root, folder, entries));
     for (const entry of entries) {
       const relative = folder ? `${folder}/${entry.name}` : entry.name;
@@ -126,14 +131,17 @@ export async function walk(root: string, options: WalkOptions = {}): Promise<Wal
             ? (ownReason(entry.name) ?? why)
             : (why ?? folderReason(entry.name, relative, rules, isPackage));
         if ((reason === 'node_modules' || reason === 'hidden') && !included) skip(`${reason} folder`);
-        else inside.push({ folder: relative, rules, why: reason });
-      } else if (entry.isFile() && (!PAGE.test(entry.name) || templates().has(entry.name)))
+        else inside.push({ folder: relative, rules, why: reason, ofComponent });
+      } else if (
+        entry.isFile() &&
+        (!PAGE.test(entry.name) || templates().has(entry.name) || (ofComponent && isMarkup(root, relative)))
+      )
         visitFile(relative, entry.name, rules, why);
     }
     return inside;
   };
 
-  const folders: Folder[] = [{ folder: '', rules: [], why: null }];
+  const folders: Folder[] = [{ folder: '', rules: [], why: null, ofComponent: false }];
   await inTurns(folders, options.signal, (folder) => folders.push(...visit(folder)));
   // Output folders count as sources only where nothing else is: a published package has nothing but them.
   const isOutput = output.length > 0 && hasComponents(root, sources);
@@ -287,6 +295,7 @@ function isMangled(text: string): boolean {
 }
 
 /** What a script imports that is a Lightning Web Component, or says that it extends one. */
+const MARKUP_PAGE = /^(?:\s|<!--[\s\S]*?-->)*<template[\s>]/;
 const WEB_COMPONENT = /\bfrom\s+['"]lwc['"]|@api\b|\bextends\s+\w*LightningElement/;
 
 /** The files of a folder that scripts in it name as their templates. */
@@ -306,6 +315,15 @@ function templatesIn(root: string, folder: string, entries: readonly Dirent[]): 
     }
   }
   return found;
+}
+
+/** Whether a page is one template and nothing else, as the markup of a Lightning Web Component is. */
+function isMarkup(root: string, relative: string): boolean {
+  try {
+    return MARKUP_PAGE.test(readRegularFile(path.join(root, relative)).toString());
+  } catch {
+    return false;
+  }
 }
 
 function once<T>(make: () => T): () => T {

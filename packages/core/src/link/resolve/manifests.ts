@@ -97,7 +97,10 @@ function readManifest(config: ConfigFile): Manifest | null {
     exports: data.exports,
     imports: isRecord(data.imports) ? data.imports : {},
     entries,
-    offers: data.private !== true && (data.exports !== undefined || entries.length > 0),
+    // Modules of Lightning Web Components are found by what is said of them, without exports.
+    offers:
+      data.private !== true &&
+      (data.exports !== undefined || entries.length > 0 || (data.lwc !== undefined && data.version !== undefined)),
   };
 }
 

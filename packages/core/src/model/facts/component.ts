@@ -44,6 +44,8 @@ export interface QueryFact {
   content: boolean;
   /** For all there are, as a list. */
   all: boolean;
+  /** For the one of them that a value chooses while the program runs. */
+  chosen?: true;
   /** What holds the child that is found, in its field `current`. */
   holder: PlaceId;
   /** Functions that run before anything is found; null where none does. */

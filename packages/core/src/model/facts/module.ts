@@ -23,6 +23,8 @@ export interface ImportFact {
   imported: string;
   /** It is not taken but given: what the place holds is what the other file calls by that name. */
   gives?: true;
+  /** By custom alone: there may be no such file. */
+  implied?: true;
   at: Spot;
 }
 

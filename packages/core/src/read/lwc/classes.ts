@@ -67,6 +67,12 @@ function isComponent(r: ScriptReader, { id, superClass, body }: ClassNode): bool
   return isGiven || body.body.some((member) => decoratorOf(member, /^(api|track|wire)$/) !== null);
 }
 
+/** A list or an object that is not tracked shows anew where it is replaced alone. */
+function tracking(member: t.ClassBody['body'][number] | undefined): 'itself' | undefined {
+  if (member?.type !== 'ClassProperty' || decoratorOf(member, /^track$/)) return undefined;
+  return /^(Array|Object)Expression$/.test(member.value?.type ?? '') ? 'itself' : undefined;
+}
+
 class ComponentClass {
   constructor(
     private readonly r: ScriptReader,
@@ -89,13 +95,7 @@ class ComponentClass {
     this.inherit();
     const members = node.body.body;
     r.methods = new Set(members.flatMap((one) => (one.type === 'ClassMethod' ? [fieldOf(one.key, one.computed)] : [])));
-    addFieldCells(
-      r,
-      component,
-      node,
-      (one) => decoratorOf(one, /^(api|wire)$/) !== null,
-      (one) => (one !== undefined && decoratorOf(one, /^track$/) !== null ? undefined : 'itself'),
-    );
+    addFieldCells(r, component, node, (one) => decoratorOf(one, /^(api|wire)$/) !== null, tracking);
     for (const member of members) if (member.type === 'ClassProperty') this.property(member);
     for (const member of members) if (member.type === 'ClassMethod') this.method(member);
     for (const query of queries.slice(firstQuery)) query.before = this.early;
@@ -125,6 +125,7 @@ class ComponentClass {
       fact.sendsAny = true;
       return;
     }
+    fact.takesRest = true;
     fact.mixes = [base];
     const at = spotOf(node.superClass);
     r.b.call({ callee: base, name: 'super', args: [component.props], onlyKnown: true, fn: component.fn, at });
@@ -167,7 +168,8 @@ class ComponentClass {
     const constructs = member.kind === 'constructor';
     const before = r.constructing;
     const id = b.facts.functions.length;
-    if (constructs) r.constructing = id;
+    // What is done before the first rendering shows, however it is done.
+    if (constructs || field === 'connectedCallback') r.constructing = id;
     const self = readFunction(r, member, constructs ? '' : field);
     r.constructing = before;
     const fact = b.fn(id);
@@ -176,20 +178,20 @@ class ComponentClass {
     if (constructs) return b.use({ place: self, kind: 'effect', detail: 'mount', fn: component.fn, at });
     if (member.static) return;
     const { body } = this.node.body;
-    const isPair = (kind: 'get' | 'set'): boolean =>
-      body.some(
-        (one) =>
-          one.type === 'ClassMethod' &&
-          one.kind === kind &&
-          fieldOf(one.key, one.computed) === field &&
-          decoratorOf(one, /^api$/) !== null,
-      );
+    // One of the two says for both that the member is public.
+    const other = body.find(
+      (one) =>
+        one.type === 'ClassMethod' &&
+        one.kind === (member.kind === 'get' ? 'set' : 'get') &&
+        fieldOf(one.key, one.computed) === field,
+    );
     if (member.kind === 'get') {
-      if (isPublic) declareProp(r, component, field, member.key, false, null);
+      // Without a setter it is only read from outside.
+      if (isPublic && !other) this.public.push({ name: field, place: fact.result });
       return b.flow(fact.result, component.self, 'put', field);
     }
     if (member.kind === 'set') {
-      if (!isPublic && !isPair('get')) return;
+      if (!isPublic && !(other && decoratorOf(other, /^api$/))) return;
       declareProp(r, component, field, member.key, false, null);
       const given = b.part(component.props, field, component.fn, at);
       this.public.push({ name: field, place: given });
@@ -223,7 +225,10 @@ class ComponentClass {
     for (const file of files) {
       const at = r.b.fn(component.fn).at;
       const template = importPlace(r, file, 'default', 'template', at);
-      r.b.facts.imports.push({ place: component.self, source: file, imported: INSTANCE, gives: true, at });
+      // By custom it is there; a class that others extend has none.
+      const implied = imported.includes(file) ? {} : { implied: true as const };
+      Object.assign(r.b.facts.imports.at(-1) ?? {}, implied);
+      r.b.facts.imports.push({ place: component.self, source: file, imported: INSTANCE, gives: true, ...implied, at });
       const shown = r.b.call({ callee: template, name: '', args: [], onlyKnown: true, fn: component.fn, at });
       r.b.flow(shown, piece);
     }

@@ -1,6 +1,6 @@
 /**
- * The reader for Lightning Web Components. Markup and class are files of their own, beside each other under one name: linking joins
- * them, and the class gives the markup its instance.
+ * The reader for Lightning Web Components. Markup, class and metadata are files of their own, beside each other under one name: linking
+ * joins them, and the class gives the markup its instance.
  */
 import type { FileFacts } from '../../model/facts';
 import { FactsBuilder } from '../script/builder';
@@ -8,12 +8,14 @@ import { readModule, readTree } from '../script/module';
 import { ScriptReader } from '../script/reader';
 import type { SourceFile } from '../source';
 import { lwc } from './dialect';
+import { readMetadata } from './metadata';
 import { INSTANCE, readTemplate } from './template';
 
 export function readLwc(source: SourceFile): FileFacts {
   const b = new FactsBuilder(source.path, 'lwc', source.text, source.hash, source.bytes);
   const r = new ScriptReader(b, lwc, source.text);
   if (source.path.endsWith('.html')) readMarkup(r);
+  else if (source.path.endsWith('.xml')) readMetadata(r);
   else {
     const ast = readTree(b, source.path, source.text);
     if (ast) readModule(r, ast);

@@ -3,8 +3,8 @@ import { pascal } from '../../model/spelling';
 
 /** The folder of a component, and the namespace around it: `c` in the folder that projects keep them in. */
 export function moduleOf(path: string): { namespace: string; name: string } | null {
-  const [, above = '', name = '', file = ''] = /(?:^|\/)?([^/]+)\/([^/]+)\/([^/]+)\.\w+$/.exec(path) ?? [];
-  if (name === '' || file !== name) return null;
+  const [file = '', name = '', above = ''] = path.split('/').reverse();
+  if (name === '' || above === '' || file.replace(/\.\w+$/, '') !== name) return null;
   return { namespace: above === 'lwc' ? 'c' : above, name };
 }
 

@@ -19,8 +19,11 @@ export function readQuery(r: ScriptReader, node: t.CallExpression): PlaceId | nu
     object.object.type === 'ThisExpression' &&
     fieldOf(object.property, false) === 'template';
   if (!ofTemplate && object.type !== 'ThisExpression') return undefined;
-  const names = namesIn(r, node.arguments[0]);
-  return ask(r, names, !ofTemplate, method === 'querySelectorAll', spotOf(node));
+  const [given] = node.arguments;
+  const names = namesIn(r, given);
+  // `[data-field]` says of none which it is: whichever comes first is meant.
+  const chosen = plain(r, given)?.type === 'TemplateLiteral' || names.some((name) => /^\[[\w-]+\]$/.test(name));
+  return ask(r, names, { content: !ofTemplate, all: method === 'querySelectorAll', chosen }, spotOf(node));
 }
 
 /** `this.refs.bed`; null for any other field. */
@@ -28,15 +31,30 @@ export function readRef(r: ScriptReader, { object, property, computed }: t.Membe
   if (!r.component || r.inTemplate || object.type !== 'MemberExpression' || object.object.type !== 'ThisExpression')
     return null;
   if (fieldOf(object.property, object.computed) !== 'refs' || computed) return null;
-  return ask(r, [`lwc:ref ${fieldOf(property, computed)}`], false, false, spotOf(property));
+  return ask(r, [`lwc:ref ${fieldOf(property, computed)}`], {}, spotOf(property));
 }
 
-function ask(r: ScriptReader, names: string[], content: boolean, all: boolean, at: Spot): PlaceId | null {
+function ask(
+  r: ScriptReader,
+  names: string[],
+  { content = false, all = false, chosen = false }: { content?: boolean; all?: boolean; chosen?: boolean },
+  at: Spot,
+): PlaceId | null {
   const { component, b } = r;
   if (!component || names.length === 0) return null;
   const holder = b.place('object', shownName(names[0] ?? ''), component.fn, at);
   b.facts.boxes.push(holder);
-  b.facts.queries.push({ component: null, names, content, all, holder, before: null, fn: component.fn, at });
+  b.facts.queries.push({
+    component: null,
+    names,
+    content,
+    all,
+    ...(chosen ? { chosen } : {}),
+    holder,
+    before: null,
+    fn: component.fn,
+    at,
+  });
   const found = b.part(holder, 'current', r.fn, at);
   if (!all) return found;
   const list = b.place('object', '', r.fn, at);
@@ -64,11 +82,11 @@ function namesIn(r: ScriptReader, node: t.Node | undefined): string[] {
         .trim()
         .split(/[\s>+~]+/)
         .at(-1) ?? '';
-    const [data] = /\[data-[\w-]+(="[^"]*"|='[^']*'|=\w+)?\]/.exec(last) ?? [];
+    const [whole, data, given] = /\[(data-[\w-]+)(?:=["']?([^"'\]]*)["']?)?\]/.exec(last) ?? [];
     const [, className] = /\.([\w-]+)/.exec(last) ?? [];
     const [, ref] = /\[lwc\\:ref=["']?(\w+)/.exec(last) ?? [];
     if (ref !== undefined) return [`lwc:ref ${ref}`];
-    if (data !== undefined) return [data.replace(/=['"]?([^'"\]]*)['"]?\]$/, '="$1"]')];
+    if (whole !== undefined) return [given === undefined ? `[${data ?? ''}]` : `[${data ?? ''}="${given}"]`];
     if (className !== undefined) return [`.${className}`];
     return /^[a-z][\w]*-[\w-]+/.exec(last) ?? [];
   });

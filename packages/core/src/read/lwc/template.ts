@@ -40,12 +40,36 @@ export function readTemplate(r: ScriptReader, piece: PlaceId): void {
 
 /** Attributes that decide whether, how often or how an element is shown, and are nothing of its own. */
 const DIRECTIVE = /^(lwc:(?!ref$)[\w-]+|if:(true|false)|for:(each|item|index)|iterator:[\w-]+|key)$/;
-/** Attributes that every element has: a component is not passed them as its own. */
-const OF_ELEMENT = /^(class|style|id|slot|data-.*|aria-.*|role|tabindex|title|lang|dir|hidden|draggable|lwc:.*)$/;
+/** Attributes of the element alone. */
+const OF_ELEMENT = /^(class|style|id|slot|part|exportparts|data-.*|lwc:.*)$/;
+/** Attributes that every element has, and a component may take for itself. */
+const OF_ALL = /^(aria-.*|role|tabindex|title|lang|dir|hidden|draggable|accesskey|spellcheck)$/;
+/** Properties that are not called as their attributes are. */
+const PROPERTIES: Record<string, string> = {
+  accesskey: 'accessKey',
+  bgcolor: 'bgColor',
+  colspan: 'colSpan',
+  contenteditable: 'contentEditable',
+  crossorigin: 'crossOrigin',
+  datetime: 'dateTime',
+  for: 'htmlFor',
+  formaction: 'formAction',
+  ismap: 'isMap',
+  maxlength: 'maxLength',
+  minlength: 'minLength',
+  novalidate: 'noValidate',
+  readonly: 'readOnly',
+  rowspan: 'rowSpan',
+  tabindex: 'tabIndex',
+  usemap: 'useMap',
+};
 
 class Template {
   /** The listeners of the elements around what is being read, the innermost last. */
   private readonly around: { event: string; place: PlaceId }[] = [];
+
+  /** What is heard around the slot that the markup being read is put into. */
+  private aroundSlot: PlaceId | null = null;
 
   constructor(private readonly r: ScriptReader) {}
 
@@ -179,11 +203,20 @@ class Template {
     if (r.self === null) return;
     const at = tagSpot(node);
     const callee = r.b.part(r.self, slotProp(attributeOf(node, 'name') ?? 'default'), r.fn, at);
-    const result = r.b.call({ callee, name: 'slot', args: [], repeat: r.repeat, optional: true, fn: r.fn, at });
+    // What stands there is heard by the slot and by all around it.
+    const listeners = node.attrs.flatMap(({ name }) => {
+      const event = eventIn(name);
+      const place = event === null ? null : this.bound(node, name);
+      return event === null || place === null ? [] : [{ event, place }];
+    });
+    for (const { event, place } of listeners) r.b.use({ place, kind: 'handler', detail: event, fn: r.fn, at });
+    let heard: PlaceId | null = null;
+    this.within(listeners, () => (heard = this.heardAround(at)));
+    const result = r.b.call({ callee, name: 'slot', args: [heard], repeat: r.repeat, optional: true, fn: r.fn, at });
     r.b.use({ place: result, kind: 'shown', inside: piece, repeat: r.repeat, fn: r.fn, at });
-    const change = attributeOf(node, 'onslotchange') === null ? null : this.bound(node, 'onslotchange');
-    if (change !== null) r.b.use({ place: change, kind: 'handler', detail: 'slotchange', fn: r.fn, at });
-    r.repeated('conditional', () => r.block(() => this.children(childrenOf(node), piece)));
+    r.repeated('conditional', () =>
+      this.within(listeners, () => r.block(() => this.children(childrenOf(node), piece))),
+    );
   }
 
   private site(node: Element, piece: PlaceId): void {
@@ -213,21 +246,22 @@ class Template {
         }
       } else if (OF_ELEMENT.test(name)) {
         if (place !== null) r.b.use({ place, kind: 'shown', inside: piece, repeat, fn: r.fn, at: spot });
-      } else give(propName(name), place, place === null ? literalOf(text) : null, spot);
+      } else if (OF_ALL.test(name)) r.b.flow(place, propsPlace, 'put', propName(name));
+      else give(propName(name), place, place === null ? literalOf(text) : null, spot);
     }
-    this.giveListeners(propsPlace, at);
+    r.b.flow(this.heardAround(at), propsPlace, 'put', AROUND);
     this.within(listeners, () => this.content(node, give));
     r.repeat = repeat;
   }
 
-  /** What is heard around a tag, by names: in the markup, and by script. */
-  private giveListeners(propsPlace: PlaceId, at: Spot): void {
+  /** What is heard around a place in the markup, by names: in the markup, by script, and around the slot that it is put into. */
+  private heardAround(at: Spot): PlaceId {
     const { r } = this;
-    if (r.self === null) return;
     const all = r.b.place('object', '', r.fn, at);
     for (const { event, place } of this.around) r.b.flow(place, all, 'put', event);
-    r.b.flow(r.b.part(r.self, LISTENERS, r.fn, at), all);
-    r.b.flow(all, propsPlace, 'put', AROUND);
+    if (r.self !== null) r.b.flow(r.b.part(r.self, LISTENERS, r.fn, at), all);
+    r.b.flow(this.aroundSlot, all);
+    return all;
   }
 
   /** What stands between a component's tags, by the slot that each piece of it is for. */
@@ -252,7 +286,10 @@ class Template {
     const { r } = this;
     const id = r.b.addFunction('', 'closure', r.fn, at, endLine);
     const fact = r.b.fn(id);
-    const before = { fn: r.fn, depth: r.depth };
+    const before = { fn: r.fn, depth: r.depth, aroundSlot: this.aroundSlot };
+    const heard = r.b.place('param', 'listeners', id, at);
+    fact.params.push(heard);
+    this.aroundSlot = heard;
     r.fn = id;
     r.depth = 0;
     r.block(() => {
@@ -262,6 +299,7 @@ class Template {
     });
     r.fn = before.fn;
     r.depth = before.depth;
+    this.aroundSlot = before.aroundSlot;
     return fact.self;
   }
 }
@@ -277,7 +315,7 @@ function eventIn(attribute: string): string | null {
 
 /** The name of a public member that an attribute sets. */
 function propName(attribute: string): string {
-  return camel(attribute);
+  return (Object.hasOwn(PROPERTIES, attribute) ? PROPERTIES[attribute] : undefined) ?? camel(attribute);
 }
 
 /** What is written without braces is a text; without a value it is true. */

@@ -133,7 +133,13 @@ export function noteMounting(
 ): void {
   if (!mayStart(r)) return;
   const leaving = [...unmounts, ...leavingIn(r, mount)];
-  const endings = [...leaving, ...leaving.flatMap((one) => calledOnSelf(one).flatMap((name) => methodOf(name) ?? []))];
+  const endings = [...leaving];
+  // What those call to end it, and what that calls: the list grows as it is gone through.
+  for (const one of endings)
+    for (const name of calledOnSelf(one)) {
+      const method = methodOf(name);
+      if (method && !endings.includes(method)) endings.push(method);
+    }
   for (const start of startsIn(r, mount).filter(
     (one) => one.name !== 'setTimeout' && (one.name !== 'addEventListener' || outlives(r, one.node)),
   ))
@@ -334,11 +340,22 @@ function endsIn(r: ScriptReader, node: t.Node, start: Start, around: t.Node): bo
       (r.source(one.callee) === start.kept || r.source(one.callee).startsWith(`${start.kept}.`))
     )
       found = true;
-    if (!ends.includes(name)) return;
+    if (!ends.includes(name) || isOtherFunction(start.node, one)) return;
     const topic = textOf(r, one.arguments[0]);
     found ||= start.topic === '' || topic === null || topic === start.topic;
   });
   return found;
+}
+
+/** `addEventListener('x', () => …)` and `removeEventListener('x', () => …)`: each makes a function of its own. */
+function isOtherFunction(begun: t.CallExpression, ended: t.CallExpression | t.OptionalCallExpression): boolean {
+  if (calledName(ended) !== 'removeEventListener') return false;
+  return isMadeThere(begun.arguments[1]) || isMadeThere(ended.arguments[1]);
+}
+
+function isMadeThere(node: t.Node | undefined): boolean {
+  if (isFunction(node)) return true;
+  return node?.type === 'CallExpression' && calledName(node) === 'bind';
 }
 
 const DESTROYS = /^(destroy|dispose|close|disconnect|remove|end|stop|teardown|unmount|removeAllListeners)$/;

@@ -1,0 +1,221 @@
+import { foundBy, trailsOf } from '../../testing/project';
+import { webComponents } from '../../testing/webComponents';
+
+const PICK = `this.dispatchEvent(new CustomEvent('pick', { detail: 2 }));`;
+const BUBBLING = `this.dispatchEvent(new CustomEvent('pick', { detail: 2, bubbles: true }));`;
+
+describe('an event is heard', () => {
+  const heard = (markup: string, sends: string, more = '', other: Parameters<typeof webComponents>[0] = {}): string[] =>
+    trailsOf(
+      webComponents({
+        House: [markup, `deep = 1; take(event) { this.deep = event.detail; } ${more}`],
+        Bed: ['<b onclick={send}>x</b>', `send() { ${sends} }`],
+        ...other,
+      }),
+      'House.deep',
+    ).filter((line) => line.startsWith('up Bed'));
+
+  const UP = ['up Bed.pick > event:House.deep'];
+  test.each([
+    ['at the tag', '{deep}<c-bed onpick={take}></c-bed>', PICK, '', UP],
+    [
+      'that was kept first',
+      '{deep}<c-bed onpick={take}></c-bed>',
+      `const event = new CustomEvent('pick', { detail: 2 }); this.dispatchEvent(event);`,
+      '',
+      UP,
+    ],
+    ['around the tag, where it bubbles', '{deep}<div onpick={take}><p><c-bed></c-bed></p></div>', BUBBLING, '', UP],
+    ['not around the tag, where it does not', '{deep}<div onpick={take}><c-bed></c-bed></div>', PICK, '', []],
+    [
+      'by its own template',
+      '{deep}<c-bed></c-bed>',
+      BUBBLING,
+      `connectedCallback() { this.template.addEventListener('pick', this.take); }`,
+      UP,
+    ],
+    ['not under another name', '{deep}<div onother={take}><c-bed></c-bed></div>', BUBBLING, '', []],
+  ])('%s', (_where, markup, sends, more, found) => {
+    expect(heard(markup, sends, more)).toEqual(found);
+  });
+
+  test('around the slot that its sender is put into', () => {
+    const survey = webComponents({
+      House: ['<c-panel><c-bed></c-bed></c-panel>', ''],
+      Panel: ['{deep}<slot onpick={take}></slot>', 'deep = 1; take(event) { this.deep = event.detail; }'],
+      Bed: ['<b onclick={send}>x</b>', `send() { ${BUBBLING} }`],
+    });
+    expect(survey.trail('Panel.deep').writers.map(({ component }) => component)).toContain('Bed');
+  });
+
+  test('on the window, by whoever listens there', () => {
+    const survey = webComponents({
+      House: [
+        '{deep}',
+        `deep = 1; take = (event) => { this.deep = event.detail; }; connectedCallback() { window.addEventListener('pick', this.take); } disconnectedCallback() { window.removeEventListener('pick', this.take); }`,
+      ],
+      Bed: ['<b onclick={send}>x</b>', `send() { window.dispatchEvent(new CustomEvent('pick', { detail: 2 })); }`],
+    });
+    expect(survey.trail('channel:pick')).toMatchObject({
+      readers: [{ component: 'House' }],
+      writers: [{ component: 'Bed' }],
+    });
+    expect(foundBy('leaked-listener', survey)).toEqual([]);
+  });
+});
+
+/** The house stands on pages; what it renders is its own. */
+const EXPOSED = {
+  'force-app/main/default/lwc/house/house.js-meta.xml':
+    '<LightningComponentBundle><isExposed>true</isExposed></LightningComponentBundle>',
+};
+
+test('what is exposed is an entry, without any component around', () => {
+  const { sites } = webComponents({ House: ['x', ''] }, EXPOSED).document();
+  expect(sites).toMatchObject([{ of: 'force-app/main/default/lwc/house/house.js#House', by: null }]);
+});
+
+describe('events that nobody hears, or nobody sends', () => {
+  const project = (markup: string, sends: string): ReturnType<typeof webComponents> =>
+    webComponents({ House: [markup, 'take() {}'], Bed: ['<b onclick={send}>x</b>', `send() { ${sends} }`] }, EXPOSED);
+
+  test.each([
+    ['unheard', 'unheard-event', '<c-bed></c-bed>', PICK, 1],
+    ['heard', 'unheard-event', '<c-bed onpick={take}></c-bed>', PICK, 0],
+    ['heard somewhere, where it bubbles', 'unheard-event', '<c-bed></c-bed><p onpick={take}></p>', BUBBLING, 0],
+    ['an event of its element', 'unheard-event', '<c-bed></c-bed>', `this.dispatchEvent(new CustomEvent('blur'));`, 0],
+    ['listened to under a near name', 'unsent-event', '<c-bed onpicks={take}></c-bed>', PICK, 1],
+    ['an event of the element that the tag is', 'unsent-event', '<c-bed onclick={take}></c-bed>', PICK, 0],
+  ])('%s', (_what, rule, markup, sends, times) => {
+    expect(foundBy(rule, project(markup, sends))).toHaveLength(times);
+  });
+});
+
+describe('listeners that are not ended', () => {
+  const leaks = (body: string): string[] => foundBy('leaked-listener', webComponents({ House: ['', body] }));
+  test.each([
+    ['never removed', `connectedCallback() { window.addEventListener('pick', this.take); } take() {}`, 1],
+    [
+      'removed',
+      `connectedCallback() { window.addEventListener('pick', this.take); } disconnectedCallback() { window.removeEventListener('pick', this.take); } take() {}`,
+      0,
+    ],
+    [
+      'removed by a method that a method calls',
+      `connectedCallback() { window.addEventListener('pick', this.take); } disconnectedCallback() { this.stop(); } stop() { this.end(); } end() { window.removeEventListener('pick', this.take); } take() {}`,
+      0,
+    ],
+    [
+      'added and removed as two functions',
+      `connectedCallback() { window.addEventListener('pick', this.take.bind(this)); } disconnectedCallback() { window.removeEventListener('pick', this.take.bind(this)); } take() {}`,
+      1,
+    ],
+    [
+      'on its own markup, which goes with it',
+      `connectedCallback() { this.template.addEventListener('pick', this.take); } take() {}`,
+      0,
+    ],
+  ])('%s', (_what, body, times) => {
+    expect(leaks(body)).toHaveLength(times);
+  });
+});
+
+describe('message channels', () => {
+  const MESSAGES = `import { publish, subscribe, unsubscribe, MessageContext, createMessageContext } from 'lightning/messageService'; import BEDS from '@salesforce/messageChannel/Beds__c';`;
+  const project = (context: string, end: string, channel = 'BEDS'): ReturnType<typeof webComponents> =>
+    webComponents({
+      House: [
+        '<b onclick={send}>x</b>',
+        `@wire(MessageContext) context; send() { publish(this.context, ${channel}, { bed: 1 }); }`,
+        MESSAGES,
+      ],
+      Bed: [
+        '{bed}',
+        `${context} bed; connectedCallback() { this.kept = subscribe(this.context, BEDS, (message) => { this.bed = message.bed; }); } ${end}`,
+        MESSAGES,
+      ],
+    });
+
+  test('whoever publishes is a writer, whoever subscribes a reader', () => {
+    const survey = project('@wire(MessageContext) context;', '');
+    expect(survey.trail('channel:Beds__c')).toMatchObject({
+      readers: [{ component: 'Bed' }],
+      writers: [{ component: 'House' }],
+    });
+    expect(foundBy('leaked-listener', survey)).toEqual([]);
+  });
+
+  test.each([
+    ['never ended', '', 1],
+    ['ended', 'disconnectedCallback() { unsubscribe(this.kept); }', 0],
+  ])('a context of its own, %s', (_how, end, times) => {
+    expect(foundBy('leaked-listener', project('context = createMessageContext();', end))).toHaveLength(times);
+  });
+
+  test('a channel that is chosen while the program runs is told', () => {
+    expect(foundBy('unresolved', project('@wire(MessageContext) context;', '', 'this.channel'))).toHaveLength(1);
+  });
+});
+
+describe('children that are reached into', () => {
+  const reached = (
+    ask: string,
+    child = '<c-bed lwc:ref="bed" class="first" data-id="a"></c-bed>',
+    method = 'dig',
+  ): ReturnType<typeof webComponents> =>
+    webComponents({
+      House: [
+        `${child}<b onclick={go}>x</b>`,
+        `id = 'a'; beds = []; fill() { this.beds = [1]; } go() { ${ask}.${method}(); }`,
+      ],
+      Bed: ['{depth}', 'depth = 1; @api dig() { this.depth = 2; } rake() { this.depth = 3; }'],
+    });
+
+  test.each([
+    ['by tag', `this.template.querySelector('c-bed')`],
+    ['by class', `this.template.querySelector('div .first')`],
+    ['by data', `this.template.querySelector('[data-id="a"]')`],
+    ['by data that is chosen', 'this.template.querySelector(`[data-id="${this.id}"]`)'],
+    ['by reference', 'this.refs.bed'],
+    ['all of them', `[...this.template.querySelectorAll('c-bed')][0]`],
+  ])('%s', (_how, ask) => {
+    expect(
+      reached(ask)
+        .trail('Bed.depth')
+        .writers.map(({ component }) => component),
+    ).toContain('House');
+  });
+
+  const MANY = '<template for:each={beds} for:item="bed"><c-bed key={bed} data-id={bed}></c-bed></template>';
+  test.each([
+    ['one of many', 'one-of-many', `this.template.querySelector('c-bed')`, MANY, 'dig', 1],
+    [
+      'one of many, by what tells it',
+      'one-of-many',
+      'this.template.querySelector(`[data-id="${this.id}"]`)',
+      MANY,
+      'dig',
+      0,
+    ],
+    ['a method that is public', 'dangling-handle', `this.template.querySelector('c-bed')`, '<c-bed></c-bed>', 'dig', 0],
+    ['one that is not', 'dangling-handle', `this.template.querySelector('c-bed')`, '<c-bed></c-bed>', 'rake', 1],
+    [
+      'one that every element has',
+      'dangling-handle',
+      `this.template.querySelector('c-bed')`,
+      '<c-bed></c-bed>',
+      'focus',
+      0,
+    ],
+  ])('%s', (_what, rule, ask, child, method, times) => {
+    expect(foundBy(rule, reached(ask, child, method))).toHaveLength(times);
+  });
+
+  test('before its markup is there', () => {
+    const survey = webComponents({
+      House: ['<c-bed></c-bed>', `connectedCallback() { this.template.querySelector('c-bed').dig(); }`],
+      Bed: ['{depth}', 'depth = 1; @api dig() { this.depth = 2; }'],
+    });
+    expect(foundBy('dangling-handle', survey)).toHaveLength(1);
+  });
+});

@@ -1,0 +1,19 @@
+/**
+ * Metadata of components: those that it exposes are put onto pages side by side, outside of any other component's markup.
+ */
+import { mountSite } from '../component/site';
+import { importPlace } from '../script/calls';
+import { positions } from '../script/positions';
+import type { ScriptReader } from '../script/reader';
+import { moduleOf } from './names';
+
+const EXPOSED = /<isExposed>\s*true\s*<\/isExposed>/;
+
+export function readMetadata(r: ScriptReader): void {
+  const found = EXPOSED.exec(r.text);
+  const own = moduleOf(r.b.facts.path.replace(/\.js-meta\.xml$/, '.js'));
+  if (!found || !own) return;
+  const at = { ...positions(r.text)(found.index), length: found[0].includes('\n') ? 1 : found[0].length };
+  const component = importPlace(r, `./${own.name}`, 'default', own.name, at);
+  mountSite(r, own.name, component, at);
+}
