@@ -18,6 +18,7 @@ test.each([
   'glasshouse-vue2',
   'glasshouse-angular',
   'glasshouse-ngmodules',
+  'glasshouse-lwc',
 ])('%s: all that is rendered, handed on and read is found', async (name) => {
   const { written, under, props, contexts, neverSeen } = await hold(example(name));
   expect(written.seen).toBeGreaterThan(5);

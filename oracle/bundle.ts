@@ -7,6 +7,8 @@ import * as vue3 from '@vue/compiler-sfc';
 import { compile, compileModule } from 'svelte/compiler';
 import { projectKinds, type ProjectKind } from '../packages/core/src/read/projectKinds';
 
+import { webComponents } from './webComponents';
+
 export type Kind = 'react' | 'svelte' | ProjectKind;
 
 /** What an example is written in, by the packages it names. */
@@ -29,7 +31,7 @@ export async function bundleExample(example: string, outfile: string): Promise<v
     vue3: [newer(), watched()],
     svelte: [svelte()],
     angular: [reflecting()],
-    lwc: [],
+    lwc: [webComponents(example)],
   };
   await build({
     entryPoints: [entry ?? example],

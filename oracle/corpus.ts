@@ -3,6 +3,7 @@ import { surveyFolder } from '../packages/server/src/survey/surveyFolder';
 import { angularTags } from './angular';
 import { certainTags } from './certain';
 import { count } from './count';
+import { webComponentTags } from './webComponentTags';
 
 async function main(folder: string): Promise<void> {
   const start = performance.now();
@@ -10,7 +11,11 @@ async function main(folder: string): Promise<void> {
   const milliseconds = performance.now() - start;
   const megabytes = process.resourceUsage().maxRSS / 1024;
   const files = document.files.map((file) => file.path);
-  const result = count(document, [...certainTags(folder, files), ...angularTags(folder, files)]);
+  const result = count(document, [
+    ...certainTags(folder, files),
+    ...angularTags(folder, files),
+    ...webComponentTags(folder, files),
+  ]);
   process.stdout.write(
     JSON.stringify({
       ...result,

@@ -14,6 +14,7 @@ export const EXAMPLES: readonly [folder: string, about: string][] = [
   ['glasshouse-vue2', 'Vue 2: options, mixins, a bus'],
   ['glasshouse-angular', 'Angular: standalone components, signals'],
   ['glasshouse-ngmodules', 'Angular: modules, routes, subjects'],
+  ['glasshouse-lwc', 'Lightning Web Components: events, slots, messages'],
 ];
 
 export async function hold(example: string): Promise<Comparison> {

@@ -8,6 +8,7 @@ import { bundleExample, kindOf } from './bundle';
 import { install, type Seen } from './inPage';
 import { installAngular } from './inPageAngular';
 import { installVue } from './inPageVue';
+import { installWebComponents } from './inPageWebComponents';
 
 /** Components of packages, which the survey does not read: what they wrap counts as written by who wrote them. */
 const OUTSIDE = ['Provider', 'ConnectFunction', 'Connect(Filter)'];
@@ -34,7 +35,11 @@ export async function withPage<T>(example: string, use: (page: Page) => Promise<
     page.on('pageerror', (error) => complaints.push(String(error)));
     const kind = kindOf(example);
     if (kind === 'react') await page.evaluateOnNewDocument(install, OUTSIDE);
-    else await page.evaluateOnNewDocument(kind === 'angular' ? installAngular : installVue);
+    else
+      await page.evaluateOnNewDocument(
+        kind === 'angular' ? installAngular : kind === 'lwc' ? installWebComponents : installVue,
+      );
+    await page.evaluateOnNewDocument(installUsable);
     await page.goto(`file://${path.join(folder, 'index.html')}`);
     await settle(page);
     const result = await use(page);
@@ -61,12 +66,22 @@ export async function observe(example: string): Promise<Seen> {
   });
 }
 
+/** Lets the page tell what can be used, in shadow trees as well. */
+function installUsable(): void {
+  const usable = (root: Document | ShadowRoot): Element[] =>
+    [...root.querySelectorAll('*')].flatMap((element) => [
+      ...(element.matches('button, select, input') ? [element] : []),
+      ...(element.shadowRoot ? usable(element.shadowRoot) : []),
+    ]);
+  Object.assign(window, { __usable: () => usable(document) });
+}
+
 /** Clicks each button once, in order, and changes each field; what they bring up is used in the next round. */
 async function useEverything(page: Page): Promise<void> {
-  const count = await page.$$eval('button, select, input', (found) => found.length);
+  const count = await page.evaluate(() => (window as unknown as { __usable(): Element[] }).__usable().length);
   for (let index = 0; index < count; index++) {
     await page.evaluate((at: number) => {
-      const element = document.querySelectorAll('button, select, input')[at];
+      const element = (window as unknown as { __usable(): Element[] }).__usable()[at];
       if (element instanceof HTMLButtonElement) element.click();
       else if (element instanceof HTMLSelectElement) {
         element.selectedIndex = (element.selectedIndex + 1) % Math.max(element.options.length, 1);

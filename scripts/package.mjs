@@ -8,7 +8,14 @@ import path from 'node:path';
 import { ensureBuilt, root } from './prepare.mjs';
 
 const BUNDLES = ['cli', 'cliThread', 'cliWorker', 'readWorker', 'engineWorker'];
-const DEMOS = ['glasshouse-react', 'glasshouse-vue3', 'glasshouse-runes', 'glasshouse-angular', 'glasshouse-ngmodules'];
+const DEMOS = [
+  'glasshouse-react',
+  'glasshouse-vue3',
+  'glasshouse-runes',
+  'glasshouse-angular',
+  'glasshouse-ngmodules',
+  'glasshouse-lwc',
+];
 
 await ensureBuilt({ web: true });
 const target = path.resolve(process.argv[2] ?? path.join(root, '.cache/package'));

@@ -9,7 +9,10 @@ function sources(root: string, folder = root, found: Record<string, string> = {}
   for (const entry of readdirSync(folder, { withFileTypes: true })) {
     const file = path.join(folder, entry.name);
     if (entry.isDirectory() && entry.name !== 'node_modules' && entry.name !== 'dist') sources(root, file, found);
-    else if (/\.([jt]sx?|vue|svelte|html)$|(jsconfig|package)\.json$/.test(entry.name) && entry.name !== 'index.html')
+    else if (
+      /\.([jt]sx?|vue|svelte|html|xml)$|(jsconfig|package)\.json$/.test(entry.name) &&
+      entry.name !== 'index.html'
+    )
       found[path.relative(root, file)] = readFileSync(file, 'utf8');
   }
   return found;
@@ -23,6 +26,7 @@ describe.each([
   ['glasshouse-runes', 20, []],
   ['glasshouse-angular', 20, []],
   ['glasshouse-ngmodules', 20, []],
+  ['glasshouse-lwc', 20, []],
 ])('%s', (name, atLeast, unresolved) => {
   const root = path.join(EXAMPLES, name);
   const expected = readFileSync(path.join(root, 'EXPECTED.md'), 'utf8');

@@ -15,6 +15,7 @@ const files = [
   'glasshouse-runes',
   'glasshouse-angular',
   'glasshouse-ngmodules',
+  'glasshouse-lwc',
 ].flatMap((example) =>
   readdirSync(path.join(EXAMPLES, example, 'src'), { recursive: true, encoding: 'utf8' })
     .map((file) => path.join(example, 'src', file))

@@ -1,4 +1,5 @@
 /** A parent reaches for what a child does not offer. */
+import { reaching } from './shared/webComponentExamples';
 import { isAnyField } from '../model/signs';
 import { relatedAt, named, positionOf, type Draft, type Rule, remedyIn, list } from './rule';
 import { references } from './shared/references';
@@ -43,6 +44,10 @@ export function Bench() {
     },
   },
   examplesIn: {
+    lwc: {
+      failing: reaching('<c-bed></c-bed>', `this.template.querySelector('c-bed').dig();`, 'dig()'),
+      passing: reaching('<c-bed></c-bed>', `this.template.querySelector('c-bed').dig();`),
+    },
     angular: {
       failing: {
         'src/app.ts': `import { Component, viewChild } from '@angular/core';

@@ -1,4 +1,5 @@
 /** State changed in place, where only its setter makes the change show. */
+import { listing } from './shared/webComponentExamples';
 import type { Linked } from '../link';
 import type { Edge } from '../link/graph/edges';
 import type { Graph } from '../link/graph/graph';
@@ -63,6 +64,10 @@ export function Bench() {
     },
   },
   examplesIn: {
+    lwc: {
+      failing: listing(`this.beds.push('north');`),
+      passing: listing(`this.beds = [...this.beds, 'north'];`),
+    },
     angular: {
       failing: {
         'src/app.ts': `import { Component } from '@angular/core';

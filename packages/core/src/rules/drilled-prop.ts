@@ -1,4 +1,5 @@
 /** A value handed through components that only pass it on. */
+import { UNITS as UNITS_BY_SLOT } from './shared/webComponentExamples';
 import { isCallbackName } from '../model/signs';
 import { arrivalOf } from '../follow/standing';
 import type { Linked } from '../link';
@@ -51,7 +52,7 @@ function Gauge({ units }) {
 `,
     },
   },
-  examplesIn: { angular: UNITS },
+  examplesIn: { angular: UNITS, lwc: UNITS_BY_SLOT },
   check({ linked, cells, setting }) {
     return chains(
       linked,
@@ -106,6 +107,7 @@ function draftOf(linked: Linked, alike: readonly Chain[]): Draft[] {
       effect: `Renaming or retyping ${list(values)} means editing ${count(carried.length, 'component that does', 'components that do').toLowerCase()} not use ${it}.`,
       todo: remedyIn(
         {
+          lwc: `Put ${end} into a slot that ${home} fills, or keep ${it} in a module that both import. Homes compares the options.`,
           angular: `Project ${end} from ${home} with <ng-content>, or keep ${it} in a service that both inject. Homes compares the options.`,
           vue: `Render ${end} in ${home} through slots, or pass ${it} on with provide() and inject(). Homes compares the options.`,
           svelte: `Render ${end} in ${home} and pass it down as a snippet or slot, or use setContext and getContext. Homes compares the options.`,

@@ -1,4 +1,5 @@
 /** Something started in a component and not ended with it. */
+import { listening } from './shared/webComponentExamples';
 import type { Graph } from '../link/graph/graph';
 import { named, positionOf, type Rule, remedyIn } from './rule';
 
@@ -98,6 +99,13 @@ export function Clock() {
     },
   },
   examplesIn: {
+    lwc: {
+      failing: listening(''),
+      passing: listening(`
+  disconnectedCallback() {
+    window.removeEventListener('resize', this.measure);
+  }`),
+    },
     angular: {
       failing: {
         'src/feed.ts': FEED,
@@ -153,6 +161,7 @@ export class Clock {
                   name === 'subscribe'
                     ? 'End it with takeUntilDestroyed(), or keep it and call unsubscribe() in ngOnDestroy.'
                     : `Call ${leak.end} in ngOnDestroy.`,
+                lwc: `Keep what was added in a field, and call ${leak.end} with it in disconnectedCallback.`,
                 vue: `Call ${leak.end} in onUnmounted (beforeDestroy in Vue 2).`,
                 svelte: `Call ${leak.end} in the function that onMount or the effect returns, or in onDestroy.`,
                 others: `Call ${leak.end} in the function that the effect returns (componentWillUnmount in a class).`,

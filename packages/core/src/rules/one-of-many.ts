@@ -1,4 +1,5 @@
 /** One reference for many children. */
+import { reaching } from './shared/webComponentExamples';
 import type { Graph } from '../link/graph/graph';
 import { namesAfter } from '../link/graph/aliases';
 import { named, positionOf, relatedAt, remedyIn, type Rule } from './rule';
@@ -33,6 +34,16 @@ export function Bench({ label }) {
     },
   },
   examplesIn: {
+    lwc: {
+      failing: reaching(
+        '<template for:each={beds} for:item="bed"><c-bed key={bed}></c-bed></template>',
+        `this.template.querySelector('c-bed').dig();`,
+      ),
+      passing: reaching(
+        '<template for:each={beds} for:item="bed"><c-bed key={bed}></c-bed></template>',
+        `for (const bed of this.template.querySelectorAll('c-bed')) bed.dig();`,
+      ),
+    },
     angular: {
       failing: {
         'src/app.ts': `import { Component, viewChild } from '@angular/core';

@@ -1,4 +1,6 @@
 /** What is sent does not fit what is taken. */
+import { digging as diggingBeds } from './shared/webComponentExamples';
+import type { Graph } from '../link/graph/graph';
 import { eventOf, isAnyField } from '../model/signs';
 import type { Linked } from '../link';
 import type { FileFacts, UseFact } from '../model/facts';
@@ -38,6 +40,10 @@ function Tray({ label, onMove }) {
     },
   },
   examplesIn: {
+    lwc: {
+      failing: diggingBeds('ondug', 'depth: 1', 'height'),
+      passing: diggingBeds('ondug', 'depth: 1', 'depth'),
+    },
     angular: {
       failing: { 'src/app.ts': hearing('dug'), 'src/bed.ts': digging('emit()') },
       passing: { 'src/app.ts': hearing('dug'), 'src/bed.ts': digging('emit(2)') },
@@ -123,9 +129,13 @@ function isMethod(linked: Linked, call: number): boolean {
 /** The fields a listener reads of what it is sent (`event.detail.id`, or of the argument itself). */
 function readOf(linked: Linked, file: number, handler: number | null): string[] {
   const { graph } = linked.program;
-  if (handler === null) return [];
+  return handler === null ? [] : detailRead(graph, graph.functionsAt(graph.at(file, handler)));
+}
+
+/** The fields of an event's `detail` that some functions read, each of its first parameter. */
+function detailRead(graph: Graph, functions: readonly number[]): string[] {
   const fields = new Set<string>();
-  for (const fn of graph.functionsAt(graph.at(file, handler))) {
+  for (const fn of functions) {
     const entry = graph.functions[fn];
     const param = entry?.fact.params[0];
     if (!entry || param === undefined) continue;
@@ -160,7 +170,17 @@ function misfit(linked: Linked, call: number, fn: number): Misfit | null {
   const entry = graph.functions[fn];
   const file = graph.calls[call]?.file ?? 0;
   if (!given || !entry) return null;
-  const verb = eventOf(graph.places[graph.at(file, given.callee)]?.name ?? '') === null ? 'calls' : 'emits';
+  const event = eventOf(graph.places[graph.at(file, given.callee)]?.name ?? '');
+  const verb = event === null ? 'calls' : 'emits';
+  const sentWith = event === null ? undefined : fieldsSent(linked, call, event);
+  const unsent = sentWith ? detailRead(graph, [fn]).filter((field) => !sentWith.includes(field)) : [];
+  if (sentWith && unsent.length > 0)
+    return {
+      sent: `emits ${given.name} with ${list(sentWith) || 'no fields'}`,
+      taken: `reads ${list(unsent)} from it`,
+      effect: `works with undefined instead of ${list(unsent)}`,
+      todo: `Send ${list(unsent)} as well, or read what is sent.`,
+    };
   const { params, needs } = entry.fact;
   const isUsed = (index: number): boolean => countsOnParam(linked, fn, index);
   const count_ = given.args.length;
@@ -189,6 +209,14 @@ function misfit(linked: Linked, call: number, fn: number): Misfit | null {
       todo: 'Use the same order at both ends.',
     };
   return null;
+}
+
+/** The fields that a component puts into what an event of its brings; undefined where they are not known. */
+function fieldsSent({ program }: Linked, call: number, event: string): readonly string[] | undefined {
+  const unit = program.unitOf(program.graph.fnOfCall(call));
+  const [owner] = program.runsOf(unit).flatMap((run) => program.ownerOf(run) ?? []);
+  const events = owner ? program.graph.functions[owner.fn]?.fact.events : undefined;
+  return events?.find(({ name }) => name === event)?.fields;
 }
 
 /** How many functions on that hand a parameter on are looked at. */

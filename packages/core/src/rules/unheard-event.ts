@@ -1,4 +1,5 @@
 /** An event nobody hears. */
+import { digging } from './shared/webComponentExamples';
 import { misspellingOf } from './shared/misspelt';
 import type { Linked } from '../link';
 import { once } from '../link/memo/once';
@@ -49,6 +50,12 @@ export function Tally() {
   return <i>{opened}</i>;
 }
 `,
+    },
+  },
+  examplesIn: {
+    lwc: {
+      failing: digging('onclick', 'depth: 1', 'depth'),
+      passing: digging('ondug', 'depth: 1', 'depth'),
     },
   },
   check({ linked }) {

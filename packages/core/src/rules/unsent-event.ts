@@ -1,4 +1,5 @@
 /** A listener for what nothing sends. */
+import { digging as diggingBeds } from './shared/webComponentExamples';
 import { misspellingOf } from './shared/misspelt';
 import type { Linked } from '../link';
 import type { ComponentInfo } from '../link/program/program';
@@ -49,6 +50,10 @@ export function Tray() {
     },
   },
   examplesIn: {
+    lwc: {
+      failing: diggingBeds('ondugg', 'depth: 1', 'depth'),
+      passing: diggingBeds('ondug', 'depth: 1', 'depth'),
+    },
     angular: {
       failing: { 'src/app.ts': hearing('dugg'), 'src/bed.ts': digging('emit(2)') },
       passing: { 'src/app.ts': hearing('dug'), 'src/bed.ts': digging('emit(2)') },

@@ -23,6 +23,8 @@ export interface EventFact {
   listener: string;
   /** Elements around the component's tag may hear it as well. */
   bubbles?: true;
+  /** The fields of what it brings in `detail`, wherever it is sent; absent where they are not known. */
+  fields?: string[];
   at: Spot;
 }
 

@@ -6,6 +6,9 @@ import { readChannelCall } from '../libraries/channels';
 import { keyedCell, remoteKey } from '../libraries/stores/cells';
 import { spotOf } from '../script/builder';
 import { readArguments } from '../script/calls';
+import { mountSite } from '../component/site';
+import { value } from '../script/expressions';
+import { objectOf, property, textOf } from '../script/literals';
 import { settleRuns } from '../script/lifecycle';
 import type { Dialect, ScriptReader } from '../script/reader';
 import { readLwcClass } from './classes';
@@ -25,10 +28,24 @@ function readServerCall(r: ScriptReader, node: t.CallExpression): PlaceId | unde
   return keyedCell(r, 'remote', name, remoteKey(r, name, at, true), at).value;
 }
 
+/** `createElement('c-house', { is: House })`: an application begins there. */
+function readMount(r: ScriptReader, node: t.CallExpression): PlaceId | undefined {
+  const { callee } = node;
+  const place = callee.type === 'Identifier' ? r.scope.lookup(callee.name) : undefined;
+  const imported = place === undefined ? undefined : r.importOf.get(place);
+  if (imported?.source !== 'lwc' || imported.imported !== 'createElement') return undefined;
+  const [tag, options] = node.arguments;
+  const shown = property(objectOf(r, options), 'is');
+  const component = shown ? value(r, shown) : null;
+  const at = spotOf(node);
+  if (component !== null) mountSite(r, textOf(r, tag) ?? 'element', component, at);
+  return r.b.place('object', 'element', r.fn, at);
+}
+
 export const lwc: Dialect = {
   call(r, node, target) {
     if (node.type === 'NewExpression') return readEvent(r, node);
-    for (const read of [readDispatch, readListening, readQuery, readMessage, readServerCall]) {
+    for (const read of [readDispatch, readListening, readQuery, readMessage, readServerCall, readMount]) {
       const found = read(r, node);
       if (found !== undefined) return found;
     }

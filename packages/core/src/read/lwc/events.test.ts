@@ -219,3 +219,33 @@ describe('children that are reached into', () => {
     expect(foundBy('dangling-handle', survey)).toHaveLength(1);
   });
 });
+
+describe('what an event brings', () => {
+  const sent = (sends: string, reads: string): string[] =>
+    foundBy(
+      'payload-mismatch',
+      webComponents({
+        House: ['{deep}<c-bed onpick={take}></c-bed>', `deep = 1; take(event) { this.deep = ${reads}; }`],
+        Bed: ['<b onclick={send}>x</b>', `send() { ${sends} }`],
+      }),
+    );
+  const PICKED = `this.dispatchEvent(new CustomEvent('pick', { detail: { depth: 2 } }));`;
+  test.each([
+    ['is read', PICKED, 'event.detail.depth', 0],
+    ['is read under another name', PICKED, 'event.detail.height', 1],
+    [
+      'is sent in two ways',
+      `${PICKED} this.dispatchEvent(new CustomEvent('pick', { detail: { height: 2 } }));`,
+      'event.detail.height',
+      0,
+    ],
+    [
+      'is not known here',
+      `this.dispatchEvent(new CustomEvent('pick', { detail: this.made() }));`,
+      'event.detail.height',
+      0,
+    ],
+  ])('%s', (_what, sends, reads, times) => {
+    expect(sent(sends, reads)).toHaveLength(times);
+  });
+});

@@ -3,7 +3,7 @@
  * around that.
  */
 import type * as t from '@babel/types';
-import type { PlaceId } from '../../model/facts';
+import type { EventFact, PlaceId } from '../../model/facts';
 import { AROUND, eventProp } from '../../model/signs';
 import { noteEvent } from '../component/component';
 import { readNew } from '../libraries/channels';
@@ -22,8 +22,8 @@ interface Made {
   name: string;
   payload: PlaceId | null;
   bubbles: boolean;
-  /** It leaves the component that its sender stands in. */
-  composed: boolean;
+  /** The fields of its payload; null where they are not known. */
+  fields: string[] | null;
 }
 
 const made = new WeakMap<ScriptReader, Map<PlaceId, Made>>();
@@ -55,7 +55,7 @@ export function readEvent(r: ScriptReader, node: t.NewExpression): PlaceId | nul
   };
   const place = r.b.place('object', name, r.fn, spotOf(node));
   r.b.flow(payload, place, 'put', 'detail');
-  madeIn(r).set(place, { name, payload, bubbles: isSet('bubbles'), composed: isSet('composed') });
+  madeIn(r).set(place, { name, payload, bubbles: isSet('bubbles'), fields: fieldsOf(r, detail) });
   return place;
 }
 
@@ -99,9 +99,11 @@ function send(r: ScriptReader, event: Made, place: PlaceId, node: t.CallExpressi
   const { component, b } = r;
   if (!component) return;
   const at = spotOf(node);
+  const isFirst = !b.fn(component.fn).events?.some(({ name }) => name === event.name);
   noteEvent(r, component, event.name, at);
   const fact = b.fn(component.fn).events?.find(({ name }) => name === event.name);
   if (fact && event.bubbles) fact.bubbles = true;
+  if (fact) noteFields(fact, event.fields, isFirst);
   const heardAt = [b.part(component.props, eventProp(event.name), r.fn, at)];
   if (event.bubbles) heardAt.push(b.part(b.part(component.props, AROUND, r.fn, at), event.name, r.fn, at));
   for (const [index, callee] of heardAt.entries())
@@ -115,6 +117,20 @@ function send(r: ScriptReader, event: Made, place: PlaceId, node: t.CallExpressi
       fn: r.fn,
       at,
     });
+}
+
+/** Sent in several places, it brings what any of them gives; where one of them is not known, nothing is. */
+function noteFields(fact: EventFact, fields: string[] | null, isFirst: boolean): void {
+  const before = isFirst ? [] : fact.fields;
+  delete fact.fields;
+  if (fields !== null && before !== undefined) fact.fields = [...new Set([...before, ...fields])];
+}
+
+/** The fields of an object that stands in the source; null for anything else. */
+function fieldsOf(r: ScriptReader, node: t.Node | null): string[] | null {
+  const object = objectOf(r, node);
+  if (!object || object.properties.some((one) => one.type === 'SpreadElement')) return null;
+  return object.properties.flatMap((one) => ('key' in one ? [fieldOf(one.key, one.computed)] : []));
 }
 
 /** `this.template.addEventListener('pick', this.pick)`: heard from all that stands in the component's markup; undefined for any other call. */

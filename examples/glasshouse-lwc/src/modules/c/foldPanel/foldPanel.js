@@ -1,0 +1,9 @@
+import { LightningElement } from 'lwc';
+
+export default class FoldPanel extends LightningElement {
+  open = true;
+
+  fold() {
+    this.open = !this.open;
+  }
+}

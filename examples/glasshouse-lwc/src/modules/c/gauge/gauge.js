@@ -1,0 +1,11 @@
+import { LightningElement, api } from 'lwc';
+import { inUnits } from 'c/units';
+
+export default class Gauge extends LightningElement {
+  @api warmth = 0;
+  @api scale;
+
+  get shown() {
+    return inUnits(this.warmth, this.scale);
+  }
+}

@@ -1,0 +1,3 @@
+import { LightningElement } from 'lwc';
+
+export default class WaterDesk extends LightningElement {}
