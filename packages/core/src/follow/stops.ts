@@ -172,7 +172,9 @@ export class Stops {
       for (const { call, context: outer } of this.callsInto(at.context, cameBy)) {
         const entry = graph.calls[call];
         const target = program.targetsIn(call, outer)[0];
-        const isInside = !entry || target === undefined || program.unitOf(target) === owner;
+        const unit = target === undefined ? -1 : program.unitOf(target);
+        // Markup in a file of its own is the component's, and seen where it stands.
+        const isInside = !entry || unit === -1 || unit === owner || graph.functions[unit]?.fact.template === true;
         const here = isInside
           ? at.here
           : { location: { file: entry.file, spot: entry.fact.at }, helper: entry.fact.name };

@@ -144,6 +144,6 @@ function wayOf(stops: FlowStop[], hops: FlowHop[]): Way {
  * one who sends it up is a reader, and there the way ends.
  */
 function comesBack(hop: FlowHop, target: FlowStop, trail: readonly { stop: FlowStop }[], flow: Flow): boolean {
-  if (flow.mode !== 'value' || hop.carrier !== 'callback') return false;
+  if (flow.mode !== 'value' || !/^(callback|event)$/.test(hop.carrier)) return false;
   return trail.some(({ stop }) => stop.component === target.component);
 }

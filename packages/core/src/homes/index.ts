@@ -1,6 +1,6 @@
 /** Phase 5, homes: the places where a value could live, measured alike and ranked by rules of thumb. */
 import type { HomeOption, HomesDocument } from '../model/documents';
-import { FAMILIES } from '../model/families';
+import { FAMILIES, type FamilyTraits } from '../model/families';
 import type { Asked } from '../follow/question';
 import { wayDown, type Dominators } from '../follow/dominators';
 import type { Linked } from '../link';
@@ -129,7 +129,7 @@ function keep(s: Situation, thumb: Thumb): Measured {
     testNeeds: s.longest === 0 ? 'nothing' : relays + s.readers.length > 0 ? 'one prop' : 'nothing',
     cost: carryCost(s.longest, relays, thumb) + (misplaced ? 0.6 : 0),
     reasons,
-    drawing: drawingOf(s, s.home, s.home === null ? 'store' : isProvided(s) ? sharingOf(s) : 'prop'),
+    drawing: drawingOf(s, s.home, s.home === null ? 'store' : ((isProvided(s) ? sharingOf(s) : null) ?? 'prop')),
   });
 }
 
@@ -257,8 +257,9 @@ function compose(s: Situation, thumb: Thumb): Measured {
 }
 
 /** By what a value gets to all below: a context, or a service that the component provides. */
-function context(s: Situation, thumb: Thumb): Measured {
+function context(s: Situation, thumb: Thumb): Measured | null {
   const kind = sharingOf(s);
+  if (kind === null) return null;
   const component = s.perInstance ? s.home : (s.nearest ?? s.home);
   if (component === null) return impossible(s, kind, 'No component is above everything that reads it.');
   if (isProvided(s) && s.relays.length === 0) return impossible(s, kind, `It already travels through a ${kind}.`);
@@ -326,13 +327,16 @@ const WAY: Record<HomeOption['kind'], (component: string) => string> = {
   service: (c) => `Keep it in a service that ${c} provides.`,
 };
 
-function sharingOf(s: Situation): 'context' | 'service' {
+function sharingOf(s: Situation): FamilyTraits['sharesBy'] {
   const component = s.linked.program.component(s.home ?? s.readers[0] ?? -1);
   return component ? FAMILIES[component.family].sharesBy : 'context';
 }
 
 function adviceOn(s: Situation, best: Measured): string {
-  const parts = [WAY[best.kind](best.component ?? 'its module')];
+  const isModule = best.kind === 'store' && sharingOf(s) === null;
+  const parts = [
+    isModule ? 'Put it into a module that all of them import.' : WAY[best.kind](best.component ?? 'its module'),
+  ];
   if (best.kind !== 'keep' && s.relays.length > 0)
     parts.push(
       `${s.relays.length} of the components on the way only ${s.relays.length === 1 ? 'carries' : 'carry'} it, ${s.readers.length} ${s.readers.length === 1 ? 'place reads' : 'places read'} it.`,

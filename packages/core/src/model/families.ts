@@ -16,8 +16,8 @@ export interface FamilyTraits {
   sharesTag: boolean;
   /** Whether a component is the element of its tag: it sends that element's events, and has its methods. */
   isElement: boolean;
-  /** By what a value gets to all below without being passed on. */
-  sharesBy: 'context' | 'service';
+  /** By what a value gets to all below without being passed on; null where only a module that is imported does. */
+  sharesBy: 'context' | 'service' | null;
   /** Whether a change in place of a state's object goes unseen. */
   directWriteIsLost: boolean;
 }
@@ -75,7 +75,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     attributesFall: false,
     sharesTag: true,
     isElement: true,
-    sharesBy: 'context',
+    sharesBy: null,
     directWriteIsLost: false,
   },
   scope: {

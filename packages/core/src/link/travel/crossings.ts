@@ -219,6 +219,16 @@ export class Crossings {
     return taken === null || isAnyField(field) || taken.has(field);
   }
 
+  /** Whether a call sends an event: what it calls is listened with, and no prop. */
+  private isSent(call: number): boolean {
+    const { graph } = this.program;
+    const entry = graph.calls[call];
+    if (!entry) return false;
+    return graph
+      .trace(graph.at(entry.file, entry.fact.callee))
+      .some(({ path: [head = ''] }) => head === AROUND || (eventOf(head) !== null && !isUpdate(head)));
+  }
+
   /** An argument of a function that was passed arrives as its parameter, in the component that wrote it. */
   private intoHanded(exit: Exit): Crossing[] {
     const { graph } = this.program;
@@ -230,7 +240,7 @@ export class Crossings {
       if (!param) continue;
       found.push({
         to: { place: param.place, path, context },
-        carrier: this.functionFlow?.rendersMarkup(fn) ? 'slot' : 'callback',
+        carrier: this.functionFlow?.rendersMarkup(fn) ? 'slot' : this.isSent(exit.target) ? 'event' : 'callback',
         site: null,
         by: site,
         context: null,

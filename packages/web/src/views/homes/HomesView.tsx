@@ -208,11 +208,7 @@ export function HomesView() {
           </tbody>
         </table>
       </div>
-      <ThumbRules
-        thumb={thumb}
-        sharing={options.some(({ kind }) => kind === 'service') ? 'Service' : 'Context'}
-        onChange={(next) => void keep({ id, thumb: next })}
-      />
+      <ThumbRules thumb={thumb} sharing={sharingIn(options)} onChange={(next) => void keep({ id, thumb: next })} />
       <Foot
         keys={[
           ['← →', 'way'],
@@ -245,4 +241,10 @@ function Bar({ value, most, best }: { value: number; most: number; best: boolean
 function firstSentence(text: string): [first: string, rest: string] {
   const end = text.indexOf('. ');
   return end === -1 ? [text, ''] : [text.slice(0, end + 1), text.slice(end + 2)];
+}
+
+/** By what the family shares a value with all below, as the rule of thumb about it says; null where it does not. */
+function sharingIn(options: readonly { kind: string }[]): 'Service' | 'Context' | null {
+  if (options.some(({ kind }) => kind === 'service')) return 'Service';
+  return options.some(({ kind }) => kind === 'context') ? 'Context' : null;
 }

@@ -6,8 +6,8 @@ import styles from './ThumbRules.module.css';
 
 interface Props {
   thumb: Thumb;
-  /** What shares a value with all below, in the terms of the family. */
-  sharing: 'Context' | 'Service';
+  /** What shares a value with all below, in the terms of the family; null where nothing does. */
+  sharing: 'Context' | 'Service' | null;
   onChange(thumb: Thumb): void;
 }
 
@@ -30,15 +30,17 @@ export function ThumbRules({ thumb, sharing, onChange }: Props) {
         max={6}
         onChange={(branches) => onChange({ ...thumb, branches })}
       />
-      <Pick
-        label={`${sharing} for what changes`}
-        value={thumb.contextForOften ? 'often' : 'seldom'}
-        options={[
-          ['seldom', 'rarely'],
-          ['often', 'often too'],
-        ]}
-        onPick={(to) => onChange({ ...thumb, contextForOften: to === 'often' })}
-      />
+      {sharing && (
+        <Pick
+          label={`${sharing} for what changes`}
+          value={thumb.contextForOften ? 'often' : 'seldom'}
+          options={[
+            ['seldom', 'rarely'],
+            ['often', 'often too'],
+          ]}
+          onPick={(to) => onChange({ ...thumb, contextForOften: to === 'often' })}
+        />
+      )}
       <Pick
         label="Only its home changes it"
         value={thumb.onlyHomeChanges ? 'yes' : 'no'}
