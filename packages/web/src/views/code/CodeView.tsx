@@ -17,8 +17,9 @@ export function CodeView() {
   const { id, document } = useProject();
   const [query, change] = useAddress();
   const files = useMemo(
-    () => [...new Set(document.components.map((component) => component.file))].sort(),
-    [document.components],
+    // Markup in a file of its own passes values on, and holds no component.
+    () => [...new Set([...document.components, ...document.hops].map(({ file }) => file))].sort(),
+    [document.components, document.hops],
   );
   const asked = query.get('at') ?? `${files[0] ?? ''}:1`;
   const { path, line, name } = parseAt(asked);

@@ -3,6 +3,7 @@ import type { Finding, Stop } from '@vectura/core';
 import { DOES } from '../../parts/carriers';
 import { Excerpt, type ExcerptMark } from '../shared/Excerpt';
 import { ValueLink } from '../shared/ValueLink';
+import { proofOf } from './proof';
 import { MOST_COMPUTED, type WayEntry } from './trailModel';
 import styles from './TrailStrip.module.css';
 
@@ -20,6 +21,8 @@ interface StopRowProps {
   how: string;
   howPlace: React.CSSProperties;
   marks: ExcerptMark[];
+  /** A further file that says what becomes of the value here. */
+  beside: string | null;
   branches: readonly WayEntry[];
   /** Other ways join here rather than part. */
   joins: boolean;
@@ -119,6 +122,16 @@ export function StopRow(props: StopRowProps) {
           nameless={tight}
           room={props.room}
         />
+        {props.beside !== null && (
+          <Excerpt
+            file={props.beside}
+            marks={proofOf(stop, undefined, props.beside)}
+            around={props.around}
+            onOpen={props.onCode}
+            bare
+            room={props.room}
+          />
+        )}
         {!tight && <Computed stop={stop} />}
         {props.cut && !tight && <p className={styles.gap}>Not followed further: {props.cut}.</p>}
         {gaps.length > 0 && !tight && (

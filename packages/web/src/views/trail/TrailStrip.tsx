@@ -17,10 +17,12 @@ import {
   type StripPoint,
   type WayEntry,
 } from './trailModel';
-import { linesAt, proofOf } from './proof';
+import { fileBeside, linesAt, proofOf } from './proof';
 import styles from './TrailStrip.module.css';
 
 const LINE = 18;
+/** The name of a further file, above its lines. */
+const BESIDE = 22;
 const CHARACTER = 7.25;
 /** How wide a letter of the small words beside the strip is, on average. */
 const LETTER = 6;
@@ -64,7 +66,9 @@ export function TrailStrip(props: TrailStripProps) {
     const fold = others === 0 || (tight && !unfolded.has(index)) ? 0 : BRANCH;
     const list = unfolded.has(index) ? others * BRANCH : 0;
     const more = tight ? 0 : linesBelow(stop, index === stops.length - 1 ? way.trail : null) * BRANCH;
-    const code = tight ? 0 : 42 + linesAt(stop, around).length * LINE;
+    const beside = fileBeside(stop);
+    const further = beside === null ? 0 : BESIDE + linesAt(stop, around, beside).length * LINE;
+    const code = tight ? 0 : 42 + linesAt(stop, around).length * LINE + further;
     return (tight ? TIGHT : Math.max(100, code)) + fold + list + more;
   });
   const tops = topsOf(heights);
@@ -158,6 +162,7 @@ export function TrailStrip(props: TrailStripProps) {
               how={words[index] ?? ''}
               howPlace={{ ...besides(point.x, width, pad, words[index] ?? ''), top: tight ? 23 : 50 }}
               marks={proofOf(stop, tight ? 2 : undefined)}
+              beside={tight ? null : fileBeside(stop)}
               branches={branches.get(index) ?? []}
               joins={direction === 'up'}
               unfolded={unfolded.has(index)}

@@ -1,6 +1,6 @@
 import type { Stop } from '@vectura/core';
 import { componentAt } from '../../project/fileNames';
-import { linesAt, proofOf } from './proof';
+import { fileBeside, linesAt, proofOf } from './proof';
 
 type Proof = NonNullable<Stop['proof']>[number];
 const proof = (line: number, what: Proof['what'], file = 'src/Bed.jsx', column = 1): Proof => ({
@@ -40,6 +40,20 @@ test('a use on a line that is shown anyway takes no room', () => {
 
 test('what is in another file is shown there', () => {
   expect(proofOf(stop(proof(1, 'arrives', 'src/App.jsx'), proof(4, 'used')))).toHaveLength(1);
+});
+
+test('markup that stands apart is a file beside the stop’s own', () => {
+  const apart = stop(proof(4, 'arrives'), proof(2, 'leaves', 'src/bed.html'), proof(6, 'used', 'src/bed.html'));
+  expect(fileBeside(apart)).toBe('src/bed.html');
+  expect(linesAt(apart, 0)).toEqual([4]);
+  expect(linesAt(apart, 0, 'src/bed.html')).toEqual([2, 6]);
+});
+
+test.each([
+  ['all stands in one file', stop(proof(4, 'arrives'), proof(6, 'used'))],
+  ['it only arrives from elsewhere', stop(proof(4, 'arrives', 'src/App.jsx'))],
+])('no file stands beside where %s', (_when, one) => {
+  expect(fileBeside(one)).toBeNull();
 });
 
 test('lines around are each shown once', () => {

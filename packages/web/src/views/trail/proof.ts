@@ -6,8 +6,8 @@ import type { ExcerptMark } from '../shared/Excerpt';
 /** At most this many lines of proof are shown at a stop; the rest are in the file. */
 const MOST_LINES = 4;
 
-export function proofOf(stop: Stop, most = MOST_LINES): ExcerptMark[] {
-  const own = (stop.proof ?? []).filter((proof) => proof.file === stop.file);
+export function proofOf(stop: Stop, most = MOST_LINES, file = stop.file): ExcerptMark[] {
+  const own = (stop.proof ?? []).filter((proof) => proof.file === file);
   const arrives = own.filter((proof) => proof.what === 'arrives');
   const leaves = own.filter((proof) => proof.what === 'leaves');
   const used = own.filter((proof) => proof.what === 'used');
@@ -23,9 +23,15 @@ export function proofOf(stop: Stop, most = MOST_LINES): ExcerptMark[] {
   return kept.filter((one) => first.includes(one.line));
 }
 
-/** The numbers of the lines shown at a stop, with so many around each. */
-export function linesAt(stop: Stop, around: number): number[] {
-  return around === 0
-    ? [...new Set(proofOf(stop).map((mark) => mark.line))]
-    : [...new Set(proofOf(stop).flatMap(({ line }) => neighbours(line, around)))];
+/** The file beside a stop's own that says what becomes of the value there: markup that stands apart from its class. */
+export function fileBeside(stop: Stop): string | null {
+  return stop.proof?.find(({ file, what }) => file !== stop.file && what !== 'arrives')?.file ?? null;
+}
+
+/** The numbers of the lines of a file that are shown at a stop, with so many around each. */
+export function linesAt(stop: Stop, around: number, file = stop.file): number[] {
+  const marks = proofOf(stop, MOST_LINES, file);
+  return [
+    ...new Set(around === 0 ? marks.map(({ line }) => line) : marks.flatMap(({ line }) => neighbours(line, around))),
+  ];
 }
