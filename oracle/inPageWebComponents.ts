@@ -100,7 +100,6 @@ export function installWebComponents(): void {
     }
   }
 
-  // eslint-disable-next-line @typescript-eslint/unbound-method
   const { addEventListener } = EventTarget.prototype;
   EventTarget.prototype.addEventListener = function (
     this: EventTarget,

@@ -89,7 +89,21 @@ export function CodeView() {
                       <span className="quiet">{sayMargin(entry).slice(entry.name.length + 1)}</span>
                     </li>
                   ))}
-                  {own.length === 0 && <li className="quiet">passes nothing on and is passed nothing</li>}
+                  {own.length === 0 && (
+                    <li className="quiet">
+                      {component.id.startsWith(`${path}#`) ? (
+                        'passes nothing on and is passed nothing'
+                      ) : (
+                        <>
+                          This is its markup. What it takes and passes on is listed beside{' '}
+                          <button type="button" className="linked" onClick={() => open(fileOf(component.id))}>
+                            its class
+                          </button>
+                          .
+                        </>
+                      )}
+                    </li>
+                  )}
                 </ul>
               </section>
             );
@@ -126,4 +140,9 @@ export function CodeView() {
       </Foot>
     </>
   );
+}
+
+/** The file in a component's id: `src/bed.js#Bed`. */
+function fileOf(component: string): string {
+  return component.slice(0, component.lastIndexOf('#'));
 }
