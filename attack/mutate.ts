@@ -148,7 +148,12 @@ export function mutate(text: string, pick: (below: number) => number): string {
 
 /** Mutates so many files of some folders, reads them, and surveys the projects with them in. */
 export async function attackByMutation(folders: readonly string[], files: number, seed: number): Promise<Mutated> {
-  await prepareReaders([{ path: 'Any.vue' }, { path: 'Any.svelte' }, { path: 'Any.html' }]);
+  await prepareReaders([
+    { path: 'Any.vue' },
+    { path: 'Any.svelte' },
+    { path: 'Any.html' },
+    { path: 'Any.html', text: '<template></template>' },
+  ]);
   const projects = [
     { name: 'typed', sources: TYPED, configs: TYPED_CONFIGS },
     ...(await Promise.all(folders.map(projectIn))),
@@ -247,6 +252,9 @@ function whyUnparsable({ path: file, text }: { path: string; text: string }): st
       if (errors[0]) throw errors[0];
       for (const block of [descriptor.script, descriptor.scriptSetup])
         if (block) parseStrictly(`${file}.${block.lang ?? 'js'}`, block.content);
+    } else if (file.endsWith('.xml') || /^\s*<template/.test(text)) {
+      // Every text is markup of some kind to a parser of pages.
+      return null;
     } else if (file.endsWith('.html')) {
       const [error] = parseTemplate(text, file).errors ?? [];
       if (error) throw new Error(error.msg);

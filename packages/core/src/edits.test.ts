@@ -4,14 +4,12 @@ import path from 'node:path';
 import fc from 'fast-check';
 import type { FileFacts } from './model/facts';
 import { BUNDLER_CONFIG } from './link/resolve/bundlerAliases';
-import { familyOf, prepareReaders } from './read';
+import { familyOf } from './read';
 import { projectKinds } from './read/projectKinds';
 import { Survey } from './survey';
 import { factsOf } from './testing/project';
 
 const EXAMPLES = path.join(__dirname, '../../../examples');
-
-beforeAll(() => prepareReaders([{ path: 'Any.vue' }, { path: 'Any.svelte' }, { path: 'Any.html' }]));
 
 /** The sources of an example, as path → text. */
 function sourcesOf(example: string): Record<string, string> {

@@ -28,6 +28,15 @@ test.each([
     "import { Component } from '@angular/core';\n@Component({ template: '{{ a + }}' }) export class A {}",
   ],
   ['an argument that is not there yet', 'A.vue', '<template><b>{{ go(, a) }}</b></template>'],
+  ['an expression that is not finished', 'c/bed/bed.html', '<template><b title={a.}>x</b></template>'],
+  ['a tag that is not closed', 'c/bed/bed.html', '<template><b>x</template>'],
+  ['a tag that never ends', 'c/bed/bed.html', '<template><c-bed depth={a}'],
+  ['a comment that never ends', 'c/bed/bed.html', '<template>x</template><!-- y'],
+  [
+    'a class that is not finished',
+    'c/bed/bed.js',
+    "import { LightningElement, api } from 'lwc'; export default class Bed extends LightningElement { @api depth; dig( }",
+  ],
 ])('%s (%s)', (_name, path, text) => {
   const { problems } = factsOf(path, text);
   expect(problems.length).toBeGreaterThan(0);

@@ -36,6 +36,19 @@ describe('parts of an Angular template inside one another', () => {
   });
 });
 
+describe('parts of the markup of Lightning Web Components inside one another', () => {
+  test.each<[string, (inner: string, i: number) => string]>([
+    ['elements that listen', (e, i) => `<div onpick${i}={take}>${e}</div>`],
+    ['components that listen', (e, i) => `<c-bed depth={a} onpick${i}={take}>${e}</c-bed>`],
+    ['components in slots', (e) => `<c-bed><p slot="head">${e}</p></c-bed>`],
+    ['conditions', (e) => `<p lwc:if={a}>${e}</p><p lwc:else>b</p>`],
+    ['loops', (e, i) => `<template for:each={xs} for:item="x${i}"><p key={x${i}}>${e}</p></template>`],
+    ['slots', (e) => `<slot onpick={take}>${e}</slot>`],
+  ])('%s', (_name, wrap) => {
+    expectToGrow((depth) => size('c/a/a.html', `<template>${nested(depth, wrap, '<b>{a}</b>')}</template>`));
+  });
+});
+
 describe('expressions inside one another', () => {
   test.each<[string, (inner: string, i: number) => string]>([
     ['assignments', (e) => `a = ${e}`],
