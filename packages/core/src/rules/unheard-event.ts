@@ -1,25 +1,14 @@
 /** An event nobody hears. */
 import { digging } from './shared/webComponentExamples';
 import { misspellingOf } from './shared/misspelt';
-import type { Linked } from '../link';
-import { once } from '../link/memo/once';
 import type { ComponentInfo } from '../link/program/program';
 import { DOM_EVENTS } from '../model/domEvents';
 import { FAMILIES } from '../model/families';
 import { eventOf, eventProp, isCallbackName, isUpdate } from '../model/signs';
 import { isOffered, passingsBy } from './shared/sites';
 import { named, positionOf, type Draft, type Rule } from './rule';
+import { heardByAny } from './shared/heard';
 import { anyTopic, topics } from './shared/topics';
-
-/** The events that anything in the project listens for: one that bubbles may come to each of them. */
-const heardByAny = once((linked: Linked): ReadonlySet<string> => {
-  const { graph } = linked.program;
-  const handled = graph.files.flatMap(({ uses }) =>
-    uses.flatMap(({ kind, detail }) => (kind === 'handler' && detail ? [detail] : [])),
-  );
-  const listened = graph.sites.flatMap(({ fact }) => fact.props.flatMap(({ name }) => eventOf(name ?? '') ?? []));
-  return new Set([...handled, ...listened]);
-});
 
 export const unheardEvent: Rule = {
   id: 'unheard-event',

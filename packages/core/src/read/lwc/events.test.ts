@@ -249,3 +249,24 @@ describe('what an event brings', () => {
     expect(sent(sends, reads)).toHaveLength(times);
   });
 });
+
+describe('an event that leaves the component that renders its sender', () => {
+  const told = (listens: string): string[] =>
+    foundBy(
+      'unresolved',
+      webComponents({
+        House: [`<c-zone ${listens}></c-zone>`, 'take() {}'],
+        Zone: ['<c-bed></c-bed>', ''],
+        Bed: [
+          '<b onclick={send}>x</b>',
+          `send() { this.dispatchEvent(new CustomEvent('pick', { bubbles: true, composed: true })); }`,
+        ],
+      }),
+    );
+  test.each([
+    ['is told where somebody listens for its name', 'onpick={take}', 1],
+    ['matters to nobody else', '', 0],
+  ])('%s', (_what, listens, times) => {
+    expect(told(listens)).toHaveLength(times);
+  });
+});

@@ -22,6 +22,8 @@ interface Made {
   name: string;
   payload: PlaceId | null;
   bubbles: boolean;
+  /** It leaves the component that renders its sender. */
+  composed: boolean;
   /** The fields of its payload; null where they are not known. */
   fields: string[] | null;
 }
@@ -55,7 +57,13 @@ export function readEvent(r: ScriptReader, node: t.NewExpression): PlaceId | nul
   };
   const place = r.b.place('object', name, r.fn, spotOf(node));
   r.b.flow(payload, place, 'put', 'detail');
-  madeIn(r).set(place, { name, payload, bubbles: isSet('bubbles'), fields: fieldsOf(r, detail) });
+  madeIn(r).set(place, {
+    name,
+    payload,
+    bubbles: isSet('bubbles'),
+    composed: isSet('composed'),
+    fields: fieldsOf(r, detail),
+  });
   return place;
 }
 
@@ -103,6 +111,10 @@ function send(r: ScriptReader, event: Made, place: PlaceId, node: t.CallExpressi
   noteEvent(r, component, event.name, at);
   const fact = b.fn(component.fn).events?.find(({ name }) => name === event.name);
   if (fact && event.bubbles) fact.bubbles = true;
+  if (event.bubbles && event.composed && isFirst) {
+    const reason = 'It leaves the component that renders its sender; whoever hears it above that is not followed.';
+    b.facts.gaps.push({ what: 'event', name: event.name, reason, fn: r.fn, at });
+  }
   if (fact) noteFields(fact, event.fields, isFirst);
   const heardAt = [b.part(component.props, eventProp(event.name), r.fn, at)];
   if (event.bubbles) heardAt.push(b.part(b.part(component.props, AROUND, r.fn, at), event.name, r.fn, at));

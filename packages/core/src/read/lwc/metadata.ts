@@ -15,5 +15,6 @@ export function readMetadata(r: ScriptReader): void {
   if (!found || !own) return;
   const at = { ...positions(r.text)(found.index), length: found[0].includes('\n') ? 1 : found[0].length };
   const component = importPlace(r, `./${own.name}`, 'default', own.name, at);
-  mountSite(r, own.name, component, at);
+  // Modules that are no components may be exposed as well.
+  mountSite(r, own.name, component, at).site.maybe = true;
 }

@@ -222,7 +222,9 @@ class Template {
   private site(node: Element, piece: PlaceId): void {
     const { r } = this;
     const at = tagSpot(node);
-    const chosen = attributeOf(node, 'lwc:is') === null ? null : this.bound(node, 'lwc:is');
+    // `lwc:is`, and its name in older versions.
+    const [choice = null] = ['lwc:is', 'lwc:dynamic'].filter((one) => attributeOf(node, one) !== null);
+    const chosen = choice === null ? null : this.bound(node, choice);
     const tag = chosen ?? r.global(tagName(node.tagName), at);
     const { site, give, propsPlace } = addSite(r, node.tagName, tag, piece, at);
     site.names = namesAt(node);
