@@ -3,6 +3,7 @@ import { appendFileSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { parseTemplate } from '@angular/compiler';
+import { parseFragment } from 'parse5';
 import { parse as parseVue } from '@vue/compiler-sfc';
 import { parse as parseSvelte } from 'svelte/compiler';
 import { NotFound } from '@vectura/core';
@@ -49,6 +50,7 @@ function parse(file: string, text: string): void {
       for (const block of [descriptor.script, descriptor.scriptSetup])
         if (block) parseScript(`${file}.${block.lang ?? 'js'}`, block.content);
     } else if (file.endsWith('.svelte')) parseSvelte(text, { modern: true, loose: true, filename: file });
+    else if (/^\s*<template/.test(text) || file.endsWith('.xml')) parseFragment(text, { sourceCodeLocationInfo: true });
     else if (file.endsWith('.html')) parseTemplate(text, file);
     else parseScript(file, text);
   } catch {

@@ -5,7 +5,8 @@
 import type * as t from '@babel/types';
 import { eventProp } from '../../model/signs';
 import type { FunctionFact, FunctionId, PlaceId, QueryFact, Spot } from '../../model/facts';
-import { noteEvent, openComponent, renderedPiece } from '../component/component';
+import { noteEvent, openComponent, readWithin, renderedPiece } from '../component/component';
+import { takeMarkup } from '../component/markupFile';
 import { declareProp } from '../component/declare';
 import { addFieldCells } from '../component/fieldCells';
 import { addSite } from '../component/site';
@@ -18,7 +19,6 @@ import { readFunction } from '../script/functions';
 import { fieldOf } from '../script/patterns';
 import { readPlainClass } from '../script/plainClasses';
 import type { ScriptReader } from '../script/reader';
-import { Scope } from '../script/scope';
 import { textOf } from '../script/literals';
 import { decoratorOf, Metadata } from '../component/decorators';
 import { injectedFields } from './injection';
@@ -27,7 +27,7 @@ import { noteInjectable, readProviders } from './providers';
 import { queryOf, readQuery, templateField } from './queries';
 import { namesOf } from './selectors';
 import { noteBegun } from './subscriptions';
-import { INSTANCE, readTemplate } from './template';
+import { readTemplate } from './template';
 import { MODEL } from './templateForms';
 
 type ClassNode = t.ClassDeclaration | t.ClassExpression;
@@ -60,31 +60,12 @@ export function readAngularClass(r: ScriptReader, node: ClassNode, name: string)
   const role = extended ? 'hook' : 'component';
   const id = r.b.addFunction(name, role, r.fn, spotOf(node.id ?? node), node.loc?.end.line ?? 1);
   const fact = r.b.fn(id);
-  const before = {
-    fn: r.fn,
-    scope: r.scope,
-    self: r.self,
-    component: r.component,
-    methods: r.methods,
-    fieldCells: r.fieldCells,
-    injectedFields: r.injectedFields,
-  };
   const component = extended ? openBase(r, id) : openComponent(r, id, true);
-  r.fn = id;
-  r.scope = new Scope(before.scope, id);
-  r.self = component.self;
-  r.component = component;
-  r.fieldCells = new Map();
-  r.injectedFields = injectedFields(r, node);
-  new ComponentClass(r, component, fact, node).read(metadata, decorator?.name === 'Component');
+  readWithin(r, component, () => {
+    r.injectedFields = injectedFields(r, node);
+    new ComponentClass(r, component, fact, node).read(metadata, decorator?.name === 'Component');
+  });
   if (extended) r.b.flow(component.self, fact.result);
-  r.fn = before.fn;
-  r.scope = before.scope;
-  r.self = before.self;
-  r.component = before.component;
-  r.methods = before.methods;
-  r.fieldCells = before.fieldCells;
-  r.injectedFields = before.injectedFields;
   return fact.self;
 }
 
@@ -414,11 +395,7 @@ class ComponentClass {
     const file = metadata.text('templateUrl') ?? this.fetched(written);
     if (file !== null) {
       const at = spotOf(metadata.node('templateUrl') ?? written);
-      const template = importPlace(r, file, 'default', 'template', at);
-      r.b.facts.imports.push({ place: component.self, source: file, imported: INSTANCE, gives: true, at });
-      const piece = this.piece(metadata);
-      const markup = r.b.call({ callee: template, name: '', args: [], fn: component.fn, at });
-      r.b.flow(markup, piece);
+      takeMarkup(r, component, file, this.piece(metadata), at);
       for (const query of queries)
         for (const name of query.content ? [] : query.names) {
           const asked = importPlace(r, file, templateField(name), name, query.at);

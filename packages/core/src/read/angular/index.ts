@@ -3,13 +3,14 @@
  * it, and the class gives it its instance.
  */
 import type { FileFacts } from '../../model/facts';
+import { offer, readMarkupFile } from '../component/markupFile';
 import { FactsBuilder } from '../script/builder';
 import { readModule, readTree } from '../script/module';
 import { ScriptReader } from '../script/reader';
 import type { SourceFile } from '../source';
 import { angular } from './dialect';
 import { templateField } from './queries';
-import { INSTANCE, readTemplate } from './template';
+import { readTemplate } from './template';
 
 export function readAngular(source: SourceFile): FileFacts {
   const b = new FactsBuilder(source.path, 'angular', source.text, source.hash, source.bytes);
@@ -24,19 +25,8 @@ export function readAngular(source: SourceFile): FileFacts {
 
 /** A template that is a file: what its expressions name is asked of the instance that the class gives it. */
 function readTemplateFile(r: ScriptReader, { path, text }: SourceFile): void {
-  const { b } = r;
-  const at = { line: 1, column: 1, length: 1 };
-  const id = b.addFunction('', 'plain', 0, at, b.facts.lines);
-  const fact = b.fn(id);
-  fact.template = true;
-  const instance = b.place('object', 'this', id, at);
-  b.facts.exports.push({ name: 'default', place: fact.self, source: null, imported: null, at });
-  b.facts.exports.push({ name: INSTANCE, place: instance, source: null, imported: null, at });
-  const piece = b.place('markup', '', id, at);
-  b.flow(piece, fact.result);
-  r.fn = id;
-  r.self = instance;
-  for (const [name, place] of readTemplate(r, path, { start: 0, end: text.length, quoted: false }, piece))
-    b.facts.exports.push({ name: templateField(name), place, source: null, imported: null, at });
-  b.endSpan(fact);
+  readMarkupFile(r, (piece) => {
+    for (const [name, place] of readTemplate(r, path, { start: 0, end: text.length, quoted: false }, piece))
+      offer(r, templateField(name), place, { line: 1, column: 1, length: 1 });
+  });
 }

@@ -38,9 +38,6 @@ import { fieldsOf, isBound, isComponent, isOwn, isText, literalOf, spot, tagSpot
 import { mayBeDirectives } from './selectors';
 import { parsed, positionsIn, type TemplatePart } from './templateText';
 
-/** What a template file calls the instance whose markup it is. */
-export const INSTANCE = 'this';
-
 /** Reads a template into a piece of markup. */
 export function readTemplate(r: ScriptReader, path: string, part: TemplatePart, piece: PlaceId): NamedTemplates {
   const nodes = parsed(r, path, part);

@@ -4,6 +4,7 @@ import { nameFromPath } from '../script/names';
 import type { ScriptReader } from '../script/reader';
 import { EVENTS, PLAIN, eventProp } from '../../model/signs';
 import type { SingleFileComponent } from '../script/componentInFile';
+import { Scope } from '../script/scope';
 
 /** The component a file is: one function, as every run of it has state of its own. It is the file's default export. */
 export function addComponent(r: ScriptReader, path: string): SingleFileComponent {
@@ -43,6 +44,18 @@ export function openComponent(r: ScriptReader, fn: FunctionId, byField = false):
     names: [],
     model: null,
   };
+}
+
+/** Reads the class of a component: what `this` and the fields stand for within it, and as before after it. */
+export function readWithin(r: ScriptReader, component: SingleFileComponent, read: () => void): void {
+  const { fn, scope, self, component: around, methods, fieldCells, injectedFields } = r;
+  r.fn = component.fn;
+  r.scope = new Scope(scope, component.fn);
+  r.self = component.self;
+  r.component = component;
+  r.fieldCells = new Map();
+  read();
+  Object.assign(r, { fn, scope, self, component: around, methods, fieldCells, injectedFields });
 }
 
 /** The piece of markup a component renders, with a provider around it for each thing it provides. */

@@ -4,21 +4,19 @@
  */
 import type * as t from '@babel/types';
 import type { FunctionFact, FunctionId, PlaceId, Spot } from '../../model/facts';
-import { openComponent, renderedPiece } from '../component/component';
+import { openComponent, readWithin, renderedPiece } from '../component/component';
+import { takeMarkup } from '../component/markupFile';
 import { declareProp } from '../component/declare';
 import { decoratorOf } from '../component/decorators';
 import { addFieldCells } from '../component/fieldCells';
 import { spotOf } from '../script/builder';
-import { importPlace } from '../script/calls';
 import type { SingleFileComponent } from '../script/componentInFile';
 import { value } from '../script/expressions';
 import { readFunction } from '../script/functions';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
-import { Scope } from '../script/scope';
 import { noteMounting } from '../script/starts';
 import { moduleOf, nameInMarkup } from './names';
-import { INSTANCE } from './template';
 import { readWire } from './wire';
 
 type ClassNode = t.ClassDeclaration | t.ClassExpression;
@@ -38,22 +36,8 @@ export function readLwcClass(r: ScriptReader, node: ClassNode, name: string): Pl
   const fact = r.b.fn(id);
   const tag = nameInMarkup(r.b.facts.path);
   if (tag !== null) fact.ownNames = [tag];
-  const before = {
-    fn: r.fn,
-    scope: r.scope,
-    self: r.self,
-    component: r.component,
-    methods: r.methods,
-    fieldCells: r.fieldCells,
-  };
   const component = openComponent(r, id, true);
-  r.fn = id;
-  r.scope = new Scope(before.scope, id);
-  r.self = component.self;
-  r.component = component;
-  r.fieldCells = new Map();
-  new ComponentClass(r, component, fact, node).read();
-  Object.assign(r, before);
+  readWithin(r, component, () => new ComponentClass(r, component, fact, node).read());
   return fact.self;
 }
 
@@ -223,14 +207,8 @@ class ComponentClass {
     const files = new Set([...(own ? [`./${own.name}.html`] : []), ...imported]);
     const piece = renderedPiece(r, component);
     for (const file of files) {
-      const at = r.b.fn(component.fn).at;
-      const template = importPlace(r, file, 'default', 'template', at);
       // By custom it is there; a class that others extend has none.
-      const implied = imported.includes(file) ? {} : { implied: true as const };
-      Object.assign(r.b.facts.imports.at(-1) ?? {}, implied);
-      r.b.facts.imports.push({ place: component.self, source: file, imported: INSTANCE, gives: true, ...implied, at });
-      const shown = r.b.call({ callee: template, name: '', args: [], onlyKnown: true, fn: component.fn, at });
-      r.b.flow(shown, piece);
+      takeMarkup(r, component, file, piece, r.b.fn(component.fn).at, !imported.includes(file));
     }
   }
 }

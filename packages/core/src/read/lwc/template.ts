@@ -25,9 +25,6 @@ import {
 } from './markup';
 import { tagName } from './names';
 
-/** What a file of markup calls the instance whose markup it is. */
-export const INSTANCE = 'this';
-
 export function readTemplate(r: ScriptReader, piece: PlaceId): void {
   const nodes = parseMarkup(r);
   r.scope = new Scope(null, r.fn);
