@@ -31,7 +31,7 @@ export async function bundleExample(example: string, outfile: string): Promise<v
     vue3: [newer(), watched()],
     svelte: [svelte()],
     angular: [reflecting()],
-    lwc: [webComponents(example)],
+    lwc: [webComponents(example, path.join(path.dirname(outfile), 'compiled'))],
   };
   await build({
     entryPoints: [entry ?? example],
