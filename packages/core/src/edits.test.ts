@@ -4,7 +4,7 @@ import path from 'node:path';
 import fc from 'fast-check';
 import type { FileFacts } from './model/facts';
 import { BUNDLER_CONFIG } from './link/resolve/bundlerAliases';
-import { familyOf } from './read';
+import { familyOf, isAlone } from './read';
 import { projectKinds } from './read/projectKinds';
 import { Survey } from './survey';
 import { factsOf } from './testing/project';
@@ -40,7 +40,12 @@ class Project {
   }
 
   private read(file: string): FileFacts {
-    return factsOf(file, this.sources[file] ?? '', projectKinds(this.configs)(file));
+    return factsOf(
+      file,
+      this.sources[file] ?? '',
+      projectKinds(this.configs)(file),
+      isAlone(file, new Set(Object.keys(this.sources))),
+    );
   }
 
   get files(): string[] {

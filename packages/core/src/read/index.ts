@@ -54,4 +54,5 @@ export { pack, unpack } from '../model/pack';
 export { prepareReaders } from './families';
 export { familyOf };
 export { TOO_DEEP } from './script/module';
+export { isAlone } from './source';
 export type { SourceFile };

@@ -1,5 +1,5 @@
 /** For tests: a project from a few lines of source, and its answers in short. */
-import { pack, prepareReaders, readFile, unpack } from '../read';
+import { isAlone, pack, prepareReaders, readFile, unpack } from '../read';
 import { projectKinds, type ProjectKind } from '../read/projectKinds';
 import { BUNDLER_CONFIG } from '../link/resolve/bundlerAliases';
 import { AUTO_IMPORTS } from '../link/resolve/autoImports';
@@ -19,8 +19,9 @@ beforeAll(() =>
   ]),
 );
 
-export function factsOf(path: string, text: string, project?: ProjectKind): FileFacts {
-  return readFile({ path, text, hash: String(text.length), bytes: text.length, ...(project ? { project } : {}) });
+export function factsOf(path: string, text: string, project?: ProjectKind, alone = false): FileFacts {
+  const known = { ...(project ? { project } : {}), ...(alone ? { alone: true as const } : {}) };
+  return readFile({ path, text, hash: String(text.length), bytes: text.length, ...known });
 }
 
 /** Surveys sources given as path → text. `tsconfig.json` and its like are configuration. */
@@ -31,7 +32,7 @@ export function surveyOf(sources: Record<string, string>, config?: Config): Surv
   for (const [path, text] of Object.entries(sources))
     if (path.endsWith('.json') || BUNDLER_CONFIG.test(path) || AUTO_IMPORTS.test(path)) configs.push({ path, text });
     // As they come out of the cache, in which they share no objects.
-    else files.push(unpack(pack(factsOf(path, text, kindOf(path)))));
+    else files.push(unpack(pack(factsOf(path, text, kindOf(path), isAlone(path, new Set(Object.keys(sources)))))));
   return new Survey({ name: 'test', files, configs, skipped: {} }, config);
 }
 

@@ -9,6 +9,7 @@ import {
   MAX_BYTES,
   Survey,
   importedAmong,
+  isAlone,
   prepareReaders,
   unpack,
   projectKinds,
@@ -51,6 +52,7 @@ interface KnownFile {
   bytes: number;
   modified: number;
   project: SourceFile['project'];
+  alone: boolean;
   facts: FileFacts;
   /** What it said when it could last be read. */
   good: FileFacts | null;
@@ -219,10 +221,17 @@ async function readFacts(
 ): Promise<FileFacts[]> {
   const { memory, cache, onProgress, signal, beacon, tooLong } = options;
   const facts = new Map<string, FileFacts>();
+  const paths = new Set(sources.map((file) => file.path));
   const changed: Found[] = [];
   for (const file of sources) {
     const known = memory?.files.get(file.path);
-    if (known && known.bytes === file.bytes && known.modified === file.modified && known.project === kindOf(file.path))
+    if (
+      known &&
+      known.bytes === file.bytes &&
+      known.modified === file.modified &&
+      known.project === kindOf(file.path) &&
+      known.alone === isAlone(file.path, paths)
+    )
       facts.set(file.path, known.facts);
     else if (tooLong?.has(file.path)) facts.set(file.path, leftOut(file.path, TOOK_TOO_LONG));
     else changed.push(file);
@@ -243,7 +252,7 @@ async function readFacts(
   try {
     // A slice at a time: while one is fetched from the disk, the one before it is being read.
     for (let i = 0; i < changed.length; i += SLICE) {
-      const sources = fetchSources(root, changed.slice(i, i + SLICE), kindOf, facts);
+      const sources = fetchSources(root, changed.slice(i, i + SLICE), { kindOf, paths }, facts);
       signal?.throwIfAborted();
       await prepareReaders(sources);
       for (const source of sources) keys.set(source.path, factsKey(source));
@@ -269,7 +278,14 @@ async function readFacts(
       const kept = read.broken && good ? asBefore(good, read) : read;
       facts.set(file.path, kept);
       const { bytes, modified } = file;
-      memory.files.set(file.path, { bytes, modified, project: kindOf(file.path), facts: kept, good });
+      memory.files.set(file.path, {
+        bytes,
+        modified,
+        project: kindOf(file.path),
+        alone: isAlone(file.path, paths),
+        facts: kept,
+        good,
+      });
     }
   }
   return sources.flatMap((file) => facts.get(file.path) ?? []);
@@ -288,14 +304,18 @@ const AS_BEFORE = 'Until the file can be read again, its last readable version i
 function fetchSources(
   root: string,
   files: readonly Found[],
-  kindOf: KindOf,
+  { kindOf, paths }: { kindOf: KindOf; paths: ReadonlySet<string> },
   facts: Map<string, FileFacts>,
 ): SourceFile[] {
   const sources: SourceFile[] = [];
   for (const file of files) {
     try {
       const project = kindOf(file.path);
-      sources.push({ ...readSource(root, file), ...(project === undefined ? {} : { project }) });
+      sources.push({
+        ...readSource(root, file),
+        ...(project === undefined ? {} : { project }),
+        ...(isAlone(file.path, paths) ? { alone: true as const } : {}),
+      });
     } catch (error) {
       facts.set(file.path, leftOut(file.path, reasonOf(error)));
     }
@@ -313,7 +333,7 @@ function readSource(root: string, file: Found): SourceFile {
 
 /** What facts depend on: the reader's version, the framework's, the path and the text. */
 function factsKey(source: SourceFile): string {
-  return `${FACTS_VERSION}:${source.project ?? ''}:${source.hash}:${source.path}`;
+  return `${FACTS_VERSION}:${source.project ?? ''}:${source.alone ? 'alone' : ''}:${source.hash}:${source.path}`;
 }
 
 function readConfigs(root: string, found: readonly Found[]): ConfigFile[] {

@@ -131,6 +131,18 @@ describe('markup', () => {
     expect(trailsOf(survey, 'House.deep')).toEqual(['House.deep > Bed.depth']);
   });
 
+  test('a component of markup alone', () => {
+    const survey = webComponents(
+      { House: ['<c-note depth={deep}><p>{deep}</p></c-note>', 'deep = 1; dig() { this.deep = 2; }'] },
+      { 'force-app/main/default/lwc/note/note.html': '<template><aside><slot></slot></aside></template>' },
+    );
+    expect(survey.document().components.map(({ name }) => name)).toEqual(['House', 'Note']);
+    expect(survey.document().sites).toMatchObject([
+      { name: 'c-note', of: 'force-app/main/default/lwc/note/note.html#Note' },
+    ]);
+    expect(foundBy('unresolved', survey)).toEqual([]);
+  });
+
   test('several files of markup, one of which is chosen', () => {
     const survey = webComponents(
       {
