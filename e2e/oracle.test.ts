@@ -1,6 +1,7 @@
 /** Some of the examples, each held against what its framework renders; `npm run oracle` does it for all. */
 import path from 'node:path';
 import { EXAMPLES, hold } from '../oracle';
+import { webComponentTags } from '../oracle/webComponentTags';
 import { angularTags } from '../oracle/angular';
 import { certainTags } from '../oracle/certain';
 import { compare } from '../oracle/compare';
@@ -63,7 +64,7 @@ test.each([...EXAMPLES, ...SCREENS].map(([name]) => name))(
   async (name) => {
     const document = (await surveyFolder(example(name))).document();
     const files = document.files.map((file) => file.path);
-    const tags = [...certainTags(example(name), files), ...angularTags(example(name), files)];
+    const tags = [certainTags, angularTags, webComponentTags].flatMap((tagsOf) => tagsOf(example(name), files));
     expect(tags.length).toBeGreaterThan(3);
     expect(count(document, tags)).toMatchObject({ right: tags.length, wrong: [], silent: [] });
   },

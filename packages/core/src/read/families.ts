@@ -4,7 +4,7 @@
  */
 import type { Family } from '../model/documents';
 import type { FileFacts } from '../model/facts';
-import { familyOf } from '../model/sourceFiles';
+import { familyOf, sourceKindOf } from '../model/sourceFiles';
 import { reactReader } from './react';
 import type { SourceFile } from './source';
 import { readSvelteCall } from './svelte/calls';
@@ -32,6 +32,8 @@ const IMPORTS = [
   ['angular', /\bfrom\s+['"]@angular\//],
   ['lwc', /\bfrom\s+['"](?:lwc|@salesforce\/\w+\/|lightning\/\w)/],
 ] as const;
+/** What scripts import that are of no family whose project could claim them: one that hosts newer parts holds several. */
+const OTHERS = /\b(?:from|require\()\s*['"](?:react|preact|vue|svelte)\b/;
 /** Markup whose outermost element is a template. */
 const TEMPLATE = /^(?:\s|<!--[\s\S]*?-->)*<template[\s>]/;
 
@@ -41,7 +43,10 @@ function familyFor({ path, text = '', project }: Partial<SourceFile> & { path: s
   if (family === 'angular') return TEMPLATE.test(text) ? 'lwc' : family;
   if (family !== 'react') return family;
   const [said] = IMPORTS.find(([, pattern]) => pattern.test(text)) ?? [];
-  return said ?? (project === 'angular' || project === 'lwc' ? project : family);
+  if (said) return said;
+  // A script of markup, and one that says otherwise, are what they are in any project.
+  const isClaimed = (project === 'angular' || project === 'lwc') && !sourceKindOf(path)?.markup && !OTHERS.test(text);
+  return isClaimed ? project : family;
 }
 
 /** Loads the readers that some files need, by their paths and, for scripts, by their texts where those are at hand. */
