@@ -4,7 +4,7 @@
  */
 import type { Carrier, Effect } from '../model/documents';
 import { TAKEN, type CallFact, type Spot, type UseFact } from '../model/facts';
-import { CHILDREN, ELEMENT, eventOf, isAnyField } from '../model/signs';
+import { AROUND, CHILDREN, ELEMENT, eventOf, isAnyField } from '../model/signs';
 import type { Linked } from '../link';
 import type { Origin } from '../link/graph/graph';
 import { Memo } from '../link/memo/memo';
@@ -341,6 +341,11 @@ export class Stops {
     for (const crossing of landed) {
       if (exit.kind === 'returned' && this.isInside(crossing.to.context, exit.at.context)) {
         this.takeOver(crossing.to, stop, name, mode, exit.derived && mode === 'value');
+        continue;
+      }
+      // Who writes what is put into a slot has no part in what the slot hears of it.
+      if (crossing.carrier === 'slot' && fieldPaths.head(crossing.to.path) === AROUND) {
+        this.takeOver(crossing.to, stop, name, mode, false);
         continue;
       }
       const arrival = this.names.at(crossing.to, crossing.carrier, name, mode);

@@ -34,13 +34,17 @@ const IMPORTS = [
 ] as const;
 /** What scripts import that are of no family whose project could claim them: one that hosts newer parts holds several. */
 const OTHERS = /\b(?:from|require\()\s*['"](?:react|preact|vue|svelte)\b/;
-/** Markup whose outermost element is a template. */
 const TEMPLATE = /^(?:\s|<!--[\s\S]*?-->)*<template[\s>]/;
+
+/** Whether a page is one template and nothing else, as the markup of a Lightning Web Component is. */
+export function isTemplatePage(text: string): boolean {
+  return TEMPLATE.test(text);
+}
 
 /** The family whose reader takes a file: by its path, by what its text says, by what its project is. Null where none does. */
 function familyFor({ path, text = '', project }: Partial<SourceFile> & { path: string }): Family | null {
   const family = familyOf(path);
-  if (family === 'angular') return TEMPLATE.test(text) ? 'lwc' : family;
+  if (family === 'angular') return isTemplatePage(text) ? 'lwc' : family;
   if (family !== 'react') return family;
   const [said] = IMPORTS.find(([, pattern]) => pattern.test(text)) ?? [];
   if (said) return said;

@@ -12,6 +12,11 @@ interface Dependencies {
   peerDependencies?: Record<string, string>;
 }
 
+/** Whether modules of a project go by the folders that they stand in. */
+export function goesByFolder(kind: ProjectKind | undefined): boolean {
+  return kind === 'lwc';
+}
+
 /** The major version of Vue that a file is written for, as far as is known. */
 export function vueVersionOf({ project }: { project?: ProjectKind }): 2 | 3 {
   return project === 'vue2' ? 2 : 3;

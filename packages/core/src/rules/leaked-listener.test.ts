@@ -184,3 +184,10 @@ describe('leaked-listener: a store subscribed to by hand', () => {
     expect(foundBy('leaked-listener', survey)).toEqual(found);
   });
 });
+
+test('a listener on something that the same run makes goes with it, however it is put there', () => {
+  const survey = one(`export function Map({ box }) { useEffect(() => {
+    const marker = new maps.Marker({ box }); maps.event.addListener(marker, 'click', () => console.log('dug'));
+    maps.event.addListener(window.map, 'move', () => console.log('moved')); }, []); return <b>{box}</b>; }`);
+  expect(foundBy('leaked-listener', survey)).toHaveLength(1);
+});

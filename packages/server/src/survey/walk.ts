@@ -9,7 +9,7 @@ import picomatch from 'picomatch';
 import { readRegularFile } from '../ownFiles';
 import { UnusableInput } from '../unusable';
 import { refusedGlob } from './globs';
-import { AUTO_IMPORTS, BUNDLER_CONFIG, familyOf, sourceKindOf } from '@vectura/core';
+import { AUTO_IMPORTS, BUNDLER_CONFIG, familyOf, isTemplatePage, sourceKindOf } from '@vectura/core';
 
 export interface Found {
   /** Relative to the root, with `/`. */
@@ -295,7 +295,6 @@ function isMangled(text: string): boolean {
 }
 
 /** What a script imports that is a Lightning Web Component, or says that it extends one. */
-const MARKUP_PAGE = /^(?:\s|<!--[\s\S]*?-->)*<template[\s>]/;
 const WEB_COMPONENT = /\bfrom\s+['"]lwc['"]|@api\b|\bextends\s+\w*LightningElement/;
 
 /** The files of a folder that scripts in it name as their templates. */
@@ -317,10 +316,10 @@ function templatesIn(root: string, folder: string, entries: readonly Dirent[]): 
   return found;
 }
 
-/** Whether a page is one template and nothing else, as the markup of a Lightning Web Component is. */
+/** Whether a page is markup of a component, by what stands in it. */
 function isMarkup(root: string, relative: string): boolean {
   try {
-    return MARKUP_PAGE.test(readRegularFile(path.join(root, relative)).toString());
+    return isTemplatePage(readRegularFile(path.join(root, relative)).toString());
   } catch {
     return false;
   }

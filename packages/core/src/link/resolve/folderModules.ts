@@ -1,6 +1,6 @@
 /** Modules that go by the folders they stand in: `c/bedTile` is `lwc/bedTile/bedTile.js`, `lightning/tile` is `src/lightning/tile/tile.js`. */
 import type { ConfigFile } from '../../model/paths';
-import { projectKinds } from '../../read/projectKinds';
+import { goesByFolder, projectKinds } from '../../read/projectKinds';
 import { moduleOf } from '../../read/lwc/names';
 
 export class FolderModules {
@@ -19,6 +19,6 @@ export class FolderModules {
   /** The file of a module, for whoever stands in a folder of a project that names modules so. */
   find(folder: string, specifier: string): number | undefined {
     const file = this.byName.get(specifier);
-    return file !== undefined && this.kindOf(`${folder}/x`) === 'lwc' ? file : undefined;
+    return file !== undefined && goesByFolder(this.kindOf(`${folder}/x`)) ? file : undefined;
   }
 }

@@ -85,7 +85,8 @@ export const angular: Dialect = {
         const at = spotOf(target ?? node);
         return outputOf(r, target?.type === 'Identifier' ? target.name : '', at);
       }
-      return readForm(r, node, target) ?? readStream(r, node, target) ?? readNew(r, node);
+      const form = readForm(r, node, target);
+      return form !== undefined ? form : (readStream(r, node, target) ?? readNew(r, node));
     }
     if (name === 'inject') {
       const given = inject(r, node);
@@ -116,7 +117,9 @@ export const angular: Dialect = {
     const fromStore =
       (storeApi === null ? undefined : readStoreModule(r, node, storeApi)) ?? readStoreCall(r, node, target);
     if (fromStore !== undefined) return fromStore;
-    const requested = readForm(r, node, target) ?? readRequest(r, node);
+    const form = readForm(r, node, target);
+    if (form !== undefined) return form;
+    const requested = readRequest(r, node);
     if (requested !== undefined) return requested;
     // An emitter tells one thing; what has a topic tells more.
     const emits = callee.type === 'MemberExpression' && fieldOf(callee.property, callee.computed) === 'emit';

@@ -46,8 +46,7 @@ export function takeMarkup(
   const custom = implied ? { implied: true as const } : {};
   // Nothing is rendered where there is no such file.
   const known = implied ? { onlyKnown: true } : {};
-  const markup = importPlace(r, file, 'default', 'template', at);
-  Object.assign(r.importOf.get(markup) ?? {}, custom);
+  const markup = importPlace(r, file, 'default', 'template', at, custom);
   r.b.facts.imports.push({ place: component.self, source: file, imported: INSTANCE, gives: true, ...custom, at });
   r.b.flow(r.b.call({ callee: markup, name: '', args: [], ...known, fn: component.fn, at }), piece);
 }

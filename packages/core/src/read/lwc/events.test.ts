@@ -45,7 +45,8 @@ describe('an event is heard', () => {
       Panel: ['{deep}<slot onpick={take}></slot>', 'deep = 1; take(event) { this.deep = event.detail; }'],
       Bed: ['<b onclick={send}>x</b>', `send() { ${BUBBLING} }`],
     });
-    expect(survey.trail('Panel.deep').writers.map(({ component }) => component)).toContain('Bed');
+    expect(trailsOf(survey, 'Panel.deep')).toEqual(['up Bed.pick > event:Panel.deep']);
+    expect(survey.trail('Panel.deep').relays).toEqual([]);
   });
 
   test('on the window, by whoever listens there', () => {

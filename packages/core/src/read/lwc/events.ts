@@ -134,8 +134,8 @@ function send(r: ScriptReader, event: Made, place: PlaceId, node: t.CallExpressi
 /** Sent in several places, it brings what any of them gives; where one of them is not known, nothing is. */
 function noteFields(fact: EventFact, fields: string[] | null, isFirst: boolean): void {
   const before = isFirst ? [] : fact.fields;
-  delete fact.fields;
   if (fields !== null && before !== undefined) fact.fields = [...new Set([...before, ...fields])];
+  else delete fact.fields;
 }
 
 /** The fields of an object that stands in the source; null for anything else. */

@@ -207,9 +207,9 @@ class Template {
       return event === null || place === null ? [] : [{ event, place }];
     });
     for (const { event, place } of listeners) r.b.use({ place, kind: 'handler', detail: event, fn: r.fn, at });
-    let heard: PlaceId | null = null;
-    this.within(listeners, () => (heard = this.heardAround(at)));
-    const result = r.b.call({ callee, name: 'slot', args: [heard], repeat: r.repeat, optional: true, fn: r.fn, at });
+    const given = r.b.place('object', '', r.fn, at);
+    this.within(listeners, () => r.b.flow(this.heardAround(at), given, 'put', AROUND));
+    const result = r.b.call({ callee, name: 'slot', args: [given], repeat: r.repeat, optional: true, fn: r.fn, at });
     r.b.use({ place: result, kind: 'shown', inside: piece, repeat: r.repeat, fn: r.fn, at });
     r.repeated('conditional', () =>
       this.within(listeners, () => r.block(() => this.children(childrenOf(node), piece))),
@@ -286,10 +286,10 @@ class Template {
     const id = r.b.addFunction('', 'closure', r.fn, at, endLine);
     const fact = r.b.fn(id);
     const before = { fn: r.fn, depth: r.depth, aroundSlot: this.aroundSlot };
-    const heard = r.b.place('param', 'listeners', id, at);
-    fact.params.push(heard);
-    this.aroundSlot = heard;
+    const given = r.b.place('param', 'listeners', id, at);
+    fact.params.push(given);
     r.fn = id;
+    this.aroundSlot = r.b.part(given, AROUND, id, at);
     r.depth = 0;
     r.block(() => {
       const inner = r.b.place('markup', '', id, at);

@@ -30,7 +30,10 @@ export function readWire(r: ScriptReader, given: readonly t.Node[], field: strin
 /** `'$house.id'` is a field of the instance; what is asked with another is another answer. */
 function askedWith(r: ScriptReader, config: t.Node | undefined, field: string): void {
   const object = objectOf(r, config);
-  if (!object) return void (config && value(r, config as t.Expression));
+  if (!object) {
+    if (config) value(r, config as t.Expression);
+    return;
+  }
   for (const one of object.properties) {
     if (one.type !== 'ObjectProperty') continue;
     const at = spotOf(one.value);

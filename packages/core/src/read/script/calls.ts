@@ -1,6 +1,6 @@
 /** Calls: of the family's own functions, of collection methods, and of everything else. */
 import type * as t from '@babel/types';
-import type { PlaceId } from '../../model/facts';
+import type { ImportFact, PlaceId } from '../../model/facts';
 import { ELEMENT } from '../../model/signs';
 import { spotOf } from './builder';
 import { readRequire } from './commonjs';
@@ -339,9 +339,10 @@ export function importPlace(
   imported: string,
   local: string,
   at: ReturnType<typeof spotOf>,
+  more: Pick<ImportFact, 'implied'> = {},
 ): PlaceId {
   const place = r.b.place('import', local, 0, at);
-  const fact = { place, source, imported, at };
+  const fact = { place, source, imported, ...more, at };
   r.b.facts.imports.push(fact);
   r.importOf.set(place, fact);
   return place;

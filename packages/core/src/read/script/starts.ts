@@ -242,7 +242,8 @@ function startsIn(r: ScriptReader, body: t.Node): Start[] {
     if (/^\$?on$/.test(name) && (topic === '' || isWrappedElement(node))) return;
     // Listeners on an instance of one's own go with it.
     if (name === '$on' && node.callee.type === 'MemberExpression' && !isBus(r, node.callee.object)) return;
-    if (/^(on|addListener)$/.test(name) && (isMadeHere(r, node, body) || isBehaviour(r, node))) return;
+    if (/^(on|addListener)$/.test(name) && (isMadeHere(r, node, body) || isOnMade(node, body) || isBehaviour(r, node)))
+      return;
     if (name === 'subscribe' && (r.dialect.endsSubscriptions || isMadeForSvelte(r, node, body))) return;
     starts.push({ node, name, topic, kept: null });
   });
@@ -270,7 +271,17 @@ function isMadeHere(r: ScriptReader, { callee }: t.CallExpression, body: t.Node)
   }
   while (object?.type === 'MemberExpression') object = object.object;
   if (object?.type !== 'Identifier') return object?.type === 'NewExpression';
-  const { name } = object;
+  return isMadeAs(object.name, body);
+}
+
+/** `events.addListener(marker, 'click', …)`: what is listened to is the first argument, and goes with the run that made it. */
+function isOnMade(node: t.CallExpression, body: t.Node): boolean {
+  const [target] = node.arguments;
+  return target?.type === 'Identifier' && isMadeAs(target.name, body);
+}
+
+/** Whether code makes what a name holds. */
+function isMadeAs(name: string, body: t.Node): boolean {
   let found = false;
   walkSet(body, (made, from) => {
     found ||= made.type === 'Identifier' && made.name === name && from.type === 'NewExpression';

@@ -82,6 +82,22 @@ test('rows come in sections: what is started, what is shown at an address, what 
   ]);
 });
 
+test('where something is started in nearly every file, one heading stands for all of them', () => {
+  const names = [...'ABCDEFGHIJKLM'];
+  const rows = outline(
+    documentOf(
+      Object.fromEntries(
+        names.map((name) => [
+          `src/${name}.jsx`,
+          `import { createRoot } from 'react-dom/client'; export function ${name}() { return <b />; } createRoot(document.body).render(<${name} />);`,
+        ]),
+      ),
+    ),
+  );
+  expect(rows.map(({ component }) => component.name)).toEqual(names);
+  expect(new Set(rows.map(({ section }) => section))).toEqual(new Set(['Started in 13 files']));
+});
+
 test('a value and a component are said in words', () => {
   const units = column('units');
   expect(units && sayColumn(units)).toBe('units lives in App, 1 reads it, 2 only carry it');

@@ -2,6 +2,9 @@
 import type { Cell, Component, Finding, FlowDocument, Mark, Site } from '@vectura/core';
 import { GROUP_OF, type Group } from '../../parts/carriers';
 
+/** With more files than these that something is started in, their names are left out. */
+const MOST_ENTRIES = 12;
+
 export interface Row {
   component: Component;
   depth: number;
@@ -72,10 +75,12 @@ export function outline(document: FlowDocument): Row[] {
           stack.push({ id: site.of, depth: next.depth + 1, parent: index, repeat: site.repeat });
     }
   };
-  const started = sitesBy.get(null) ?? [];
+  const started = (sitesBy.get(null) ?? []).filter(({ of }) => of === null || !routes.has(of));
+  const files = new Set(started.map(({ file }) => file)).size;
   for (const site of started) {
-    if (site.of === null || routes.has(site.of)) continue;
-    section = `Started in ${site.file}`;
+    if (site.of === null) continue;
+    // Where nearly every component is an entry, a heading for each says nothing.
+    section = files > MOST_ENTRIES ? `Started in ${files} files` : `Started in ${site.file}`;
     place(site.of, site.repeat);
   }
   for (const { of, path } of document.routes ?? []) {
