@@ -32,6 +32,7 @@ export async function bundleExample(example: string, outfile: string): Promise<v
     svelte: [svelte()],
     angular: [reflecting()],
     lwc: [webComponents(example, path.join(path.dirname(outfile), 'compiled'))],
+    scope: [],
   };
   await build({
     entryPoints: [entry ?? example],

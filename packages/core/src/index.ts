@@ -6,7 +6,7 @@ export { sourceKindOf } from './model/sourceFiles';
 export { familyOf, prepareReaders, readFile, pack, unpack, MAX_BYTES, TOO_DEEP, type SourceFile } from './read';
 export { BUNDLER_CONFIG } from './link/resolve/bundlerAliases';
 export { projectKinds } from './read/projectKinds';
-export { isTemplatePage } from './read/families';
+export { isScopedMarkup, isTemplatePage } from './read/families';
 export { isAlone } from './read/source';
 export { AUTO_IMPORTS } from './link/resolve/autoImports';
 export { importedAmong } from './link/resolve/modules';

@@ -178,6 +178,7 @@ export class Cells {
     const { program, render } = this.linked;
     const { graph } = program;
     graph.contexts.forEach(({ fact, file }, context) => {
+      if (fact.ambient) return;
       const homes = new Set(program.providersOf(context).map((site) => render.authors[site] ?? null));
       if (fact.maybe && homes.size === 0 && this.linked.crossings.readersOf(context).length === 0) return;
       const [home = null] = homes;
@@ -231,7 +232,7 @@ export class Cells {
     graph.sites.forEach(({ fact, file }, site) => {
       const context = program.siteTargets[site]?.provides ?? null;
       const given = fact.props.find((prop) => prop.name === 'value');
-      if (context === null || given?.place == null || crossings.readersOf(context).length === 0) return;
+      if (context === null || graph.contexts[context]?.fact.ambient || given?.place == null || crossings.readersOf(context).length === 0) return;
       const place = graph.at(file, given.place);
       const origins = graph.trace(place);
       const constant =

@@ -14,6 +14,8 @@ export interface FamilyTraits {
   attributesFall: boolean;
   /** Whether something else than the component may take what is passed and heard at its tag: a directive. */
   sharesTag: boolean;
+  /** Whether anything may be written at a tag, as directives of packages may take it there. */
+  openTags: boolean;
   /** Whether a component is the element of its tag: it sends that element's events, and has its methods. */
   isElement: boolean;
   /** By what a value gets to all below without being passed on; null where only a module that is imported does. */
@@ -30,6 +32,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     autoImports: false,
     attributesFall: false,
     sharesTag: false,
+    openTags: false,
     isElement: false,
     sharesBy: 'context',
     directWriteIsLost: true,
@@ -41,6 +44,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     autoImports: true,
     attributesFall: true,
     sharesTag: false,
+    openTags: false,
     isElement: false,
     sharesBy: 'context',
     directWriteIsLost: false,
@@ -52,6 +56,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     autoImports: false,
     attributesFall: false,
     sharesTag: false,
+    openTags: false,
     isElement: false,
     sharesBy: 'context',
     directWriteIsLost: false,
@@ -63,6 +68,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     autoImports: false,
     attributesFall: true,
     sharesTag: true,
+    openTags: false,
     isElement: false,
     sharesBy: 'service',
     directWriteIsLost: false,
@@ -74,6 +80,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     autoImports: false,
     attributesFall: false,
     sharesTag: true,
+    openTags: false,
     isElement: true,
     sharesBy: null,
     directWriteIsLost: false,
@@ -85,6 +92,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     autoImports: false,
     attributesFall: false,
     sharesTag: true,
+    openTags: true,
     isElement: false,
     sharesBy: 'service',
     directWriteIsLost: false,

@@ -6,9 +6,20 @@
 const EVENT = '@';
 const UPDATE = '@update:';
 const SLOT = '#';
+const TEXT = '"';
 
 export function eventProp(event: string): string {
   return `${EVENT}${event}`;
+}
+
+/** What is written for a prop as a text, where what it says as an expression stands under the prop's own name. */
+export function textProp(prop: string): string {
+  return `${TEXT}${prop}`;
+}
+
+/** Whether a field is what is written for a prop as a text. */
+export function isText(field: string): boolean {
+  return field.startsWith(TEXT);
 }
 
 export function slotProp(slot: string): string {
@@ -59,8 +70,13 @@ export const IMPLICIT = '$implicit';
 /** What stands among the props for the listeners of the elements around a tag, each in a field by the name of its event. */
 export const AROUND = '^';
 
+/** What a controller and a directive that takes it for its own pass each other: a scope, and an instance. */
+export const PASSED_SCOPE = '(scope)';
+export const PASSED_INSTANCE = '(instance)';
+
 /** Whether a field is only on the way to a value, and no part of its name. */
 export function isWay(field: string): boolean {
+  if (field === PASSED_SCOPE || field === PASSED_INSTANCE) return true;
   return field === AROUND || field === TELLS || field === TOLD || field === SOURCE || field === IMPLICIT;
 }
 
@@ -84,6 +100,7 @@ export function isLeftOut(field: string, except: readonly string[] | null | unde
 /** A field as people know it: without the sign. */
 export function shownName(field: string): string {
   if (isUpdate(field)) return field.slice(UPDATE.length);
+  if (field.startsWith(TEXT)) return field.slice(TEXT.length);
   return eventOf(field) ?? (isSlot(field) ? field.slice(SLOT.length) : field);
 }
 

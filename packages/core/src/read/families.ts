@@ -21,8 +21,8 @@ const LOADERS = {
   svelte: async () => (await import('./svelte')).readSvelte,
   angular: async () => (await import('./angular')).readAngular,
   lwc: async () => (await import('./lwc')).readLwc,
-  scope: null,
-} satisfies Record<Family, (() => Promise<Reader>) | null>;
+  scope: async () => (await import('./scope')).readScope,
+} satisfies Record<Family, () => Promise<Reader>>;
 
 /** The models of packages are scripts: what reads those is there from the start. */
 const loaded = new Map<Family, Reader>([['react', readAnyScript]]);
@@ -36,6 +36,16 @@ const IMPORTS = [
 const OTHERS = /\b(?:from|require\()\s*['"](?:react|preact|vue|svelte)\b/;
 const TEMPLATE = /^(?:\s|<!--[\s\S]*?-->)*<template[\s>]/;
 
+/** A script that registers things with a module by name, and markup that is written for such. */
+const REGISTERS = /\bangular\s*\.\s*module\s*\(|\bimport (?:\* as )?angular from ['"]angular['"]/;
+const SCOPED =
+  /[\s"'](data-|x-)?ng[-:](app|controller|repeat|repeat-start|if|show|hide|model|click|include|view|bind|bind-html|class|switch|options|src|href|submit|change|disabled|init|transclude|style|value)(?=[\s=>])|<(ng-include|ng-view|ui-view|ng-transclude)\b|\sui-view(?=[\s=>])|type=["']text\/ng-template/i;
+
+/** Whether markup is written for scopes and controllers, by the attributes that it has. */
+export function isScopedMarkup(text: string): boolean {
+  return SCOPED.test(text);
+}
+
 /** Whether a page is one template and nothing else, as the markup of a Lightning Web Component is. */
 export function isTemplatePage(text: string): boolean {
   return TEMPLATE.test(text);
@@ -44,12 +54,13 @@ export function isTemplatePage(text: string): boolean {
 /** The family whose reader takes a file: by its path, by what its text says, by what its project is. Null where none does. */
 function familyFor({ path, text = '', project }: Partial<SourceFile> & { path: string }): Family | null {
   const family = familyOf(path);
-  if (family === 'angular') return isTemplatePage(text) ? 'lwc' : family;
+  if (family === 'angular') return isTemplatePage(text) ? 'lwc' : isScopedMarkup(text) || project === 'scope' ? 'scope' : family;
   if (family !== 'react') return family;
   const [said] = IMPORTS.find(([, pattern]) => pattern.test(text)) ?? [];
   if (said) return said;
+  if (REGISTERS.test(text) && !sourceKindOf(path)?.markup) return 'scope';
   // A script of markup, and one that says otherwise, are what they are in any project.
-  const isClaimed = (project === 'angular' || project === 'lwc') && !sourceKindOf(path)?.markup && !OTHERS.test(text);
+  const isClaimed = (project === 'angular' || project === 'lwc' || project === 'scope') && !sourceKindOf(path)?.markup && !OTHERS.test(text);
   return isClaimed ? project : family;
 }
 
@@ -58,8 +69,7 @@ export async function prepareReaders(sources: Iterable<Pick<SourceFile, 'path'> 
   const families = new Set<Family | null>();
   for (const source of sources) families.add(familyFor(source));
   for (const family of families) {
-    const load = family === null ? null : LOADERS[family];
-    if (family !== null && load && !loaded.has(family)) loaded.set(family, await load());
+    if (family !== null && !loaded.has(family)) loaded.set(family, await LOADERS[family]());
   }
 }
 

@@ -2,7 +2,7 @@
 import { folderOf, type ConfigFile } from '../model/paths';
 
 /** A framework, and its major version where that matters to reading. */
-export type ProjectKind = 'vue2' | 'vue3' | 'angular' | 'lwc';
+export type ProjectKind = 'vue2' | 'vue3' | 'angular' | 'lwc' | 'scope';
 
 interface Dependencies {
   /** Where the modules of a project of Lightning Web Components stand. */
@@ -58,11 +58,12 @@ function kindIn(text: string): ProjectKind | null {
   if (manifest.lwc !== undefined) return 'lwc';
   if (all.nuxt !== undefined) return /(^|[^\d.])2\./.test(all.nuxt) ? 'vue2' : 'vue3';
   // Scripts of a project of several frameworks are told by what they import.
-  const named = [all.react, all.vue, all['@angular/core'], all.lwc ?? all['@lwc/engine-dom']].filter(
+  const named = [all.react, all.vue, all['@angular/core'], all.lwc ?? all['@lwc/engine-dom'], all.angular].filter(
     (one) => one !== undefined,
   );
   if (named.length !== 1) return null;
   if (all.lwc !== undefined || all['@lwc/engine-dom'] !== undefined) return 'lwc';
+  if (all.angular !== undefined) return 'scope';
   if (all.vue === undefined) return all.react === undefined ? 'angular' : null;
   return /(^|[^\d.])2(\.|$)/.test(all.vue) && !/(^|[^\d.])3(\.|$)/.test(all.vue) ? 'vue2' : 'vue3';
 }

@@ -44,7 +44,7 @@ export function Bench() {
         // Where what it was meant for is required and missing, that is told instead.
         if (prop && !open && !passed.has(prop.name) && isMissed(linked, component, prop)) continue;
         if (near) misspelt.set(name, near);
-        else others.add(name);
+        else if (!FAMILIES[component.family].openTags) others.add(name);
       }
       const told = (names: readonly string[], near: string | null): Draft[] => {
         if (names.length === 0) return [];

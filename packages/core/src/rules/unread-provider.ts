@@ -41,7 +41,7 @@ function Gauge() {
     const found: Draft[] = [];
     const anyKey = readsAnyKey(linked);
     graph.contexts.forEach(({ fact, file }, context) => {
-      if (crossings.readersOf(context).length > 0) return;
+      if (fact.ambient || crossings.readersOf(context).length > 0) return;
       const [site] = program.providersOf(context);
       if (site === undefined) return;
       // What a library exports, or provides under a text, may be read by whoever uses it.

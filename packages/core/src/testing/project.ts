@@ -16,6 +16,7 @@ beforeAll(() =>
     { path: 'Any.svelte' },
     { path: 'Any.html' },
     { path: 'Any.html', text: '<template></template>' },
+    { path: 'Any.html', text: '<b ng-if="open"></b>' },
   ]),
 );
 

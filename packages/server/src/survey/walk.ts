@@ -9,7 +9,7 @@ import picomatch from 'picomatch';
 import { readRegularFile } from '../ownFiles';
 import { UnusableInput } from '../unusable';
 import { refusedGlob } from './globs';
-import { AUTO_IMPORTS, BUNDLER_CONFIG, familyOf, isTemplatePage, sourceKindOf } from '@vectura/core';
+import { AUTO_IMPORTS, BUNDLER_CONFIG, familyOf, isScopedMarkup, isTemplatePage, sourceKindOf } from '@vectura/core';
 
 export interface Found {
   /** Relative to the root, with `/`. */
@@ -48,7 +48,7 @@ const DECLARATION = /\.d\.[cm]?ts$/;
 const CONFIG = /^([tj]sconfig[^/]*\.json|(package|sfdx-project|lwc\.config)\.json)$/;
 /** After so many steps a walk lets other work in, a cancel among it. */
 const STEPS = 500;
-const MARKUP_TEXT = /<[A-Z][\w.]*[\s/>]|createElement|extends\s+(React\.)?(Pure)?Component/;
+const MARKUP_TEXT = /<[A-Z][\w.]*[\s/>]|createElement|extends\s+(React\.)?(Pure)?Component|\bangular\s*\.\s*module\(/;
 
 /** Pages are no sources, but for those that a script beside them names as its template, or that bear its name where that is the custom. */
 const PAGE = /\.html$/i;
@@ -132,17 +132,28 @@ export async function walk(root: string, options: WalkOptions = {}): Promise<Wal
             : (why ?? folderReason(entry.name, relative, rules, isPackage));
         if ((reason === 'node_modules' || reason === 'hidden') && !included) skip(`${reason} folder`);
         else inside.push({ folder: relative, rules, why: reason, ofComponent });
-      } else if (
-        entry.isFile() &&
-        (!PAGE.test(entry.name) || templates().has(entry.name) || (ofComponent && isMarkup(root, relative)))
-      )
-        visitFile(relative, entry.name, rules, why);
+      } else if (!entry.isFile()) continue;
+      else if (!PAGE.test(entry.name) || templates().has(entry.name)) visitFile(relative, entry.name, rules, why);
+      else {
+        const text = headOf(root, relative);
+        if (isScopedMarkup(text)) scoped++;
+        if (isScopedMarkup(text) || (ofComponent && isTemplatePage(text))) visitFile(relative, entry.name, rules, why);
+        else pages.push({ relative, rules, why });
+      }
     }
     return inside;
   };
 
+  // Pages that say nothing of what they are written for.
+  const pages: { relative: string; rules: readonly Rules[]; why: string | null }[] = [];
+  let scoped = 0;
   const folders: Folder[] = [{ folder: '', rules: [], why: null, ofComponent: false }];
   await inTurns(folders, options.signal, (folder) => folders.push(...visit(folder)));
+  if (scoped > 0 && pages.length > 0) {
+    const ends = await pagesNamed(root, sources, options.signal);
+    for (const { relative, rules, why } of pages)
+      if (ends.has(path.posix.basename(relative))) visitFile(relative, path.posix.basename(relative), rules, why);
+  }
   // Output folders count as sources only where nothing else is: a published package has nothing but them.
   const isOutput = output.length > 0 && hasComponents(root, sources);
   if (isOutput) for (const _ of output) skip('output');
@@ -316,13 +327,30 @@ function templatesIn(root: string, folder: string, entries: readonly Dirent[]): 
   return found;
 }
 
-/** Whether a page is markup of a component, by what stands in it. */
-function isMarkup(root: string, relative: string): boolean {
+/** How a page begins; nothing where it cannot be read, which is told when it is to be read itself. */
+function headOf(root: string, relative: string): string {
   try {
-    return isTemplatePage(readRegularFile(path.join(root, relative)).toString());
+    return readRegularFile(path.join(root, relative)).toString().slice(0, SNIFFED_BYTES);
   } catch {
-    return false;
+    return '';
   }
+}
+
+/** The names of the pages that scripts with controllers and directives name as templates. */
+async function pagesNamed(
+  root: string,
+  sources: readonly string[],
+  signal?: AbortSignal,
+): Promise<ReadonlySet<string>> {
+  const found = new Set<string>();
+  await inTurns(sources, signal, (relative) => {
+    if (!/\.[cm]?[tj]s$/.test(relative)) return;
+    const text = headOf(root, relative);
+    if (/\btemplateUrl\b/.test(text))
+      for (const [, path = ''] of text.matchAll(/['"`]([^'"`\s]{1,200}\.html)['"`]/g))
+        found.add(path.slice(path.lastIndexOf('/') + 1));
+  });
+  return found;
 }
 
 function once<T>(make: () => T): () => T {

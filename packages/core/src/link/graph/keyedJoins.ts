@@ -5,6 +5,7 @@
  */
 import type { CellFact, FileFacts, MutationFact } from '../../model/facts';
 import type { Stage } from './edges';
+import { push } from './byPlace';
 import type { TracedGraph } from './tracedGraph';
 import { mutatedCells } from './mutatedCells';
 import { Memo, type Dependencies } from '../memo/memo';
@@ -22,6 +23,8 @@ export class KeyedJoins {
   private readonly hubs = new Map<string, number>();
   /** Components that a wrapper adds props to. */
   readonly injected = new Set<number>();
+  /** Places that take what is registered under a name. */
+  readonly named = new Set<number>();
   private readonly kept: Record<'injected' | 'ties' | 'mutations' | 'bare', Memo<number, Joins>>;
   /** Changes in place of something that comes from too many places to tell what it is. */
   private readonly lost = new WeakMap<FileFacts, readonly MutationFact[]>();
@@ -47,7 +50,9 @@ export class KeyedJoins {
   /** Joins what is tied by now. */
   settle(): void {
     const { graph } = this;
-    graph.files.forEach((facts, file) => graph.joinAll('keys', file, this.byKey(facts, file)));
+    this.named.clear();
+    const takers = this.takersByName();
+    graph.files.forEach((facts, file) => graph.joinAll('keys', file, this.byKey(facts, file, takers)));
     this.injected.clear();
     this.stage('injected', (facts) => facts.injects.length > 0, this.injectedBy);
     graph.files.forEach((facts, file) => this.noteInjected(facts, file));
@@ -74,22 +79,39 @@ export class KeyedJoins {
   }
 
   /** The place all places of one key are tied to. */
-  hubOf(key: string, file = 0): number {
+  hubOf(key: string, file = 0, kind: 'cell' | 'binding' = 'cell'): number {
     let hub = this.hubs.get(key);
     if (hub === undefined) {
-      hub = this.graph.addPlace(file, { kind: 'cell', name: key, fn: 0, at: { line: 1, column: 1, length: 0 } });
+      hub = this.graph.addPlace(file, { kind, name: key, fn: 0, at: { line: 1, column: 1, length: 0 } });
       this.hubs.set(key, hub);
     }
     return hub;
   }
 
-  private byKey(facts: FileFacts, file: number): Joins {
+  /** The places that take what is registered under each name, in any file. */
+  private takersByName(): ReadonlyMap<string, readonly number[]> {
+    const found = new Map<string, number[]>();
+    this.graph.files.forEach((facts, file) => {
+      for (const { key, place, into, named } of facts.joins) {
+        if (!named || into) continue;
+        const taker = this.graph.at(file, place);
+        this.named.add(taker);
+        push(found, key, taker);
+      }
+    });
+    return found;
+  }
+
+  private byKey(facts: FileFacts, file: number, takers: ReadonlyMap<string, readonly number[]>): Joins {
     const { graph } = this;
     for (const cell of facts.cells) if (cell.shared?.key != null) this.hubOf(cell.shared.key, file);
     if (facts.joins.length === 0) return NO_JOINS;
-    return facts.joins.map(({ key, place, into }) => {
-      const hub = this.hubOf(key, file);
-      return into ? [graph.at(file, place), hub] : [hub, graph.at(file, place)];
+    return facts.joins.flatMap(({ key, place, into, named }): Joins => {
+      const own = graph.at(file, place);
+      // What each instance has is its own: it goes to those who take it, and not by a place that is there for all.
+      if (named && into && facts.places[place]?.fn !== 0) return (takers.get(key) ?? []).map((taker) => [own, taker]);
+      const hub = this.hubOf(key, file, named ? 'binding' : 'cell');
+      return [into ? [own, hub] : [hub, own]];
     });
   }
 

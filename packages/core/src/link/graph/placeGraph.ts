@@ -333,7 +333,13 @@ function sameFrame(before: FileFacts, after: FileFacts): boolean {
 }
 
 function frameOf(facts: FileFacts): string {
-  const contexts = facts.contexts.map(({ name, key, hasDefault, maybe }) => [name, key, hasDefault, maybe]);
+  const contexts = facts.contexts.map(({ name, key, hasDefault, maybe, ambient }) => [
+    name,
+    key,
+    hasDefault,
+    maybe,
+    ambient,
+  ]);
   const keys = new Set([...facts.joins, ...facts.cells.flatMap(({ shared }) => shared ?? [])].map(({ key }) => key));
   const { routes, parentInstances, outlets, registers, side } = facts;
   const has = [routes, parentInstances, outlets, registers].map((list) => list.length > 0);

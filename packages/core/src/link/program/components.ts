@@ -113,7 +113,8 @@ export class Components {
     });
     const taken = new Map<string, number>();
     this.graph.functions.forEach(({ fact, file }, fn) => {
-      if (fact.role !== 'component' && !rendered.has(fn)) return;
+      const isUncalled = fact.unlessCalled && this.graph.callersOfFunction(fn).length === 0;
+      if (fact.role !== 'component' && !rendered.has(fn) && !isUncalled) return;
       const plain = this.infos.get(fn, () => this.infoOf(fact, fn, file));
       const count = (taken.get(plain.id) ?? 0) + 1;
       taken.set(plain.id, count);

@@ -21,10 +21,12 @@ export class ContextReaders {
   ) {
     const { graph } = program;
     graph.contextReads.forEach(({ fact, file }) => {
+      const reader = program.unitOf(graph.fnAt(file, fact.fn));
+      // A controller that a directive takes for its own has the scope of that one.
+      if (graph.functions[reader]?.fact.unlessCalled && !program.isComponent(reader)) return;
       for (const origin of graph.trace(graph.at(file, fact.context))) {
         const context = origin.path.length === 0 ? graph.contextOfPlace.get(origin.place) : undefined;
-        if (context !== undefined)
-          this.add(context, graph.at(file, fact.result), program.unitOf(graph.fnAt(file, fact.fn)));
+        if (context !== undefined) this.add(context, graph.at(file, fact.result), reader);
       }
     });
     program.siteTargets.forEach((target, site) => {

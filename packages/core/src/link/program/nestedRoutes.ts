@@ -58,6 +58,9 @@ export function joinNestedRoutes(program: Components): void {
         facts.routes.flatMap(({ piece }) => (piece === null ? [] : [graph.at(file, piece)])),
       ),
     );
+    // A page may hold one itself.
+    const ofPages = [...outlets].flatMap(([unit, places]) => (program.isModule(unit) ? places : []));
+    if (ofPages.length > 0) return ofPages;
     return graph.sites.flatMap(({ fact, file }, site) => {
       if (!program.isModule(graph.fnAt(file, fact.fn)) || routed.has(graph.at(file, fact.inside))) return [];
       return (program.siteTargets[site]?.components ?? []).flatMap((component) => below([component]));

@@ -50,6 +50,12 @@ export class Program extends Components {
     this.graph.see(null);
   }
 
+  /** Whether a site does nothing but let names be there for all below: no component passes anything on by it. */
+  isAmbient(site: number): boolean {
+    const context = this.siteTargets[site]?.provides ?? null;
+    return context !== null && this.graph.contexts[context]?.fact.ambient === true;
+  }
+
   /** Every run of a function on behalf of some component, as contexts. */
   runsOf(unit: number): readonly number[] {
     return this.runs.of(unit);

@@ -9,6 +9,7 @@ import { BUNDLER_CONFIG, readAliases as readBundlerAliases } from './bundlerAlia
 import { parseJsonWithComments } from './jsonc';
 import { FolderModules } from './folderModules';
 import { Manifests } from './manifests';
+import { ServedFiles } from './servedFiles';
 import { type ConfigFile, folderOf, normalise } from '../../model/paths';
 
 export type { ConfigFile };
@@ -49,6 +50,7 @@ export class Modules {
   private readonly aliases: AliasSet[];
   private readonly manifests: Manifests;
   private readonly folderModules: FolderModules;
+  private readonly served: ServedFiles;
   private readonly known = new Map<string, Resolution>();
 
   /** `files` are all that imports may lead to. */
@@ -58,6 +60,7 @@ export class Modules {
     this.aliases = readAliases(configs);
     this.manifests = new Manifests(configs);
     this.folderModules = new FolderModules(files, configs);
+    this.served = new ServedFiles(files);
   }
 
   /** Whether what a file holds may be used outside the project. */
@@ -82,7 +85,8 @@ export class Modules {
     if (/^\.{0,2}\//.test(specifier) || specifier === '.' || specifier === '..') {
       const path = specifier.startsWith('/') ? normalise(bare.slice(1)) : normalise(`${folder}/${bare}`);
       const file = path === null ? undefined : this.candidate(path, variants);
-      if (file !== undefined) return { kind: 'file', file };
+      const served = file ?? (specifier.startsWith('/') ? this.served.find(folder, bare.slice(1)) : undefined);
+      if (served !== undefined) return { kind: 'file', file: served };
       if (ASSET.test(specifier)) return { kind: 'asset' };
       return { kind: 'missing', reason: `No file that was read matches “${specifier}”.` };
     }

@@ -1,7 +1,7 @@
 /** From one component to the next: where a value that leaves through a site, a call or a provider arrives. */
 import type { Repeat } from '../../model/facts';
 import type { Carrier } from '../../model/documents';
-import { AROUND, HANDLE, eventOf, isAnyField, isUpdate } from '../../model/signs';
+import { AROUND, HANDLE, eventOf, isAnyField, isText, isUpdate, shownName } from '../../model/signs';
 import type { At, Exit } from './visited';
 import type { Locals } from './locals';
 import type { Program } from '../program/program';
@@ -133,10 +133,11 @@ export class Crossings {
         found.push({ to: at, carrier, site: siteNumber, by: siteNumber, context: null, part });
       };
       if (path !== 0) {
-        const name = fieldPaths.head(path);
+        const head = fieldPaths.head(path);
+        const name = isText(head) ? shownName(head) : head;
         const written = site.fact.props.some((prop) => prop.name === name);
         const named = component.props.some((prop) => prop.name === name);
-        arrive(path, carrierOf(name, written && named), false);
+        arrive(path, carrierOf(head, written && named), false);
         continue;
       }
       // A whole object spread into props: each prop the child names may be one of its fields.
@@ -187,6 +188,7 @@ export class Crossings {
     const { program } = this;
     const path = program.fieldPaths.tail(exit.at.path);
     const head = program.fieldPaths.head(path);
+    const isAmbient = program.graph.contexts[context]?.fact.ambient === true;
     const found: Crossing[] = [];
     for (const { place, unit } of this.readersOf(context))
       for (const run of program.runsTogether(unit)) {
@@ -195,7 +197,7 @@ export class Crossings {
         // Where nothing is known to render a reader, it is taken to are below the only one there is.
         const mayBe = above?.size === 0 && program.providersOf(context).length === 1;
         if (above && !above.has(exit.target) && !mayBe) continue;
-        if (path !== 0 && !this.isTaken(head, { place, path: 0, context: run })) continue;
+        if (path !== 0 && !this.isTaken(head, { place, path: 0, context: run }, isAmbient)) continue;
         found.push({
           to: { place, path, context: run },
           carrier: 'context',
@@ -209,14 +211,32 @@ export class Crossings {
   }
 
   private isTakenThere({ place, path, context }: At): boolean {
-    if (path === 0 || this.program.graph.places[place]?.kind !== 'result') return true;
+    const { graph } = this.program;
+    // What comes as a result, or is asked for by a name that it is registered under.
+    const isInstance = graph.places[place]?.kind === 'result' || graph.keyedJoins.named.has(place);
+    if (path === 0 || !isInstance) return true;
     return this.isTaken(this.program.fieldPaths.head(path), { place, path: 0, context });
   }
 
-  /** Whether something is done, where an object arrives, with what one of its fields holds. */
-  private isTaken(field: string, at: At): boolean {
-    const taken = this.locals.fieldsTaken(at);
-    return taken === null || isAnyField(field) || taken.has(field);
+  /**
+   * Whether something is done, where an object arrives, with what one of its fields holds. `byName`: it holds all the names around, of
+   * which those count that are asked for.
+   */
+  private isTaken(field: string, at: At, byName = false, depth = 0): boolean {
+    const { fields, whole, offered } = this.locals.fieldsTaken(at);
+    if (fields.has(field) || (!byName && (whole || isAnyField(field)))) return true;
+    if (depth > MOST_SCOPES) return !byName;
+    const { fieldPaths } = this.program;
+    return offered.some((exit) =>
+      this.intoContext(exit, this.program.siteTargets[exit.target]?.provides ?? -1).some(({ to }) =>
+        this.isTaken(field, { ...to, path: fieldPaths.tail(exit.at.path) }, byName, depth + 1),
+      ),
+    );
+  }
+
+  /** Whether a site does nothing but let names be there for all below. */
+  isAmbient(site: number): boolean {
+    return this.program.isAmbient(site);
   }
 
   /** Whether a call sends an event: what it calls is listened with, and no prop. */
@@ -250,6 +270,9 @@ export class Crossings {
     return found;
   }
 }
+
+/** Through more scopes around one another than this, what is taken of an object is no longer looked for. */
+const MOST_SCOPES = 6;
 
 /** Events a child sends up, and changes it asks for, stand among its props. */
 function carrierOf(name: string, named: boolean): Carrier {

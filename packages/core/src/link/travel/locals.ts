@@ -8,7 +8,7 @@ import { mutationsByObject } from '../graph/mutationsByObject';
 import { isAnyField } from '../../model/signs';
 import { Exploration } from './exploration';
 import { Memo } from '../memo/memo';
-import { isPart, wasDerived, type At, type Local } from './visited';
+import { isPart, wasDerived, type At, type Exit, type Local } from './visited';
 import type { Program } from '../program/program';
 
 /** Uses of a value that are none of what is stored in it. */
@@ -17,9 +17,19 @@ const WHOLE_ONLY = /^(iterated|branched|effect|shown)$/;
 /** Edges that pass an object on as a whole. */
 const PASSES = /^(same|frozen|taken|put|rest)$/;
 
+/** What is done with an object. */
+interface Taken {
+  /** The fields that are taken out of it. */
+  fields: ReadonlySet<string>;
+  /** It is also used as a whole, or taken apart by keys that are not known. */
+  whole: boolean;
+  /** Where it is there by names for all below. */
+  offered: readonly Exit[];
+}
+
 export class Locals {
   private readonly known: Memo<string, Local>;
-  private readonly taken: Memo<string, ReadonlySet<string> | null>;
+  private readonly taken: Memo<string, Taken>;
 
   constructor(
     private readonly program: Program,
@@ -30,32 +40,39 @@ export class Locals {
   }
 
   /**
-   * The fields that are taken out of the object a place holds; null where it is also used as a whole, or taken apart by keys that
-   * are not known. What nobody takes need not be followed there, one value after the other.
+   * What is done with the object that a place holds, in a field of it. What nobody takes need not be followed there, one value after
+   * the other.
    */
-  fieldsTaken(at: At): ReadonlySet<string> | null {
-    return this.taken.get(`${at.place}:${at.context}`, () => this.findTaken(at));
+  fieldsTaken(at: At): Taken {
+    return this.taken.get(`${at.place}:${at.path}:${at.context}`, () => this.findTaken(at));
   }
 
-  private findTaken(at: At): ReadonlySet<string> | null {
+  private findTaken(at: At): Taken {
     const { graph } = this.program;
-    const { visited, uses, exits, outsideCalls, cut } = this.explore({ ...at, path: 0 });
-    if (cut !== null || exits.some((exit) => !exit.part)) return null;
+    const { visited, uses, exits, outsideCalls, cut } = this.explore(at);
+    // What a controller brings is for whoever calls it; rendered, it brings its markup alone.
+    const passed = exits.filter(
+      ({ part, kind, target }) => !part && !(kind === 'rendered' && graph.functions[target]?.fact.unlessCalled),
+    );
+    const offered = passed.filter(({ kind, target }) => kind === 'site' && this.program.isAmbient(target));
     const isWhole = ({ path, part }: { path: number; part: boolean }): boolean => path === 0 && !part;
-    if (uses.some((use) => isWhole(use) && !WHOLE_ONLY.test(graph.uses[use.use]?.fact.kind ?? ''))) return null;
-    if (outsideCalls.some(isWhole)) return null;
+    let whole =
+      cut !== null ||
+      offered.length < passed.length ||
+      uses.some((use) => isWhole(use) && !WHOLE_ONLY.test(graph.uses[use.use]?.fact.kind ?? '')) ||
+      outsideCalls.some(isWhole);
     const fields = new Set<string>();
     for (const one of visited) {
       if (isPart(one)) continue;
-      if (wasDerived(one)) return null;
+      if (wasDerived(one)) whole = true;
       // Put into another object, it is met again where that one's field is read.
-      if (one.path !== 0) continue;
+      if (one.path !== 0 || wasDerived(one)) continue;
       for (const field of changedOn(graph, one.place)) fields.add(field);
       for (let edge = graph.firstOut(one.place); edge; edge = edge.nextOut)
         if (edge.op === 'get' && !isAnyField(edge.field)) fields.add(edge.field);
-        else if (!PASSES.test(edge.op)) return null;
+        else if (!PASSES.test(edge.op)) whole = true;
     }
-    return fields;
+    return { fields, whole, offered };
   }
 
   /** How many places were come to, over all explorations. */

@@ -32,6 +32,10 @@ export interface CellFact {
   subscribed?: true;
   /** It is computed a single time out of values that may change later. */
   computedOnce?: true;
+  /**
+   * It is a name that markup sets in a scope inside its component's own: from then on it hides what it began as, which stays as it is.
+   */
+  hides?: true;
   /** The place its value is read from. */
   value: PlaceId;
   /** The place of the function that changes it. */
@@ -46,6 +50,8 @@ export interface ContextFact {
   key: string | null;
   /** May be something else altogether: of interest only where it is provided or read. */
   maybe?: boolean;
+  /** The family passes it on by itself: names of the scopes around. It is no cell, and nobody forgets to provide it. */
+  ambient?: true;
   place: PlaceId;
   hasDefault: boolean;
   at: Spot;

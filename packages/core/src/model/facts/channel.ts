@@ -9,6 +9,8 @@ export interface JoinFact {
   key: string;
   place: PlaceId;
   into: boolean;
+  /** The key is a name under which something is registered: it is no value of its own, and what is registered is found through it. */
+  named?: true;
 }
 
 /** What `from` holds also reaches wherever the value of `to` comes from: a reducer that answers another module's action. */

@@ -13,6 +13,8 @@ export interface PropFact {
   output?: true;
   /** What a listener at a site stands under that this prop is given. */
   listener?: string;
+  /** It takes what is written at the tag as a text, not what that would be as an expression. */
+  text?: true;
   at: Spot;
 }
 

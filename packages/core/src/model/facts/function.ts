@@ -28,6 +28,8 @@ export interface FunctionFact {
   wraps: boolean;
   /** The markup of a component in a file of its own: it runs as part of the component that gives it its instance. */
   template?: true;
+  /** For a candidate: it is a component unless something calls it, as a directive does with a controller that it takes for its own. */
+  unlessCalled?: true;
   /** It is kept from one rendering to the next, until something changes that it depends on. */
   kept?: true;
   at: Spot;

@@ -1,6 +1,7 @@
 /** Selectors: the tags and attributes by which templates name components and directives. */
 import type { ParseSourceSpan, TmplAstBoundAttribute, TmplAstTextAttribute } from '@angular/compiler';
 import { pascal } from '../../model/spelling';
+import { isOfElements } from '../component/html';
 
 /**
  * The names a selector stands for: `AppBed` for a tag, `[appTip]` for an attribute of any element, `button[appTip]` for one of an
@@ -36,10 +37,9 @@ export function mayBeDirectives(
 /** Classes that may be a directive's: those of style sheets are written in lower case, and there are too many of them to ask for each. */
 const OWN_CLASS = /^(app-[\w-]+|[a-z]+[A-Z]\w*)$/;
 
-/** Attributes and properties that elements have, and directives that the family brings. */
-const NATIVE =
-  /^(class|className|style|id|title|href|src|srcset|alt|type|value|name|for|htmlFor|role|tabindex|tabIndex|disabled|checked|selected|placeholder|readonly|readOnly|required|min|max|step|minlength|maxlength|minLength|maxLength|pattern|multiple|size|rows|cols|colspan|colSpan|rowspan|rowSpan|scope|width|height|hidden|lang|dir|target|rel|action|method|novalidate|autocomplete|autofocus|autoplay|controls|loop|muted|draggable|contenteditable|spellcheck|content|charset|media|data|label|open|slot|part|is|wrap|accept|download|innerHTML|innerText|textContent|xmlns|viewBox|fill|stroke|d|points|x|y|x1|x2|y1|y2|cx|cy|r|rx|ry|transform|offset|key|i18n|ng[A-Z-].*|routerLink.*|form(Control|Group|Array)(Name)?|aria-.*|aria[A-Z].*|data-.*|on[a-z]+|i18n-.*|attr\..*|stroke-.*|fill-.*|font-.*|text-.*)$/;
+/** Directives that the family brings, and what is bound by the kind of attribute that it is. */
+const BROUGHT = /^(i18n|ng[A-Z-].*|routerLink.*|form(Control|Group|Array)(Name)?|i18n-.*|attr\..*)$/;
 
 function isNative(name: string): boolean {
-  return NATIVE.test(name);
+  return BROUGHT.test(name) || isOfElements(name);
 }

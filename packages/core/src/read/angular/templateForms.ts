@@ -8,7 +8,8 @@ import {
 import type * as t from '@babel/types';
 import type { Expressions } from './expressions';
 import { controlField } from './forms';
-import { callingOf, memberOf } from './listeners';
+import { memberOf } from '../component/listeners';
+import { callingOf } from './listeners';
 
 /** The input by which a component in a form is given what it shows, and asks for its change. */
 export const MODEL = 'ngModel';

@@ -11,7 +11,7 @@ import { parseLoosely } from '../script/expression';
 import type { ScriptReader } from '../script/reader';
 import { Scope } from '../script/scope';
 import { LISTENERS } from './events';
-import { onInstance } from './expressions';
+import { onInstance } from '../component/onInstance';
 import {
   attributeOf,
   attributeSpot,
@@ -22,7 +22,7 @@ import {
   parseMarkup,
   positionIn,
   tagSpot,
-} from './markup';
+} from '../component/html';
 import { tagName } from './names';
 
 export function readTemplate(r: ScriptReader, piece: PlaceId): void {

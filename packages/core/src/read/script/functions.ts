@@ -27,6 +27,8 @@ export function readFunction(
   name: string,
   propsType: t.Node | null = null,
 ): PlaceId {
+  const own = r.dialect.functionLike?.(r, node, name);
+  if (own !== undefined) return own;
   const nameNode = 'id' in node && node.id ? node.id : node;
   const id = r.b.addFunction(name, 'plain', r.fn, spotOf(nameNode), node.loc?.end.line ?? 1);
   const fact = r.b.fn(id);

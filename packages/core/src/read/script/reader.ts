@@ -51,6 +51,8 @@ export interface Dialect {
   assign(r: ScriptReader, node: t.AssignmentExpression): boolean;
   /** Reads a class the family gives a meaning to; `undefined` leaves it to the plain reading. */
   classLike(r: ScriptReader, node: t.ClassDeclaration | t.ClassExpression, name: string): PlaceId | undefined;
+  /** Reads a function the family gives a meaning to, or leaves to whoever registers it; `undefined` leaves it to the plain reading. */
+  functionLike?(r: ScriptReader, node: t.Node, name: string): PlaceId | undefined;
   /** What a declared name stands for where it is read; undefined where that is simply what it holds. */
   named?(r: ScriptReader, place: PlaceId, node: t.Identifier): PlaceId | undefined;
   /** A field the family gives a meaning to; null leaves it to the plain reading. */
@@ -79,6 +81,8 @@ export interface Dialect {
   routed?(r: ScriptReader, path: string, site: SiteFact | undefined): void;
   /** Whether the family's own reader looks after subscriptions that are not ended. */
   endsSubscriptions?: true;
+  /** Whether listeners put on an element by what wraps it go with that element. */
+  endsWithElements?: true;
   /** Called once a module has been read. */
   finish(r: ScriptReader): void;
   /** Takes note of an object the family gives a meaning to, once its fields have been read. */

@@ -26,6 +26,11 @@ export class Scope {
     return this.names.get(name);
   }
 
+  /** All that is declared in this very scope. */
+  all(): Iterable<[name: string, place: PlaceId]> {
+    return this.names;
+  }
+
   lookup(name: string): PlaceId | undefined {
     let found = this.names.get(name);
     for (let scope = this.parent; scope && found === undefined; scope = scope.parent) found = scope.names.get(name);

@@ -238,6 +238,7 @@ function startsIn(r: ScriptReader, body: t.Node): Start[] {
     if (!Object.hasOwn(ENDS, name) || endsByItself(node)) return;
     if (!/^set(Interval|Timeout)$/.test(name) && node.callee.type !== 'MemberExpression' && name !== 'addEventListener')
       return;
+    if (name === 'on' && r.dialect.endsWithElements && !LASTING.test(r.source(node.callee))) return;
     const topic = textOf(r, node.arguments[0]) ?? '';
     if (/^\$?on$/.test(name) && (topic === '' || isWrappedElement(node))) return;
     // Listeners on an instance of one's own go with it.
@@ -251,6 +252,9 @@ function startsIn(r: ScriptReader, body: t.Node): Start[] {
     .filter(({ node, name }) => name !== 'observe' || !continued.has(node))
     .map((start) => ({ ...start, kept: kept.get(start.node) ?? null }));
 }
+
+/** What is there as long as the page is, whatever it is wrapped in. */
+const LASTING = /\b(window|document|body)\b/;
 
 /** `$(panel).on(…)`: a listener on an element goes with it, by whatever it is put there; the window and the document stay. */
 function isWrappedElement({ callee }: t.CallExpression): boolean {

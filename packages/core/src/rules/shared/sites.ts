@@ -6,7 +6,7 @@ import type { Graph } from '../../link/graph/graph';
 import { push } from '../../link/graph/byPlace';
 import { once } from '../../link/memo/once';
 import type { Visited } from '../../link/travel/visited';
-import { CHILDREN, HANDLE, isSigned, updateProp } from '../../model/signs';
+import { CHILDREN, HANDLE, isSigned, textProp, updateProp } from '../../model/signs';
 
 export interface Passing {
   site: number;
@@ -113,8 +113,10 @@ export function doesSomethingWith(
   // Setting it is what it is for: whoever binds it is told.
   if (asksFor(program.graph, propsPlace, prop)) return true;
   const context = program.rootsOf(component.fn)[0] ?? 0;
-  const local = locals.explore({ place: propsPlace, path: program.fieldPaths.cons(prop, 0), context });
-  const { graph } = program;
+  const { graph, fieldPaths } = program;
+  const isText = component.props.some(({ name, text }) => text && name === prop);
+  const path = fieldPaths.cons(isText ? textProp(prop) : prop, 0);
+  const local = locals.explore({ place: propsPlace, path, context });
   // As a key, or put into something that is part of another: what comes of that is not followed back.
   // So is what a function does with an object that holds it.
   const isKept = ({ place, path }: Visited): boolean =>
@@ -127,8 +129,11 @@ export function doesSomethingWith(
   // What was not followed to its end may be used there.
   if (local.cut !== null) return true;
   if (local.uses.length + local.outsideCalls.length + local.called.length > 0) return true;
-  // What the instance offers counts where somebody reaches it.
-  return local.exits.some((exit) => exit.kind !== 'handle' || crossings.cross(exit).length > 0);
+  // What the instance offers counts where somebody reaches it, and a name that is there for all below where one of them reads it.
+  return local.exits.some((exit) => {
+    const isOffered = exit.kind === 'handle' || (exit.kind === 'site' && crossings.isAmbient(exit.target));
+    return !isOffered || crossings.cross(exit).length > 0;
+  });
 }
 
 /** Whether a component asks for the change of a prop. */

@@ -1,5 +1,5 @@
 /** Markup as parse5 reads it, with where each thing stands. */
-import { parseFragment, type DefaultTreeAdapterMap, type ParserError } from 'parse5';
+import { parse, parseFragment, type DefaultTreeAdapterMap, type ParserError } from 'parse5';
 import type { Spot } from '../../model/facts';
 import { TOO_DEEP } from '../script/module';
 import { positions } from '../script/positions';
@@ -20,20 +20,53 @@ const MISTAKES: Record<string, string> = {
   'end-tag-without-matching-open-element': 'An end tag closes nothing.',
 };
 
-/** The nodes of a file of markup. What is wrong with it is told of the file. */
-export function parseMarkup(r: ScriptReader): readonly Node[] {
+/** A page rather than a piece of one: a piece has no such elements, and the parser would drop them. */
+const PAGE = /<(!doctype|html|body|head)[\s>]/i;
+
+/** A piece of markup within a file: as long as what stands there, where it begins. */
+export interface MarkupText {
+  text: string;
+  start: number;
+}
+
+/** The nodes of a file of markup, or of a piece of it, placed in the file. What is wrong with it is told of the file. */
+export function parseMarkup(
+  r: ScriptReader,
+  { text, start }: MarkupText = { text: r.text, start: 0 },
+): readonly Node[] {
   const { problems } = r.b.facts;
   try {
-    const onParseError = ({ code, startLine, startCol }: ParserError): void => {
+    const onParseError = ({ code, startOffset }: ParserError): void => {
       const message = MISTAKES[code];
-      if (message !== undefined) problems.push({ severity: 'error', message, line: startLine, column: startCol });
+      if (message !== undefined)
+        problems.push({ severity: 'error', message, ...positionIn(r, start + Math.min(startOffset, text.length)) });
     };
-    return parseFragment(r.text, { sourceCodeLocationInfo: true, onParseError }).childNodes;
+    const options = { sourceCodeLocationInfo: true, onParseError };
+    const { childNodes } = PAGE.test(text) ? parse(text, options) : parseFragment(text, options);
+    if (start > 0) shift(r, childNodes, start);
+    return childNodes;
   } catch (error) {
     const message = error instanceof RangeError ? TOO_DEEP : 'The markup could not be read.';
     problems.push({ severity: 'error', message, line: 1, column: 1 });
     r.b.facts.broken = true;
     return [];
+  }
+}
+
+/** Lets nodes of a piece say where they stand in the file. */
+function shift(r: ScriptReader, nodes: readonly Node[], by: number): void {
+  const queue = [...nodes];
+  for (let node = queue.pop(); node; node = queue.pop()) {
+    const at = node.sourceCodeLocation;
+    const parts = at && 'attrs' in at ? [at.startTag, at.endTag, ...Object.values(at.attrs ?? {})] : [];
+    for (const one of new Set([at, ...parts])) {
+      if (!one) continue;
+      one.startOffset += by;
+      one.endOffset += by;
+      const [from, to] = [positionIn(r, one.startOffset), positionIn(r, one.endOffset)];
+      Object.assign(one, { startLine: from.line, startCol: from.column, endLine: to.line, endCol: to.column });
+    }
+    if (isElement(node)) queue.push(...childrenOf(node));
   }
 }
 
@@ -72,4 +105,13 @@ export function positionIn(r: ScriptReader, offset: number): { line: number; col
   const found = known.get(r) ?? positions(r.text);
   known.set(r, found);
   return found(offset);
+}
+
+/** Attributes that elements have anyway, and properties that they have under these names. */
+const OF_ELEMENTS =
+  /^(class|className|style|id|title|href|src|srcset|alt|type|value|name|for|htmlFor|role|tabindex|tabIndex|disabled|checked|selected|placeholder|readonly|readOnly|required|min|max|step|minlength|maxlength|minLength|maxLength|pattern|multiple|size|rows|cols|colspan|colSpan|rowspan|rowSpan|scope|width|height|hidden|lang|dir|target|rel|action|method|novalidate|autocomplete|autofocus|autoplay|controls|loop|muted|draggable|contenteditable|spellcheck|content|charset|media|data|label|open|slot|part|is|wrap|accept|download|innerHTML|innerText|textContent|xmlns|viewBox|fill|stroke|d|points|x|y|x1|x2|y1|y2|cx|cy|r|rx|ry|transform|offset|key|aria-.*|aria[A-Z].*|data-.*|on[a-z]+|stroke-.*|fill-.*|font-.*|text-.*)$/;
+
+/** Whether an attribute, or a property, is one that elements have anyway. */
+export function isOfElements(name: string): boolean {
+  return OF_ELEMENTS.test(name);
 }

@@ -1,0 +1,196 @@
+/** The expressions of markup: those of a script, with filters behind them, and the few words of a repeat. */
+import type * as t from '@babel/types';
+import { onInstance } from '../component/onInstance';
+import { positionIn } from '../component/html';
+import { parseLoosely } from '../script/expression';
+import type { ScriptReader } from '../script/reader';
+
+/** A piece of the file's text, and where it begins. */
+export interface Piece {
+  text: string;
+  start: number;
+}
+
+export function piece(text: string, start: number): Piece {
+  return { text, start };
+}
+
+/** Cuts a piece at a sign that stands in no brackets and no text; doubled, the sign is another one. */
+export function cut({ text, start }: Piece, sign: '|' | ';' | ':'): Piece[] {
+  const found: Piece[] = [];
+  let from = 0;
+  let depth = 0;
+  let choices = 0;
+  for (let at = 0; at < text.length; at++) {
+    const one = text[at] ?? '';
+    if (one === '"' || one === "'" || one === '`') {
+      const end = endOfText(text, at);
+      at = end;
+    } else if ('([{'.includes(one)) depth++;
+    else if (')]}'.includes(one)) depth--;
+    else if (depth > 0) continue;
+    else if (one === '?' && sign === ':') choices++;
+    else if (one === ':' && sign === ':' && choices > 0) choices--;
+    else if (one === sign) {
+      if (sign === '|' && text[at + 1] === '|') {
+        at++;
+        continue;
+      }
+      found.push(piece(text.slice(from, at), start + from));
+      from = at + 1;
+    }
+  }
+  found.push(piece(text.slice(from), start + from));
+  return found;
+}
+
+/** Where the text that begins at an offset ends. */
+function endOfText(text: string, begin: number): number {
+  for (let at = begin + 1; at < text.length; at++) {
+    if (text[at] === '\\') at++;
+    else if (text[at] === text[begin]) return at;
+  }
+  return text.length;
+}
+
+/** `bed in beds | filter: found track by bed.id`. */
+export interface Repeat {
+  /** Names of the key and of what is gone through; the first is null for a list. */
+  names: [key: Piece | null, item: Piece];
+  list: Piece;
+  /** What the list is called once it was filtered. */
+  as: Piece | null;
+  by: Piece | null;
+}
+
+/** Cuts a piece at the first of a word, or of several, that stands for itself outside brackets and texts; null where there is none. */
+function atWord(given: Piece, words: readonly string[]): [before: Piece, after: Piece] | null {
+  const { text, start } = given;
+  let depth = 0;
+  for (let at = 0; at < text.length; at++) {
+    const one = text[at] ?? '';
+    if (one === '"' || one === "'" || one === '`') at = endOfText(text, at);
+    else if ('([{'.includes(one)) depth++;
+    else if (')]}'.includes(one)) depth--;
+    if (depth > 0 || !isSpace(text[at])) continue;
+    const length = lengthOf(text, at + 1, words);
+    if (length > 0)
+      return [piece(text.slice(0, at), start), piece(text.slice(at + 1 + length), start + at + 1 + length)];
+  }
+  return null;
+}
+
+/** How long some words are that stand at an offset, with the spaces between them; 0 where they do not. */
+function lengthOf(text: string, from: number, words: readonly string[]): number {
+  let at = from;
+  for (const word of words) {
+    while (isSpace(text[at])) at++;
+    if (!text.startsWith(word, at) || !isSpace(text[at + word.length])) return 0;
+    at += word.length;
+  }
+  return at - from;
+}
+
+function isSpace(one: string | undefined): boolean {
+  return one !== undefined && one.trim() === '';
+}
+
+/** The names before `in`: one, or a key and what stands under it. */
+function namesIn(given: Piece): [key: Piece | null, item: Piece] | null {
+  const text = given.text.trim();
+  const start = given.start + given.text.indexOf(text);
+  if (/^[$\w]+$/.test(text)) return [null, piece(text, start)];
+  if (!text.startsWith('(') || !text.endsWith(')')) return null;
+  const [key, item] = text.slice(1, -1).split(',');
+  if (key === undefined || item === undefined) return null;
+  const named = (one: string, from: number): Piece => piece(one.trim(), from + one.indexOf(one.trim()));
+  return [named(key, start + 1), named(item, start + 2 + key.length)];
+}
+
+export function repeatIn(given: Piece): Repeat | null {
+  const [left, right] = atWord(given, ['in']) ?? [];
+  const names = left ? namesIn(left) : null;
+  if (!names || !right) return null;
+  const [before, by = null] = atWord(right, ['track', 'by']) ?? [right];
+  const [list, as = null] = atWord(before, ['as']) ?? [before];
+  return { names, list, as, by };
+}
+
+/** `bed.id as bed.name for bed in beds`: what is shown and chosen of each of a list. */
+export function optionsIn(given: Piece): { shown: Piece[]; names: [Piece | null, Piece]; list: Piece } | null {
+  const [what, each] = atWord(given, ['for']) ?? [];
+  const [left, right] = each ? (atWord(each, ['in']) ?? []) : [];
+  const names = left ? namesIn(left) : null;
+  if (!what || !right || !names) return null;
+  const [list] = atWord(right, ['track', 'by']) ?? [right];
+  const shown = [what];
+  for (const words of [['as'], ['group', 'by'], ['disable', 'when']]) {
+    const last = shown.pop() ?? what;
+    shown.push(...(atWord(last, words) ?? [last]));
+  }
+  return { shown, names, list };
+}
+
+/** `{{ bed.name }}`, as often as it stands in a text. */
+export function interpolated(text: string, start: number): Piece[] {
+  const found: Piece[] = [];
+  for (let at = text.indexOf('{{'); at !== -1;) {
+    const end = text.indexOf('}}', at + 2);
+    if (end === -1) break;
+    found.push(piece(text.slice(at + 2, end), start + at + 2));
+    at = text.indexOf('{{', end + 2);
+  }
+  return found;
+}
+
+/** What a filter is called as: no name that a script can have. */
+export const FILTER = '|';
+
+/** The syntax of an expression with its filters; null where it holds nothing, or (`quiet`) is none. */
+export function expressionOf(r: ScriptReader, given: Piece, quiet = false): t.Expression | null {
+  const [first, ...filters] = cut(given, '|');
+  const held = first ? single(r, first, quiet) : null;
+  return filters.reduce<t.Expression | null>((inner, filter) => filtered(r, inner, filter, quiet), held);
+}
+
+/** `beds | orderBy: 'depth'`: a call of a function that no script can name. */
+function filtered(r: ScriptReader, inner: t.Expression | null, filter: Piece, quiet: boolean): t.Expression | null {
+  const [named, ...given] = cut(filter, ':');
+  const name = named?.text.trim() ?? '';
+  if (!/^[$\w]+$/.test(name)) return quiet ? null : inner;
+  const args = given.flatMap((one) => single(r, one, quiet) ?? []);
+  const at = spanOf(r, filter);
+  const callee = { type: 'Identifier', name: `${FILTER}${name}`, ...at };
+  const call = { type: 'CallExpression', callee, arguments: inner ? [inner, ...args] : args, ...at };
+  return call as unknown as t.Expression;
+}
+
+/** Where a piece stands, as syntax says it. */
+export function spanOf(r: ScriptReader, { text, start }: Piece): Pick<t.Expression, 'start' | 'end' | 'loc'> {
+  const [from, to] = [positionIn(r, start), positionIn(r, start + text.length)];
+  const loc = { start: { line: from.line, column: from.column - 1 }, end: { line: to.line, column: to.column - 1 } };
+  return { start, end: start + text.length, loc: loc as t.SourceLocation };
+}
+
+function single(r: ScriptReader, { text, start }: Piece, quiet: boolean): t.Expression | null {
+  // `::name` is watched until it is there.
+  const once = /^\s*::/.exec(text)?.[0].length ?? 0;
+  const bare = text.slice(once);
+  if (bare.trim() === '') return null;
+  const at = positionIn(r, start + once);
+  const options = { startLine: at.line, startColumn: at.column - 1, startIndex: start + once };
+  const problems = quiet ? [] : r.b.facts.problems;
+  const before = problems.length;
+  const node = parseLoosely(bare, options, at, problems);
+  return quiet && problems.length > before ? null : node;
+}
+
+/** The syntax of several expressions, one after the other. */
+export function statementsOf(r: ScriptReader, given: Piece): t.Expression[] {
+  return cut(given, ';').flatMap((one) => expressionOf(r, one) ?? []);
+}
+
+/** The expression with its free names on the scope. */
+export function scoped(r: ScriptReader, node: t.Expression): t.Expression {
+  return onInstance(node, (name) => name.startsWith(FILTER) || r.scope.lookup(name) !== undefined);
+}

@@ -1,0 +1,34 @@
+/** The keys under which what is registered by name in one file is found from others. */
+import type { PlaceId, Spot } from '../../model/facts';
+import type { ScriptReader } from '../script/reader';
+
+/** What an injectable is joined under: whoever asks for it by name is given the one instance of it. */
+export const injectedKey = (name: string): string => `injected:${name}`;
+/** A controller by name; its scope and its instance; and the markup that stands in elements it is named at. */
+export const controllerKey = (name: string): string => `controller:${name}`;
+export const scopeKey = (name: string): string => `scope:${name}`;
+export const instanceKey = (name: string): string => `instance:${name}`;
+export const contentKey = (name: string): string => `content:${name}`;
+/** A template by the name it is fetched under, where it stands in a script tag. */
+export const templateKey = (name: string): string => `template:${name}`;
+
+/** The outermost scope of all. */
+export const ROOT_SCOPE = '$rootScope';
+
+/** `BedsCtrl as beds`: a controller, and what markup calls its instance. */
+export function controllerIn(text: string): { name: string; alias: string | null } {
+  const [name = '', as, alias = null] = text.trim().split(/\s+/);
+  return { name, alias: as === 'as' ? alias : null };
+}
+
+/** What is joined under a key: `place` takes what others give. */
+export function taken(r: ScriptReader, key: string, name: string, at: Spot): PlaceId {
+  const place = r.b.place('read', name, r.fn, at);
+  r.b.facts.joins.push({ key, place, into: false, named: true });
+  return place;
+}
+
+/** Gives what a place holds to all that take it by a key. */
+export function give(r: ScriptReader, key: string, place: PlaceId): void {
+  r.b.facts.joins.push({ key, place, into: true, named: true });
+}

@@ -1,0 +1,115 @@
+/**
+ * Scopes: each holds the names that markup reads, its own and those of the scopes around it. What stands around is known once
+ * applications are linked: a scope is a context that whatever is rendered below takes over, but for what it sets itself.
+ */
+import type * as t from '@babel/types';
+import type { PlaceId, Spot } from '../../model/facts';
+import { SLOTS } from '../../model/signs';
+import { changeCall } from '../libraries/stores/cells';
+import type { SingleFileComponent } from '../script/componentInFile';
+import { isFunction, value } from '../script/expressions';
+import { spotOf } from '../script/builder';
+import { fieldOf } from '../script/patterns';
+import type { ScriptReader } from '../script/reader';
+import { rootScope } from './injection';
+import { give, ROOT_SCOPE, scopeKey } from './names';
+import { mutation } from '../script/mutations';
+
+/** The context under which the scope around is found. */
+const AROUND = '(scope)';
+
+const contexts = new WeakMap<ScriptReader, PlaceId>();
+
+function scopeContext(r: ScriptReader, at: Spot): PlaceId {
+  const known = contexts.get(r);
+  if (known !== undefined) return known;
+  const place = r.b.place('context', AROUND, 0, at);
+  r.b.facts.contexts.push({ name: AROUND, key: AROUND, ambient: true, place, hasDefault: true, at });
+  contexts.set(r, place);
+  return place;
+}
+
+/** Lets a scope have all names of the one around it that it does not set itself. */
+export function inherit(r: ScriptReader, fn: number, scope: PlaceId, own: readonly string[], at: Spot): void {
+  const result = r.b.place('read', '$scope', fn, at);
+  r.b.facts.contextReads.push({ context: scopeContext(r, at), maybe: true, result, fn, at });
+  r.b.rest(result, scope, [SLOTS, ...own]);
+  r.b.rest(rootScope(r, at), scope, [...own]);
+}
+
+/** Lets whatever is rendered below have the names of a scope. */
+export function passDown(r: ScriptReader, component: SingleFileComponent, scope: PlaceId, at: Spot): void {
+  component.provides.push({ context: scopeContext(r, at), value: scope, name: AROUND, at });
+}
+
+const roots = new WeakMap<ScriptReader, PlaceId>();
+
+/** What this file puts into the outermost scope. */
+function rootObject(r: ScriptReader, at: Spot): PlaceId {
+  const known = roots.get(r);
+  if (known !== undefined) return known;
+  const place = r.b.place('object', ROOT_SCOPE, 0, at);
+  roots.set(r, place);
+  give(r, scopeKey(ROOT_SCOPE), place);
+  return place;
+}
+
+/** The cell of a field of the outermost scope, where it is met: its setter. */
+function rootSetter(r: ScriptReader, field: string, at: Spot): PlaceId {
+  const key = `${ROOT_SCOPE}.${field}`;
+  const { joins, cells } = r.b.facts;
+  const setter = r.b.place('setter', field, r.fn, at);
+  joins.push({ key: `${key}!`, place: setter, into: false });
+  if (cells.some((cell) => cell.shared?.key === key)) return setter;
+  const place = r.b.place('read', field, r.fn, at);
+  joins.push({ key, place, into: false });
+  r.b.flow(place, rootObject(r, at), 'put', field);
+  const shared = { id: key, key, quiet: false, within: 0 };
+  cells.push({ name: field, kind: 'service', value: place, setter, fn: 0, at, shared });
+  return setter;
+}
+
+/** Reads `$rootScope.season = …`; false for any other assignment. */
+export function readRootField(r: ScriptReader, node: t.AssignmentExpression): boolean {
+  const { left, right } = node;
+  if (left.type !== 'MemberExpression' || left.object.type !== 'Identifier' || left.object.name !== ROOT_SCOPE)
+    return false;
+  const field = fieldOf(left.property, left.computed);
+  if (field === '*') return false;
+  const at = spotOf(left.property);
+  const given = value(r, right, left.property.type === 'Identifier' ? left.property : null);
+  if (isFunction(right)) {
+    if (given !== null) r.b.flow(given, rootObject(r, at), 'put', field);
+    return true;
+  }
+  const setter = rootSetter(r, field, at);
+  changeCall(r, setter, field, given, spotOf(left));
+  const held = value(r, left.object);
+  // Who changes it from elsewhere than where it is made is told of.
+  if (held !== null) mutation(r, held, field, left, `${r.source(left)} = …`, given);
+  return true;
+}
+
+/** The context under which a directive's controller is found by those below that require it. */
+const requiredContext = (name: string): string => `(requires ${name})`;
+
+function contextNamed(r: ScriptReader, name: string, at: Spot): PlaceId {
+  const place = r.b.place('context', name, 0, at);
+  const key = requiredContext(name);
+  r.b.facts.contexts.push({ name, key, ambient: true, place, hasDefault: true, at });
+  return place;
+}
+
+/** Lets directives below require the controller of this one. */
+export function requires(r: ScriptReader, component: SingleFileComponent, name: string, at: Spot): void {
+  component.provides.push({ context: contextNamed(r, name, at), value: component.self, name, at });
+}
+
+/** The controller that `require: '^bedList'` asks for; null for those of the family's own. */
+export function required(r: ScriptReader, text: string, at: Spot): PlaceId | null {
+  const name = text.replace(/^[?^]+/, '');
+  if (!text.includes('^') || name === '' || /^(form|ngModel|ngForm)$/.test(name)) return null;
+  const result = r.b.place('read', name, r.fn, at);
+  r.b.facts.contextReads.push({ context: contextNamed(r, name, at), maybe: true, result, fn: r.fn, at });
+  return result;
+}
