@@ -10,6 +10,7 @@ import { Program } from './program/program';
 import type { ProjectInput } from './project';
 import { ContextReaders } from './program/contextReaders';
 import { Sides } from './program/sides';
+import { NamesBelow } from './render/namesBelow';
 import { RenderTree } from './render/renderTree';
 
 export interface Linked {
@@ -20,6 +21,7 @@ export interface Linked {
   functionFlowByProps: FunctionFlow;
   functionFlow: FunctionFlow;
   contextReaders: ContextReaders;
+  namesBelow: NamesBelow;
   /** What rules and documents work out piece by piece. */
   memos: MemoTables;
   crossings: Crossings;
@@ -49,7 +51,9 @@ export function linkProject(input: ProjectInput, before: Linked | null = null): 
   const render = new RenderTree(program, locals, byProps, before?.render ?? null);
   const environment = (context: number, component: number): ReadonlySet<number> =>
     render.environment(context, component);
-  const handed = new FunctionFlow(program, locals, readers, environment, clones, before?.functionFlow ?? null);
+  const names = new NamesBelow(program, readers, environment, before?.namesBelow ?? null);
+  const around = { of: environment, names };
+  const handed = new FunctionFlow(program, locals, readers, around, clones, before?.functionFlow ?? null);
   return {
     program,
     locals,
@@ -62,7 +66,8 @@ export function linkProject(input: ProjectInput, before: Linked | null = null): 
     handles: new Handles(program),
     sides: new Sides(program),
     routeAddresses: new RouteAddresses(program, render),
-    crossings: new Crossings(program, locals, readers, environment, handed, clones),
+    namesBelow: names,
+    crossings: new Crossings(program, locals, readers, around, handed, clones),
   };
 }
 

@@ -24,6 +24,8 @@ export const dependencyKey = {
   /** The calls a function was passed to. */
   handedTo: (fn: number): number => 60_000_000 + fn,
   clones: (clone: number): number => 70_000_000 + clone,
+  /** Who finds the names of a scope, by the site that passes them down. */
+  namesBelow: (site: number): number => 110_000_000 + site,
   /** What the modules that import a place take of what it holds. */
   takers: (place: number): number => 100_000_000 + place,
 };

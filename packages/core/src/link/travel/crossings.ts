@@ -4,11 +4,17 @@ import type { Carrier } from '../../model/documents';
 import { AROUND, HANDLE, eventOf, isAnyField, isText, isUpdate, shownName } from '../../model/signs';
 import type { At, Exit } from './visited';
 import type { Locals } from './locals';
+import { Memo } from '../memo/memo';
 import type { Program } from '../program/program';
+import type { NamesBelow } from '../render/namesBelow';
 import type { Reader, ContextReaders } from '../program/contextReaders';
 
-/** The provider sites of a context a component may stand under; -1 stands for none. */
-export type Environment = (context: number, component: number) => ReadonlySet<number>;
+/** What stands around components. */
+export interface Environment {
+  /** The provider sites of a context a component may stand under; -1 stands for none. */
+  of: (context: number, component: number) => ReadonlySet<number>;
+  names: NamesBelow;
+}
 
 /** A function that a call may call, and the run it belongs to. */
 export interface Callee {
@@ -59,7 +65,11 @@ export class Crossings {
     private readonly environment: Environment | null,
     private readonly functionFlow: FunctionsPassed | null,
     private readonly clones: CloneSites | null = null,
-  ) {}
+  ) {
+    this.below = new Memo(program.dependencies);
+  }
+
+  private readonly below: Memo<string, ReadonlySet<string>>;
 
   /** The places a context is read into, with the function that reads it. */
   readersOf(context: number): readonly Reader[] {
@@ -188,16 +198,16 @@ export class Crossings {
     const { program } = this;
     const path = program.fieldPaths.tail(exit.at.path);
     const head = program.fieldPaths.head(path);
-    const isAmbient = program.graph.contexts[context]?.fact.ambient === true;
+    if (program.graph.contexts[context]?.fact.ambient) return this.intoNames(exit, context);
     const found: Crossing[] = [];
     for (const { place, unit } of this.readersOf(context))
       for (const run of program.runsTogether(unit)) {
         const owner = program.callContexts.ownerOf(run);
-        const above = this.environment?.(context, owner);
+        const above = this.environment?.of(context, owner);
         // Where nothing is known to render a reader, it is taken to are below the only one there is.
         const mayBe = above?.size === 0 && program.providersOf(context).length === 1;
         if (above && !above.has(exit.target) && !mayBe) continue;
-        if (path !== 0 && !this.isTaken(head, { place, path: 0, context: run }, isAmbient)) continue;
+        if (path !== 0 && !this.isTaken(head, { place, path: 0, context: run })) continue;
         found.push({
           to: { place, path, context: run },
           carrier: 'context',
@@ -208,6 +218,18 @@ export class Crossings {
         });
       }
     return found;
+  }
+
+  /** A name that is there for all below arrives where it is asked for. */
+  private intoNames(exit: Exit, context: number): Crossing[] {
+    const { fieldPaths } = this.program;
+    const path = fieldPaths.tail(exit.at.path);
+    if (path === 0) return [];
+    return (this.environment?.names.of(exit.target) ?? []).flatMap((at): Crossing[] =>
+      this.isTaken(fieldPaths.head(path), at, true)
+        ? [{ to: { ...at, path }, carrier: 'context', site: exit.target, by: null, context, part: false }]
+        : [],
+    );
   }
 
   private isTakenThere({ place, path, context }: At): boolean {
@@ -222,16 +244,32 @@ export class Crossings {
    * Whether something is done, where an object arrives, with what one of its fields holds. `byName`: it holds all the names around, of
    * which those count that are asked for.
    */
-  private isTaken(field: string, at: At, byName = false, depth = 0): boolean {
+  private isTaken(field: string, at: At, byName = false): boolean {
     const { fields, whole, offered } = this.locals.fieldsTaken(at);
     if (fields.has(field) || (!byName && (whole || isAnyField(field)))) return true;
-    if (depth > MOST_SCOPES) return !byName;
-    const { fieldPaths } = this.program;
-    return offered.some((exit) =>
-      this.intoContext(exit, this.program.siteTargets[exit.target]?.provides ?? -1).some(({ to }) =>
-        this.isTaken(field, { ...to, path: fieldPaths.tail(exit.at.path) }, byName, depth + 1),
-      ),
-    );
+    return offered.some((exit) => this.takenBelow(exit).has(field));
+  }
+
+  /** The fields of an object that are taken out of it by those below who know it by a name, and by those below them. */
+  private takenBelow(exit: Exit): ReadonlySet<string> {
+    return this.below.get(`${exit.target}:${exit.at.path}`, () => this.findBelow(exit));
+  }
+
+  private findBelow(exit: Exit): ReadonlySet<string> {
+    const fields = new Set<string>();
+    const seen = new Set<string>();
+    const queue = [exit];
+    for (let next = queue.pop(); next; next = queue.pop())
+      for (const at of this.environment?.names.of(next.target) ?? []) {
+        const taken = this.locals.fieldsTaken({ ...at, path: this.program.fieldPaths.tail(next.at.path) });
+        for (const field of taken.fields) fields.add(field);
+        for (const one of taken.offered) {
+          const further = `${one.target}:${one.at.path}`;
+          if (!seen.has(further)) queue.push(one);
+          seen.add(further);
+        }
+      }
+    return fields;
   }
 
   /** Whether a site does nothing but let names be there for all below. */
@@ -270,9 +308,6 @@ export class Crossings {
     return found;
   }
 }
-
-/** Through more scopes around one another than this, what is taken of an object is no longer looked for. */
-const MOST_SCOPES = 6;
 
 /** Events a child sends up, and changes it asks for, stand among its props. */
 function carrierOf(name: string, named: boolean): Carrier {

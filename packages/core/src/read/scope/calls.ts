@@ -90,7 +90,8 @@ function ofAngular(r: ScriptReader, node: t.CallExpression, method: string): Pla
   }
   if (method === 'extend' || method === 'merge') {
     const [into = null, ...from] = readArguments(r, node);
-    for (const one of from) if (one !== null && into !== null) r.b.flow(one, into);
+    // Fields are copied as they are now.
+    for (const one of from) if (one !== null && into !== null) r.b.flow(one, into, 'frozen');
     return into;
   }
   // What is copied is another object from then on.
