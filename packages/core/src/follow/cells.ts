@@ -83,6 +83,8 @@ export class Cells {
     const { program } = this.linked;
     const { graph, callContexts } = program;
     if (fact.shared) return this.addShared(fact, fact.shared, file);
+    const own = fact.unless === undefined ? [] : graph.trace(graph.at(file, fact.unless));
+    if (own.some(({ place }) => graph.places[place]?.kind === 'cell' && place !== graph.at(file, fact.value))) return;
     const unit = program.unitOf(graph.fnAt(file, fact.fn));
     if (fact.kind !== 'derived') this.addOfModules(fact, file, unit);
     for (const context of program.runsOf(unit)) {

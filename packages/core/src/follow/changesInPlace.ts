@@ -49,7 +49,7 @@ export function changedInPlace(linked: Linked, cell: CellInfo, stop: FlowStop): 
     const changes = mutationsAt(linked, visited.place).filter(
       ({ field, fn }) =>
         // A function that the home hands out is the home's own.
-        program.unitOf(fn) === component.fn &&
+        program.isPartOf(fn, component.fn) &&
         (visited.path === 0 || (fieldPaths.head(visited.path) === field && fieldPaths.tail(visited.path) === 0)),
     );
     return changes.length === 0 || isMadeThere(linked, visited.place) ? [] : changes;

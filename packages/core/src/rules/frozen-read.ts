@@ -1,6 +1,7 @@
 /** A value copied once, although it changes later. */
 import type { Linked } from '../link';
 import { copies, FIRST_ONLY, takenOnce } from './shared/copies';
+import { hiddenNames } from './shared/hiddenNames';
 import { relatedAt, named, positionOf, type Draft, type Rule, remedyIn } from './rule';
 
 /** A parent whose value changes, for the examples. */
@@ -131,7 +132,21 @@ export class Bed {
         ];
       },
     );
-    return [...once, ...copied];
+    const hidden = hiddenNames(linked, cells).map(({ component, own: { cell }, around }): Draft => {
+      const home = around.cell.home === null ? null : (linked.program.component(around.cell.home) ?? null);
+      const where = home === null || home === component ? 'around it' : `of ${home.name}`;
+      return {
+        message: `${component.name} sets ${cell.name} in a scope of its own, which hides the ${cell.name} ${where} from then on.`,
+        effect: `What is set here never reaches the ${cell.name} ${where}, and later changes of that are not shown here.`,
+        todo: `Keep ${cell.name} as a field of an object (form.${cell.name}), or name the controller (“… as vm”) and set vm.${cell.name}.`,
+        component: component.name,
+        name: cell.name,
+        ...positionOf(linked, cell.file, cell.spot),
+        ...named([component, home]),
+        related: [relatedAt(linked, around.cell.file, around.cell.spot, `${around.cell.name} lives here.`)],
+      };
+    });
+    return [...once, ...copied, ...hidden];
   },
 };
 

@@ -6,6 +6,7 @@
 import type { CellFact, FileFacts, MutationFact } from '../../model/facts';
 import type { Stage } from './edges';
 import { push } from './byPlace';
+import type { Joint } from './crossFileEdges';
 import type { TracedGraph } from './tracedGraph';
 import { mutatedCells } from './mutatedCells';
 import { Memo, type Dependencies } from '../memo/memo';
@@ -52,7 +53,11 @@ export class KeyedJoins {
     const { graph } = this;
     this.named.clear();
     const takers = this.takersByName();
-    graph.files.forEach((facts, file) => graph.joinAll('keys', file, this.byKey(facts, file, takers)));
+    const aliases = this.aliasesByName();
+    graph.files.forEach((facts, file) => {
+      const joints = this.byKey(facts, file, takers).map(([from, to]) => joint(from, to, 'same'));
+      graph.settleStage('keys', file, [...joints, ...this.aliased(facts, file, aliases)]);
+    });
     this.injected.clear();
     this.stage('injected', (facts) => facts.injects.length > 0, this.injectedBy);
     graph.files.forEach((facts, file) => this.noteInjected(facts, file));
@@ -102,11 +107,31 @@ export class KeyedJoins {
     return found;
   }
 
+  /** What markup calls each instance that is registered under a name. */
+  private aliasesByName(): ReadonlyMap<string, ReadonlySet<string>> {
+    const found = new Map<string, Set<string>>();
+    for (const facts of this.graph.files)
+      for (const { key, alias } of facts?.joins ?? [])
+        if (alias !== undefined) found.set(key, (found.get(key) ?? new Set()).add(alias));
+    return found;
+  }
+
+  /** An instance stands among the names of its scope under what markup calls it. */
+  private aliased(facts: FileFacts, file: number, aliases: ReadonlyMap<string, ReadonlySet<string>>): Joint[] {
+    const { graph } = this;
+    return facts.joins.flatMap(({ key, place, on }) =>
+      on === undefined
+        ? []
+        : [...(aliases.get(key) ?? [])].map((alias) => joint(graph.at(file, place), graph.at(file, on), 'put', alias)),
+    );
+  }
+
   private byKey(facts: FileFacts, file: number, takers: ReadonlyMap<string, readonly number[]>): Joins {
     const { graph } = this;
     for (const cell of facts.cells) if (cell.shared?.key != null) this.hubOf(cell.shared.key, file);
     if (facts.joins.length === 0) return NO_JOINS;
-    return facts.joins.flatMap(({ key, place, into, named }): Joins => {
+    return facts.joins.flatMap(({ key, place, into, named, alias, on }): Joins => {
+      if (alias !== undefined || on !== undefined) return [];
       const own = graph.at(file, place);
       // What each instance has is its own: it goes to those who take it, and not by a place that is there for all.
       if (named && into && facts.places[place]?.fn !== 0) return (takers.get(key) ?? []).map((taker) => [own, taker]);
@@ -190,6 +215,10 @@ export class KeyedJoins {
       });
     });
   };
+}
+
+function joint(from: number, to: number, op: Joint['op'], field = ''): Joint {
+  return { from, to, op, field, except: null };
 }
 
 function setterOf(graph: TracedGraph, fact: CellFact, file: number): number | null {

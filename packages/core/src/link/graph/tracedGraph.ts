@@ -40,10 +40,15 @@ export class TracedGraph extends PlaceGraph {
 
   /** Joins a file's places to others, as a stage of linking finds them: what it joined before and does not now is parted. */
   joinAll(stage: Stage, file: number, joins: readonly (readonly [from: number, to: number])[]): void {
-    if (joins.length === 0 && !this.crossing.has(rankOf(stage, file))) return;
     const wanted = joins.flatMap(([from, to]) =>
       from === to ? [] : [{ from, to, op: 'same' as const, field: '', except: null }],
     );
+    this.settleStage(stage, file, wanted);
+  }
+
+  /** The same for edges of any kind. */
+  settleStage(stage: Stage, file: number, wanted: readonly Joint[]): void {
+    if (wanted.length === 0 && !this.crossing.has(rankOf(stage, file))) return;
     this.settle(rankOf(stage, file), wanted);
   }
 

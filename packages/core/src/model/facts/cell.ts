@@ -36,6 +36,8 @@ export interface CellFact {
    * It is a name that markup sets in a scope inside its component's own: from then on it hides what it began as, which stays as it is.
    */
   hides?: true;
+  /** It is there only where no cell of the component is found here: its script may set the name as well. */
+  unless?: PlaceId;
   /** The place its value is read from. */
   value: PlaceId;
   /** The place of the function that changes it. */

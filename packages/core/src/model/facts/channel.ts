@@ -11,6 +11,10 @@ export interface JoinFact {
   into: boolean;
   /** The key is a name under which something is registered: it is no value of its own, and what is registered is found through it. */
   named?: true;
+  /** Markup calls the instance that is registered under the key by this name. */
+  alias?: string;
+  /** The object of names on which the instance in `place` stands under all of its aliases. */
+  on?: PlaceId;
 }
 
 /** What `from` holds also reaches wherever the value of `to` comes from: a reducer that answers another module's action. */

@@ -1,6 +1,6 @@
 /** Attributes of markup: how they are named, which are the family's own, and what those do. */
 import type { Spot } from '../../model/facts';
-import { attributeSpot, childrenOf, type Element, isElement, isOfElements } from '../component/html';
+import { attributeSpot, childrenOf, type Element, isElement, isOfElements, type Node } from '../component/html';
 import type { ScriptReader } from '../script/reader';
 import { cut, expressionOf, type Piece } from './expressions';
 
@@ -74,19 +74,23 @@ export function isElementName(tag: string): boolean {
   return ELEMENTS.has(nameOf(tag));
 }
 
-const SETS = /^ng-(model|click|dblclick|change|submit|blur|focus|key(up|down|press)|mouse\w+)$/;
+const SETS = /^ng-(model|init|click|dblclick|change|submit|blur|focus|key(up|down|press)|mouse\w+)$/;
 /** Attributes that make a scope of their own for what stands in them. */
 const OWN_SCOPE = /^ng-(if|repeat|repeat-start|include|controller|switch-when|switch-default|view)$/;
 
 /** The names, without a dot, that markup sets in the scope of an element, and where it first does. */
-export function namesSetIn(r: ScriptReader, node: Element, except: Attribute | null): { name: string; at: Spot }[] {
+export function namesSetIn(
+  r: ScriptReader,
+  nodes: readonly Node[],
+  except: Attribute | null,
+): { name: string; at: Spot }[] {
   const found = new Map<string, Spot>();
-  const queue: Element[] = [node];
+  const queue = nodes.filter((node) => isElement(node));
+  const own = nodes.length === 1 ? queue[0] : undefined;
   for (let element = queue.shift(); element; element = queue.shift()) {
     const attributes = attributesOf(r, element);
-    const isOwn = element === node;
     // What stands inside a further scope is that one's.
-    if (!isOwn && [...attributes.keys()].some((name) => OWN_SCOPE.test(name))) continue;
+    if (element !== own && [...attributes.keys()].some((name) => OWN_SCOPE.test(name))) continue;
     for (const one of attributes.values()) {
       if (one === except || !SETS.test(one.name)) continue;
       for (const name of setBy(r, one))

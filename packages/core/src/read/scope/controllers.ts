@@ -16,7 +16,7 @@ import { noteMounting } from '../script/starts';
 import { readStatements } from '../script/statements';
 import { walkNodes } from '../script/walk';
 import { bindInjected } from './injection';
-import { contentKey, controllerKey, give, instanceKey, scopeKey, taken } from './names';
+import { contentKey, controllerKey, give, instanceKey, scopeKey, taken, standUnderAliases } from './names';
 import { addCells, fieldsSet, holder, isState, ownCell, readAs, type Holder, type Owner } from './owners';
 import { constructorOf, declaredIn, injectable, type Callable } from './registrations';
 import { inherit, passDown } from './scopes';
@@ -57,6 +57,7 @@ export function readController(r: ScriptReader, name: string, named: t.Node, giv
     r.b.flow(brought, fact.result);
     give(r, scopeKey(name), scope.place);
     give(r, instanceKey(name), component.self);
+    standUnderAliases(r, name, component.self, scope.place);
     showContent(r, name, scope.place, renderedPiece(r, component), at);
   });
   r.b.endSpan(fact);

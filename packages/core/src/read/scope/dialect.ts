@@ -9,6 +9,7 @@ import { readArguments } from '../script/calls';
 import { isFunction, value } from '../script/expressions';
 import { readInPlace } from '../script/functions';
 import { settleRuns } from '../script/lifecycle';
+import { mutation } from '../script/mutations';
 import { noteConstants } from '../script/module';
 import type { Dialect, ScriptReader } from '../script/reader';
 import { readHelper } from './calls';
@@ -109,9 +110,11 @@ export const scope: Dialect = {
     name === null ? undefined : (keptObject(r, node, name) ?? readDescription(r, node, name)),
   setName(r, node, given) {
     const place = r.scope.lookup(node.name);
-    const setter = place === undefined ? undefined : settersOf(r).get(place);
-    if (setter === undefined) return setOwnVariable(r, node, given);
-    callChange(r, setter, `${node.name} = …`, given, spotOf(node));
+    const own = place === undefined ? undefined : settersOf(r).get(place);
+    if (!own) return setOwnVariable(r, node, given);
+    const text = `${node.name} = …`;
+    callChange(r, own.setter, text, given, spotOf(node));
+    if (own.scope !== null) mutation(r, own.scope, node.name, node, text, given);
     return true;
   },
   setsCell(r, { object, property, computed }) {

@@ -8,6 +8,7 @@ export const injectedKey = (name: string): string => `injected:${name}`;
 export const controllerKey = (name: string): string => `controller:${name}`;
 export const scopeKey = (name: string): string => `scope:${name}`;
 export const instanceKey = (name: string): string => `instance:${name}`;
+export const aliasKey = (name: string): string => `alias:${name}`;
 export const contentKey = (name: string): string => `content:${name}`;
 /** A template by the name it is fetched under, where it stands in a script tag. */
 export const templateKey = (name: string): string => `template:${name}`;
@@ -19,6 +20,16 @@ export const ROOT_SCOPE = '$rootScope';
 export function controllerIn(text: string): { name: string; alias: string | null } {
   const [name = '', as, alias = null] = text.trim().split(/\s+/);
   return { name, alias: as === 'as' ? alias : null };
+}
+
+/** Markup calls the instance of a controller by a name. */
+export function noteAlias(r: ScriptReader, name: string, alias: string): void {
+  r.b.facts.joins.push({ key: aliasKey(name), place: 0, into: false, alias });
+}
+
+/** The instance in `place` stands on a scope under whatever markup calls it. */
+export function standUnderAliases(r: ScriptReader, name: string, place: PlaceId, on: PlaceId): void {
+  r.b.facts.joins.push({ key: aliasKey(name), place, into: false, on });
 }
 
 /** What is joined under a key: `place` takes what others give. */

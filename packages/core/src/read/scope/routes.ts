@@ -13,7 +13,7 @@ import type { ScriptReader } from '../script/reader';
 import { readController } from './controllers';
 import { fileNamed, servedPath } from './definitions';
 import { injectedPlace, rootScope } from './injection';
-import { contentKey, controllerIn, give, injectedKey, instanceKey, scopeKey, taken, templateKey } from './names';
+import { contentKey, controllerIn, give, injectedKey, scopeKey, taken, templateKey, noteAlias } from './names';
 import { injectable } from './registrations';
 import { readApart, readTemplate, textIn } from './template';
 
@@ -110,10 +110,9 @@ export function show(
     give(
       r,
       contentKey(name),
-      readApart(r, spot, (id, own) => {
-        const scope = r.b.place('object', '$scope', id, spot);
-        r.b.flow(taken(r, scopeKey(name), '$scope', spot), scope);
-        if (alias !== null) r.b.flow(taken(r, instanceKey(name), alias, spot), scope, 'put', alias);
+      readApart(r, spot, (_, own) => {
+        const scope = taken(r, scopeKey(name), '$scope', spot);
+        if (alias !== null) noteAlias(r, name, alias);
         r.self = scope;
         content(own, scope);
       }),

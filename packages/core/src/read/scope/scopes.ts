@@ -5,7 +5,6 @@
 import type * as t from '@babel/types';
 import type { PlaceId, Spot } from '../../model/facts';
 import { SLOTS } from '../../model/signs';
-import { changeCall } from '../libraries/stores/cells';
 import type { SingleFileComponent } from '../script/componentInFile';
 import { isFunction, value } from '../script/expressions';
 import { spotOf } from '../script/builder';
@@ -54,19 +53,17 @@ function rootObject(r: ScriptReader, at: Spot): PlaceId {
   return place;
 }
 
-/** The cell of a field of the outermost scope, where it is met: its setter. */
-function rootSetter(r: ScriptReader, field: string, at: Spot): PlaceId {
+/** The cell of a field of the outermost scope: one for all files. */
+function rootCell(r: ScriptReader, field: string, at: Spot): void {
   const key = `${ROOT_SCOPE}.${field}`;
   const { joins, cells } = r.b.facts;
-  const setter = r.b.place('setter', field, r.fn, at);
-  joins.push({ key: `${key}!`, place: setter, into: false });
-  if (cells.some((cell) => cell.shared?.key === key)) return setter;
-  const place = r.b.place('read', field, r.fn, at);
-  joins.push({ key, place, into: false });
+  if (cells.some((cell) => cell.shared?.key === key)) return;
+  const place = r.b.place('cell', field, 0, at);
+  const setter = r.b.place('setter', field, 0, at);
+  joins.push({ key, place, into: false }, { key: `${key}!`, place: setter, into: false });
   r.b.flow(place, rootObject(r, at), 'put', field);
   const shared = { id: key, key, quiet: false, within: 0 };
   cells.push({ name: field, kind: 'service', value: place, setter, fn: 0, at, shared });
-  return setter;
 }
 
 /** Reads `$rootScope.season = …`; false for any other assignment. */
@@ -82,10 +79,8 @@ export function readRootField(r: ScriptReader, node: t.AssignmentExpression): bo
     if (given !== null) r.b.flow(given, rootObject(r, at), 'put', field);
     return true;
   }
-  const setter = rootSetter(r, field, at);
-  changeCall(r, setter, field, given, spotOf(left));
+  rootCell(r, field, at);
   const held = value(r, left.object);
-  // Who changes it from elsewhere than where it is made is told of.
   if (held !== null) mutation(r, held, field, left, `${r.source(left)} = …`, given);
   return true;
 }

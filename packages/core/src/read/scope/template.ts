@@ -31,7 +31,7 @@ import { Scope } from '../script/scope';
 import { walkNodes } from '../script/walk';
 import { attributesOf, type Attribute, isElementName, kindOf, mayBeDirective, nameOf, namesSetIn } from './attributes';
 import { cut, expressionOf, interpolated, optionsIn, type Piece, repeatIn, scoped, statementsOf } from './expressions';
-import { contentKey, give as giveBy, instanceKey, scopeKey, taken, templateKey } from './names';
+import { contentKey, give as giveBy, scopeKey, taken, templateKey, noteAlias } from './names';
 
 /** Reads a piece of markup; names in it stand on the scope that `r.self` holds. */
 export function readTemplate(r: ScriptReader, piece: PlaceId, text?: MarkupText): void {
@@ -39,7 +39,10 @@ export function readTemplate(r: ScriptReader, piece: PlaceId, text?: MarkupText)
   const { scope, inTemplate } = r;
   r.scope = new Scope(null, r.fn);
   r.inTemplate = true;
-  new Template(r).children(nodes, piece);
+  const template = new Template(r);
+  // Names that a page sets stand on the outermost scope.
+  if (r.fn !== 0) template.ownNames(nodes, null, true);
+  template.children(nodes, piece);
   r.inTemplate = inTemplate;
   r.scope = scope;
 }
@@ -94,7 +97,7 @@ export function readApart(r: ScriptReader, at: Spot, read: (id: number, piece: P
 
 class Template {
   /** What changes names that are a scope's own. */
-  private readonly setters: Map<PlaceId, PlaceId>;
+  private readonly setters: Map<PlaceId, Setter>;
 
   constructor(private readonly r: ScriptReader) {
     this.setters = settersOf(r);
@@ -171,7 +174,7 @@ class Template {
         if (key) this.declare(key, null);
         this.declare(item, list === null ? null : r.b.part(list, '*', r.fn, this.at(item)));
         for (const name of PLACES_IN_LIST) r.scope.declare(name, r.b.place('binding', name, r.fn, this.at(item)));
-        this.ownNames(node, null);
+        this.ownNames([node], null);
         const by = repeat.by ? this.read(repeat.by, true) : null;
         if (by !== null) r.b.facts.keys.push(by);
         this.conditional(node, attributes, piece);
@@ -194,7 +197,7 @@ class Template {
     if (test) this.decide(test);
     r.repeated('conditional', () =>
       r.block(() => {
-        this.ownNames(node, test ?? null);
+        this.ownNames([node], test ?? null);
         this.controlled(node, attributes, piece);
       }),
     );
@@ -207,20 +210,33 @@ class Template {
 
   /**
    * A repeat, a condition and their like make scopes of their own: a name that is set inside one is that scope's from then on, and
-   * begins as what the one around it says.
+   * begins as what the one around it says. `implied`: the scope is a component's own, whose script may set the name itself.
    */
-  private ownNames(node: Element, except: Attribute | null): void {
+  ownNames(nodes: readonly Node[], except: Attribute | null, implied = false): void {
     const { r } = this;
-    for (const { name, at } of namesSetIn(r, node, except)) {
-      if (r.scope.lookup(name) !== undefined) continue;
+    for (const { name, at } of namesSetIn(r, nodes, except)) {
+      if (r.scope.lookup(name) !== undefined || r.self === null) continue;
       const cell = r.b.place('cell', name, r.fn, at);
       const setter = r.b.place('setter', name, r.fn, at);
-      r.b.facts.cells.push({ name, kind: 'state', value: cell, setter, inPlace: true, hides: true, fn: r.fn, at });
-      if (r.self !== null) r.b.flow(r.b.part(r.self, name, r.fn, at), cell, 'frozen');
+      const around = r.b.part(r.self, name, r.fn, at);
+      const unless = implied ? { unless: around } : {};
+      r.b.facts.cells.push({
+        name,
+        kind: 'state',
+        value: cell,
+        setter,
+        inPlace: true,
+        hides: true,
+        ...unless,
+        fn: r.fn,
+        at,
+      });
+      r.b.flow(around, cell, 'frozen');
       const held = r.b.place('binding', name, r.fn, at);
       r.b.flow(cell, held);
+      if (implied) r.b.flow(around, held);
       r.scope.declare(name, held);
-      this.setters.set(held, setter);
+      this.setters.set(held, { setter, scope: implied ? r.self : null });
     }
   }
 
@@ -239,12 +255,9 @@ class Template {
     readApart(r, spot, (id, own) => {
       const scope = taken(r, scopeKey(name), '$scope', spot);
       r.self = scope;
-      if (alias !== undefined) {
-        r.self = r.b.place('object', '$scope', id, spot);
-        r.b.flow(scope, r.self);
-        r.b.flow(taken(r, instanceKey(name), alias, spot), r.self, 'put', alias);
-      }
+      if (alias !== undefined) noteAlias(r, name, alias);
       giveBy(r, contentKey(name), r.b.fn(id).self);
+      this.ownNames([node], null, true);
       this.shown(node, attributes, own);
     });
   }
@@ -546,11 +559,17 @@ class Template {
 /** Names that a repeat gives besides the element. */
 const PLACES_IN_LIST = ['$index', '$first', '$last', '$middle', '$even', '$odd'];
 
-const setters = new WeakMap<ScriptReader, Map<PlaceId, PlaceId>>();
+/** What changes a name that is a scope's own, and the scope of the script that may have it already. */
+export interface Setter {
+  setter: PlaceId;
+  scope: PlaceId | null;
+}
 
-/** What changes a name that is a scope's own, by the place of the name. */
-export function settersOf(r: ScriptReader): Map<PlaceId, PlaceId> {
-  const known = setters.get(r) ?? new Map<PlaceId, PlaceId>();
+const setters = new WeakMap<ScriptReader, Map<PlaceId, Setter>>();
+
+/** What changes names that are a scope's own, by the place of the name. */
+export function settersOf(r: ScriptReader): Map<PlaceId, Setter> {
+  const known = setters.get(r) ?? new Map<PlaceId, Setter>();
   setters.set(r, known);
   return known;
 }

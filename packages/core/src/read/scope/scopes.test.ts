@@ -1,0 +1,135 @@
+import { foundBy, trailsOf } from '../../testing/project';
+import { application, sitesIn } from '../../testing/scopes';
+
+const DESK = `.controller('Desk', ['$scope', function ($scope) {
+  $scope.depth = 1;
+  $scope.form = { name: '' };
+  $scope.dig = function () { $scope.depth = 2; };
+}])`;
+const BED = `.controller('Bed', function ($scope) { $scope.own = 1; $scope.rake = function () { $scope.own = 2; }; })`;
+
+test('controllers nest by attributes: what a name stands for is found in the scope around', () => {
+  const survey = application(
+    '<main ng-controller="Desk"><div ng-controller="Bed">{{ depth }} {{ own }}</div></main>',
+    DESK + BED,
+  );
+  expect(sitesIn(survey)).toEqual(['Bed Bed by Desk once', 'Desk Desk by - once']);
+  expect(trailsOf(survey, 'Desk.depth')).toEqual(['Desk.depth > context:Bed.depth']);
+  expect(survey.trail('Bed.own').readers.map(({ component }) => component)).toEqual(['Bed']);
+});
+
+test('a name that a scope sets itself is its own, whatever stands around', () => {
+  const survey = application(
+    '<main ng-controller="Desk">{{ own }}<div ng-controller="Bed">{{ own }}</div></main>',
+    `.controller('Desk', function ($scope) { $scope.own = 7; $scope.grow = function () { $scope.own = 8; }; })${BED}`,
+  );
+  expect(survey.trail('Desk.own').readers.map(({ component }) => component)).toEqual(['Desk']);
+});
+
+test('a function of the scope around is called by name: whoever calls it is the writer', () => {
+  const survey = application(
+    '<main ng-controller="Desk"><div ng-controller="Bed"><b ng-click="dig()">dig</b>{{ depth }}</div></main>',
+    DESK + BED,
+  );
+  expect(survey.trail('Desk.depth').writers.map(({ component }) => component)).toEqual(['Bed']);
+});
+
+test.each([
+  ['the name alone hides it', 'ng-model="depth"', ['Desk.depth']],
+  ['a field of an object is set where that lives', 'ng-model="form.name"', []],
+])('%s, inside a condition', (_what, attribute, expected) => {
+  const survey = application(
+    `<main ng-controller="Desk">{{ depth }}{{ form.name }}<p ng-if="depth"><input ${attribute}></p></main>`,
+    DESK,
+  );
+  expect(foundBy('frozen-read', survey)).toEqual(expected);
+});
+
+test('a field of an object of the scope around is set there', () => {
+  const survey = application(
+    '<main ng-controller="Desk">{{ form.name }}<div ng-controller="Bed"><input ng-model="form.name"></div></main>',
+    DESK + BED,
+  );
+  expect(survey.trail('Desk.form').writers.map(({ component }) => component)).toEqual(['Bed']);
+});
+
+test('a name that a controller does not set, and its markup does, hides the one around', () => {
+  const survey = application(
+    '<main ng-controller="Desk">{{ depth }}<div ng-controller="Bed"><input ng-model="depth"></div></main>',
+    DESK + BED,
+  );
+  expect(foundBy('frozen-read', survey)).toEqual(['Bed.depth']);
+});
+
+test.each(['ng-repeat="one in list"', 'ng-switch-when="1"', 'ng-if="list"'])(
+  'a name that nobody else has is the own one of %s',
+  (attribute) => {
+    const survey = application(
+      `<main ng-controller="Desk"><p ${attribute}><b ng-click="open = !open">{{ open }}</b></p></main>`,
+      `.controller('Desk', function ($scope) { $scope.list = [1]; })`,
+    );
+    expect(survey.trail('Desk.open').homes).toMatchObject([{ component: 'Desk', kind: 'state' }]);
+    expect(foundBy('frozen-read', survey)).toEqual([]);
+  },
+);
+
+test('the instance goes by the name that markup gives it, also further in', () => {
+  const survey = application(
+    '<main ng-controller="Desk as desk"><div ng-controller="Bed as bed">{{ desk.depth }} {{ bed.own }}</div></main>',
+    `.controller('Desk', function () { var vm = this; vm.depth = 1; vm.dig = function () { vm.depth++; }; })
+     .controller('Bed', function () { this.own = 1; })`,
+  );
+  expect(trailsOf(survey, 'Desk.depth')).toEqual(['Desk.depth > context:Bed.desk.depth']);
+  expect(survey.trail('Bed.own').readers).toMatchObject([{ component: 'Bed', name: 'own' }]);
+});
+
+test('a class is a controller too', () => {
+  const survey = application(
+    '<main ng-controller="Desk as desk"><b ng-click="desk.dig()">{{ desk.depth }}</b></main>',
+    `;class Desk { constructor(units) { this.units = units; this.depth = 1; } dig() { this.depth = 2; } }
+     Desk.$inject = ['units'];
+     angular.module('beds').controller('Desk', Desk)`,
+  );
+  expect(survey.trail('Desk.depth')).toMatchObject({
+    readers: [{ component: 'Desk' }],
+    writers: [{ component: 'Desk' }],
+  });
+});
+
+test('the outermost scope is there for all', () => {
+  const survey = application(
+    '<main ng-controller="Desk">{{ season }}</main><div ng-controller="Bed"><b ng-click="sow()">x</b></div>',
+    `.run(function ($rootScope) { $rootScope.season = 'spring'; })${DESK}
+     .controller('Bed', function ($scope, $rootScope) { $scope.sow = function () { $rootScope.season = 'summer'; }; })`,
+  );
+  expect(survey.trail('service:$rootScope.season')).toMatchObject({
+    homes: [{ component: null, kind: 'service' }],
+    readers: [{ component: 'Desk' }],
+    writers: [{ component: 'Bed' }],
+  });
+  expect(foundBy('outside-write', survey)).toEqual(['Bed.season']);
+});
+
+test('what is included, and what stands in a script tag, has the scope it is shown in', () => {
+  const survey = application(
+    `<main ng-controller="Desk"><div ng-include="'parts/soil.html'"></div><div ng-include="'stone.html'"></div></main>
+     <script type="text/ng-template" id="stone.html"><i>{{ form.name }}</i></script>`,
+    DESK,
+    { 'app/parts/soil.html': '<b ng-bind="depth"></b>' },
+  );
+  expect(survey.trail('Desk.depth').readers).toMatchObject([{ component: 'Desk', file: 'app/parts/soil.html' }]);
+  expect(survey.trail('Desk.form').readers).toMatchObject([{ component: 'Desk', file: 'index.html' }]);
+});
+
+test('what is watched is read, by a text and by a function', () => {
+  const survey = application(
+    '<main ng-controller="Desk">{{ twice }}</main>',
+    `.controller('Desk', function ($scope) {
+       $scope.depth = 1; $scope.twice = 0;
+       $scope.$watch('depth', function (depth) { $scope.twice = depth * 2; });
+       $scope.$watch(function () { return $scope.depth; }, function (deep) { console.log(deep); });
+     })`,
+  );
+  expect(survey.trail('Desk.depth').readers.length).toBeGreaterThan(0);
+  expect(foundBy('unresolved', survey)).toEqual([]);
+});
