@@ -45,7 +45,8 @@ function Tray({ onOpen }) {
       const [listener] = listeners;
       if (listeners.size !== 1 || !listener) return [];
       return sends.flatMap(({ fact, file, component }) => {
-        if (!component || component === listener) return [];
+        // What goes along the scopes does not reach the whole page.
+        if (!component || component === listener || fact.way) return [];
         const way = wayDown(linked.render.by, listener.fn, component.fn);
         if (way.length === 0) return [];
         return [
@@ -56,6 +57,7 @@ function Tray({ onOpen }) {
             todo: remedyIn(
               {
                 angular: `Emit an output from ${component.name} and bind it in ${listener.name}.`,
+                scope: `Send it up with $scope.$emit(), or bind a function of ${listener.name} with “&”.`,
                 vue: `Emit an event from ${component.name} and listen to it in ${listener.name}.`,
                 others: `Pass a callback from ${listener.name} down to ${component.name}.`,
               },

@@ -3,9 +3,9 @@ import { digging as diggingBeds } from './shared/webComponentExamples';
 import type { Graph } from '../link/graph/graph';
 import { eventOf, isAnyField } from '../model/signs';
 import type { Linked } from '../link';
-import type { FileFacts, UseFact } from '../model/facts';
+import type { ChannelFact, FileFacts, UseFact } from '../model/facts';
 import { relatedAt, count, list, named, positionOf, type Draft, type Rule } from './rule';
-import { topics } from './shared/topics';
+import { topics, type Topic } from './shared/topics';
 import { digging, hearing } from './shared/angularExamples';
 
 export const payloadMismatch: Rule = {
@@ -55,11 +55,12 @@ function Tray({ label, onMove }) {
     linked.program.graph.files.forEach((facts, file) => {
       for (const [key, draft] of calls.get(facts, () => ofCalls(linked, facts, file))) found.set(key, draft);
     });
+    for (const topic of topics(linked)) for (const [key, draft] of ofArguments(linked, topic)) found.set(key, draft);
     for (const { name, sends, listens } of topics(linked)) {
       const sent = sends.flatMap((end) => end.fact.fields ?? ['*']);
       if (sends.length === 0 || sends.some((end) => end.fact.fields === null)) continue;
       for (const { fact, file, component } of listens) {
-        const missing = readOf(linked, file, fact.handler).filter((field) => !sent.includes(field));
+        const missing = readOf(linked, file, fact).filter((field) => !sent.includes(field));
         const [first] = sends;
         if (missing.length === 0 || !first) continue;
         found.set(`topic:${name}:${file}:${fact.at.line}`, {
@@ -127,9 +128,61 @@ function isMethod(linked: Linked, call: number): boolean {
 }
 
 /** The fields a listener reads of what it is sent (`event.detail.id`, or of the argument itself). */
-function readOf(linked: Linked, file: number, handler: number | null): string[] {
+function readOf(linked: Linked, file: number, { handler, args }: ChannelFact): string[] {
   const { graph } = linked.program;
-  return handler === null ? [] : detailRead(graph, graph.functionsAt(graph.at(file, handler)));
+  if (handler === null) return [];
+  const functions = graph.functionsAt(graph.at(file, handler));
+  return args === undefined ? detailRead(graph, functions) : fieldsRead(graph, functions, args);
+}
+
+/** What a listener counts on beyond the arguments that are sent, wherever that is done. */
+function ofArguments(linked: Linked, { name, sends, listens, outside }: Topic): Map<string, Draft> {
+  const { graph } = linked.program;
+  const found = new Map<string, Draft>();
+  const [first] = sends;
+  const most = Math.max(...sends.map(({ fact }) => fact.args ?? Infinity));
+  if (!first || outside || most === Infinity) return found;
+  for (const { fact, file, component } of listens) {
+    const start = fact.args;
+    if (start === undefined || fact.handler === null) continue;
+    for (const fn of graph.functionsAt(graph.at(file, fact.handler))) {
+      const entry = graph.functions[fn];
+      const wanted = (entry?.fact.params ?? []).flatMap((param, index) =>
+        index >= start + most && index < (entry?.fact.needs ?? 0) && countsOnParam(linked, fn, index)
+          ? [paramName(linked, entry?.file ?? 0, param)]
+          : [],
+      );
+      if (wanted.length === 0) continue;
+      found.set(`arguments:${name}:${file}:${fact.at.line}`, {
+        message: `${first.component?.name ?? 'A module'} sends “${name}” with ${count(most, 'argument', 'arguments').toLowerCase()}, but ${component?.name ?? 'the listener'} also expects ${list(wanted)}.`,
+        effect: `${component?.name ?? 'The listener'} gets undefined for ${list(wanted)}.`,
+        todo: `Send ${list(wanted)} as well, or let the listener do without.`,
+        component: first.component?.name ?? null,
+        name,
+        ...positionOf(linked, first.file, first.fact.at),
+        ...named([first.component, component]),
+        related: [relatedAt(linked, file, fact.at, 'It is received here.')],
+      });
+    }
+  }
+  return found;
+}
+
+/** The fields that some functions read of one of their parameters. */
+function fieldsRead(graph: Graph, functions: readonly number[], index: number): string[] {
+  const fields = new Set<string>();
+  for (const fn of functions) {
+    const entry = graph.functions[fn];
+    const param = entry?.fact.params[index];
+    if (!entry || param === undefined) continue;
+    const names = new Set([graph.at(entry.file, param)]);
+    for (const place of names)
+      for (let edge = graph.firstOut(place); edge; edge = edge.nextOut) {
+        if (edge.op === 'same') names.add(edge.to);
+        else if (edge.op === 'get' && !isAnyField(edge.field)) fields.add(edge.field);
+      }
+  }
+  return [...fields];
 }
 
 /** The fields of an event's `detail` that some functions read, each of its first parameter. */

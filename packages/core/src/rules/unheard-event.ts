@@ -6,9 +6,11 @@ import { DOM_EVENTS } from '../model/domEvents';
 import { FAMILIES } from '../model/families';
 import { eventOf, eventProp, isCallbackName, isUpdate } from '../model/signs';
 import { isOffered, passingsBy } from './shared/sites';
-import { named, positionOf, type Draft, type Rule } from './rule';
+import type { Linked } from '../link';
+import { list, named, positionOf, type Draft, type Rule } from './rule';
 import { heardByAny } from './shared/heard';
-import { anyTopic, topics } from './shared/topics';
+import { mayHear } from './shared/hearing';
+import { anyTopic, topics, type End } from './shared/topics';
 
 export const unheardEvent: Rule = {
   id: 'unheard-event',
@@ -55,6 +57,7 @@ export function Tally() {
     const found: Draft[] = [];
     const any = anyTopic(linked, 'listens');
     for (const { name, sends, listens, outside } of all) {
+      if (listens.length > 0 && !outside) found.push(...sentPast(linked, name, sends, listens));
       if (listens.length > 0 || outside) continue;
       const near = misspellingOf(name, heard);
       for (const { fact, file, component } of sends) {
@@ -147,3 +150,26 @@ export function Tally() {
     }
   },
 };
+
+/** What is sent along scopes, while all who listen for it stand elsewhere. */
+function sentPast(linked: Linked, name: string, sends: readonly End[], listens: readonly End[]): Draft[] {
+  return sends.flatMap((sender): Draft[] => {
+    const { component, fact, file } = sender;
+    if (!component || !fact.way || listens.some((one) => mayHear(linked, sender, one))) return [];
+    const others = [...new Set(listens.flatMap((one) => one.component ?? []))];
+    const isUp = fact.way === 'up';
+    const who = list(others.map((one) => one.name)) || 'the outermost scope';
+    return [
+      {
+        message: `${component.name} sends “${name}” ${isUp ? 'up' : 'down'}, but ${who}, which ${others.length > 1 ? 'listen' : 'listens'} for it, ${others.length > 1 ? 'are' : 'is'} not ${isUp ? 'above' : 'below'} it.`,
+        effect: 'Nothing happens when it is sent.',
+        todo: `Send it from a scope that is ${isUp ? 'below' : 'above'} ${who}, or share the value in a service.`,
+        component: component.name,
+        name,
+        ...positionOf(linked, file, fact.at),
+        ...named([component, ...others]),
+        related: [],
+      },
+    ];
+  });
+}

@@ -1,5 +1,6 @@
 /** Events of the element that a component's tag is, beside those that the component sends. */
 import { FAMILIES } from '../../model/families';
+import { eventProp, isUpdate } from '../../model/signs';
 import type { Graph } from '../graph/graph';
 import type { SiteTarget } from './siteTarget';
 
@@ -8,6 +9,7 @@ export function isOfElement(graph: Graph, target: SiteTarget | null, event: stri
   const components = target?.components ?? [];
   return (
     components.length > 0 &&
+    !isUpdate(eventProp(event)) &&
     components.every((fn) => {
       const { events, mixes = [] } = graph.functions[fn]?.fact ?? {};
       const family = graph.familyOf(graph.fileOfFunction(fn));

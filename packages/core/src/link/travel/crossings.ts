@@ -225,9 +225,12 @@ export class Crossings {
     const { fieldPaths } = this.program;
     const path = fieldPaths.tail(exit.at.path);
     if (path === 0) return [];
+    const head = fieldPaths.head(path);
+    // What listens for an event stands among the names of a scope, for those below that send it.
+    const carrier = eventOf(head) === null ? 'context' : 'event';
     return (this.environment?.names.of(exit.target) ?? []).flatMap((at): Crossing[] =>
-      this.isTaken(fieldPaths.head(path), at, true)
-        ? [{ to: { ...at, path }, carrier: 'context', site: exit.target, by: null, context, part: false }]
+      this.isTaken(head, at, true)
+        ? [{ to: { ...at, path }, carrier, site: exit.target, by: null, context, part: false }]
         : [],
     );
   }

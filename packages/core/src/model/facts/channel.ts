@@ -36,6 +36,10 @@ export interface ChannelFact {
   elsewhere?: true;
   /** The fields of what is sent, where it is written out. */
   fields: string[] | null;
+  /** Which way it goes along the scopes around one another, where it does not reach all. */
+  way?: 'up' | 'down';
+  /** For what is sent: how many arguments. For a listener: the first of its parameters that takes one. */
+  args?: number;
   fn: FunctionId;
   at: Spot;
 }

@@ -4,7 +4,7 @@
  */
 import type * as t from '@babel/types';
 import type { PlaceId, Spot } from '../../model/facts';
-import { PASSED_INSTANCE, PASSED_SCOPE } from '../../model/signs';
+import { EVENTS, PASSED_INSTANCE, PASSED_SCOPE, SLOTS } from '../../model/signs';
 import { openComponent, readWithin, renderedPiece } from '../component/component';
 import { spotOf } from '../script/builder';
 import { declareBlock, declareVars } from '../script/declare';
@@ -47,7 +47,7 @@ export function readController(r: ScriptReader, name: string, named: t.Node, giv
     r.b.flow(r.b.part(component.props, PASSED_SCOPE, id, at), scope.place);
     r.b.flow(r.b.part(component.props, PASSED_INSTANCE, id, at), component.self);
     // Names of the markup around an element that stand in no scope: those of a repeat.
-    r.b.flow(component.props, scope.place);
+    r.b.rest(component.props, scope.place, [EVENTS, SLOTS]);
     readBody(r, owner, node, asks);
     inherit(r, id, scope.place, namesSet(owner), at);
     passDown(r, component, scope.place, at);
@@ -165,12 +165,20 @@ export function addFields(r: ScriptReader, owner: Owner, body: readonly t.Node[]
         ? held.isThis
         : node.type === 'Identifier' && held.names.has(r.scope.lookup(node.name) ?? -1),
     );
+    const kept = [...fields].flatMap(([field, { given }]) =>
+      given.some((one) => isInjected(r, owner, one)) ? [field] : [],
+    );
+    r.injectedFields = new Set([...r.injectedFields, ...kept]);
     addCells(r, held, fields, (field, at) => ownCell(r, component.fn, field, at));
     fieldsPut.set(
       held,
       [...fields].flatMap(([field, set]) => (isState(set) ? [] : [field])),
     );
   }
+}
+
+function isInjected(r: ScriptReader, { injected }: Owner, node: t.Node): boolean {
+  return node.type === 'Identifier' && injected.has(r.scope.lookup(node.name) ?? -1);
 }
 
 /** What is started while a controller is made, or when it comes, has to be ended when it goes. */

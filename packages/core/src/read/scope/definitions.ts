@@ -178,6 +178,9 @@ class Definition {
     readWithin(r, component, () => {
       const isolated = this.isComponent || objectOf(r, this.field('scope')) !== null;
       this.bindings();
+      // What it requires has methods of its own.
+      const wanted = objectOf(r, this.field('require'))?.properties ?? [];
+      r.injectedFields = new Set(wanted.flatMap((one) => ('key' in one ? [fieldOf(one.key, one.computed)] : [])));
       this.controller();
       this.link();
       if (!isolated) inherit(r, component.fn, scope.place, namesSet(owner), fact.at);

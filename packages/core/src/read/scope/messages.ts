@@ -1,17 +1,19 @@
 /** Messages between scopes: sent up, sent down, and sent from the outermost scope to all; and what runs when a value changes. */
 import type * as t from '@babel/types';
-import type { PlaceId } from '../../model/facts';
+import type { PlaceId, Spot } from '../../model/facts';
+import { ANY_TOPIC, eventProp } from '../../model/signs';
 import { noteEvent } from '../component/component';
 import { changeCall, keyedCell } from '../libraries/stores/cells';
 import { spotOf } from '../script/builder';
 import { readArguments } from '../script/calls';
 import { value } from '../script/expressions';
-import { textOf } from '../script/literals';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { expressionOf, piece, scoped } from './expressions';
 import { ROOT_SCOPE } from './names';
 import { heldBy, ownerOf } from './owners';
+import { rootObject } from './scopes';
+import { topicOf } from './topics';
 
 /** What a method of a scope is called on: a scope of the component's own, or the outermost; null for anything else. */
 function scopeCalled(r: ScriptReader, node: t.CallExpression): { method: string; isRoot: boolean } | null {
@@ -36,7 +38,8 @@ export function readMessage(r: ScriptReader, node: t.CallExpression): PlaceId | 
   if (!called) return undefined;
   const { method, isRoot } = called;
   if (method === '$on') return listen(r, node, isRoot);
-  if (method === '$emit' || method === '$broadcast') return send(r, node, method === '$emit' && !isRoot);
+  if (method === '$emit' || method === '$broadcast')
+    return send(r, node, isRoot ? null : method === '$emit' ? 'up' : 'down');
   if (/^\$watch(Collection)?$/.test(method)) return watch(r, node);
   if (method === '$watchGroup') return watchGroup(r, node);
   if (/^\$(apply|applyAsync|evalAsync|digest)$/.test(method)) {
@@ -50,59 +53,123 @@ export function readMessage(r: ScriptReader, node: t.CallExpression): PlaceId | 
 
 /** What the family sends by itself. */
 const OWN = /^\$/;
+/** How many arguments after the topic are followed. */
+const FURTHER = 4;
 
 function listen(r: ScriptReader, node: t.CallExpression, isRoot: boolean): PlaceId | null {
   const [first, run] = node.arguments;
-  const topic = textOf(r, first);
+  const topic = topicOf(r, first);
   const at = spotOf(node);
   const handler = run ? value(r, run as t.Expression) : null;
   const end = r.b.place('object', 'end', r.fn, at);
   if (topic === null) {
-    if (first) gap(r, first);
+    if (first) noteUnknown(r, first, 'listens');
     return end;
   }
-  if (OWN.test(topic)) {
-    const detail = topic === '$destroy' ? 'unmount' : topic;
+  if (OWN.test(topic.text)) {
+    const detail = topic.text === '$destroy' ? 'unmount' : topic.text;
     if (handler !== null) r.b.use({ place: handler, kind: 'effect', detail, fn: r.fn, at });
     return end;
   }
-  const cell = keyedCell(r, 'channel', topic, `channel:${topic}`, at);
-  r.b.use({ place: cell.value, kind: 'effect', detail: 'listens', fn: r.fn, at });
-  r.b.facts.channels.push({ topic, does: 'listens', handler, bus: null, fields: null, fn: r.fn, at });
-  if (handler !== null)
-    r.b.call({ callee: handler, name: topic, args: [null, cell.value], repeat: 'conditional', fn: r.fn, at });
   const owner = ownerOf(r);
+  const elsewhere = topic.isKnown ? {} : { elsewhere: true as const };
+  const { text } = topic;
+  r.b.facts.channels.push({
+    topic: text,
+    does: 'listens',
+    handler,
+    bus: null,
+    fields: null,
+    args: 1,
+    ...elsewhere,
+    ...(isRoot ? { way: 'up' as const } : {}),
+    fn: r.fn,
+    at,
+  });
+  if (handler !== null) {
+    // What is sent down, or to all.
+    const args: (PlaceId | null)[] = [null];
+    for (let index = 0; index < FURTHER; index++) args.push(received(r, text, index, at));
+    if (args[1] != null) r.b.use({ place: args[1], kind: 'effect', detail: 'listens', fn: r.fn, at });
+    r.b.call({ callee: handler, name: text, args, repeat: 'conditional', fn: r.fn, at });
+    // What is sent up is heard by all scopes around, each by what stands on it.
+    const scope = isRoot ? rootObject(r, at) : owner?.scope?.place;
+    if (scope !== undefined) r.b.flow(handler, scope, 'put', eventProp(text));
+  }
   // A scope's own listeners go with it; those of the outermost stay.
-  if (isRoot && owner?.component) noteLeft(r, node, topic);
+  if (isRoot && owner?.component) noteLeft(r, node, text);
   return end;
 }
 
-function send(r: ScriptReader, node: t.CallExpression, isUp: boolean): null {
+const argumentKey = (topic: string, index: number): string =>
+  index === 0 ? `channel:${topic}` : `channel:${topic} ${index + 1}`;
+
+/** One of the arguments of what is sent under a topic, where it is heard. */
+function received(r: ScriptReader, topic: string, index: number, at: Spot): PlaceId {
+  const place = r.b.place('read', topic, r.fn, at);
+  r.b.facts.joins.push({ key: argumentKey(topic, index), place, into: false });
+  return place;
+}
+
+function send(r: ScriptReader, node: t.CallExpression, way: 'up' | 'down' | null): null {
   const [first, second] = node.arguments;
-  const topic = textOf(r, first);
+  const topic = topicOf(r, first);
   const at = spotOf(node);
-  const [, given = null] = readArguments(r, node);
+  const [, ...given] = readArguments(r, node);
   if (topic === null) {
-    if (first) gap(r, first);
+    if (first) noteUnknown(r, first, 'sends');
     return null;
   }
-  if (OWN.test(topic)) return null;
-  const cell = keyedCell(r, 'channel', topic, `channel:${topic}`, at);
-  if (given !== null) r.b.facts.joins.push({ key: `payload:${topic}`, place: given, into: true });
-  changeCall(r, cell.setter, topic, given, at);
+  const { text } = topic;
+  if (OWN.test(text)) return null;
   const isWhole = second?.type === 'ObjectExpression' && second.properties.every((one) => one.type !== 'SpreadElement');
   const fields = isWhole
     ? second.properties.flatMap((one) => ('key' in one ? [fieldOf(one.key, one.computed)] : []))
     : null;
-  const up = isUp ? { up: true as const } : {};
-  r.b.facts.channels.push({ topic, does: 'sends', handler: null, bus: null, fields, ...up, fn: r.fn, at });
-  if (isUp && r.component) noteEvent(r, r.component, topic, at);
+  const going = { ...(way === null ? {} : { way }), ...(topic.isKnown ? {} : { elsewhere: true as const }) };
+  const open = node.arguments.some((one) => one.type === 'SpreadElement');
+  const args = open ? {} : { args: given.length };
+  r.b.facts.channels.push({
+    topic: text,
+    does: 'sends',
+    handler: null,
+    bus: null,
+    fields,
+    ...args,
+    ...going,
+    fn: r.fn,
+    at,
+  });
+  if (way !== 'up') {
+    const cell = keyedCell(r, 'channel', text, argumentKey(text, 0), at);
+    changeCall(r, cell.setter, text, given[0] ?? null, at);
+    given.forEach((place, index) => {
+      if (place === null) return;
+      r.b.facts.joins.push({ key: index === 0 ? `payload:${text}` : argumentKey(text, index), place, into: true });
+    });
+    return null;
+  }
+  const scope = ownerOf(r)?.scope?.place;
+  if (r.component) noteEvent(r, r.component, text, at);
+  if (scope === undefined) return null;
+  const callee = r.b.part(scope, eventProp(text), r.fn, at);
+  r.b.call({ callee, name: text, args: [null, ...given], onlyKnown: true, repeat: r.repeat, fn: r.fn, at });
   return null;
 }
 
-function gap(r: ScriptReader, node: t.Node): void {
+/** What is sent or heard under a topic that is decided while the program runs. */
+function noteUnknown(r: ScriptReader, node: t.Node, does: 'sends' | 'listens'): void {
   const reason = 'The topic is only known at run time.';
   r.b.facts.gaps.push({ what: 'channel', name: r.source(node), reason, fn: r.fn, at: spotOf(node) });
+  r.b.facts.channels.push({
+    topic: ANY_TOPIC,
+    does,
+    handler: null,
+    bus: null,
+    fields: null,
+    fn: r.fn,
+    at: spotOf(node),
+  });
 }
 
 /** `var off = $rootScope.$on(…)`: ended where that is called, or given to what runs when the scope goes. */

@@ -44,7 +44,7 @@ export function passDown(r: ScriptReader, component: SingleFileComponent, scope:
 const roots = new WeakMap<ScriptReader, PlaceId>();
 
 /** What this file puts into the outermost scope. */
-function rootObject(r: ScriptReader, at: Spot): PlaceId {
+export function rootObject(r: ScriptReader, at: Spot): PlaceId {
   const known = roots.get(r);
   if (known !== undefined) return known;
   const place = r.b.place('object', ROOT_SCOPE, 0, at);

@@ -201,7 +201,7 @@ function ownMethod(r: ScriptReader, node: Call, receiver: PlaceId, method: strin
 /** `this`, what a class of the project is made into, and what is injected. */
 function isInstance(r: ScriptReader, node: t.Node): boolean {
   if (node.type === 'ThisExpression' || node.type === 'Super') return true;
-  if (node.type === 'MemberExpression' && node.object.type === 'ThisExpression' && !node.computed)
+  if (node.type === 'MemberExpression' && !node.computed && isInstance(r, node.object))
     return r.injectedFields.has(fieldOf(node.property, false));
   const place = node.type === 'Identifier' ? r.scope.lookup(node.name) : undefined;
   return place !== undefined && r.instances.has(place);

@@ -31,7 +31,8 @@ export function topics(linked: Linked): Topic[] {
       const topic = found.get(fact.topic) ?? { name: fact.topic, sends: [], listens: [], outside: false };
       found.set(fact.topic, topic);
       topic.outside ||= fact.elsewhere ?? false;
-      topic.outside ||= component === null && isScript(linked, file);
+      const isTied = facts.joins.some(({ named }) => named);
+      topic.outside ||= component === null && !isTied && isScript(linked, file);
       topic.outside ||= fact.bus !== null && isOutside(linked, graph.at(file, fact.bus));
       if (fact.does === 'sends') topic.sends.push({ fact, file, component });
       if (fact.does === 'listens') topic.listens.push({ fact, file, component });

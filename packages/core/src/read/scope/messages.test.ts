@@ -1,0 +1,120 @@
+import { factsOf, foundBy, trailsOf } from '../../testing/project';
+import { application } from '../../testing/scopes';
+
+const page =
+  '<main ng-controller="Desk">{{ last }}<div ng-controller="Bed"><b ng-click="dig()">x</b></div></main><p ng-controller="Path"></p>';
+const desk = (body: string): string =>
+  `.controller('Desk', function ($scope, $rootScope) { $scope.last = 0; ${body} })`;
+const bed = (body: string): string =>
+  `.controller('Bed', function ($scope, $rootScope) { $scope.depth = 3; $scope.dig = function () { ${body} }; })`;
+const path = (body = ''): string => `.controller('Path', function ($scope, $rootScope) { ${body} })`;
+const hears = (topic: string): string => `$scope.$on('${topic}', function (event, depth) { $scope.last = depth; });`;
+
+test('what is sent up is an event, to whoever stands above', () => {
+  const survey = application(page, desk(hears('dug')) + bed(`$scope.$emit('dug', $scope.depth);`) + path());
+  expect(trailsOf(survey, 'Desk.last')).toEqual(['up Bed.dug > event:Desk.last']);
+  expect(survey.document().components.find(({ name }) => name === 'Bed')?.events).toMatchObject([{ name: 'dug' }]);
+  expect(survey.document().cells.filter(({ kind }) => kind === 'channel')).toEqual([]);
+});
+
+test('what the outermost scope sends is a channel', () => {
+  const survey = application(page, desk(hears('dug')) + bed(`$rootScope.$broadcast('dug', $scope.depth);`) + path());
+  expect(survey.trail('channel:dug')).toMatchObject({
+    readers: [{ component: 'Desk' }],
+    writers: [{ component: 'Bed' }],
+  });
+});
+
+test.each([
+  ['up, with a listener above', `$scope.$emit('dug', 1);`, desk(hears('dug')), path(), []],
+  ['up, with a listener beside it alone', `$scope.$emit('dug', 1);`, desk(''), path(hears('dug')), ['Bed.dug']],
+  [
+    'up, with a listener on the outermost scope',
+    `$scope.$emit('dug', 1);`,
+    desk(''),
+    path(`$rootScope.$on('dug', function () {});`),
+    [],
+  ],
+  ['down, with a listener above alone', `$scope.$broadcast('dug', 1);`, desk(hears('dug')), path(), ['Bed.dug']],
+  ['to all, with a listener beside it', `$rootScope.$broadcast('dug', 1);`, desk(''), path(hears('dug')), []],
+  ['under a name that is nearly right', `$scope.$emit('dugg', 1);`, desk(hears('dug')), path(), ['Bed.dugg']],
+  ['under what is decided later', `$scope.$emit($scope.name, 1);`, desk(hears('dug')), path(), []],
+])('who hears what is sent %s', (_what, sends, above, beside, expected) => {
+  expect(foundBy('unheard-event', application(page, above + bed(sends) + beside))).toEqual(expected);
+});
+
+test('a listener for what nobody sends', () => {
+  const survey = application(page, desk(hears('dugg')) + bed(`$scope.$emit('dug', 1);`) + path());
+  expect(foundBy('unsent-event', survey)).toEqual(['Desk.dugg']);
+});
+
+test.each([
+  ['in full', `$rootScope.$broadcast('dug', 1, 2);`, []],
+  ['without the second', `$rootScope.$broadcast('dug', 1);`, ['Bed.dug']],
+])('arguments are sent %s', (_what, sends, expected) => {
+  const listens = `$scope.$on('dug', function (event, depth, width) { $scope.last = depth + width; });`;
+  expect(foundBy('payload-mismatch', application(page, desk(listens) + bed(sends) + path()))).toEqual(expected);
+});
+
+test.each([
+  ['that is sent', '{ depth: 1 }', []],
+  ['that is never sent', '{ width: 1 }', ['Bed.dug']],
+])('a field %s is read', (_what, payload, expected) => {
+  const listens = `$scope.$on('dug', function (event, bed) { $scope.last = bed.depth; });`;
+  const survey = application(page, desk(listens) + bed(`$rootScope.$broadcast('dug', ${payload});`) + path());
+  expect(foundBy('payload-mismatch', survey)).toEqual(expected);
+});
+
+test('to the page, though the one listener stands above', () => {
+  const survey = application(page, desk(hears('dug')) + bed(`$rootScope.$broadcast('dug', 1);`) + path());
+  expect(foundBy('open-broadcast', survey)).toEqual(['Bed.dug']);
+});
+
+test.each([
+  ['stays when its component goes', `$rootScope.$on('dug', function () {});`, ['Desk.dug']],
+  ['is ended by what it gives', `var off = $rootScope.$on('dug', function () {}); $scope.$on('$destroy', off);`, []],
+  [
+    'is ended in a function',
+    `var off = $rootScope.$on('dug', function () {}); $scope.$on('$destroy', function () { off(); });`,
+    [],
+  ],
+  ['of the own scope goes with it', hears('dug'), []],
+])('a listener %s', (_what, body, expected) => {
+  const survey = application(page, desk(body) + bed(`$rootScope.$broadcast('dug', 1);`) + path());
+  expect(foundBy('leaked-listener', survey)).toEqual(expected);
+});
+
+test.each([
+  ['a constant', `var DUG = 'dug'; `, 'DUG'],
+  ['a field of a constant', `var TOPICS = { DUG: 'dug' }; `, 'TOPICS.DUG'],
+  ['a constant and a key', `var AREA = 'd'; `, `AREA + 'ug'`],
+  ['a template', `const area = 'd'; `, '`${area}ug`'],
+  ['a helper that puts it together', `function topic(key) { return 'd' + key; } `, `topic('ug')`],
+])('a topic from %s', (_what, before, topic) => {
+  const text = `(function () { ${before} angular.module('beds', [])${bed(`$rootScope.$broadcast(${topic}, 1);`)}; })();`;
+  expect(factsOf('app.js', text).channels).toMatchObject([{ topic: 'dug', does: 'sends' }]);
+});
+
+test('a topic that is not known is told, and nothing is said of who hears it', () => {
+  const survey = application(page, desk(hears('dug')) + bed('$rootScope.$broadcast(next(), 1);') + path());
+  expect(foundBy('unresolved', survey).length).toBeGreaterThan(0);
+  expect(foundBy('unsent-event', survey)).toEqual([]);
+});
+
+test.each([
+  ['$interval goes on', `$interval(function () { $scope.last++; }, 100);`, ['Desk.$interval']],
+  [
+    '$interval is cancelled',
+    `var t = $interval(function () {}, 100); $scope.$on('$destroy', function () { $interval.cancel(t); });`,
+    [],
+  ],
+  ['$interval ends by itself', `$interval(function () {}, 100, 5);`, []],
+])('%s', (_what, body, expected) => {
+  const survey = application(
+    page,
+    desk('').replace('$rootScope)', '$interval)').replace('$scope.last = 0;', `$scope.last = 0; ${body}`) +
+      bed('') +
+      path(),
+  );
+  expect(foundBy('leaked-listener', survey).map((one) => one.replace(/\.$/, '.$interval'))).toEqual(expected);
+});

@@ -1,0 +1,85 @@
+/**
+ * Topics of messages: written out, put together from constants, or given by a function of the file that puts them together. A field of
+ * what is injected is the same topic wherever it is named, though what it says stands in another file.
+ */
+import type * as t from '@babel/types';
+import { objectOf, plain, property } from '../script/literals';
+import { fieldOf } from '../script/patterns';
+import type { ScriptReader } from '../script/reader';
+import { ownerOf } from './owners';
+import { declaredIn } from './registrations';
+
+export interface Topic {
+  text: string;
+  /** The text is what is sent; otherwise it is what the source calls that. */
+  isKnown: boolean;
+}
+
+/** A helper calls another one, and that one more: beyond this, no text is looked for. */
+const DEEPEST = 8;
+
+type Known = ReadonlyMap<string, string>;
+
+export function topicOf(r: ScriptReader, node: t.Node | null | undefined): Topic | null {
+  const text = textGiven(r, node, new Map(), 0);
+  if (text !== null) return { text, isKnown: true };
+  const named = node?.type === 'MemberExpression' && node.object.type === 'Identifier' ? node.object : null;
+  const place = named ? r.scope.lookup(named.name) : undefined;
+  // Constants are shared by the name they are registered under.
+  const isInjected = place !== undefined && (ownerOf(r)?.injected.has(place) || r.instances.has(place));
+  return node && named && isInjected && !(node as t.MemberExpression).computed
+    ? { text: r.source(node), isKnown: false }
+    : null;
+}
+
+/** The text that an expression gives; null where that is not known. `known`: parameters of the helper it stands in. */
+function textGiven(r: ScriptReader, node: t.Node | null | undefined, known: Known, depth: number): string | null {
+  const held = plain(r, node);
+  if (!held || depth > DEEPEST) return null;
+  const inner = (one: t.Node): string | null => textGiven(r, one, known, depth + 1);
+  switch (held.type) {
+    case 'StringLiteral':
+      return held.value;
+    case 'NumericLiteral':
+      return String(held.value);
+    case 'Identifier':
+      return known.get(held.name) ?? null;
+    case 'BinaryExpression': {
+      const [left, right] = held.operator === '+' ? [inner(held.left), inner(held.right)] : [null, null];
+      return left === null || right === null ? null : left + right;
+    }
+    case 'TemplateLiteral': {
+      const parts = held.expressions.map(inner);
+      if (parts.some((one) => one === null)) return null;
+      return held.quasis.map(({ value }, index) => `${value.cooked ?? value.raw}${parts[index] ?? ''}`).join('');
+    }
+    case 'MemberExpression': {
+      const given = property(objectOf(r, held.object), fieldOf(held.property, held.computed));
+      return given ? inner(given) : null;
+    }
+    case 'CallExpression':
+      return textOfHelper(r, held, inner, depth);
+    default:
+      return null;
+  }
+}
+
+/** `topicFor('bed')`, of a function of the file that does nothing but put a text together. */
+function textOfHelper(
+  r: ScriptReader,
+  { callee, arguments: given }: t.CallExpression,
+  read: (node: t.Node) => string | null,
+  depth: number,
+): string | null {
+  const fn = callee.type === 'Identifier' ? declaredIn(r).functions.get(callee.name) : undefined;
+  if (!fn || fn.type === 'ClassDeclaration' || fn.type === 'ClassExpression') return null;
+  const only = fn.body.type === 'BlockStatement' ? fn.body.body.at(-1) : null;
+  if (fn.body.type === 'BlockStatement' && fn.body.body.length !== 1) return null;
+  const result = only?.type === 'ReturnStatement' ? only.argument : fn.body.type === 'BlockStatement' ? null : fn.body;
+  const known = new Map<string, string>();
+  fn.params.forEach((param, index) => {
+    const text = given[index] ? read(given[index]) : null;
+    if (param.type === 'Identifier' && text !== null) known.set(param.name, text);
+  });
+  return textGiven(r, result, known, depth + 1);
+}
