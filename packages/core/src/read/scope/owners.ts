@@ -12,6 +12,7 @@ import { isFunction, value } from '../script/expressions';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { walkNodes } from '../script/walk';
+import { declaredIn } from './registrations';
 
 /** One of the two objects that markup reads from, with the names it goes by in the script. */
 export interface Holder {
@@ -204,16 +205,11 @@ function putField(
   const root = from.type === 'Identifier' ? r.scope.lookup(from.name) : undefined;
   const isGiven = root !== undefined && injected.has(root);
   const isRead = /^(Optional)?(Member|Call)Expression$/.test(from.type);
-  const isCopied = isRead && !isGiven && !isSetElsewhere(r, field);
+  const isCopied = isRead && !isGiven && !declaredIn(r).setOnPassed.has(field);
   r.b.flow(isCopied ? takeOnce(r, given, field, at) : given, of.place, 'put', field);
   const trigger = Object.hasOwn(LIFECYCLE, field) && of.isThis ? LIFECYCLE[field] : undefined;
   if (trigger !== undefined && component)
     r.b.use({ place: given, kind: 'effect', detail: trigger, fn: component.fn, at });
-}
-
-/** Whether a script sets a field of such a name in several places: a scope that is passed on may be set under another name. */
-function isSetElsewhere(r: ScriptReader, field: string): boolean {
-  return r.text.split(`.${field} =`).length > 2;
 }
 
 /** A field that is bound both ways is set: whoever passed it is asked to change it. */

@@ -44,12 +44,22 @@ export interface Declared {
   methods: Map<string, { field: string; fn: t.Node }[]>;
   /** Functions that are read where they are registered, and not where they stand. */
   taken: Set<t.Node>;
+  /** Fields that are set on what functions are passed: a scope that is passed on is set under another name there. */
+  setOnPassed: Set<string>;
 }
 
 const known = new WeakMap<ScriptReader, Declared>();
 
 export function declaredIn(r: ScriptReader): Declared {
-  return known.get(r) ?? { functions: new Map(), asked: new Map(), methods: new Map(), taken: new Set() };
+  return (
+    known.get(r) ?? {
+      functions: new Map(),
+      asked: new Map(),
+      methods: new Map(),
+      taken: new Set(),
+      setOnPassed: new Set(),
+    }
+  );
 }
 
 /** Looks through a script before it is read: functions may be registered before, or after, the place where they stand. */
@@ -74,6 +84,17 @@ export function collect(r: ScriptReader, ast: t.File): void {
       /^(controller|link|compile|pre|post)$/.test(fieldOf(node.key, false))
     )
       registered.push(node.value);
+  });
+  const passed = new Set<string>();
+  walkNodes(ast.program, (node) => {
+    if (/Function|Method/.test(node.type) && 'params' in node)
+      for (const param of node.params as t.Node[]) if (param.type === 'Identifier') passed.add(param.name);
+  });
+  walkNodes(ast.program, (node) => {
+    if (node.type !== 'AssignmentExpression' || node.left.type !== 'MemberExpression') return;
+    const { object, property: to, computed } = node.left;
+    if (object.type === 'Identifier' && passed.has(object.name) && !/^\$?scope$/i.test(object.name))
+      declared.setOnPassed.add(fieldOf(to, computed));
   });
   for (const given of registered) {
     const { fn } = injectable(r, given);

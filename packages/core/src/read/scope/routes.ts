@@ -12,9 +12,10 @@ import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { readController } from './controllers';
 import { fileNamed, servedPath } from './definitions';
-import { injectedPlace, rootScope } from './injection';
+import { rootScope } from './injection';
 import { contentKey, controllerIn, give, injectedKey, scopeKey, taken, templateKey, noteAlias } from './names';
 import { injectable } from './registrations';
+import { made } from './services';
 import { readApart, readTemplate, textIn } from './template';
 
 const tables = new WeakMap<ScriptReader, Map<string, number>>();
@@ -137,7 +138,9 @@ function controllerNamed(
   const own = fn && 'id' in fn && fn.id ? fn.id.name : given.type === 'Identifier' ? given.name : null;
   const url = property(object, 'templateUrl');
   const file = url ? fileNamed(r, url) : null;
-  const words = camel((file === null ? called : nameFromPath(file)).replace(/\W/g, '-')).replace(/-/g, '');
+  const words = camel((file === null ? called : nameFromPath(file)).replace(/\W/g, '-'))
+    .replace(/-/g, '')
+    .replace(/^[A-Z]/, (one) => one.toLowerCase());
   const name = own ?? `${words || 'page'}Controller`;
   readController(r, name, given, given);
   return [name, as];
@@ -184,12 +187,10 @@ function readResolved(r: ScriptReader, node: t.Node | null): Map<string, PlaceId
     if (one.type === 'SpreadElement') continue;
     const name = fieldOf(one.key, one.computed);
     const { fn, asks } = injectable(r, one.type === 'ObjectMethod' ? one : one.value);
-    if (!fn) continue;
-    const self = value(r, fn as t.Expression);
-    if (self === null) continue;
-    const at = spotOf(one.key);
-    const args = asks.map((asked) => injectedPlace(r, asked, null, at));
-    const held = r.b.call({ callee: self, name, args, onlyKnown: true, fn: r.fn, at });
+    if (!fn || fn.type === 'ClassDeclaration' || fn.type === 'ClassExpression') continue;
+    // It runs before the route is shown, and is there once.
+    const held = made(r, name, fn, asks);
+    if (held === null) continue;
     give(r, injectedKey(name), held);
     found.set(name, held);
   }

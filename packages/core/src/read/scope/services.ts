@@ -24,8 +24,9 @@ interface Making {
   name: string;
   /** The scope of its function: what is declared within it is the service's own. */
   inside: object;
-  /** The variable that holds what it gives. */
+  /** The variable that holds what it gives, and what its function does with that. */
   kept: string | null;
+  body: readonly t.Statement[];
   setters: Map<PlaceId, PlaceId>;
 }
 
@@ -126,7 +127,7 @@ function constructed(
 }
 
 /** `.factory('units', function () { return { … }; })`: what the function returns. */
-function made(
+export function made(
   r: ScriptReader,
   name: string,
   fn: Exclude<Callable, t.ClassDeclaration | t.ClassExpression>,
@@ -218,10 +219,10 @@ function inside(
   r.block(() => {
     const before = making.get(r);
     const { kept = null } = returnedObject(fn) ?? {};
-    making.set(r, { name, inside: r.scope, kept, setters: new Map() });
+    const body = fn.body.type === 'BlockStatement' ? fn.body.body : [];
+    making.set(r, { name, inside: r.scope, kept, body, setters: new Map() });
     bindInjected(r, fn.params, asks, owner);
     if (fn.body.type === 'BlockStatement') {
-      const { body } = fn.body;
       declareVars(r, body);
       declareBlock(r, body);
       declare(body);
@@ -244,7 +245,14 @@ function given(r: ScriptReader, name: string, node: t.Node | null | undefined): 
 /** The object that a service's function keeps in a variable and gives in the end; undefined for any other. */
 export function keptObject(r: ScriptReader, node: t.ObjectExpression, name: string): PlaceId | undefined {
   const service = making.get(r);
-  return service && r.fn === 0 && service.kept === name ? serviceObject(r, node, service.name) : undefined;
+  if (!service || r.fn !== 0 || service.kept !== name) return undefined;
+  const object = serviceObject(r, node, service.name);
+  // Fields that are put there one by one.
+  const written = new Set(node.properties.flatMap((one) => ('key' in one ? [fieldOf(one.key, one.computed)] : [])));
+  const fields = fieldsSet(service.body, (one) => one.type === 'Identifier' && one.name === name);
+  for (const field of written) fields.delete(field);
+  addCells(r, holder(object, false), fields, (field, at) => sharedCell(r, service.name, field, at));
+  return object;
 }
 
 /** An object that is there once: a cell for each of its fields that is no function and nothing that another holds. */
