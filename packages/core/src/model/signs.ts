@@ -58,6 +58,9 @@ export function isAnyField(field: string): boolean {
   return field === '*' || field === ELEMENT;
 }
 
+/** What markup that is compiled while the program runs is called among what could not be followed. */
+export const COMPILED = '$compile()';
+
 /** Where a store keeps what it tells: in a field of the function by which one subscribes to it. */
 export const TELLS = 'subscribe';
 export const TOLD = '$';

@@ -54,13 +54,17 @@ export function isTemplatePage(text: string): boolean {
 /** The family whose reader takes a file: by its path, by what its text says, by what its project is. Null where none does. */
 function familyFor({ path, text = '', project }: Partial<SourceFile> & { path: string }): Family | null {
   const family = familyOf(path);
-  if (family === 'angular') return isTemplatePage(text) ? 'lwc' : isScopedMarkup(text) || project === 'scope' ? 'scope' : family;
+  if (family === 'angular')
+    return isTemplatePage(text) ? 'lwc' : isScopedMarkup(text) || project === 'scope' ? 'scope' : family;
   if (family !== 'react') return family;
   const [said] = IMPORTS.find(([, pattern]) => pattern.test(text)) ?? [];
   if (said) return said;
   if (REGISTERS.test(text) && !sourceKindOf(path)?.markup) return 'scope';
   // A script of markup, and one that says otherwise, are what they are in any project.
-  const isClaimed = (project === 'angular' || project === 'lwc' || project === 'scope') && !sourceKindOf(path)?.markup && !OTHERS.test(text);
+  const isClaimed =
+    (project === 'angular' || project === 'lwc' || project === 'scope') &&
+    !sourceKindOf(path)?.markup &&
+    !OTHERS.test(text);
   return isClaimed ? project : family;
 }
 

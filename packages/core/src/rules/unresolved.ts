@@ -1,4 +1,5 @@
 /** What could not be followed, and why: nothing is left out silently. */
+import { fetchesUnknown } from '../link/program/propTypes';
 import { cutsOf, type Cut } from '../follow/cuts';
 import type { Cells } from '../follow/cells';
 import type { Linked } from '../link';
@@ -79,6 +80,21 @@ export const unresolved: Rule = {
           spot: gap.at,
         });
       }
+    });
+    graph.functions.forEach(({ fact, file }, fn) => {
+      if (!fact.fetches || !fetchesUnknown(graph, fact, file)) return;
+      const { name, at } = fact.fetches;
+      const reason = `No template that was read goes by “${name}”.`;
+      const component = program.component(fn) ?? null;
+      missed.push({
+        what: `The template of ${fact.name}`,
+        name,
+        reason,
+        thing: `template ${name}`,
+        component,
+        file,
+        spot: at,
+      });
     });
     const things = new Map<string, Missed[]>();
     for (const one of missed) push(things, one.thing, one);

@@ -6,7 +6,7 @@ import { push } from '../graph/byPlace';
 import type { Graph } from '../graph/graph';
 import { dependencyKey, Memo, invalidateChanged, type Dependencies } from '../memo/memo';
 import { CallContexts } from './callContexts';
-import { mixesUnknown, typedProps } from './propTypes';
+import { fetchesUnknown, mixesUnknown, typedProps } from './propTypes';
 import type { SiteTarget, Target } from './siteTarget';
 import { Targets } from './targets';
 
@@ -144,7 +144,10 @@ export class Components {
       file,
       ...typedProps(graph, fact, file),
       // What was not read as a component has not said which props it takes.
-      takesRest: (fact.takesRest ?? fact.props === undefined) || mixesUnknown(graph, fact, file),
+      takesRest:
+        (fact.takesRest ?? fact.props === undefined) ||
+        mixesUnknown(graph, fact, file) ||
+        fetchesUnknown(graph, fact, file),
       propsPlace: fact.params[0] === undefined ? null : graph.at(file, fact.params[0]),
     };
   }

@@ -49,6 +49,11 @@ export function mixesUnknown(graph: Graph, fact: FunctionFact, file: number): bo
   return (fact.mixes ?? []).some((place) => graph.functionsAt(graph.at(file, place)).length === 0);
 }
 
+/** Whether a component fetches markup that is not there: what that does with the props is not known either. */
+export function fetchesUnknown(graph: Graph, { fetches }: FunctionFact, file: number): boolean {
+  return !!fetches && fetches.from.every((place) => graph.functionsAt(graph.at(file, place)).length === 0);
+}
+
 function isOwn(graph: Graph, file: number, line: number): boolean {
   return Object.values(graph.files[file]?.types ?? {}).some(
     (type) => type.is === 'props' && type.props.some((prop) => prop.at.line === line),

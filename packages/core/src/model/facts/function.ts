@@ -61,6 +61,8 @@ export interface FunctionFact {
   ownNames?: string[];
   /** What it is given beyond its props has no single root to land on, and it places it nowhere itself. */
   losesRest?: boolean;
+  /** Markup that a component fetches by a name, and places any of which may hold what gives it. */
+  fetches?: { name: string; from: PlaceId[]; at: Spot };
   /** Functions whose props, events and state a component takes over. */
   mixes?: PlaceId[];
 }

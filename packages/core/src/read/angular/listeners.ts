@@ -8,10 +8,7 @@ export function settingOf(target: t.MemberExpression | t.Identifier): t.ArrowFun
   const { start, end, loc } = target;
   const at = { start, end, loc };
   const callee = { type: 'Identifier', name: SET_BOUND, ...at };
-  return listenerOf(at, [
-    setting(target),
-    { type: 'CallExpression', callee, arguments: [target, eventAt(at)], ...at },
-  ]);
+  return listenerOf(at, [setting(target), { type: 'CallExpression', callee, arguments: [target, eventAt(at)], ...at }]);
 }
 
 /** Calls a method of what an expression gives with what comes. */

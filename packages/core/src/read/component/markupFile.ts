@@ -34,7 +34,7 @@ export function offer(r: ScriptReader, name: string, place: PlaceId, at: Spot): 
   r.b.facts.exports.push({ name, place, source: null, imported: null, at });
 }
 
-/** Lets a component render the markup of a file; `implied` where that is there by custom alone, and may not be. */
+/** Lets a component render the markup of a file; `implied` where that may not be there. Gives the place of what gives it. */
 export function takeMarkup(
   r: ScriptReader,
   component: SingleFileComponent,
@@ -42,11 +42,12 @@ export function takeMarkup(
   piece: PlaceId,
   at: Spot,
   implied = false,
-): void {
+): PlaceId {
   const custom = implied ? { implied: true as const } : {};
   // Nothing is rendered where there is no such file.
   const known = implied ? { onlyKnown: true } : {};
   const markup = importPlace(r, file, 'default', 'template', at, custom);
   r.b.facts.imports.push({ place: component.self, source: file, imported: INSTANCE, gives: true, ...custom, at });
   r.b.flow(r.b.call({ callee: markup, name: '', args: [], ...known, fn: component.fn, at }), piece);
+  return markup;
 }

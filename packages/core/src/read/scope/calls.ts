@@ -1,17 +1,19 @@
 /** Helpers of the family itself: requests, timers, and what it offers for lists and objects. */
 import type * as t from '@babel/types';
 import type { PlaceId } from '../../model/facts';
-import { ELEMENT } from '../../model/signs';
+import { COMPILED, ELEMENT } from '../../model/signs';
 import { keyText } from '../libraries/queries';
 import { keyedCell, remoteKey } from '../libraries/stores/cells';
 import { spotOf } from '../script/builder';
 import { readArguments } from '../script/calls';
 import { computed, value } from '../script/expressions';
+import { textOf } from '../script/literals';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { FILTER } from './expressions';
 import { builtIn } from './injection';
 import { ownerOf } from './owners';
+import { readNamed, textIn } from './template';
 
 /** Reads a call of what the family gives; undefined for any other. */
 export function readHelper(r: ScriptReader, node: t.CallExpression): PlaceId | null | undefined {
@@ -22,6 +24,7 @@ export function readHelper(r: ScriptReader, node: t.CallExpression): PlaceId | n
   const method = fieldOf(callee.property, callee.computed);
   const of = builtIn(r, callee.object);
   if (of === '$http') return request(r, node, method);
+  if (of === '$templateCache' && method === 'put') return keepTemplate(r, node);
   if (of === '$q' && /^(when|resolve|all)$/.test(method)) return readArguments(r, node)[0] ?? null;
   if (callee.object.type === 'Identifier' && callee.object.name === 'angular') return ofAngular(r, node, method);
   return undefined;
@@ -38,7 +41,18 @@ function computedBy(r: ScriptReader, node: t.CallExpression, name: string): Plac
   return first;
 }
 
+/** `$templateCache.put('bed.html', '<b>…</b>')`: a template by its name. */
+function keepTemplate(r: ScriptReader, node: t.CallExpression): null | undefined {
+  const [first, second] = node.arguments;
+  const name = textOf(r, first);
+  const text = second ? textIn(r, second) : null;
+  if (name === null || !text) return undefined;
+  readNamed(r, name, spotOf(first), text);
+  return null;
+}
+
 function called(r: ScriptReader, node: t.CallExpression, name: string | null): PlaceId | null | undefined {
+  if (name === '$compile') noteCompiled(r, node);
   if (name === '$http') return request(r, node, 'request');
   if (name !== '$timeout' && name !== '$interval') return undefined;
   const [run = null] = readArguments(r, node);
@@ -49,6 +63,12 @@ function called(r: ScriptReader, node: t.CallExpression, name: string | null): P
   }
   if (name === '$interval' && ownerOf(r)?.component) noteInterval(r, node);
   return r.b.place('object', name, r.fn, at);
+}
+
+/** What markup becomes that is put together while the program runs, nobody can tell before. */
+function noteCompiled(r: ScriptReader, node: t.CallExpression): void {
+  const reason = 'Its markup is put together while the program runs.';
+  r.b.facts.gaps.push({ what: 'component', name: COMPILED, reason, fn: r.fn, at: spotOf(node) });
 }
 
 /** A timer that goes on until it is cancelled. */

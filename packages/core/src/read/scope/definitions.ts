@@ -346,7 +346,7 @@ class Definition {
     const imported =
       written?.type === 'Identifier' ? r.importOf.get(r.scope.lookup(written.name) ?? -1)?.source : fetched(r, written);
     if (written && imported !== undefined)
-      return takeMarkup(r, { ...component, self: this.scope.place }, markupPath(imported), piece, spotOf(written));
+      return void takeMarkup(r, { ...component, self: this.scope.place }, markupPath(imported), piece, spotOf(written));
     const text = written ? textIn(r, written) : null;
     const before = r.self;
     r.self = this.scope.place;
@@ -411,9 +411,10 @@ export function takeTemplate(
   node: t.Node,
 ): void {
   const at = spotOf(node);
-  takeMarkup(r, { ...component, self: scope }, servedPath(file), piece, at, true);
+  const markup = takeMarkup(r, { ...component, self: scope }, servedPath(file), piece, at, true);
   const named = taken(r, templateKey(file), file, at);
   r.b.flow(r.b.call({ callee: named, name: '', args: [scope], onlyKnown: true, fn: component.fn, at }), piece);
+  r.b.fn(component.fn).fetches = { name: file, from: [markup, named], at };
 }
 
 /** A path from wherever the application is served: which folder that is, only the project can tell. */

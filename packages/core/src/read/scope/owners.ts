@@ -204,7 +204,9 @@ function putField(
   const at = spotOf(key);
   const root = from.type === 'Identifier' ? r.scope.lookup(from.name) : undefined;
   const isGiven = root !== undefined && injected.has(root);
-  const isRead = /^(Optional)?(Member|Call)Expression$/.test(from.type);
+  // By a key that is chosen while the program runs, it may be anything.
+  const isChosen = from.type === 'MemberExpression' && from.computed;
+  const isRead = !isChosen && /^(Optional)?(Member|Call)Expression$/.test(from.type);
   const isCopied = isRead && !isGiven && !declaredIn(r).setOnPassed.has(field);
   r.b.flow(isCopied ? takeOnce(r, given, field, at) : given, of.place, 'put', field);
   const trigger = Object.hasOwn(LIFECYCLE, field) && of.isThis ? LIFECYCLE[field] : undefined;

@@ -95,6 +95,17 @@ export function readApart(r: ScriptReader, at: Spot, read: (id: number, piece: P
   return fact.self;
 }
 
+/** Reads a template that goes by a name, with the scope of whoever shows it. */
+export function readNamed(r: ScriptReader, name: string, at: Spot, text: MarkupText): void {
+  readApart(r, at, (id, own) => {
+    const scope = r.b.place('param', '$scope', id, at);
+    r.b.fn(id).params.push(scope);
+    giveBy(r, templateKey(name), r.b.fn(id).self);
+    r.self = scope;
+    readTemplate(r, own, text);
+  });
+}
+
 class Template {
   /** What changes names that are a scope's own. */
   private readonly setters: Map<PlaceId, Setter>;
@@ -151,13 +162,7 @@ class Template {
       return;
     const start = inner.sourceCodeLocation?.startOffset ?? 0;
     const end = inner.sourceCodeLocation?.endOffset ?? start;
-    readApart(r, tagSpot(node), (id, own) => {
-      const scope = r.b.place('param', '$scope', id, tagSpot(node));
-      r.b.fn(id).params.push(scope);
-      giveBy(r, templateKey(name), r.b.fn(id).self);
-      r.self = scope;
-      readTemplate(r, own, { text: r.text.slice(start, end), start });
-    });
+    readNamed(r, name, tagSpot(node), { text: r.text.slice(start, end), start });
   }
 
   private repeated(node: Element, attributes: ReadonlyMap<string, Attribute>, piece: PlaceId): void {

@@ -351,7 +351,8 @@ export function takenOnce(linked: Linked, cells: Cells): Taken[] {
           // A state that only starts from it goes its own way.
           if (startsState(graph, after)) continue;
           const place = graph.places[edge.to];
-          const bound = after.visited.map((one) => graph.places[one.place]).find((one) => one?.kind === 'binding');
+          const names = after.visited.filter((one) => one.path === 0).map((one) => graph.places[one.place]);
+          const bound = names.find((one) => one?.kind === 'binding');
           found.set(`${edge.to}`, {
             component: stop.component,
             // What is taken out of a reference goes by the reference's name.
