@@ -58,15 +58,15 @@ export function readController(r: ScriptReader, name: string, named: t.Node, giv
     give(r, scopeKey(name), scope.place);
     give(r, instanceKey(name), component.self);
     standUnderAliases(r, name, component.self, scope.place);
-    showContent(r, name, scope.place, renderedPiece(r, component), at);
+    showContent(r, name, renderedPiece(r, component), at);
   });
   r.b.endSpan(fact);
 }
 
 /** What stands in the elements that a controller is named at, and in templates that a route shows with it. */
-function showContent(r: ScriptReader, name: string, scope: PlaceId, piece: PlaceId, at: Spot): void {
+function showContent(r: ScriptReader, name: string, piece: PlaceId, at: Spot): void {
   const callee = taken(r, contentKey(name), '', at);
-  r.b.flow(r.b.call({ callee, name: '', args: [scope], onlyKnown: true, fn: r.fn, at }), piece);
+  r.b.flow(r.b.call({ callee, name: '', args: [], onlyKnown: true, fn: r.fn, at }), piece);
 }
 
 /** The names that an owner sets on its scope. */

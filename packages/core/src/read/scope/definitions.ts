@@ -27,7 +27,7 @@ import { readStatements } from '../script/statements';
 import { walkNodes } from '../script/walk';
 import { addFields, endedBy, namesSet, readBody } from './controllers';
 import { bindInjected } from './injection';
-import { controllerIn, controllerKey, taken, templateKey } from './names';
+import { controllerIn, controllerKey, taken, templateKey, give, shownWithKey } from './names';
 import { holder, readAs, type Holder, type Owner } from './owners';
 import { fieldGiven, injectable, returnedObject, type Callable } from './registrations';
 import { inherit, passDown, required, requires } from './scopes';
@@ -413,7 +413,8 @@ export function takeTemplate(
   const at = spotOf(node);
   const markup = takeMarkup(r, { ...component, self: scope }, servedPath(file), piece, at, true);
   const named = taken(r, templateKey(file), file, at);
-  r.b.flow(r.b.call({ callee: named, name: '', args: [scope], onlyKnown: true, fn: component.fn, at }), piece);
+  give(r, shownWithKey(file), scope);
+  r.b.flow(r.b.call({ callee: named, name: '', args: [], onlyKnown: true, fn: component.fn, at }), piece);
   r.b.fn(component.fn).fetches = { name: file, from: [markup, named], at };
 }
 

@@ -12,6 +12,8 @@ export const aliasKey = (name: string): string => `alias:${name}`;
 export const contentKey = (name: string): string => `content:${name}`;
 /** A template by the name it is fetched under, where it stands in a script tag. */
 export const templateKey = (name: string): string => `template:${name}`;
+/** The scopes that a template of a name is shown with. */
+export const shownWithKey = (name: string): string => `shown with:${name}`;
 
 /** The outermost scope of all. */
 export const ROOT_SCOPE = '$rootScope';

@@ -13,7 +13,17 @@ import type { ScriptReader } from '../script/reader';
 import { readController } from './controllers';
 import { fileNamed, servedPath } from './definitions';
 import { rootScope } from './injection';
-import { contentKey, controllerIn, give, injectedKey, scopeKey, taken, templateKey, noteAlias } from './names';
+import {
+  contentKey,
+  controllerIn,
+  give,
+  injectedKey,
+  scopeKey,
+  taken,
+  templateKey,
+  noteAlias,
+  shownWithKey,
+} from './names';
 import { injectable } from './registrations';
 import { made } from './services';
 import { readApart, readTemplate, textIn } from './template';
@@ -166,8 +176,9 @@ function showFile(r: ScriptReader, file: string, piece: PlaceId, scope: PlaceId,
   const markup = importPlace(r, source, 'default', 'template', at, { implied: true });
   r.b.facts.imports.push({ place: scope, source, imported: 'this', gives: true, implied: true, at });
   const named = taken(r, templateKey(file), file, at);
+  give(r, shownWithKey(file), scope);
   r.b.flow(r.b.call({ callee: markup, name: '', args: [], onlyKnown: true, fn: r.fn, at }), piece);
-  r.b.flow(r.b.call({ callee: named, name: '', args: [scope], onlyKnown: true, fn: r.fn, at }), piece);
+  r.b.flow(r.b.call({ callee: named, name: '', args: [], onlyKnown: true, fn: r.fn, at }), piece);
 }
 
 /** A template without a controller has the names of the outermost scope. */

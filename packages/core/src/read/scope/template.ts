@@ -31,7 +31,7 @@ import { Scope } from '../script/scope';
 import { walkNodes } from '../script/walk';
 import { attributesOf, type Attribute, isElementName, kindOf, mayBeDirective, nameOf, namesSetIn } from './attributes';
 import { cut, expressionOf, interpolated, optionsIn, type Piece, repeatIn, scoped, statementsOf } from './expressions';
-import { contentKey, give as giveBy, scopeKey, taken, templateKey, noteAlias } from './names';
+import { contentKey, give as giveBy, scopeKey, taken, templateKey, noteAlias, shownWithKey } from './names';
 
 /** Reads a piece of markup; names in it stand on the scope that `r.self` holds. */
 export function readTemplate(r: ScriptReader, piece: PlaceId, text?: MarkupText): void {
@@ -98,10 +98,8 @@ export function readApart(r: ScriptReader, at: Spot, read: (id: number, piece: P
 /** Reads a template that goes by a name, with the scope of whoever shows it. */
 export function readNamed(r: ScriptReader, name: string, at: Spot, text: MarkupText): void {
   readApart(r, at, (id, own) => {
-    const scope = r.b.place('param', '$scope', id, at);
-    r.b.fn(id).params.push(scope);
     giveBy(r, templateKey(name), r.b.fn(id).self);
-    r.self = scope;
+    r.self = taken(r, shownWithKey(name), '$scope', at);
     readTemplate(r, own, text);
   });
 }
@@ -317,11 +315,9 @@ class Template {
     const markup = importPlace(r, source, 'default', 'template', at, { implied: true });
     const scope = r.self ?? r.global('$scope', at);
     r.b.facts.imports.push({ place: scope, source, imported: 'this', gives: true, implied: true, at });
-    for (const [callee, args] of [
-      [markup, []],
-      [taken(r, templateKey(node.value), node.value, at), [scope]],
-    ] as const) {
-      const result = r.b.call({ callee, name: '', args: [...args], onlyKnown: true, repeat: r.repeat, fn: r.fn, at });
+    giveBy(r, shownWithKey(node.value), scope);
+    for (const callee of [markup, taken(r, templateKey(node.value), node.value, at)]) {
+      const result = r.b.call({ callee, name: '', args: [], onlyKnown: true, repeat: r.repeat, fn: r.fn, at });
       r.b.use({ place: result, kind: 'shown', inside: piece, repeat: r.repeat, fn: r.fn, at });
     }
   }
