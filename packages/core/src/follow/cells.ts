@@ -234,7 +234,13 @@ export class Cells {
     graph.sites.forEach(({ fact, file }, site) => {
       const context = program.siteTargets[site]?.provides ?? null;
       const given = fact.props.find((prop) => prop.name === 'value');
-      if (context === null || graph.contexts[context]?.fact.ambient || given?.place == null || crossings.readersOf(context).length === 0) return;
+      if (
+        context === null ||
+        graph.contexts[context]?.fact.ambient ||
+        given?.place == null ||
+        crossings.readersOf(context).length === 0
+      )
+        return;
       const place = graph.at(file, given.place);
       const origins = graph.trace(place);
       const constant =

@@ -28,7 +28,7 @@ export function mutationsAt({ program: { graph } }: Linked, place: number): read
   if (!found) return NO_MUTATIONS;
   return found.flatMap((index) => {
     const one = facts.mutations[index];
-    if (!one) return [];
+    if (!one || one.onRequest) return [];
     const { field, text, ofElement = false, beforeRender = false, at } = one;
     return { field, text, ofElement, beforeRender, file, fn: graph.fnAt(file, one.fn), at };
   });

@@ -326,7 +326,8 @@ export class Stops {
         else addUse(stop, { kind: 'handler', detail: field, ...location });
         return;
       }
-      if (target.provides !== null && target.components.length === 0) stop.provides = true;
+      const isProvider = target.provides !== null && target.components.length === 0;
+      if (isProvider && !program.isAmbient(exit.target)) stop.provides = true;
       const event = eventOf(fieldPaths.head(exit.at.path));
       if (event !== null && isOfElement(graph, target, event)) {
         addUse(stop, { kind: 'handler', detail: event, ...location });

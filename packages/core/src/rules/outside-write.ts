@@ -117,7 +117,8 @@ export class Tray {
       push(byPair, `${one.component.id} ${one.home.id}`, one);
     const found = [...byPair.values()].flatMap((all) => provided(linked, all));
     graph.files.forEach((facts, file) => {
-      for (const { object, field, text, fn, at } of facts.mutations) {
+      for (const { object, field, text, fn, at, onRequest } of facts.mutations) {
+        if (onRequest) continue;
         const component = program.component(program.unitOf(graph.fnAt(file, fn)));
         if (!component) continue;
         const cell = (mutatedCells(graph, graph.at(file, object), field) ?? [])

@@ -4,44 +4,87 @@
  */
 import { push } from '../graph/byPlace';
 import { dependencyKey, type Dependencies } from '../memo/memo';
-import type { ContextReaders } from '../program/contextReaders';
+import type { ContextReaders, Reader } from '../program/contextReaders';
 import type { Program } from '../program/program';
 import type { At } from '../travel/visited';
 
-const NOBODY: readonly At[] = [];
+/** Where the names of a scope arrive. */
+export interface Below {
+  at: At;
+  /** Names that scopes on the way have of their own, or do not let pass: a list for each. */
+  hidden: readonly (readonly string[])[];
+}
+
+type Around = (context: number, component: number) => ReadonlySet<number>;
+
+const NOBODY: readonly Below[] = [];
 
 export class NamesBelow {
   private readonly dependencies: Dependencies;
-  private readonly bySite = new Map<number, At[]>();
+  private readonly bySite = new Map<number, Below[]>();
 
   constructor(
-    program: Program,
+    private readonly program: Program,
     readers: ContextReaders,
-    environment: (context: number, component: number) => ReadonlySet<number>,
+    private readonly around: Around,
     before: NamesBelow | null,
   ) {
     this.dependencies = program.dependencies;
     program.dependencies.untracked(() => {
       program.graph.contexts.forEach(({ fact }, context) => {
-        if (!fact.ambient) return;
-        for (const { place, unit } of readers.of(context))
-          for (const run of program.runsTogether(unit))
-            for (const site of environment(context, program.callContexts.ownerOf(run)))
-              if (site !== -1) push(this.bySite, site, { place, path: 0, context: run });
+        if (fact.ambient) this.find(context, readers.of(context));
       });
     });
     if (before) this.touchChanged(before);
   }
 
   /** The places at which the names of a scope arrive below it, by the site that passes them down. */
-  of(site: number): readonly At[] {
+  of(site: number): readonly Below[] {
     this.dependencies.dependOn(dependencyKey.namesBelow(site));
     return this.bySite.get(site) ?? NOBODY;
   }
 
+  private find(context: number, readers: readonly Reader[]): void {
+    const { program } = this;
+    const places = new Map<number, number[]>();
+    for (const { place, unit } of readers)
+      for (const run of program.runsTogether(unit)) push(places, program.callContexts.ownerOf(run), place);
+    for (const { place, unit } of readers)
+      for (const run of program.runsTogether(unit)) {
+        const owner = program.callContexts.ownerOf(run);
+        for (const { site, hidden } of this.above(context, owner, places))
+          push(this.bySite, site, { at: { place, path: 0, context: run }, hidden });
+      }
+  }
+
+  /** The scopes around a component, each with what those between hide: one that takes over the names around it is looked through. */
+  private above(
+    context: number,
+    component: number,
+    places: ReadonlyMap<number, readonly number[]>,
+  ): { site: number; hidden: Below['hidden'] }[] {
+    const { program } = this;
+    const { graph } = program;
+    const found: { site: number; hidden: Below['hidden'] }[] = [];
+    const seen = new Set<number>();
+    const queue: { component: number; hidden: Below['hidden'] }[] = [{ component, hidden: [] }];
+    for (let next = queue.shift(); next; next = queue.shift())
+      for (const site of this.around(context, next.component)) {
+        const entry = graph.sites[site];
+        if (!entry || seen.has(site)) continue;
+        seen.add(site);
+        found.push({ site, hidden: next.hidden });
+        const author = program.unitOf(graph.fnAt(entry.file, entry.fact.fn));
+        for (const place of places.get(author) ?? [])
+          for (const { op, except } of graph.edgesOutOf(place))
+            if (op === 'rest') queue.push({ component: author, hidden: [...next.hidden, except ?? []] });
+      }
+    return found;
+  }
+
   private touchChanged(before: NamesBelow): void {
-    const said = (list: readonly At[] | undefined): string =>
-      (list ?? NOBODY).map(({ place, context }) => `${place}:${context}`).join();
+    const said = (list: readonly Below[] | undefined): string =>
+      (list ?? NOBODY).map(({ at, hidden }) => `${at.place}:${at.context}:${hidden.join('/')}`).join();
     for (const site of new Set([...this.bySite.keys(), ...before.bySite.keys()]))
       if (said(this.bySite.get(site)) !== said(before.bySite.get(site)))
         this.dependencies.invalidate(dependencyKey.namesBelow(site));

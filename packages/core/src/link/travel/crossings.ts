@@ -1,7 +1,7 @@
 /** From one component to the next: where a value that leaves through a site, a call or a provider arrives. */
-import type { Repeat } from '../../model/facts';
+import type { Repeat, SiteFact } from '../../model/facts';
 import type { Carrier } from '../../model/documents';
-import { AROUND, HANDLE, eventOf, isAnyField, isText, isUpdate, shownName } from '../../model/signs';
+import { AROUND, HANDLE, eventOf, isAnyField, isLeftOut, isText, isUpdate, shownName } from '../../model/signs';
 import type { At, Exit } from './visited';
 import type { Locals } from './locals';
 import { Memo } from '../memo/memo';
@@ -145,6 +145,8 @@ export class Crossings {
       if (path !== 0) {
         const head = fieldPaths.head(path);
         const name = isText(head) ? shownName(head) : head;
+        // Where any expression may be bound both ways, that is what the child says.
+        if (isUpdate(head) && !this.asksFor(component.propsPlace, head) && !isGiven(site.fact, head)) continue;
         const written = site.fact.props.some((prop) => prop.name === name);
         const named = component.props.some((prop) => prop.name === name);
         arrive(path, carrierOf(head, written && named), false);
@@ -159,6 +161,14 @@ export class Crossings {
       }
     }
     return found;
+  }
+
+  /** Whether a component takes something out of its props. */
+  private asksFor(props: number, field: string): boolean {
+    const { graph } = this.program;
+    for (let edge = graph.firstOut(props); edge; edge = edge.nextOut)
+      if (edge.op === 'get' ? edge.field === field : !isLeftOut(field, edge.except)) return true;
+    return false;
   }
 
   /** What a component offers through a reference arrives at whoever holds it, as a field of its `current`. */
@@ -228,11 +238,18 @@ export class Crossings {
     const head = fieldPaths.head(path);
     // What listens for an event stands among the names of a scope, for those below that send it.
     const carrier = eventOf(head) === null ? 'context' : 'event';
-    return (this.environment?.names.of(exit.target) ?? []).flatMap((at): Crossing[] =>
-      this.isTaken(head, at, true)
+    return (this.environment?.names.of(exit.target) ?? []).flatMap(({ at, hidden }): Crossing[] =>
+      !hidden.some((names) => isLeftOut(head, names)) && this.isTaken(head, at, true) && this.isTakenOf(head, path, at)
         ? [{ to: { ...at, path }, carrier, site: exit.target, by: null, context, part: false }]
         : [],
     );
+  }
+
+  /** Whether something is done with a field of what stands under a name. */
+  private isTakenOf(name: string, path: number, at: At): boolean {
+    const { fieldPaths } = this.program;
+    const inner = fieldPaths.tail(path);
+    return inner === 0 || this.isTaken(fieldPaths.head(inner), { ...at, path: fieldPaths.cons(name, 0) });
   }
 
   private isTakenThere({ place, path, context }: At): boolean {
@@ -263,7 +280,7 @@ export class Crossings {
     const seen = new Set<string>();
     const queue = [exit];
     for (let next = queue.pop(); next; next = queue.pop())
-      for (const at of this.environment?.names.of(next.target) ?? []) {
+      for (const { at } of this.environment?.names.of(next.target) ?? []) {
         const taken = this.locals.fieldsTaken({ ...at, path: this.program.fieldPaths.tail(next.at.path) });
         for (const field of taken.fields) fields.add(field);
         for (const one of taken.offered) {
@@ -310,6 +327,10 @@ export class Crossings {
     }
     return found;
   }
+}
+
+function isGiven({ props }: SiteFact, name: string): boolean {
+  return props.some((prop) => prop.name === name || prop.name === null);
 }
 
 /** Events a child sends up, and changes it asks for, stand among its props. */

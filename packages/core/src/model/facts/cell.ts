@@ -83,6 +83,8 @@ export interface MutationFact {
   text: string;
   /** It changes what elements of the page have, and they are there to be changed in place. */
   ofElement?: true;
+  /** It is what a child may ask for, of what is bound both ways: nobody changes anything while none does. */
+  onRequest?: true;
   /** It is written where the family renders right after, or while the object is being made: what it changes shows. */
   beforeRender?: true;
   fn: FunctionId;

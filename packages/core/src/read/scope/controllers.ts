@@ -17,7 +17,7 @@ import { readStatements } from '../script/statements';
 import { walkNodes } from '../script/walk';
 import { bindInjected } from './injection';
 import { contentKey, controllerKey, give, instanceKey, scopeKey, taken, standUnderAliases } from './names';
-import { addCells, fieldsSet, holder, isState, ownCell, readAs, type Holder, type Owner } from './owners';
+import { addCells, fieldsSet, holder, isState, ownCell, readAs, type Holder, type Owner, scopeHolder } from './owners';
 import { constructorOf, declaredIn, injectable, type Callable } from './registrations';
 import { inherit, passDown } from './scopes';
 
@@ -41,7 +41,7 @@ export function readController(r: ScriptReader, name: string, named: t.Node, giv
   give(r, controllerKey(name), fact.self);
   const component = openComponent(r, id, true);
   readWithin(r, component, () => {
-    const scope = holder(r.b.place('object', '$scope', id, at), false);
+    const scope = scopeHolder(r, id, at);
     const owner: Owner = { component, scope, instance: holder(component.self, true), making: id, injected: new Set() };
     // A directive that takes it for its own gives it its scope, and what it is bound to.
     r.b.flow(r.b.part(component.props, PASSED_SCOPE, id, at), scope.place);
@@ -49,13 +49,13 @@ export function readController(r: ScriptReader, name: string, named: t.Node, giv
     // Names of the markup around an element that stand in no scope: those of a repeat.
     r.b.rest(component.props, scope.place, [EVENTS, SLOTS]);
     readBody(r, owner, node, asks);
-    inherit(r, id, scope.place, namesSet(owner), at);
+    inherit(r, id, scope, namesSet(owner), at);
     passDown(r, component, scope.place, at);
     const brought = r.b.place('object', name, id, at);
     r.b.flow(scope.place, brought, 'put', PASSED_SCOPE);
     r.b.flow(component.self, brought, 'put', PASSED_INSTANCE);
     r.b.flow(brought, fact.result);
-    give(r, scopeKey(name), scope.place);
+    give(r, scopeKey(name), scope.seen);
     give(r, instanceKey(name), component.self);
     standUnderAliases(r, name, component.self, scope.place);
     showContent(r, name, renderedPiece(r, component), at);

@@ -28,9 +28,9 @@ import { walkNodes } from '../script/walk';
 import { addFields, endedBy, namesSet, readBody } from './controllers';
 import { bindInjected } from './injection';
 import { controllerIn, controllerKey, taken, templateKey, give, shownWithKey } from './names';
-import { holder, readAs, type Holder, type Owner } from './owners';
+import { holder, readAs, type Holder, type Owner, scopeHolder } from './owners';
 import { fieldGiven, injectable, returnedObject, type Callable } from './registrations';
-import { inherit, passDown, required, requires } from './scopes';
+import { inherit, passDown, required, requires, hearAbove } from './scopes';
 import { readTemplate, textIn } from './template';
 
 type Field = (name: string) => t.Node | null;
@@ -148,7 +148,7 @@ class Definition {
     this.fact = r.b.fn(id);
     this.component = openComponent(r, id, true);
     this.fact.ownNames = this.ownNames();
-    this.scope = holder(r.b.place('object', '$scope', id, at), false);
+    this.scope = scopeHolder(r, id, at);
     // What stands between its tags is shown where its markup says so.
     r.b.rest(this.component.props, this.scope.place, [PLAIN, EVENTS]);
     this.owner = {
@@ -183,7 +183,8 @@ class Definition {
       r.injectedFields = new Set(wanted.flatMap((one) => ('key' in one ? [fieldOf(one.key, one.computed)] : [])));
       this.controller();
       this.link();
-      if (!isolated) inherit(r, component.fn, scope.place, namesSet(owner), fact.at);
+      if (isolated) hearAbove(r, component.fn, scope, fact.at);
+      else inherit(r, component.fn, scope, namesSet(owner), fact.at);
       r.b.flow(component.self, scope.place, 'put', this.alias());
       // One that shares the scope around it lets that pass as it is.
       if (isolated || this.field('scope') || scope.cells.size > 0) passDown(r, component, scope.place, fact.at);
@@ -280,7 +281,7 @@ class Definition {
       r.block(() => {
         const [scope, , attributes, controllers] = fn.params;
         for (const param of fn.params) declarePattern(r, param);
-        bind(r, scope, this.scope.place);
+        bind(r, scope, this.scope.seen);
         if (scope?.type === 'Identifier') this.scope.names.add(r.scope.own(scope.name) ?? -1);
         if (attributes) bind(r, attributes, this.attributes(attributes));
         if (controllers) bind(r, controllers, this.required(controllers));
@@ -340,16 +341,16 @@ class Definition {
         r.b.facts.gaps.push({ what: 'component', name: fact.name, reason, fn: component.fn, at: spotOf(url) });
         return;
       }
-      return takeTemplate(r, component, this.scope.place, file, piece, url);
+      return takeTemplate(r, component, this.scope.seen, file, piece, url);
     }
     const written = this.field('template');
     const imported =
       written?.type === 'Identifier' ? r.importOf.get(r.scope.lookup(written.name) ?? -1)?.source : fetched(r, written);
     if (written && imported !== undefined)
-      return void takeMarkup(r, { ...component, self: this.scope.place }, markupPath(imported), piece, spotOf(written));
+      return void takeMarkup(r, { ...component, self: this.scope.seen }, markupPath(imported), piece, spotOf(written));
     const text = written ? textIn(r, written) : null;
     const before = r.self;
-    r.self = this.scope.place;
+    r.self = this.scope.seen;
     if (text !== null) readTemplate(r, piece, text);
     else if (written) {
       const reason = 'Its template is put together while the program runs.';

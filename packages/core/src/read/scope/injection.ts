@@ -34,7 +34,7 @@ export function rootScope(r: ScriptReader, at: Spot): PlaceId {
 
 /** What is given under a name; null where that is the family's own, and not followed. */
 export function injectedPlace(r: ScriptReader, name: string, owner: Owner | null, at: Spot): PlaceId | null {
-  if (name === '$scope') return owner?.scope?.place ?? null;
+  if (name === '$scope') return owner?.scope?.seen ?? null;
   if (name === ROOT_SCOPE) return rootScope(r, at);
   if (ADDRESS.test(name)) return keyedCell(r, 'url', 'params', 'url:params', at).value;
   if (name === '' || name.startsWith('$')) return null;

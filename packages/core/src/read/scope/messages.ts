@@ -149,7 +149,7 @@ function send(r: ScriptReader, node: t.CallExpression, way: 'up' | 'down' | null
     });
     return null;
   }
-  const scope = ownerOf(r)?.scope?.place;
+  const scope = ownerOf(r)?.scope?.seen;
   if (r.component) noteEvent(r, r.component, text, at);
   if (scope === undefined) return null;
   const callee = r.b.part(scope, eventProp(text), r.fn, at);
@@ -212,7 +212,7 @@ function watched(r: ScriptReader, node: t.Node): PlaceId | null {
   if (node.type === 'StringLiteral' && owner?.scope) {
     const { self, scope } = r;
     const syntax = expressionOf(r, piece(node.value, (node.start ?? 0) + 1), true);
-    r.self = owner.scope.place;
+    r.self = owner.scope.seen;
     const held = syntax && value(r, scoped(r, syntax));
     r.self = self;
     r.scope = scope;

@@ -17,6 +17,8 @@ import { declaredIn } from './registrations';
 /** One of the two objects that markup reads from, with the names it goes by in the script. */
 export interface Holder {
   place: PlaceId;
+  /** All that is found by a name there: of a scope, also what the outermost one has. */
+  seen: PlaceId;
   /** Bindings that hold it, and whether `this` does. */
   names: Set<PlaceId>;
   isThis: boolean;
@@ -54,7 +56,7 @@ export function readAs(r: ScriptReader, owner: Owner, read: () => void): void {
 }
 
 export function holder(place: PlaceId, isThis: boolean): Holder {
-  return { place, names: new Set(), isThis, cells: new Map(), bound: new Map() };
+  return { place, seen: place, names: new Set(), isThis, cells: new Map(), bound: new Map() };
 }
 
 /** The holder that an expression names: `$scope`, `this`, or a variable that keeps it. */
@@ -218,4 +220,12 @@ function putField(
 export function ask(r: ScriptReader, of: Holder, field: string, given: PlaceId | null, node: t.Node): void {
   const callee = r.b.part(of.place, updateProp(field), r.fn, spotOf(node));
   r.b.call({ callee, name: field, args: [given], onlyKnown: true, repeat: r.repeat, fn: r.fn, at: spotOf(node) });
+}
+
+/** A scope: what is put there, and what is found there by a name. */
+export function scopeHolder(r: ScriptReader, fn: number, at: Spot): Holder {
+  const own = holder(r.b.place('object', '$scope', fn, at), false);
+  own.seen = r.b.place('object', '$scope', fn, at);
+  r.b.flow(own.place, own.seen);
+  return own;
 }

@@ -4,7 +4,7 @@
  */
 import type * as t from '@babel/types';
 import type { PlaceId, Spot } from '../../model/facts';
-import { SLOTS } from '../../model/signs';
+import { PLAIN, SLOTS } from '../../model/signs';
 import type { SingleFileComponent } from '../script/componentInFile';
 import { isFunction, value } from '../script/expressions';
 import { spotOf } from '../script/builder';
@@ -12,6 +12,7 @@ import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { rootScope } from './injection';
 import { give, ROOT_SCOPE, scopeKey } from './names';
+import type { Holder } from './owners';
 import { mutation } from '../script/mutations';
 
 /** The context under which the scope around is found. */
@@ -29,11 +30,22 @@ function scopeContext(r: ScriptReader, at: Spot): PlaceId {
 }
 
 /** Lets a scope have all names of the one around it that it does not set itself. */
-export function inherit(r: ScriptReader, fn: number, scope: PlaceId, own: readonly string[], at: Spot): void {
+export function inherit(r: ScriptReader, fn: number, { seen }: Holder, own: readonly string[], at: Spot): void {
+  r.b.rest(around(r, fn, at), seen, [SLOTS, ...own]);
+  // What the outermost one has, is there for each by itself.
+  r.b.rest(rootScope(r, at), seen, [...own]);
+}
+
+/** An isolated scope has no names of the one around it; what it sends up is heard there all the same. */
+export function hearAbove(r: ScriptReader, fn: number, { seen }: Holder, at: Spot): void {
+  r.b.rest(around(r, fn, at), seen, [PLAIN, SLOTS]);
+  r.b.rest(rootScope(r, at), seen, [PLAIN, SLOTS]);
+}
+
+function around(r: ScriptReader, fn: number, at: Spot): PlaceId {
   const result = r.b.place('read', '$scope', fn, at);
   r.b.facts.contextReads.push({ context: scopeContext(r, at), maybe: true, result, fn, at });
-  r.b.rest(result, scope, [SLOTS, ...own]);
-  r.b.rest(rootScope(r, at), scope, [...own]);
+  return result;
 }
 
 /** Lets whatever is rendered below have the names of a scope. */

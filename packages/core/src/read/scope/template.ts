@@ -489,7 +489,9 @@ class Template {
         give(prop, value(r, scoped(r, first)), isPlain ? text : null, at);
         const again = isPlain ? null : expressionOf(r, part, true);
         if (again?.type !== 'Identifier' && again?.type !== 'MemberExpression') continue;
+        r.onRequest = true;
         r.b.flow(this.setter(scoped(r, again)), propsPlace, 'put', updateProp(prop));
+        r.onRequest = false;
       }
     }
   }

@@ -26,12 +26,24 @@ export function mutation(
   const ofElement = OF_ELEMENT.test(text) ? { ofElement: true as const } : {};
   const set = given === null ? {} : { given };
   const beforeRender = r.fn === r.constructing ? { beforeRender: true as const } : {};
+  const onRequest = r.onRequest ? { onRequest: true as const } : {};
   // A chain of calls may be written over several lines.
   const line = text
     .split('\n')
     .map((part) => part.trim())
     .join('');
-  r.b.facts.mutations.push({ object, field, change, ...set, text: line, ...ofElement, ...beforeRender, fn: r.fn, at });
+  r.b.facts.mutations.push({
+    object,
+    field,
+    change,
+    ...set,
+    text: line,
+    ...ofElement,
+    ...beforeRender,
+    ...onRequest,
+    fn: r.fn,
+    at,
+  });
 }
 
 /** A variable of the module, set from inside a function, is there for all who read it. */

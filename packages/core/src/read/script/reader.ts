@@ -125,6 +125,8 @@ export class ScriptReader {
   component: SingleFileComponent | null = null;
   /** The major version of Vue the file is written for. */
   vue: 2 | 3 = 3;
+  /** What is being read runs only where a child asks for it: the change of what it is passed. */
+  onRequest = false;
   /** An expression of a template is being read. */
   inTemplate = false;
   /** The cells that fields of the class being read are, where it is a component whose fields are its state. */
