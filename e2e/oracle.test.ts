@@ -20,11 +20,12 @@ test.each([
   'glasshouse-angular',
   'glasshouse-ngmodules',
   'glasshouse-lwc',
+  'glasshouse-scopes',
 ])('%s: all that is rendered, handed on and read is found', async (name) => {
-  const { written, under, props, contexts, neverSeen } = await hold(example(name));
+  const { written, under, props, contexts, messages, neverSeen } = await hold(example(name));
   expect(written.seen).toBeGreaterThan(5);
   expect(props.seen).toBeGreaterThan(5);
-  expect([...written.missed, ...under.missed, ...props.missed, ...contexts.missed]).toEqual([]);
+  expect([...written.missed, ...under.missed, ...props.missed, ...contexts.missed, ...messages.missed]).toEqual([]);
   expect(neverSeen).toEqual([]);
 });
 

@@ -14,6 +14,8 @@ export interface Comparison {
   under: Measure;
   props: Measure;
   contexts: Measure;
+  /** Messages along scopes, by who heard them. */
+  messages: Measure;
   /** Hops the survey claims although both ends were rendered and nothing of the kind was ever passed. */
   neverSeen: string[];
 }
@@ -67,6 +69,7 @@ export function compare(document: FlowDocument, seen: Seen): Comparison {
     under: measure(seen.under, under),
     props: measure(seen.identical, new Set([...props, ...calledProps])),
     contexts: measure(seen.contexts, contexts),
+    messages: measure(seen.messages ?? [], messagesIn(document, name)),
     neverSeen: neverSeen.sort(),
   };
 }
@@ -74,4 +77,20 @@ export function compare(document: FlowDocument, seen: Seen): Comparison {
 function measure(seen: readonly string[], claimed: ReadonlySet<string>): Measure {
   const missed = seen.filter((one) => !claimed.has(one)).sort();
   return { seen: seen.length, found: seen.length - missed.length, missed };
+}
+
+/** Who hears what of whom: as an event, or over a channel that both are joined to. */
+function messagesIn(document: FlowDocument, name: (id: string | null) => string): Set<string> {
+  const found = new Set<string>();
+  const [sent, heard] = [new Map<string, Set<string>>(), new Map<string, Set<string>>()];
+  for (const { carrier, from, to } of document.hops) {
+    if (carrier === 'event') found.add(`${name(from.holder)}>${name(to.holder)}@${from.name}`);
+    if (carrier !== 'channel') continue;
+    const [cell, ends, end] = name(from.holder) === '' ? [from, heard, to] : [to, sent, from];
+    ends.set(cell.holder, (ends.get(cell.holder) ?? new Set()).add(name(end.holder)));
+  }
+  for (const { id, name: topic } of document.cells)
+    for (const sender of sent.get(id) ?? [])
+      for (const listener of heard.get(id) ?? []) found.add(`${sender}>${listener}@${topic}`);
+  return found;
 }

@@ -15,6 +15,8 @@ export interface Seen {
   given: string[];
   /** `provider>reader`: a context read, with the component that wrote its nearest provider. */
   contexts: string[];
+  /** `sender>listener@topic`: a message that was heard, where messages go along scopes. */
+  messages?: string[];
 }
 
 /** Written as one function, since it is passed to the page as text. `outside` names components of packages. */

@@ -15,6 +15,7 @@ export const EXAMPLES: readonly [folder: string, about: string][] = [
   ['glasshouse-angular', 'Angular: standalone components, signals'],
   ['glasshouse-ngmodules', 'Angular: modules, routes, subjects'],
   ['glasshouse-lwc', 'Lightning Web Components: events, slots, messages'],
+  ['glasshouse-scopes', 'controllers and scopes: names around, messages, routes'],
 ];
 
 export async function hold(example: string): Promise<Comparison> {

@@ -14,18 +14,18 @@ async function main(root: string): Promise<void> {
   let failed = false;
   for (const [folder, about] of EXAMPLES) {
     const result = await hold(path.join(root, 'examples', folder));
-    const { written, under, props, contexts, neverSeen } = result;
+    const { written, under, props, contexts, messages, neverSeen } = result;
     rows.push(
-      `| \`${folder}\` | ${about} | ${cell(written)} | ${cell(under)} | ${cell(props)} | ${cell(contexts)} | ${neverSeen.length} |`,
+      `| \`${folder}\` | ${about} | ${cell(written)} | ${cell(under)} | ${cell(props)} | ${cell(contexts)} | ${cell(messages)} | ${neverSeen.length} |`,
     );
-    for (const [what, { missed }] of Object.entries({ written, under, props, contexts }))
+    for (const [what, { missed }] of Object.entries({ written, under, props, contexts, messages }))
       for (const one of missed) console.log(`${folder}: not found (${what}): ${one}`);
     for (const one of neverSeen) console.log(`${folder}: claimed, never seen: ${one}`);
-    failed ||= [written, under].some((one) => one.missed.length > 0);
+    failed ||= [written, under, messages].some((one) => one.missed.length > 0);
   }
   const table = [
-    '| example | shows | written by | rendered under | props handed on | contexts read | claimed, never seen |',
-    '| --- | --- | --: | --: | --: | --: | --: |',
+    '| example | shows | written by | rendered under | props handed on | contexts read | messages heard | claimed, never seen |',
+    '| --- | --- | --: | --: | --: | --: | --: | --: |',
     ...rows,
   ].join('\n');
   console.log(table);

@@ -1,5 +1,5 @@
 /** Builds an example in development mode, runs it in Chromium, uses what can be used, and says what the framework held. */
-import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { cpSync, existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import puppeteer, { type Page } from 'puppeteer-core';
@@ -7,6 +7,7 @@ import FLAGS from '../scripts/chromium-flags.json';
 import { bundleExample, kindOf } from './bundle';
 import { install, type Seen } from './inPage';
 import { installAngular } from './inPageAngular';
+import { installScopes } from './inPageScopes';
 import { installVue } from './inPageVue';
 import { installWebComponents } from './inPageWebComponents';
 
@@ -14,15 +15,20 @@ import { installWebComponents } from './inPageWebComponents';
 const OUTSIDE = ['Provider', 'ConnectFunction', 'Connect(Filter)'];
 const ROUNDS = 3;
 
+const INSTALLS: Partial<Record<ReturnType<typeof kindOf>, () => void>> = {
+  angular: installAngular,
+  lwc: installWebComponents,
+  scope: installScopes,
+};
+
 /** Runs an example and gives its page to `use`. */
 export async function withPage<T>(example: string, use: (page: Page) => Promise<T>): Promise<T> {
   const folder = mkdtempSync(path.join(tmpdir(), 'vectura-oracle-'));
   await bundleExample(example, path.join(folder, 'app.js'));
-  writeFileSync(
-    path.join(folder, 'index.html'),
-    '<!doctype html><meta charset="utf-8"><div id="root"></div><div id="app"></div>' +
-      `${ownRoot(example)}<script src="app.js"></script>`,
-  );
+  const kind = kindOf(example);
+  writeFileSync(path.join(folder, 'index.html'), kind === 'scope' ? ownPage(example) : pageFor(example));
+  // Markup is fetched while the application runs.
+  if (kind === 'scope') cpSync(path.join(example, 'src'), path.join(folder, 'src'), { recursive: true });
   const browser = await puppeteer.launch({
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
     headless: true,
@@ -33,12 +39,8 @@ export async function withPage<T>(example: string, use: (page: Page) => Promise<
     const page = await browser.newPage();
     const complaints: string[] = [];
     page.on('pageerror', (error) => complaints.push(String(error)));
-    const kind = kindOf(example);
     if (kind === 'react') await page.evaluateOnNewDocument(install, OUTSIDE);
-    else
-      await page.evaluateOnNewDocument(
-        kind === 'angular' ? installAngular : kind === 'lwc' ? installWebComponents : installVue,
-      );
+    else await page.evaluateOnNewDocument(INSTALLS[kind] ?? installVue);
     await page.evaluateOnNewDocument(installUsable);
     await page.goto(`file://${path.join(folder, 'index.html')}`);
     await settle(page);
@@ -49,6 +51,19 @@ export async function withPage<T>(example: string, use: (page: Page) => Promise<
     await browser.close();
     rmSync(folder, { recursive: true, force: true });
   }
+}
+
+function pageFor(example: string): string {
+  const roots = `<div id="root"></div><div id="app"></div>${ownRoot(example)}`;
+  return `<!doctype html><meta charset="utf-8">${roots}<script src="app.js"></script>`;
+}
+
+/** The page of an application that stands in it, with what was bundled for its script. */
+function ownPage(example: string): string {
+  return readFileSync(path.join(example, 'index.html'), 'utf8').replace(
+    /<script type="module"[^>]*>/,
+    '<script src="app.js">',
+  );
 }
 
 /** The tag that an application of Angular stands in, as its own page has it. */

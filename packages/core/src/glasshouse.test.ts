@@ -11,7 +11,8 @@ function sources(root: string, folder = root, found: Record<string, string> = {}
     if (entry.isDirectory() && entry.name !== 'node_modules' && entry.name !== 'dist') sources(root, file, found);
     else if (
       /\.([jt]sx?|vue|svelte|html|xml)$|(jsconfig|package)\.json$/.test(entry.name) &&
-      entry.name !== 'index.html'
+      // A page is read where it holds more than the place that an application is put into.
+      (entry.name !== 'index.html' || readFileSync(file, 'utf8').includes('ng-app'))
     )
       found[path.relative(root, file)] = readFileSync(file, 'utf8');
   }
@@ -27,6 +28,7 @@ describe.each([
   ['glasshouse-angular', 20, []],
   ['glasshouse-ngmodules', 20, []],
   ['glasshouse-lwc', 20, []],
+  ['glasshouse-scopes', 20, []],
 ])('%s', (name, atLeast, unresolved) => {
   const root = path.join(EXAMPLES, name);
   const expected = readFileSync(path.join(root, 'EXPECTED.md'), 'utf8');

@@ -20,7 +20,7 @@ import { itself } from './follow/flow';
 import { whyNot } from './follow/whyNot';
 import { compareHomes } from './homes';
 import type { Thumb } from './homes/thumb';
-import { linkProject, takeEdits, type Linked, type ProjectInput } from './link';
+import { linkProject, namesTopics, takeEdits, type Linked, type ProjectInput } from './link';
 import { findingsOf, partAccepted, runRules, type Found, type Told } from './rules';
 import { DEFAULT_CONFIG, type Config } from './rules/config';
 import { flowDocument, waysOf, type Ways } from './write/flowDocument';
@@ -59,6 +59,7 @@ export class Survey {
    * where one says something else: then the project is to be surveyed again.
    */
   adopt(changed: readonly FileFacts[]): boolean {
+    if (changed.some(namesTopics)) return false;
     const pairs = changed.map((after) => ({
       before: this.linked.program.graph.files.find((file) => file.path === after.path),
       after,

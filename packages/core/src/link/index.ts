@@ -71,6 +71,7 @@ export function linkProject(input: ProjectInput, before: Linked | null = null): 
   };
 }
 
+export { namesTopics } from './generated/topicConstants';
 export { takeEdits } from './program/program';
 export type { ProjectInput } from './project';
 export type { ConfigFile } from './resolve/modules';

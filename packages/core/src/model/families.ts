@@ -16,6 +16,8 @@ export interface FamilyTraits {
   sharesTag: boolean;
   /** Whether anything may be written at a tag, as directives of packages may take it there. */
   openTags: boolean;
+  /** Whether a message that is sent up is heard by all around, whoever wrote the markup in which its sender stands. */
+  sendsUp: boolean;
   /** Whether a component is the element of its tag: it sends that element's events, and has its methods. */
   isElement: boolean;
   /** By what a value gets to all below without being passed on; null where only a module that is imported does. */
@@ -33,6 +35,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     attributesFall: false,
     sharesTag: false,
     openTags: false,
+    sendsUp: false,
     isElement: false,
     sharesBy: 'context',
     directWriteIsLost: true,
@@ -45,6 +48,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     attributesFall: true,
     sharesTag: false,
     openTags: false,
+    sendsUp: false,
     isElement: false,
     sharesBy: 'context',
     directWriteIsLost: false,
@@ -57,6 +61,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     attributesFall: false,
     sharesTag: false,
     openTags: false,
+    sendsUp: false,
     isElement: false,
     sharesBy: 'context',
     directWriteIsLost: false,
@@ -69,6 +74,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     attributesFall: true,
     sharesTag: true,
     openTags: false,
+    sendsUp: false,
     isElement: false,
     sharesBy: 'service',
     directWriteIsLost: false,
@@ -81,6 +87,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     attributesFall: false,
     sharesTag: true,
     openTags: false,
+    sendsUp: false,
     isElement: true,
     sharesBy: null,
     directWriteIsLost: false,
@@ -93,6 +100,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     attributesFall: false,
     sharesTag: true,
     openTags: true,
+    sendsUp: true,
     isElement: false,
     sharesBy: 'service',
     directWriteIsLost: false,

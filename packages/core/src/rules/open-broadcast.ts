@@ -1,4 +1,5 @@
 /** An event for the whole page, though one parent would do. */
+import { FAMILIES } from '../model/families';
 import { wayDown } from '../follow/dominators';
 import { named, positionOf, type Rule, remedyIn } from './rule';
 import { topics } from './shared/topics';
@@ -47,7 +48,8 @@ function Tray({ onOpen }) {
       return sends.flatMap(({ fact, file, component }) => {
         // What goes along the scopes does not reach the whole page.
         if (!component || component === listener || fact.way) return [];
-        const way = wayDown(linked.render.by, listener.fn, component.fn);
+        const { by, under } = linked.render;
+        const way = wayDown(FAMILIES[component.family].sendsUp ? under : by, listener.fn, component.fn);
         if (way.length === 0) return [];
         return [
           {

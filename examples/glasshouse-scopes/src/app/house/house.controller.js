@@ -11,12 +11,12 @@
     vm.unit = 'celsius';
     vm.picked = null;
     vm.pages = [
-      { title: 'Bench', path: '/bench' },
       { title: 'Water', path: '/water' },
       { title: 'Seeds', path: '/seeds' },
+      { title: 'Bench', path: '/bench' },
     ];
     vm.choose = choose;
-    vm.open = open;
+    vm.next = next;
     vm.turn = turn;
 
     $scope.$on('bed:picked', function (event, bed) {
@@ -27,7 +27,9 @@
       vm.unit = unit;
     }
 
-    function open(page) {
+    function next() {
+      var page = vm.pages[0];
+      vm.pages = vm.pages.slice(1).concat(page);
       $location.path(page.path);
     }
 

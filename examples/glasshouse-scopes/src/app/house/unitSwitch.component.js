@@ -3,8 +3,7 @@
 
   angular.module('glasshouse').component('unitSwitch', {
     bindings: { unit: '<', onChoose: '&' },
-    template:
-      '<button ng-click="$ctrl.onChoose({ unit: $ctrl.other() })">' + 'Shown in {{ $ctrl.unit }}' + '</button>',
+    template: '<button ng-click="$ctrl.onChoose({ unit: $ctrl.other() })">' + 'Shown in {{ $ctrl.unit }}' + '</button>',
     controller: UnitSwitch,
   });
 

@@ -2,8 +2,7 @@
   'use strict';
 
   angular.module('glasshouse').component('lampWall', {
-    template:
-      '<p>{{ $ctrl.lit }} lit</p><lamp-switch ng-repeat="lamp in $ctrl.lamps" lamp="lamp"></lamp-switch>',
+    template: '<p>{{ $ctrl.lit }} lit</p><lamp-switch ng-repeat="lamp in $ctrl.lamps" lamp="lamp"></lamp-switch>',
     controller: ['$scope', LampWall],
   });
 

@@ -1,6 +1,7 @@
 /** Phase 2, linking: components, runs and calls of all files, as one program. */
 import type { FileFacts } from '../../model/facts';
 import { fileRoutes } from '../generated/fileRoutes';
+import { withTopics } from '../generated/topicConstants';
 import { modelsFor } from '../generated/packageModels';
 import { Graph } from '../graph/graph';
 import { FieldPaths } from '../graph/fieldPaths';
@@ -203,7 +204,7 @@ export class Program extends Components {
 
 function graphOf(input: ProjectInput): Graph {
   // The answer must not depend on the order in which files were found.
-  const files = [...input.files].sort((a, b) => (a.path < b.path ? -1 : a.path > b.path ? 1 : 0));
+  const files = [...withTopics(input.files)].sort((a, b) => (a.path < b.path ? -1 : a.path > b.path ? 1 : 0));
   const routes = fileRoutes(files, input.configs);
   return new Graph([...files, ...modelsFor(files), ...routes], input.configs, new Dependencies());
 }
@@ -215,7 +216,7 @@ const MANY_EDITS = 300;
 export function takeEdits(graph: Graph, input: ProjectInput): boolean {
   const numbers = new Map(graph.files.map((file, index) => [file.path, index]));
   const changes = new Map<number, FileFacts>();
-  for (const file of input.files) {
+  for (const file of withTopics(input.files)) {
     const number = numbers.get(file.path);
     if (number === undefined) return false;
     if (graph.files[number] !== file) changes.set(number, file);

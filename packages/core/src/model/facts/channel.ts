@@ -34,6 +34,8 @@ export interface ChannelFact {
   bus: PlaceId | null;
   /** It is heard on something that the page brings, which sends by itself: an element, a connection. */
   elsewhere?: true;
+  /** The topic is what a constant of another file says, which is registered by this name. */
+  symbolic?: true;
   /** The fields of what is sent, where it is written out. */
   fields: string[] | null;
   /** Which way it goes along the scopes around one another, where it does not reach all. */

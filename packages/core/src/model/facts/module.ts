@@ -86,6 +86,8 @@ export interface FileFacts {
   imports: ImportFact[];
   exports: ExportFact[];
   gaps: GapFact[];
+  /** What constants say that are registered by a name: `TOPICS.SOWN`. */
+  texts: Record<string, string>;
   /** Types of props the file declares, and names of types it takes from others (`*`: all of them). */
   types: Record<string, TypeFact>;
   typeImports: TypeImportFact[];
@@ -102,4 +104,4 @@ export interface FileFacts {
 }
 
 /** Raised whenever the shape or meaning of facts changes, so that cached ones are read again. */
-export const FACTS_VERSION = 82;
+export const FACTS_VERSION = 83;

@@ -27,6 +27,14 @@ export function builtIn(r: ScriptReader, node: t.Node): string | null {
   return place === undefined ? null : (ownNames(r).get(place) ?? null);
 }
 
+const injectedNames = new WeakMap<ScriptReader, Map<PlaceId, string>>();
+
+/** The name under which what an expression names was asked for; null where it was not. */
+export function injectedName(r: ScriptReader, node: t.Node): string | null {
+  const place = node.type === 'Identifier' ? r.scope.lookup(node.name) : undefined;
+  return place === undefined ? null : (injectedNames.get(r)?.get(place) ?? null);
+}
+
 /** The outermost scope, which all others inherit from. */
 export function rootScope(r: ScriptReader, at: Spot): PlaceId {
   return taken(r, scopeKey(ROOT_SCOPE), ROOT_SCOPE, at);
@@ -58,6 +66,7 @@ export function bindInjected(
     if (own === undefined) return;
     if (name === '$scope') owner?.scope?.names.add(own);
     if (name.startsWith('$')) ownNames(r).set(own, name);
+    else if (name !== '') injectedNames.set(r, (injectedNames.get(r) ?? new Map<PlaceId, string>()).set(own, name));
     // What is injected has methods of its own, also where they are called like those of lists.
     r.instances.add(own);
     owner?.injected.add(own);

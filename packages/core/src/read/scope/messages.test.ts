@@ -118,3 +118,23 @@ test.each([
   );
   expect(foundBy('leaked-listener', survey).map((one) => one.replace(/\.$/, '.$interval'))).toEqual(expected);
 });
+
+test('a topic from a constant of another file is what that says', () => {
+  const survey = application(
+    page,
+    desk(hears('dug')) +
+      bed('$rootScope.$broadcast(names.DUG, 1);')
+        .replace(
+          'function ($scope, $rootScope)',
+          "['$scope', '$rootScope', 'TOPICS', function ($scope, $rootScope, names)",
+        )
+        .replace(/\)$/, '])') +
+      path(),
+    { 'app/topics.js': `angular.module('beds').constant('TOPICS', { DUG: 'dug' });` },
+  );
+  expect(survey.trail('channel:dug')).toMatchObject({
+    readers: [{ component: 'Desk' }],
+    writers: [{ component: 'Bed' }],
+  });
+  expect(foundBy('unheard-event', survey)).toEqual([]);
+});

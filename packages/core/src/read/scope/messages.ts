@@ -72,7 +72,7 @@ function listen(r: ScriptReader, node: t.CallExpression, isRoot: boolean): Place
     return end;
   }
   const owner = ownerOf(r);
-  const elsewhere = topic.isKnown ? {} : { elsewhere: true as const };
+  const elsewhere = topic.isKnown ? {} : { elsewhere: true as const, symbolic: true as const };
   const { text } = topic;
   r.b.facts.channels.push({
     topic: text,
@@ -126,7 +126,10 @@ function send(r: ScriptReader, node: t.CallExpression, way: 'up' | 'down' | null
   const fields = isWhole
     ? second.properties.flatMap((one) => ('key' in one ? [fieldOf(one.key, one.computed)] : []))
     : null;
-  const going = { ...(way === null ? {} : { way }), ...(topic.isKnown ? {} : { elsewhere: true as const }) };
+  const going = {
+    ...(way === null ? {} : { way }),
+    ...(topic.isKnown ? {} : { elsewhere: true as const, symbolic: true as const }),
+  };
   const open = node.arguments.some((one) => one.type === 'SpreadElement');
   const args = open ? {} : { args: given.length };
   r.b.facts.channels.push({

@@ -9,6 +9,7 @@ import { spotOf } from '../script/builder';
 import { declareBlock, declareVars } from '../script/declare';
 import { isFunction, value } from '../script/expressions';
 import { readFunction } from '../script/functions';
+import { objectOf, textOf } from '../script/literals';
 import { fieldOf } from '../script/patterns';
 import { readPlainClass } from '../script/plainClasses';
 import type { ScriptReader } from '../script/reader';
@@ -39,6 +40,7 @@ export function readService(r: ScriptReader, kind: Kind, name: string, named: t.
 
 function serviceOf(r: ScriptReader, kind: Kind, name: string, named: t.Node, given: t.Node): PlaceId | null {
   if (kind === 'value' || kind === 'constant') {
+    noteTexts(r, name, given);
     if (given.type === 'ObjectExpression') return serviceObject(r, given, name);
     return value(r, given);
   }
@@ -52,6 +54,17 @@ function serviceOf(r: ScriptReader, kind: Kind, name: string, named: t.Node, giv
   if (kind === 'provider') return provided(r, name, named, fn, asks);
   if (fn.type === 'ClassDeclaration' || fn.type === 'ClassExpression') return ofClass(r, name, fn, asks);
   return kind === 'service' ? constructed(r, name, named, fn, asks) : made(r, name, fn, asks);
+}
+
+/** What a constant says, or fields of it: topics of messages may be called by that. */
+function noteTexts(r: ScriptReader, name: string, given: t.Node): void {
+  const { texts } = r.b.facts;
+  const text = textOf(r, given);
+  if (text !== null) texts[name] = text;
+  for (const one of objectOf(r, given)?.properties ?? []) {
+    const inner = one.type === 'ObjectProperty' ? textOf(r, one.value) : null;
+    if (one.type === 'ObjectProperty' && inner !== null) texts[`${name}.${fieldOf(one.key, one.computed)}`] = inner;
+  }
 }
 
 /** A class whose one instance it is; what its constructor is given is kept in fields. */

@@ -6,7 +6,7 @@ import type * as t from '@babel/types';
 import { objectOf, plain, property } from '../script/literals';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
-import { ownerOf } from './owners';
+import { injectedName } from './injection';
 import { declaredIn } from './registrations';
 
 export interface Topic {
@@ -23,13 +23,11 @@ type Known = ReadonlyMap<string, string>;
 export function topicOf(r: ScriptReader, node: t.Node | null | undefined): Topic | null {
   const text = textGiven(r, node, new Map(), 0);
   if (text !== null) return { text, isKnown: true };
-  const named = node?.type === 'MemberExpression' && node.object.type === 'Identifier' ? node.object : null;
-  const place = named ? r.scope.lookup(named.name) : undefined;
   // Constants are shared by the name they are registered under.
-  const isInjected = place !== undefined && (ownerOf(r)?.injected.has(place) || r.instances.has(place));
-  return node && named && isInjected && !(node as t.MemberExpression).computed
-    ? { text: r.source(node), isKnown: false }
-    : null;
+  const isField = node?.type === 'MemberExpression' && !node.computed;
+  const name = node && injectedName(r, isField ? node.object : node);
+  if (!node || name === null) return null;
+  return { text: isField ? `${name}.${fieldOf(node.property, false)}` : (name ?? ''), isKnown: false };
 }
 
 /** The text that an expression gives; null where that is not known. `known`: parameters of the helper it stands in. */

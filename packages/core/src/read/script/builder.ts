@@ -80,6 +80,7 @@ export class FactsBuilder {
       routes: [],
       outlets: [],
       side: null,
+      texts: {},
       types: {},
       typeImports: [],
     };
