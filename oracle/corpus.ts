@@ -3,6 +3,7 @@ import { surveyFolder } from '../packages/server/src/survey/surveyFolder';
 import { angularTags } from './angular';
 import { certainTags } from './certain';
 import { count } from './count';
+import { scopeTags } from './scopeTags';
 import { webComponentTags } from './webComponentTags';
 
 async function main(folder: string): Promise<void> {
@@ -15,6 +16,7 @@ async function main(folder: string): Promise<void> {
     ...certainTags(folder, files),
     ...angularTags(folder, files),
     ...webComponentTags(folder, files),
+    ...scopeTags(folder, files),
   ]);
   process.stdout.write(
     JSON.stringify({

@@ -20,6 +20,7 @@ const PACKAGES = [
   'ng2-admin@0.7.0',
   'angular-realworld@1.0.0',
   'lightning-base-components@1.28.15-alpha',
+  'angular-ui-bootstrap@2.5.6',
 ];
 const WANTED = 0.98;
 const checkOnly = process.argv.includes('--check');

@@ -31,7 +31,14 @@ const code = (sources) =>
     .map(([file, text]) => `\`${file}\`\n\n\`\`\`${path.extname(file).slice(1)}\n${text.trimEnd()}\n\`\`\``)
     .join('\n\n');
 
-const FAMILY_NAMES = { react: 'React', vue: 'Vue', svelte: 'Svelte', angular: 'Angular' };
+const FAMILY_NAMES = {
+  react: 'React',
+  vue: 'Vue',
+  svelte: 'Svelte',
+  angular: 'Angular',
+  lwc: 'Lightning Web Components',
+  scope: 'scope-based controllers',
+};
 
 for (const rule of core.RULES) {
   const settings = Object.entries(rule.settings).map(([name, s]) => `- \`${name}\` (default ${s.default}): ${s.means}`);

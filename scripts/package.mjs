@@ -15,6 +15,7 @@ const DEMOS = [
   'glasshouse-angular',
   'glasshouse-ngmodules',
   'glasshouse-lwc',
+  'glasshouse-scopes',
 ];
 
 await ensureBuilt({ web: true });

@@ -16,6 +16,7 @@ const files = [
   'glasshouse-angular',
   'glasshouse-ngmodules',
   'glasshouse-lwc',
+  'glasshouse-scopes',
 ].flatMap((example) =>
   readdirSync(path.join(EXAMPLES, example, 'src'), { recursive: true, encoding: 'utf8' })
     .map((file) => path.join(example, 'src', file))

@@ -39,11 +39,13 @@ const TEMPLATE = /^(?:\s|<!--[\s\S]*?-->)*<template[\s>]/;
 /** A script that registers things with a module by name, and markup that is written for such. */
 const REGISTERS = /\bangular\s*\.\s*module\s*\(|\bimport (?:\* as )?angular from ['"]angular['"]/;
 const SCOPED =
-  /[\s"'](data-|x-)?ng[-:](app|controller|repeat|repeat-start|if|show|hide|model|click|include|view|bind|bind-html|class|switch|options|src|href|submit|change|disabled|init|transclude|style|value)(?=[\s=>])|<(ng-include|ng-view|ui-view|ng-transclude)\b|\sui-view(?=[\s=>])|type=["']text\/ng-template/i;
+  /\s(?:data-|x-)?ng[-:](?:(?:app|controller|repeat|repeat-start|if|show|hide|model|click|include|bind|bind-html|class|switch|options|src|href|submit|change|disabled|init|style|value)\s?=|(?:app|view|transclude|cloak)[\s>])|<(?:ng-include|ng-view|ui-view|ng-transclude)\b|\sui-view[\s=>]|type=["']text\/ng-template/i;
+/** What binds in markup of another family, whose names of directives look alike. */
+const BOUND = /\s(?:\*ng[A-Z]|\[[\w.]+\]=|\([\w.]+\)=)/;
 
 /** Whether markup is written for scopes and controllers, by the attributes that it has. */
 export function isScopedMarkup(text: string): boolean {
-  return SCOPED.test(text);
+  return SCOPED.test(text) && !BOUND.test(text);
 }
 
 /** Whether a page is one template and nothing else, as the markup of a Lightning Web Component is. */
@@ -55,7 +57,11 @@ export function isTemplatePage(text: string): boolean {
 function familyFor({ path, text = '', project }: Partial<SourceFile> & { path: string }): Family | null {
   const family = familyOf(path);
   if (family === 'angular')
-    return isTemplatePage(text) ? 'lwc' : isScopedMarkup(text) || project === 'scope' ? 'scope' : family;
+    return isTemplatePage(text)
+      ? 'lwc'
+      : (isScopedMarkup(text) && project !== 'angular') || project === 'scope'
+        ? 'scope'
+        : family;
   if (family !== 'react') return family;
   const [said] = IMPORTS.find(([, pattern]) => pattern.test(text)) ?? [];
   if (said) return said;

@@ -49,6 +49,24 @@ describe('parts of the markup of Lightning Web Components inside one another', (
   });
 });
 
+describe('parts of the markup of scopes inside one another', () => {
+  test.each<[string, (inner: string, i: number) => string]>([
+    ['elements', (e, i) => `<div ng-click="a${i} = 1">${e}</div>`],
+    ['components', (e, i) => `<bed-tile depth="a" on-pick="pick(a${i})">${e}</bed-tile>`],
+    [
+      'components beside one another',
+      (e) => `<bed-tile>a<bed-tile></bed-tile><bed-tile depth="a">${e}</bed-tile></bed-tile>`,
+    ],
+    ['directives on elements', (e) => `<i tint="a">${e}</i>`],
+    ['conditions that set names', (e, i) => `<p ng-if="a"><input ng-model="b${i}">${e}</p>`],
+    ['repeats', (e, i) => `<p ng-repeat="x${i} in xs | filter: a">${e}</p>`],
+    ['controllers', (e, i) => `<p ng-controller="C${i} as c${i}">${e}</p>`],
+    ['controllers in repeats', (e, i) => `<p ng-repeat="x${i} in xs" ng-controller="C${i}">${e}</p>`],
+  ])('%s', (_name, wrap) => {
+    expectToGrow((depth) => size('app/a.html', nested(depth, wrap, '<b>{{ a }}</b>')));
+  });
+});
+
 describe('expressions inside one another', () => {
   test.each<[string, (inner: string, i: number) => string]>([
     ['assignments', (e) => `a = ${e}`],

@@ -528,17 +528,37 @@ class Template {
     const children = childrenOf(node).filter((one) => isElement(one) || ('value' in one && /\S/.test(one.value)));
     const [first] = children;
     if (!first) return;
+    // Each is read once: what takes all of it calls those that may be meant for a slot.
+    const apart = new Map<Node, PlaceId>();
+    for (const one of children) {
+      if (!isElement(one) || isElementName(one.tagName)) continue;
+      const self = this.contentFunction(tagSpot(one), (inner) => this.children([one], inner));
+      apart.set(one, self);
+      r.b.flow(self, propsPlace, 'put', slotProp(camel(nameOf(one.tagName))));
+    }
     const at = isElement(first) ? tagSpot(first) : tagSpot(node);
-    give(slotProp('default'), this.contentFunction(children, at), null, at);
-    for (const one of children)
-      if (isElement(one) && !isElementName(one.tagName))
-        r.b.flow(this.contentFunction([one], tagSpot(one)), propsPlace, 'put', slotProp(camel(nameOf(one.tagName))));
+    const [only] = apart.values();
+    const isOnly = children.length === 1 && only !== undefined;
+    const all = isOnly
+      ? only
+      : this.contentFunction(at, (inner) => {
+          for (const one of children) {
+            const callee = apart.get(one);
+            if (callee === undefined) this.children([one], inner);
+            else this.showCalled(callee, inner, isElement(one) ? tagSpot(one) : at);
+          }
+        });
+    give(slotProp('default'), all, null, at);
   }
 
-  private contentFunction(children: readonly Node[], at: Spot): PlaceId {
+  private showCalled(callee: PlaceId, piece: PlaceId, at: Spot): void {
     const { r } = this;
-    const known = this.contents.get(children[0] ?? at);
-    if (known !== undefined && children.length === 1) return known;
+    const result = r.b.call({ callee, name: 'content', args: [], repeat: r.repeat, fn: r.fn, at });
+    r.b.use({ place: result, kind: 'shown', inside: piece, repeat: r.repeat, fn: r.fn, at });
+  }
+
+  private contentFunction(at: Spot, read: (piece: PlaceId) => void): PlaceId {
+    const { r } = this;
     const id = r.b.addFunction('', 'closure', r.fn, at, at.line);
     const fact = r.b.fn(id);
     const { fn, depth } = r;
@@ -547,16 +567,13 @@ class Template {
     r.block(() => {
       const inner = r.b.place('markup', '', id, at);
       r.b.flow(inner, fact.result);
-      this.children(children, inner);
+      read(inner);
     });
     r.fn = fn;
     r.depth = depth;
     r.b.endSpan(fact);
-    if (children.length === 1) this.contents.set(children[0] ?? at, fact.self);
     return fact.self;
   }
-
-  private readonly contents = new Map<object, PlaceId>();
 }
 
 /** Names that a repeat gives besides the element. */
