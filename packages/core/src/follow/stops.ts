@@ -2,6 +2,7 @@
  * One stop of a value: what a component does with it between where it arrives and where it leaves. The same
  * exploration answers two questions: what becomes of a value (who reads it) and of a function (who calls it).
  */
+import { FAMILIES } from '../model/families';
 import type { Carrier, Effect } from '../model/documents';
 import { TAKEN, type CallFact, type Spot, type UseFact } from '../model/facts';
 import { AROUND, CHILDREN, ELEMENT, eventOf, isAnyField } from '../model/signs';
@@ -232,8 +233,23 @@ export class Stops {
   /** Whether a call in a function passes something that function was not given. */
   private addsTo({ fact, file }: { fact: CallFact; file: number }, around: number): boolean {
     const { graph } = this.linked.program;
-    const isGiven = ({ place }: Origin): boolean =>
+    const isParam = ({ place }: Origin): boolean =>
       graph.places[place]?.kind === 'param' && graph.fnOfPlace(place) === around;
+    // `onPick({ bed: bed })`: put together of nothing but what it was given; a name that nothing has is none.
+    const isNamed = ({ place, path }: Origin): boolean =>
+      FAMILIES[graph.familyOf(file)].callsByName &&
+      graph.places[place]?.kind === 'object' &&
+      (path.length > 0 ||
+        graph
+          .edgesInto(place)
+          .every(
+            ({ op, from }) =>
+              op === 'put' &&
+              graph
+                .trace(from)
+                .every((one) => isParam(one) || (one.path.length > 0 && graph.places[one.place]?.kind === 'object')),
+          ));
+    const isGiven = (origin: Origin): boolean => isParam(origin) || isNamed(origin);
     return fact.args.some((arg) => arg === null || !graph.trace(graph.at(file, arg)).every(isGiven));
   }
 

@@ -18,6 +18,8 @@ export interface FamilyTraits {
   openTags: boolean;
   /** Whether a message that is sent up is heard by all around, whoever wrote the markup in which its sender stands. */
   sendsUp: boolean;
+  /** Whether a callback is given what it is called with by names, as the fields of one object. */
+  callsByName: boolean;
   /** Whether a component is the element of its tag: it sends that element's events, and has its methods. */
   isElement: boolean;
   /** By what a value gets to all below without being passed on; null where only a module that is imported does. */
@@ -36,6 +38,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     sharesTag: false,
     openTags: false,
     sendsUp: false,
+    callsByName: false,
     isElement: false,
     sharesBy: 'context',
     directWriteIsLost: true,
@@ -49,6 +52,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     sharesTag: false,
     openTags: false,
     sendsUp: false,
+    callsByName: false,
     isElement: false,
     sharesBy: 'context',
     directWriteIsLost: false,
@@ -62,6 +66,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     sharesTag: false,
     openTags: false,
     sendsUp: false,
+    callsByName: false,
     isElement: false,
     sharesBy: 'context',
     directWriteIsLost: false,
@@ -75,6 +80,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     sharesTag: true,
     openTags: false,
     sendsUp: false,
+    callsByName: false,
     isElement: false,
     sharesBy: 'service',
     directWriteIsLost: false,
@@ -88,6 +94,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     sharesTag: true,
     openTags: false,
     sendsUp: false,
+    callsByName: false,
     isElement: true,
     sharesBy: null,
     directWriteIsLost: false,
@@ -101,6 +108,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     sharesTag: true,
     openTags: true,
     sendsUp: true,
+    callsByName: true,
     isElement: false,
     sharesBy: 'service',
     directWriteIsLost: false,

@@ -1,4 +1,5 @@
 /** A value handed through components that only pass it on. */
+import { UNITS_OF_SCOPES } from './shared/scopeExamples';
 import { UNITS as UNITS_BY_SLOT } from './shared/webComponentExamples';
 import { isCallbackName } from '../model/signs';
 import { arrivalOf } from '../follow/standing';
@@ -52,7 +53,7 @@ function Gauge({ units }) {
 `,
     },
   },
-  examplesIn: { angular: UNITS, lwc: UNITS_BY_SLOT },
+  examplesIn: { angular: UNITS, lwc: UNITS_BY_SLOT, scope: UNITS_OF_SCOPES },
   check({ linked, cells, setting }) {
     return chains(
       linked,
@@ -107,6 +108,7 @@ function draftOf(linked: Linked, alike: readonly Chain[]): Draft[] {
       effect: `Renaming or retyping ${list(values)} means editing ${count(carried.length, 'component that does', 'components that do').toLowerCase()} not use ${it}.`,
       todo: remedyIn(
         {
+          scope: `Transclude ${end} from ${home}, or keep ${it} in a service that both ask for. Homes compares the options.`,
           lwc: `Put ${end} into a slot that ${home} fills, or keep ${it} in a module that both import. Homes compares the options.`,
           angular: `Project ${end} from ${home} with <ng-content>, or keep ${it} in a service that both inject. Homes compares the options.`,
           vue: `Render ${end} in ${home} through slots, or pass ${it} on with provide() and inject(). Homes compares the options.`,

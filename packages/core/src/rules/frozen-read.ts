@@ -1,4 +1,5 @@
 /** A value copied once, although it changes later. */
+import { typing } from './shared/scopeExamples';
 import type { Linked } from '../link';
 import { copies, FIRST_ONLY, takenOnce } from './shared/copies';
 import { hiddenNames } from './shared/hiddenNames';
@@ -53,6 +54,10 @@ function Gauge({ level }) {
     },
   },
   examplesIn: {
+    scope: {
+      failing: typing('name'),
+      passing: typing('bed.name'),
+    },
     angular: {
       failing: {
         'src/app.ts': APP,
@@ -84,6 +89,7 @@ export class Bed {
       effect: `${component.name} keeps showing the first ${from}.`,
       todo: remedyIn(
         {
+          scope: `Keep the object that holds ${from} (vm.${name}Of = …) and read ${from} of it in the markup.`,
           angular: `Read ${from} in the template, or make it computed(() => …).`,
           vue: `Read ${from} in the template, or make it computed(() => …).`,
           svelte: `Read ${from} in the markup, or make it $derived(…) (a “$:” statement before Svelte 5).`,

@@ -1,4 +1,5 @@
 /** Something started in a component and not ended with it. */
+import { staying } from './shared/scopeExamples';
 import { listening } from './shared/webComponentExamples';
 import type { Graph } from '../link/graph/graph';
 import { named, positionOf, type Rule, remedyIn } from './rule';
@@ -99,6 +100,10 @@ export function Clock() {
     },
   },
   examplesIn: {
+    scope: {
+      failing: staying('', ''),
+      passing: staying('var off = ', `\n  $scope.$on('$destroy', off);`),
+    },
     lwc: {
       failing: listening(''),
       passing: listening(`
@@ -161,6 +166,12 @@ export class Clock {
                   name === 'subscribe'
                     ? 'End it with takeUntilDestroyed(), or keep it and call unsubscribe() in ngOnDestroy.'
                     : `Call ${leak.end} in ngOnDestroy.`,
+                scope:
+                  name === '$rootScope.$on'
+                    ? 'Keep the function that it returns, and call that in $scope.$on("$destroy", …) or $onDestroy.'
+                    : name === '$interval'
+                      ? 'Keep what it returns, and call $interval.cancel() with it in $scope.$on("$destroy", …) or $onDestroy.'
+                      : `Call ${leak.end} in $scope.$on("$destroy", …) or $onDestroy.`,
                 lwc: `Keep what was added in a field, and call ${leak.end} with it in disconnectedCallback.`,
                 vue: `Call ${leak.end} in onUnmounted (beforeDestroy in Vue 2).`,
                 svelte: `Call ${leak.end} in the function that onMount or the effect returns, or in onDestroy.`,

@@ -1,4 +1,5 @@
 /** A required prop that a site does not pass. */
+import { passing } from './shared/scopeExamples';
 import { misspellingOf } from './shared/misspelt';
 import { isMissed, passings, unknownAt } from './shared/sites';
 import { relatedAt, list, named, namesOf, positionOf, type Rule } from './rule';
@@ -39,6 +40,10 @@ export function Bench() {
     },
   },
   examplesIn: {
+    scope: {
+      failing: passing('label="Fern"'),
+      passing: passing('label="Fern" depth="depth"'),
+    },
     angular: {
       failing: {
         'src/app.ts': `import { Component } from '@angular/core';

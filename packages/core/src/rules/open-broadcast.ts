@@ -1,4 +1,5 @@
 /** An event for the whole page, though one parent would do. */
+import { sending } from './shared/scopeExamples';
 import { FAMILIES } from '../model/families';
 import { wayDown } from '../follow/dominators';
 import { named, positionOf, type Rule, remedyIn } from './rule';
@@ -40,6 +41,12 @@ function Tray({ onOpen }) {
 `,
     },
   },
+  examplesIn: {
+    scope: {
+      failing: sending(`$rootScope.$broadcast('dug', 1, 2)`, 'dug'),
+      passing: sending(`$scope.$emit('dug', 1, 2)`, 'dug'),
+    },
+  },
   check({ linked }) {
     return topics(linked).flatMap(({ name, sends, listens }) => {
       const listeners = new Set(listens.map((end) => end.component));
@@ -49,17 +56,22 @@ function Tray({ onOpen }) {
         // What goes along the scopes does not reach the whole page.
         if (!component || component === listener || fact.way) return [];
         const { by, under } = linked.render;
-        const way = wayDown(FAMILIES[component.family].sendsUp ? under : by, listener.fn, component.fn);
-        if (way.length === 0) return [];
+        const { sendsUp } = FAMILIES[component.family];
+        const isAbove = wayDown(sendsUp ? under : by, listener.fn, component.fn).length > 0;
+        // What goes along the scopes goes down as well.
+        const isBelow = sendsUp && wayDown(under, component.fn, listener.fn).length > 0;
+        if (!isAbove && !isBelow) return [];
         return [
           {
-            message: `${component.name} broadcasts “${name}” to the whole page, but its only listener is ${listener.name}, an ancestor.`,
+            message: `${component.name} broadcasts “${name}” to the whole page, but its only listener is ${listener.name}, ${isAbove ? 'an ancestor' : 'which stands below it'}.`,
             effect:
               'Anything on the page can send it or hear it, so nothing in the components shows who reacts to whom.',
             todo: remedyIn(
               {
                 angular: `Emit an output from ${component.name} and bind it in ${listener.name}.`,
-                scope: `Send it up with $scope.$emit(), or bind a function of ${listener.name} with “&”.`,
+                scope: isAbove
+                  ? `Send it up with $scope.$emit(), or bind a function of ${listener.name} with “&”.`
+                  : `Send it down with $scope.$broadcast(), or bind the value in ${listener.name}.`,
                 vue: `Emit an event from ${component.name} and listen to it in ${listener.name}.`,
                 others: `Pass a callback from ${listener.name} down to ${component.name}.`,
               },

@@ -1,4 +1,5 @@
 /** Shared state changed from a component, past the functions meant for it. */
+import { choosing } from './shared/scopeExamples';
 import type { Linked } from '../link';
 import type { CellFlow } from '../follow/cells';
 import type { CellInfo } from '../follow/cellInfo';
@@ -78,6 +79,10 @@ export const Gauge = observer(() => <b onClick={() => units.change('kelvin')}>{u
     },
   },
   examplesIn: {
+    scope: {
+      failing: choosing(`units.scale = 'K'`),
+      passing: choosing(`units.choose('K')`),
+    },
     angular: {
       failing: {
         'src/units.ts': SERVICE,

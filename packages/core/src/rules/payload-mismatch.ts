@@ -1,4 +1,5 @@
 /** What is sent does not fit what is taken. */
+import { sending } from './shared/scopeExamples';
 import { digging as diggingBeds } from './shared/webComponentExamples';
 import type { Graph } from '../link/graph/graph';
 import { eventOf, isAnyField } from '../model/signs';
@@ -40,6 +41,10 @@ function Tray({ label, onMove }) {
     },
   },
   examplesIn: {
+    scope: {
+      failing: sending(`$rootScope.$broadcast('dug', 1)`, 'dug'),
+      passing: sending(`$scope.$emit('dug', 1, 2)`, 'dug'),
+    },
     lwc: {
       failing: diggingBeds('ondug', 'depth: 1', 'height'),
       passing: diggingBeds('ondug', 'depth: 1', 'depth'),

@@ -1,4 +1,5 @@
 /** A callback re-wrapped or passed on by components that do nothing else with it. */
+import { UNITS_OF_SCOPES } from './shared/scopeExamples';
 import { UNITS as UNITS_BY_SLOT } from './shared/webComponentExamples';
 import type { FlowStop } from '../follow/flow';
 import { arrivalOf } from '../follow/standing';
@@ -44,7 +45,7 @@ function VentLever({ onVent }) {
 `,
     },
   },
-  examplesIn: { angular: UNITS, lwc: UNITS_BY_SLOT },
+  examplesIn: { angular: UNITS, lwc: UNITS_BY_SLOT, scope: UNITS_OF_SCOPES },
   check({ linked, cells, setting }) {
     return chains(linked, cells, (flow) => flow.calls, setting).flatMap((alike) => draftOf(linked, alike));
   },
@@ -81,6 +82,7 @@ function draftOf(linked: Linked, alike: readonly Chain[]): Draft[] {
       effect: `Changing what ${from} reports means editing ${count(carried.length, 'component that only forwards', 'components that only forward').toLowerCase()} it.`,
       todo: remedyIn(
         {
+          scope: `Transclude ${from} from ${home}, or send it up with $scope.$emit(). Homes compares the options.`,
           lwc: `Put ${from} into a slot that ${home} fills, let the event bubble, or publish it on a message channel. Homes compares the options.`,
           angular: `Project ${from} from ${home} with <ng-content>, or let ${from} call a service that ${home} injects too. Homes compares the options.`,
           vue: `Render ${from} in ${home} through slots, or let ${from} inject() a handler that ${home} provides. Homes compares the options.`,

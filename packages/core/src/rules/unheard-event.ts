@@ -1,4 +1,5 @@
 /** An event nobody hears. */
+import { sending } from './shared/scopeExamples';
 import { digging } from './shared/webComponentExamples';
 import { misspellingOf } from './shared/misspelt';
 import type { ComponentInfo } from '../link/program/program';
@@ -44,6 +45,10 @@ export function Tally() {
     },
   },
   examplesIn: {
+    scope: {
+      failing: sending(`$scope.$emit('dugg', 1, 2)`, 'dug'),
+      passing: sending(`$scope.$emit('dug', 1, 2)`, 'dug'),
+    },
     lwc: {
       failing: digging('onclick', 'depth: 1', 'depth'),
       passing: digging('ondug', 'depth: 1', 'depth'),

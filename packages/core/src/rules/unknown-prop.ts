@@ -1,4 +1,5 @@
 /** A prop passed to a component that does not take it. */
+import { passing } from './shared/scopeExamples';
 import { FAMILIES } from '../model/families';
 import { misspellingOf } from './shared/misspelt';
 import { isMissed, passings, rendersNothing, takenBy, unknownAt } from './shared/sites';
@@ -29,6 +30,12 @@ export function Bench() {
   return <Tray label="fern" title="moss" />;
 }
 `,
+    },
+  },
+  examplesIn: {
+    scope: {
+      failing: passing('labl="Fern" depth="depth"'),
+      passing: passing('label="Fern" depth="depth" flex'),
     },
   },
   check({ linked }) {

@@ -1,4 +1,5 @@
 /** A listener for what nothing sends. */
+import { sending } from './shared/scopeExamples';
 import { digging as diggingBeds } from './shared/webComponentExamples';
 import { misspellingOf } from './shared/misspelt';
 import type { Linked } from '../link';
@@ -50,6 +51,10 @@ export function Tray() {
     },
   },
   examplesIn: {
+    scope: {
+      failing: sending(`$scope.$emit('dug', 1, 2)`, 'dugg'),
+      passing: sending(`$scope.$emit('dug', 1, 2)`, 'dug'),
+    },
     lwc: {
       failing: diggingBeds('ondugg', 'depth: 1', 'depth'),
       passing: diggingBeds('ondug', 'depth: 1', 'depth'),

@@ -114,6 +114,7 @@ interface Binding {
   prop: string;
   how: '=' | '<' | '@' | '&';
   optional: boolean;
+  required: boolean;
   at: t.Node;
 }
 
@@ -125,8 +126,25 @@ function bindingsIn(r: ScriptReader, node: t.Node | null): Binding[] {
     const [, how, optional = '', prop = ''] =
       /^([=<@&])\*?(\??)([\w$-]*)$/.exec((textOf(r, one.value) ?? '').replace(/\s/g, '')) ?? [];
     if (how === undefined) return [];
-    return [{ field, prop: camel(prop || field), how: how as Binding['how'], optional: optional !== '', at: one.key }];
+    return [
+      {
+        field,
+        prop: camel(prop || field),
+        how: how as Binding['how'],
+        optional: optional !== '',
+        required: false,
+        at: one.key,
+      },
+    ];
   });
+}
+
+/**
+ * Where some are marked as optional, the others count as required; where none is, nobody can tell: most who write them never say so.
+ */
+function requiredAmong(all: readonly Binding[]): Binding[] {
+  const tells = all.some(({ optional }) => optional);
+  return all.map((one) => ({ ...one, required: tells && !one.optional && (one.how === '=' || one.how === '<') }));
 }
 
 class Definition {
@@ -207,14 +225,15 @@ class Definition {
     const onInstance = isComponent ? this.field('bindings') : this.field('bindToController');
     const ofScope = isComponent ? null : this.field('scope');
     const isBound = onInstance?.type === 'BooleanLiteral' && onInstance.value;
-    for (const one of bindingsIn(r, onInstance)) this.binding(one, this.owner.instance);
-    for (const one of bindingsIn(r, ofScope)) this.binding(one, isBound ? this.owner.instance : this.scope);
+    for (const one of requiredAmong(bindingsIn(r, onInstance))) this.binding(one, this.owner.instance);
+    for (const one of requiredAmong(bindingsIn(r, ofScope)))
+      this.binding(one, isBound ? this.owner.instance : this.scope);
   }
 
-  private binding({ field, prop, how, at }: Binding, into: Holder): void {
+  private binding({ field, prop, how, required: isRequired, at }: Binding, into: Holder): void {
     const { r, component } = this;
     const spot = spotOf(at);
-    declareProp(r, component, prop, at, false, null);
+    declareProp(r, component, prop, at, isRequired, null);
     const declared = r.b.fn(component.fn).props?.find((one) => one.name === prop);
     if (declared && how === '@') declared.text = true;
     const given = r.b.part(component.props, how === '@' ? textProp(prop) : prop, component.fn, spot);
