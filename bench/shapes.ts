@@ -183,6 +183,46 @@ ${each(size, (i) => `  bed${i} = viewChild(Bed${i});\n  open${i}() { this.bed${i
   }),
 };
 
+/** Scopes within scopes, of which each has names of its own, reads those of all around, and listens for what is sent up. */
+const nestedScopes: Shape = {
+  name: 'scopes within scopes, and messages',
+  size: 25,
+  files: (size) => ({
+    'package.json': JSON.stringify({ name: 'grown', dependencies: { angular: '1.8.3' } }),
+    'index.html': `<html ng-app="beds"><body>
+${each(size, (i) => `<div ng-controller="Zone${i}">{{ depth0 }}{{ depth${i} }}<input ng-model="form${i}.name"><bed-tile depth="depth${i}" on-pick="pick${i}(bed)"></bed-tile>`)}
+${each(size, () => '</div>')}
+</body></html>
+`,
+    ...Object.fromEntries(
+      Array.from({ length: size }, (_, i) => [
+        `zone${i}.js`,
+        `angular.module('beds').controller('Zone${i}', ['$scope', 'store', function ($scope, store) {
+  $scope.depth${i} = 0;
+  $scope.form${i} = { name: '' };
+  $scope.pick${i} = function (bed) { $scope.depth${i} = bed; store.field${i} = bed; };
+  $scope.$on('dug${i}', function (event, bed) { $scope.depth${i} = bed + store.field${i}; });
+  $scope.$on('all', function (event, bed) { $scope.depth${i} = bed; });
+}]);
+`,
+      ]),
+    ),
+    'beds.js': `angular.module('beds', [])
+  .component('bedTile', { bindings: { depth: '<', onPick: '&' }, template: '<b ng-click="dig()">{{ $ctrl.depth }}</b>',
+    controller: ['$scope', function ($scope) {
+      $scope.dig = function () {
+${each(size, (i) => `        $scope.$emit('dug${i}', 1);`)}
+        $scope.$emit('all', 2);
+      };
+    }] })
+  .factory('store', function () {
+    var store = { ${each(size, (i) => `field${i}: 0`, ', ')} };
+    return store;
+  });
+`,
+  }),
+};
+
 /** A module's own variable, read and set through helpers by many. */
 const moduleVariable: Shape = {
   name: 'a module variable and its callers',
@@ -546,6 +586,7 @@ export function App() {
 
 export const SHAPES: readonly Shape[] = [
   injectedInAngular,
+  nestedScopes,
   copiesInReact,
   copiesInVue,
   copiesInSvelte,

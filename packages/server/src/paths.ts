@@ -30,7 +30,14 @@ export function demoFolder(): string {
 
 /** The same nursery in other families, offered beside the demo. */
 export function otherDemoFolders(): string[] {
-  return ['glasshouse-vue3', 'glasshouse-runes', 'glasshouse-angular', 'glasshouse-ngmodules', 'glasshouse-lwc', 'glasshouse-scopes']
+  return [
+    'glasshouse-vue3',
+    'glasshouse-runes',
+    'glasshouse-angular',
+    'glasshouse-ngmodules',
+    'glasshouse-lwc',
+    'glasshouse-scopes',
+  ]
     .map((name) => path.join(layout().demos, name))
     .filter((folder) => existsSync(folder));
 }

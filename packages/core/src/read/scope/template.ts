@@ -479,7 +479,7 @@ class Template {
       const [first] = run;
       if (!first || run.length < nodes.length) give(prop, null, literalOf(text), at);
       else if (run.length > 1 || /^(Call|Assignment|Update)Expression$/.test(first.type)) {
-        const held = r.b.place('object', prop, r.fn, at);
+        const held = r.b.place('computed', prop, r.fn, at);
         const { self, result } = this.callback(run, at);
         r.b.flow(self, held);
         r.b.flow(result, held);
