@@ -104,7 +104,7 @@ export class Survey {
   }
 
   homes(question: string, thumb?: Thumb): HomesDocument {
-    this.dominatorTree ??= new Dominators(this.linked.render.by, this.linked.render.roots);
+    this.dominatorTree ??= new Dominators(this.linked.render.held, this.linked.render.tops);
     return compareHomes(this.linked, this.dominatorTree, this.ask(question), thumb);
   }
 

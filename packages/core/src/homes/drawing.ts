@@ -12,10 +12,10 @@ export function sceneOf(s: Situation, top: number | null): { nodes: Drawing['nod
   const { program, render } = s.linked;
   const parents = new Map<number, number>();
   const concerned = [...new Set([...s.readers, ...s.writers, ...s.relays, ...(s.home === null ? [] : [s.home])])];
-  const from = top ?? render.roots[0] ?? concerned[0];
+  const from = top ?? render.tops[0] ?? concerned[0];
   const order: number[] = from === undefined ? [] : [from];
   for (const fn of concerned) {
-    const way = from === undefined ? [] : wayDown(render.by, from, fn);
+    const way = from === undefined ? [] : wayDown(render.held, from, fn);
     way.forEach((node, index) => {
       const before = way[index - 1];
       if (!order.includes(node)) order.push(node);
@@ -53,7 +53,7 @@ export function drawingOf(
   const top =
     home === null
       ? s.nearest
-      : s.linked.render.roots.length > 0 && s.nearest !== null && home !== s.nearest
+      : s.linked.render.tops.length > 0 && s.nearest !== null && home !== s.nearest
         ? higher(s, home)
         : home;
   const { nodes, parents } = sceneOf(s, top);
@@ -96,5 +96,5 @@ export function drawingOf(
 }
 
 function higher(s: Situation, home: number): number {
-  return s.nearest !== null && wayDown(s.linked.render.by, s.nearest, home).length > 0 ? s.nearest : home;
+  return s.nearest !== null && wayDown(s.linked.render.held, s.nearest, home).length > 0 ? s.nearest : home;
 }

@@ -94,7 +94,7 @@ function rendersReaders(s: Situation): number {
     all.add(reader);
     const queue = [reader];
     for (let next = queue.pop(); next !== undefined; next = queue.pop())
-      for (const child of s.linked.render.by.children.get(next) ?? [])
+      for (const child of s.linked.render.held.children.get(next) ?? [])
         if (!all.has(child)) {
           all.add(child);
           queue.push(child);
@@ -142,14 +142,14 @@ function isProvided(s: Situation): boolean {
 }
 
 function isBelow(s: Situation, above: number, node: number): boolean {
-  return above !== node && wayDown(s.linked.render.by, above, node).length > 0;
+  return above !== node && wayDown(s.linked.render.held, above, node).length > 0;
 }
 
 /** Components strictly between a new home and those concerned that do not use the value themselves. */
 function relaysFrom(s: Situation, home: number): number[] {
   const between = new Set<number>();
   for (const fn of concerned(s))
-    for (const node of wayDown(s.linked.render.by, home, fn).slice(1, -1)) between.add(node);
+    for (const node of wayDown(s.linked.render.held, home, fn).slice(1, -1)) between.add(node);
   for (const fn of concerned(s)) between.delete(fn);
   return [...between];
 }
@@ -161,7 +161,7 @@ function down(s: Situation, thumb: Thumb): Measured {
     return impossible(s, 'down', `No component lower than ${where} is above everything that reads or changes it.`);
   }
   const relays = relaysFrom(s, s.nearest);
-  const hops = Math.max(0, ...concerned(s).map((fn) => wayDown(s.linked.render.by, s.nearest ?? fn, fn).length - 1));
+  const hops = Math.max(0, ...concerned(s).map((fn) => wayDown(s.linked.render.held, s.nearest ?? fn, fn).length - 1));
   const name = s.linked.program.component(s.nearest)?.name ?? '';
   const removed = Math.max(0, s.carryingProps - relays.length - concerned(s).length);
   return option(s, 'down', s.nearest, {
@@ -183,7 +183,7 @@ function up(s: Situation, thumb: Thumb): Measured | null {
   if (s.home === null) return intoComponent(s, thumb);
   if (s.nearest === null || !isBelow(s, s.nearest, s.home)) return null;
   const relays = relaysFrom(s, s.nearest);
-  const hops = Math.max(0, ...concerned(s).map((fn) => wayDown(s.linked.render.by, s.nearest ?? fn, fn).length - 1));
+  const hops = Math.max(0, ...concerned(s).map((fn) => wayDown(s.linked.render.held, s.nearest ?? fn, fn).length - 1));
   const name = s.linked.program.component(s.nearest)?.name ?? '';
   const home = s.linked.program.component(s.home)?.name ?? '';
   const added = relays.length + concerned(s).filter((fn) => fn !== s.nearest).length;
@@ -208,7 +208,7 @@ function up(s: Situation, thumb: Thumb): Measured | null {
 function intoComponent(s: Situation, thumb: Thumb): Measured | null {
   if (s.nearest === null) return null;
   const relays = relaysFrom(s, s.nearest);
-  const hops = Math.max(0, ...concerned(s).map((fn) => wayDown(s.linked.render.by, s.nearest ?? fn, fn).length - 1));
+  const hops = Math.max(0, ...concerned(s).map((fn) => wayDown(s.linked.render.held, s.nearest ?? fn, fn).length - 1));
   const name = s.linked.program.component(s.nearest)?.name ?? '';
   return option(s, 'up', s.nearest, {
     relays: relays.length,
@@ -259,7 +259,8 @@ function compose(s: Situation, thumb: Thumb): Measured {
 /** By what a value gets to all below: a context, or a service that the component provides. */
 function context(s: Situation, thumb: Thumb): Measured | null {
   const kind = sharingOf(s);
-  if (kind === null) return null;
+  // One that is there for all is a store.
+  if (kind === null || hasOneService(s)) return null;
   const component = s.perInstance ? s.home : (s.nearest ?? s.home);
   if (component === null) return impossible(s, kind, 'No component is above everything that reads it.');
   if (isProvided(s) && s.relays.length === 0) return impossible(s, kind, `It already travels through a ${kind}.`);
@@ -293,27 +294,28 @@ function context(s: Situation, thumb: Thumb): Measured | null {
 function store(s: Situation, thumb: Thumb): Measured | null {
   // What is kept outside the components already is no further choice.
   if (s.home === null) return null;
+  const kind = hasOneService(s) ? 'service' : 'store';
   const reasons: string[] = [];
   let cost = 1.7 + s.filesOf(concerned(s)) * 0.05;
   if (s.writingBranches >= thumb.branches) {
     cost -= 0.8;
     reasons.push(`It is changed from ${s.writingBranches} branches of the tree.`);
-  } else reasons.push('A store outlives every component and is shared across the whole page.');
+  } else reasons.push(`A ${kind} outlives every component and is shared across the whole page.`);
   if (s.perInstance) {
     cost += 1.2;
     const home = s.linked.program.component(s.home ?? -1)?.name ?? 'its home';
     reasons.push(`${home} is rendered many times: each copy would need a key of its own.`);
   }
   if (thumb.onlyHomeChanges && s.writers.some((writer) => writer !== s.home)) cost -= 0.05;
-  return option(s, 'store', null, {
+  return option(s, kind, null, {
     hops: 1,
     files: s.filesOf([...concerned(s), ...s.relays, ...(s.home === null ? [] : [s.home])]) + 1,
     propsRemoved: s.carryingProps,
     rerenders: rendersReaders(s),
-    testNeeds: 'the store, reset',
+    testNeeds: `the ${kind}, reset`,
     cost,
     reasons,
-    drawing: drawingOf(s, null, 'store'),
+    drawing: drawingOf(s, null, kind),
   });
 }
 
@@ -332,10 +334,20 @@ function sharingOf(s: Situation): FamilyTraits['sharesBy'] {
   return component ? FAMILIES[component.family].sharesBy : 'context';
 }
 
+/** Whether what a service holds is there for the whole application, and not from a component on. */
+function hasOneService(s: Situation): boolean {
+  const component = s.linked.program.component(s.home ?? s.readers[0] ?? -1);
+  return component ? FAMILIES[component.family].oneServiceForAll : false;
+}
+
 function adviceOn(s: Situation, best: Measured): string {
   const isModule = best.kind === 'store' && sharingOf(s) === null;
   const parts = [
-    isModule ? 'Put it into a module that all of them import.' : WAY[best.kind](best.component ?? 'its module'),
+    isModule
+      ? 'Put it into a module that all of them import.'
+      : best.kind === 'service' && best.component === null
+        ? 'Keep it in a service that all of them ask for.'
+        : WAY[best.kind](best.component ?? 'its module'),
   ];
   if (best.kind !== 'keep' && s.relays.length > 0)
     parts.push(

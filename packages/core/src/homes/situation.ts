@@ -58,7 +58,9 @@ export function situationOf(linked: Linked, dominators: Dominators, flow: CellFl
   const nearest = dominators.nearest(concerned.length > 0 ? concerned : home === null ? [] : [home]);
   for (const fn of [...readers, ...writers]) relays.delete(fn);
   if (home !== null) relays.delete(home);
-  const freeable = [...relays].filter((fn) => !isRepeated(linked, fn));
+  // What a route shows has no content that a component could write.
+  const isWritten = (fn: number): boolean => (render.by.parents.get(fn)?.size ?? 0) > 0;
+  const freeable = [...relays].filter((fn) => !isRepeated(linked, fn) && isWritten(fn));
   return {
     linked,
     flow,
@@ -76,7 +78,7 @@ export function situationOf(linked: Linked, dominators: Dominators, flow: CellFl
     triggers: [...triggers],
     writingBranches: nearest === null ? writers.size : branchesOf(linked, nearest, writers),
     filesOf: (components) => new Set([...components].map((fn) => program.component(fn)?.file)).size,
-    rendersBelow: (component) => below(render.by, component).size + 1,
+    rendersBelow: (component) => below(render.held, component).size + 1,
   };
 }
 
@@ -112,15 +114,15 @@ function isRepeatedAnywhere(linked: Linked, fn: number): boolean {
     if (seen.has(next)) continue;
     seen.add(next);
     if (isRepeated(linked, next) || linked.program.sitesOf(next).length > 1) return true;
-    queue.push(...(linked.render.by.parents.get(next) ?? []));
+    queue.push(...(linked.render.held.parents.get(next) ?? []));
   }
   return false;
 }
 
 function branchesOf(linked: Linked, nearest: number, writers: ReadonlySet<number>): number {
   let branches = writers.has(nearest) ? 1 : 0;
-  for (const child of linked.render.by.children.get(nearest) ?? []) {
-    const inside = below(linked.render.by, child).add(child);
+  for (const child of linked.render.held.children.get(nearest) ?? []) {
+    const inside = below(linked.render.held, child).add(child);
     if ([...writers].some((writer) => inside.has(writer))) branches++;
   }
   return branches;

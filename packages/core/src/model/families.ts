@@ -24,6 +24,8 @@ export interface FamilyTraits {
   isElement: boolean;
   /** By what a value gets to all below without being passed on; null where only a module that is imported does. */
   sharesBy: 'context' | 'service' | null;
+  /** Whether a service is there once for the whole application, whoever asks for it. */
+  oneServiceForAll: boolean;
   /** Whether a change in place of a state's object goes unseen. */
   directWriteIsLost: boolean;
 }
@@ -41,6 +43,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     callsByName: false,
     isElement: false,
     sharesBy: 'context',
+    oneServiceForAll: false,
     directWriteIsLost: true,
   },
   vue: {
@@ -55,6 +58,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     callsByName: false,
     isElement: false,
     sharesBy: 'context',
+    oneServiceForAll: false,
     directWriteIsLost: false,
   },
   svelte: {
@@ -69,6 +73,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     callsByName: false,
     isElement: false,
     sharesBy: 'context',
+    oneServiceForAll: false,
     directWriteIsLost: false,
   },
   angular: {
@@ -83,6 +88,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     callsByName: false,
     isElement: false,
     sharesBy: 'service',
+    oneServiceForAll: false,
     directWriteIsLost: false,
   },
   lwc: {
@@ -97,6 +103,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     callsByName: false,
     isElement: true,
     sharesBy: null,
+    oneServiceForAll: false,
     directWriteIsLost: false,
   },
   scope: {
@@ -111,6 +118,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     callsByName: true,
     isElement: false,
     sharesBy: 'service',
+    oneServiceForAll: true,
     directWriteIsLost: false,
   },
 };

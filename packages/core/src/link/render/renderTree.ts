@@ -62,8 +62,12 @@ export class RenderTree {
   readonly under = new Links();
   /** Who is written by whom: what counts for props, and for what re-renders. */
   readonly by = new Links();
+  /** As `by`; what a route shows is held by the component at whose outlet that is. */
+  readonly held = new Links();
   /** Components that are mounted, or that nothing renders. */
   readonly roots: number[] = [];
+  /** Those that no component holds. */
+  readonly tops: number[] = [];
   /** Whether the project says where it is mounted. */
   readonly hasEntries: boolean = false;
   /** Providers a component has around all it renders, without markup of their own; null: the application has. */
@@ -88,6 +92,7 @@ export class RenderTree {
     this.placed = before?.placed ?? new Memo(dependencies);
     this.environments = before?.environments ?? new Memo(dependencies);
     const entries = new Set<number>();
+    const mounted = new Set<number>();
     this.findAmbient();
     if (before && JSON.stringify([...before.ambient]) !== JSON.stringify([...this.ambient])) {
       this.followed.clear();
@@ -106,12 +111,17 @@ export class RenderTree {
           if (p.under !== null) this.under.add(p.under, component);
           if (p.author === null) entries.add(component);
           else this.by.add(p.author, component);
+          const holder = p.author ?? p.under;
+          if (holder !== null) this.held.add(holder, component);
+          else mounted.add(component);
         }
       }
     });
     this.hasEntries = entries.size > 0;
     const unrendered = [...program.components.keys()].filter((fn) => !this.under.parents.has(fn) && !entries.has(fn));
     this.roots = [...entries, ...unrendered];
+    this.tops = [...mounted, ...unrendered];
+    if (this.tops.length === 0) this.tops.push(...this.roots);
     if (this.roots.length === 0) this.roots.push(...[...program.components.keys()].slice(0, 1));
     if (before) this.touchChanged(before);
   }

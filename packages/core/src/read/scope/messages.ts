@@ -3,7 +3,7 @@ import type * as t from '@babel/types';
 import type { PlaceId, Spot } from '../../model/facts';
 import { ANY_TOPIC, eventProp } from '../../model/signs';
 import { noteEvent } from '../component/component';
-import { changeCall, keyedCell } from '../libraries/stores/cells';
+import { changeCall } from '../libraries/stores/cells';
 import { spotOf } from '../script/builder';
 import { readArguments } from '../script/calls';
 import { value } from '../script/expressions';
@@ -144,8 +144,7 @@ function send(r: ScriptReader, node: t.CallExpression, way: 'up' | 'down' | null
     at,
   });
   if (way !== 'up') {
-    const cell = keyedCell(r, 'channel', text, argumentKey(text, 0), at);
-    changeCall(r, cell.setter, text, given[0] ?? null, at);
+    changeCall(r, channel(r, text, at), text, given[0] ?? null, at);
     given.forEach((place, index) => {
       if (place === null) return;
       r.b.facts.joins.push({ key: index === 0 ? `payload:${text}` : argumentKey(text, index), place, into: true });
@@ -158,6 +157,20 @@ function send(r: ScriptReader, node: t.CallExpression, way: 'up' | 'down' | null
   const callee = r.b.part(scope, eventProp(text), r.fn, at);
   r.b.call({ callee, name: text, args: [null, ...given], onlyKnown: true, repeat: r.repeat, fn: r.fn, at });
   return null;
+}
+
+/** The cell of a topic, where it is sent: what changes it. Whoever sends does not hear it by that. */
+function channel(r: ScriptReader, topic: string, at: Spot): PlaceId {
+  const key = argumentKey(topic, 0);
+  const { joins, cells } = r.b.facts;
+  const setter = r.b.place('setter', topic, r.fn, at);
+  joins.push({ key: `${key}!`, place: setter, into: false });
+  if (cells.some((cell) => cell.shared?.key === key)) return setter;
+  const place = r.b.place('read', topic, 0, at);
+  joins.push({ key, place, into: false });
+  const shared = { id: topic, key, quiet: false, within: 0 };
+  cells.push({ name: topic, kind: 'channel', value: place, setter, fn: 0, at, shared });
+  return setter;
 }
 
 /** What is sent or heard under a topic that is decided while the program runs. */

@@ -37,6 +37,11 @@ const WHERE: Record<HomeOption['kind'], (component: string) => string> = {
   service: (c) => `provided by ${c}`,
 };
 
+function whereOf({ kind, component }: HomeOption): string {
+  if (kind === 'service' && component === null) return 'one for the whole application';
+  return WHERE[kind](component ?? 'its module');
+}
+
 const MEASURES = [
   ['relays', 'only carry it'],
   ['hops', 'hops to the furthest'],
@@ -143,9 +148,7 @@ export function HomesView() {
                   <button type="button" className="plain" aria-pressed={option === chosen}>
                     {titleOf(option.kind, data.current.component)}
                   </button>
-                  <span>
-                    {option.possible === false ? 'not possible' : WHERE[option.kind](option.component ?? 'its module')}
-                  </span>
+                  <span>{option.possible === false ? 'not possible' : whereOf(option)}</span>
                 </th>
               ))}
             </tr>
