@@ -12,6 +12,7 @@ import {
   readFile,
   projectKinds,
   type ConfigFile,
+  type Family,
   type FileFacts,
   type SourceFile,
 } from '@vectura/core';
@@ -153,6 +154,7 @@ export async function attackByMutation(folders: readonly string[], files: number
     { path: 'Any.svelte' },
     { path: 'Any.html' },
     { path: 'Any.html', text: '<template></template>' },
+    { path: 'Any.html', text: '<b ng-if="open"></b>' },
   ]);
   const projects = [
     { name: 'typed', sources: TYPED, configs: TYPED_CONFIGS },
@@ -221,7 +223,7 @@ function readOne(source: { path: string; text: string }, project: Project, resul
     result.failed++;
     note(result.failures, source, failure.message);
   }
-  const refused = facts.problems.length === 0 && whyUnparsable(source);
+  const refused = facts.problems.length === 0 && whyUnparsable(source, facts.family);
   if (refused) note(result.untold, source, refused);
   return facts;
 }
@@ -243,7 +245,7 @@ function note(list: string[], { path: file, text }: { path: string; text: string
 }
 
 /** What the family's own parser, asked to be strict, has against a file; null where it takes it. */
-function whyUnparsable({ path: file, text }: { path: string; text: string }): string | null {
+function whyUnparsable({ path: file, text }: { path: string; text: string }, family: Family): string | null {
   try {
     if (text.trim() === '') return null;
     if (file.endsWith('.svelte')) parseSvelte(withoutBlocks(text, 'style'), { modern: true, filename: file });
@@ -252,7 +254,7 @@ function whyUnparsable({ path: file, text }: { path: string; text: string }): st
       if (errors[0]) throw errors[0];
       for (const block of [descriptor.script, descriptor.scriptSetup])
         if (block) parseStrictly(`${file}.${block.lang ?? 'js'}`, block.content);
-    } else if (file.endsWith('.xml') || /^\s*<template/.test(text)) {
+    } else if (file.endsWith('.xml') || (file.endsWith('.html') && family !== 'angular')) {
       // Every text is markup of some kind to a parser of pages.
       return null;
     } else if (file.endsWith('.html')) {

@@ -25,6 +25,7 @@ test('certain tags of real packages lead to the right file, and what is not foll
     'ng2-admin',
     'angular-realworld',
     'lightning-base-components',
+    'angular-ui-bootstrap',
   ]);
   for (const [name, share] of rows) expect([name, Number(share) >= 98]).toEqual([name, true]);
   expect([done.status, done.status === 0 ? '' : done.stdout]).toEqual([0, '']);

@@ -6,6 +6,7 @@ import { angularTags } from '../oracle/angular';
 import { certainTags } from '../oracle/certain';
 import { compare } from '../oracle/compare';
 import { count } from '../oracle/count';
+import { scopeTags } from '../oracle/scopeTags';
 import { holdScreens, SCREENS } from '../oracle/screens';
 import { surveyOf } from '../packages/core/src/testing/project';
 import { surveyFolder } from '../packages/server/src/survey/surveyFolder';
@@ -65,7 +66,9 @@ test.each([...EXAMPLES, ...SCREENS].map(([name]) => name))(
   async (name) => {
     const document = (await surveyFolder(example(name))).document();
     const files = document.files.map((file) => file.path);
-    const tags = [certainTags, angularTags, webComponentTags].flatMap((tagsOf) => tagsOf(example(name), files));
+    const tags = [certainTags, angularTags, webComponentTags, scopeTags].flatMap((tagsOf) =>
+      tagsOf(example(name), files),
+    );
     expect(tags.length).toBeGreaterThan(3);
     expect(count(document, tags)).toMatchObject({ right: tags.length, wrong: [], silent: [] });
   },

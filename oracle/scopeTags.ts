@@ -23,7 +23,8 @@ function registered(root: string, files: readonly string[]): Map<string, string[
     const text = readFileSync(path.join(root, file), 'utf8');
     if (!/\bangular\s*\.\s*module\s*\(/.test(text)) continue;
     const queue: unknown[] = [parse(text, { sourceType: 'unambiguous', errorRecovery: true }).program];
-    for (let node = queue.pop(); node !== undefined; node = queue.pop()) {
+    while (queue.length > 0) {
+      const node = queue.pop();
       if (typeof node !== 'object' || node === null) continue;
       const { type, callee, arguments: given } = node as Loose & { callee?: Loose; arguments?: Loose[] };
       const method = (callee?.property as { name?: string } | undefined)?.name ?? '';
