@@ -316,6 +316,21 @@ test.each([
   expect(after(NURSERY, file, text).survey).toBeNull();
 });
 
+test('a constant that names a topic in another file: the survey begins anew, and is not adopted', () => {
+  const topics = (text: string): string => `angular.module('beds', []).constant('TOPICS', { SOWN: '${text}' });`;
+  const sources = {
+    'app/topics.js': topics('sown'),
+    'app/desk.js': `angular.module('beds').controller('Desk', function ($rootScope, TOPICS) {
+      this.sow = () => $rootScope.$broadcast(TOPICS.SOWN, 1); });`,
+    'index.html': `<body ng-app="beds"><i ng-controller="Desk as desk" ng-click="desk.sow()"></i></body>`,
+  };
+  expect(after(sources, 'app/topics.js', topics('planted')).survey).toBeNull();
+  const project = new Project({ ...sources });
+  const survey = new Survey(project.input);
+  project.edit('app/topics.js', topics('planted'));
+  expect(survey.adopt(project.input.files.filter(({ path }) => path === 'app/topics.js'))).toBe(false);
+});
+
 test('what an edit does not touch is taken over', () => {
   const sources = {
     ...NURSERY,

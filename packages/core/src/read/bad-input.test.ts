@@ -98,3 +98,19 @@ test('mutated sources never throw', () => {
     { numRuns: 150 },
   );
 });
+
+test('markup for scopes that is cut off, or says what is no expression, is read as far as it goes', () => {
+  const survey = surveyOf({
+    'app/a.js': `angular.module('beds', []).controller('Desk', function ($scope) { $scope.depth = 1; $scope.open = true; });`,
+    'index.html': `<body ng-app="beds"><div ng-controller="Desk"><b ng-if="open &&">{{ depth | }}</b>
+      <i ng-repeat="bed of"></i>{{ depth }}<p ng-click="open = "`,
+  });
+  const problems = survey.document().files.flatMap((file) => file.problems);
+  expect(problems.map(({ message }) => message).sort()).toEqual([
+    'A tag is never closed.',
+    '“bed of” could not be read.',
+    '“open &&” could not be read.',
+    '“|” could not be read.',
+  ]);
+  expect(survey.trail('Desk.depth').readers).toMatchObject([{ component: 'Desk' }]);
+});

@@ -1,6 +1,7 @@
 /** Something started in a component and not ended with it. */
 import { staying } from './shared/scopeExamples';
 import { listening } from './shared/webComponentExamples';
+import type { Linked } from '../link';
 import type { Graph } from '../link/graph/graph';
 import { named, positionOf, type Rule, remedyIn } from './rule';
 
@@ -23,7 +24,9 @@ const LEAKS: Record<string, Leak> = {
   addEventListener: listener('removeEventListener'),
   on: listener('off'),
   $on: listener('$off'),
+  '$rootScope.$on': listener('the function that it returns'),
   setInterval: { does: () => 'never clears this interval', effect: oneMore, end: 'clearInterval' },
+  $interval: { does: () => 'never cancels this interval', effect: oneMore, end: '$interval.cancel' },
   setTimeout: {
     does: () => 'never clears this timeout',
     effect: (component) => `It still fires after ${component} is gone.`,
@@ -65,6 +68,19 @@ function stays(graph: Graph, told: number): boolean {
 
 function isAt(graph: Graph, place: number, local: number): boolean {
   return graph.at(graph.fileOf(place), local) === place;
+}
+
+/** Whether a component is only rendered by the page itself, once: it goes when the page does. */
+function isThereForGood({ program, render }: Linked, fn: number): boolean {
+  const sites = program.sitesOf(fn);
+  return (
+    sites.length > 0 &&
+    sites.every((site) => {
+      const { fact, file } = program.graph.sites[site] ?? {};
+      const isPage = /\.html?$/.test(program.graph.path(file ?? -1));
+      return isPage && fact?.repeat === 'once' && (render.authors[site] ?? null) === null;
+    })
+  );
 }
 
 export const leakedListener: Rule = {
@@ -152,9 +168,10 @@ export class Clock {
     return graph.files.flatMap((facts, file) =>
       facts.starts
         .filter((start) => !start.ended && (start.of === undefined || stays(graph, graph.at(file, start.of))))
-        .map(({ name, topic, fn, at }) => {
+        .flatMap(({ name, topic, fn, at }) => {
           const unit = program.unitOf(graph.fnAt(file, fn));
           const component = program.component(unit) ?? program.ownerOf(program.runsTogether(unit)[0] ?? -1);
+          if (component?.family === 'scope' && isThereForGood(linked, component.fn)) return [];
           const leak = leakOf(name, topic);
           const who = component?.name ?? graph.functions[unit]?.fact.name ?? 'A component';
           return {

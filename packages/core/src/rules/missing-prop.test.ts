@@ -1,3 +1,4 @@
+import { application } from '../testing/scopes';
 import { foundBy, surveyOf } from '../testing/project';
 
 describe('missing-prop', () => {
@@ -140,4 +141,25 @@ test('missing-prop: a prop that a class only uses as a tag, and gives a default'
     'src/App.tsx': `import { Bed } from './Bed'; export function App() { return <main><Bed depth={1} /></main>; }`,
   });
   expect(foundBy('missing-prop', survey)).toEqual([]);
+});
+
+describe('missing-prop: a binding that a definition calls for, and counts on', () => {
+  const found = (script: string, template = ''): string[] =>
+    foundBy(
+      'missing-prop',
+      application(
+        '<bed wide="1"></bed>',
+        `.component('bed', { bindings: { depth: '<', wide: '<?' }, template: '<b>{{ $ctrl.wide }}${template}</b>',
+          controller: function () { var bed = this; bed.say = function () { ${script} }; } })`,
+      ),
+    );
+
+  test.each([
+    ['only asked what it is', `if (bed.depth === 'deep') { return 1; } return bed.depth ? 2 : 3;`, '', []],
+    ['shown', '', '{{ $ctrl.depth }}', ['.depth']],
+    ['a field taken', 'return bed.depth.low;', '', ['.depth']],
+    ['a method called', 'return bed.depth.toFixed();', '', ['.depth']],
+  ])('%s', (_what, script, template, expected) => {
+    expect(found(script, template)).toEqual(expected);
+  });
 });

@@ -9,6 +9,7 @@ import { push } from '../link/graph/byPlace';
 import { mutatedCells } from '../link/graph/mutatedCells';
 import type { ComponentInfo } from '../link/program/program';
 import { FAMILIES } from '../model/families';
+import { ROOT_SCOPE } from '../model/signs';
 import { changedInPlace, type Mutation } from '../follow/changesInPlace';
 import { relatedAt, list, named, namesOf, positionOf, type Draft, type Rule } from './rule';
 import type { CellFact, Spot } from '../model/facts';
@@ -121,6 +122,8 @@ export class Tray {
     for (const one of cells.all.flatMap((flow) => writtenThroughContext(linked, flow)))
       push(byPair, `${one.component.id} ${one.home.id}`, one);
     const found = [...byPair.values()].flatMap((all) => provided(linked, all));
+    const direct: { id: string; component: ComponentInfo; draft: Draft }[] = [];
+    const setOfRoot = new Set<string>();
     graph.files.forEach((facts, file) => {
       for (const { object, field, text, fn, at, onRequest } of facts.mutations) {
         if (onRequest) continue;
@@ -129,10 +132,11 @@ export class Tray {
         const cell = (mutatedCells(graph, graph.at(file, object), field) ?? [])
           .map((one) => shared.get(one))
           .find((one) => one !== undefined);
+        if (cell && isOfRoot(cell.id)) setOfRoot.add(`${file}:${at.line}`);
         // A store that a component's own file holds is at home there.
         const isOwn = cell?.kind === 'store' && cell.file === component.file;
         if (!cell || isOwn || makesOne(linked, cell, component.fn)) continue;
-        found.push({
+        const draft: Draft = {
           message: `${component.name} writes to ${cell.id} directly (${text}).`,
           effect: BYPASSED,
           todo: `Add a function for it to ${ownerOf(cell.id)} and call that from ${component.name}.`,
@@ -141,12 +145,22 @@ export class Tray {
           ...positionOf(linked, file, at),
           ...named([component]),
           related: [relatedAt(linked, cell.file, cell.at, `${cell.id} lives here.`)],
-        });
+        };
+        direct.push({ id: cell.id, component, draft });
       }
     });
+    // A field of the outermost scope that one component alone sets is at home with that.
+    const isSetElsewhere = (id: string, own: ComponentInfo): boolean =>
+      direct.some((one) => one.id === id && one.component !== own) ||
+      graph.cells.some(({ fact, file }) => fact.shared?.id === id && !setOfRoot.has(`${file}:${fact.at.line}`));
+    found.push(
+      ...direct.filter(({ id, component }) => !isOfRoot(id) || isSetElsewhere(id, component)).map(({ draft }) => draft),
+    );
     return [...found, ...pushedFromOutside(linked)];
   },
 };
+
+const isOfRoot = (id: string): boolean => id.startsWith(`${ROOT_SCOPE}.`);
 
 /** Streams and signals of a service that has functions to set them, set by a component itself. */
 function pushedFromOutside(linked: Linked): Draft[] {

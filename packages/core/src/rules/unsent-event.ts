@@ -84,6 +84,10 @@ export function Tray() {
         fact.bus !== null ||
         (fact.handler !== null &&
           linked.program.graph.functionsAt(linked.program.graph.at(file, fact.handler)).length > 0);
+      // Where scopes carry the messages, an object that is listened to is a library's.
+      const isOfLibrary = ({ fact, file }: End): boolean =>
+        fact.bus !== null && linked.program.graph.files[file]?.family === 'scope';
+      if (!near && listens.every(isOfLibrary)) return [];
       return listens.filter(isHeard).map(({ fact, file, component }) => ({
         message: `${component?.name ?? 'A module'} listens for “${name}”, but nothing sends it.${near ? ` Something sends “${near}”: did you mean that?` : ''}`,
         effect: 'The listener never runs.',

@@ -192,3 +192,14 @@ test('the folder of a Lightning Web Component: its markup, its metadata, and mar
   ]);
   expect(result.configs.map((file) => file.path)).toEqual(['sfdx-project.json']);
 });
+
+test('pages of scopes are sources wherever they stand; others, where a script names them', async () => {
+  lay({
+    'index.html': '<body ng-app="house"><div ng-view></div></body>',
+    'app/house.js': `angular.module('house', []).component('bed', { templateUrl: '/parts/bed.html' });`,
+    'parts/bed.html': '<p>A bed without a name</p>',
+    'parts/pot.html': '<p ng-if="open">{{ depth }}</p>',
+    'help/about.html': '<p>About the house</p>',
+  });
+  expect(await found()).toEqual(['app/house.js', 'index.html', 'parts/bed.html', 'parts/pot.html']);
+});

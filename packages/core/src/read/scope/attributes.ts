@@ -10,6 +10,8 @@ export interface Attribute {
   written: string;
   text: string;
   piece: Piece;
+  /** A model where nothing can be typed or chosen: it is only looked at. */
+  unset?: true;
 }
 
 /** `data-ng-click`, `x-ng-click`, `ng:click` and `ng_click` are all `ng-click`. */
@@ -29,7 +31,17 @@ export function attributesOf(r: ScriptReader, node: Element): ReadonlyMap<string
     const from = start + (/^["']/.test(r.text.slice(start, start + 1)) ? 1 : 0);
     found.set(name, { name, written, text, piece: { text, start: from } });
   }
+  const model = found.get('ng-model');
+  if (model && !setsModel(node, found)) model.unset = true;
   return found;
+}
+
+/** Whether an element sets its model: a control does, and whatever the project makes of a tag or of an attribute may. */
+function setsModel(node: Element, attributes: ReadonlyMap<string, Attribute>): boolean {
+  if (/^(input|select|textarea)$/.test(node.tagName) || !isElementName(node.tagName)) return true;
+  return [...attributes.keys()].some(
+    (name) => name === 'contenteditable' || name.startsWith('ui-') || mayBeDirective(name),
+  );
 }
 
 type Kind = 'shown' | 'test' | 'event' | 'init' | 'model' | 'options' | 'own' | 'text';
@@ -92,7 +104,7 @@ export function namesSetIn(
     // What stands inside a further scope is that one's.
     if (element !== own && [...attributes.keys()].some((name) => OWN_SCOPE.test(name))) continue;
     for (const one of attributes.values()) {
-      if (one === except || !SETS.test(one.name)) continue;
+      if (one === except || one.unset || !SETS.test(one.name)) continue;
       for (const name of setBy(r, one))
         if (!found.has(name)) found.set(name, attributeSpot(r, element, one.written).at);
     }

@@ -2,7 +2,7 @@
 import type * as t from '@babel/types';
 import { onInstance } from '../component/onInstance';
 import { positionIn } from '../component/html';
-import { parseLoosely } from '../script/expression';
+import { parseLoosely, unreadable } from '../script/expression';
 import type { ScriptReader } from '../script/reader';
 
 /** A piece of the file's text, and where it begins. */
@@ -16,7 +16,7 @@ export function piece(text: string, start: number): Piece {
 }
 
 /** Cuts a piece at a sign that stands in no brackets and no text; doubled, the sign is another one. */
-export function cut({ text, start }: Piece, sign: '|' | ';' | ':'): Piece[] {
+export function cut({ text, start }: Piece, sign: '|' | ';' | ':' | ','): Piece[] {
   const found: Piece[] = [];
   let from = 0;
   let depth = 0;
@@ -148,16 +148,26 @@ export const FILTER = '|';
 
 /** The syntax of an expression with its filters; null where it holds nothing, or (`quiet`) is none. */
 export function expressionOf(r: ScriptReader, given: Piece, quiet = false): t.Expression | null {
-  const [first, ...filters] = cut(given, '|');
+  // Of several, one after the other, the last says what it is.
+  const last = given.text.includes(';') ? cut(given, ';').findLast(({ text }) => text.trim() !== '') : given;
+  const [first, ...filters] = cut(last ?? given, '|');
   const held = first ? single(r, first, quiet) : null;
   return filters.reduce<t.Expression | null>((inner, filter) => filtered(r, inner, filter, quiet), held);
+}
+
+/** Tells that a piece is not what it has to be where it stands. */
+export function tell(r: ScriptReader, { text, start }: Piece): void {
+  r.b.facts.problems.push(unreadable(text.trim() || '|', positionIn(r, start)));
 }
 
 /** `beds | orderBy: 'depth'`: a call of a function that no script can name. */
 function filtered(r: ScriptReader, inner: t.Expression | null, filter: Piece, quiet: boolean): t.Expression | null {
   const [named, ...given] = cut(filter, ':');
   const name = named?.text.trim() ?? '';
-  if (!/^[$\w]+$/.test(name)) return quiet ? null : inner;
+  if (!/^[$\w]+$/.test(name)) {
+    if (!quiet) tell(r, filter);
+    return quiet ? null : inner;
+  }
   const args = given.flatMap((one) => single(r, one, quiet) ?? []);
   const at = spanOf(r, filter);
   const callee = { type: 'Identifier', name: `${FILTER}${name}`, ...at };
@@ -181,8 +191,60 @@ function single(r: ScriptReader, { text, start }: Piece, quiet: boolean): t.Expr
   const options = { startLine: at.line, startColumn: at.column - 1, startIndex: start + once };
   const problems = quiet ? [] : r.b.facts.problems;
   const before = problems.length;
-  const node = parseLoosely(bare, options, at, problems);
-  return quiet && problems.length > before ? null : node;
+  const inner = new Map<string, t.Expression>();
+  const node = parseLoosely(withoutFiltered(r, piece(bare, start + once), quiet, inner), options, at, problems);
+  if (quiet && problems.length > before) return null;
+  return node && inner.size > 0 ? (putBack(node, inner) as t.Expression) : node;
+}
+
+/** No name that a script is likely to have; with what follows, as long as what it stands for. */
+const STANDS_FOR = 'ǀ';
+
+/** The text with a name in the place of each bracketed expression that has a filter; what the names stand for is put into `inner`. */
+function withoutFiltered(
+  r: ScriptReader,
+  { text, start }: Piece,
+  quiet: boolean,
+  inner: Map<string, t.Expression>,
+): string {
+  if (!text.includes('(') || !text.includes('|')) return text;
+  let found = text;
+  for (let at = 0; at < found.length; at++) {
+    const one = found[at] ?? '';
+    if (one === '"' || one === "'" || one === '`') at = endOfText(found, at);
+    if (one !== '(') continue;
+    const held = piece(found.slice(at + 1, endOfBracket(found, at)), start + at + 1);
+    if (cut(held, '|').length === 1 || cut(held, ',').length > 1) continue;
+    const node = expressionOf(r, held, quiet);
+    const name = `${STANDS_FOR}${inner.size.toString(36)}`.padEnd(held.text.length, '_');
+    if (!node || name.length > held.text.length) continue;
+    inner.set(name, node);
+    found = found.slice(0, at + 1) + name + found.slice(at + 1 + held.text.length);
+    at += held.text.length;
+  }
+  return found;
+}
+
+/** Where the bracket that opens at an offset is closed. */
+function endOfBracket(text: string, begin: number): number {
+  let depth = 0;
+  for (let at = begin; at < text.length; at++) {
+    const one = text[at] ?? '';
+    if (one === '"' || one === "'" || one === '`') at = endOfText(text, at);
+    else if (one === '(') depth++;
+    else if (one === ')' && --depth === 0) return at;
+  }
+  return text.length;
+}
+
+/** The syntax with what its names stand for. */
+function putBack(node: unknown, inner: ReadonlyMap<string, t.Expression>): unknown {
+  if (Array.isArray(node)) return node.map((one: unknown) => putBack(one, inner));
+  if (typeof node !== 'object' || node === null || !('type' in node)) return node;
+  if (node.type === 'Identifier' && 'name' in node) return inner.get(String(node.name)) ?? node;
+  for (const [field, held] of Object.entries(node))
+    if (field !== 'loc') (node as Record<string, unknown>)[field] = putBack(held, inner);
+  return node;
 }
 
 /** The syntax of several expressions, one after the other. */

@@ -80,8 +80,55 @@ test.each([
   ],
   ['of the own scope goes with it', hears('dug'), []],
 ])('a listener %s', (_what, body, expected) => {
-  const survey = application(page, desk(body) + bed(`$rootScope.$broadcast('dug', 1);`) + path());
+  const survey = application(
+    `<div ng-if="season">${page}</div>`,
+    desk(body) + bed(`$rootScope.$broadcast('dug', 1);`) + path(),
+  );
   expect(foundBy('leaked-listener', survey)).toEqual(expected);
+});
+
+test('a listener on the root stays no longer than its controller, where the page itself shows that', () => {
+  const survey = application(
+    page,
+    desk(`$rootScope.$on('dug', function () {});`) + bed(`$rootScope.$broadcast('dug', 1);`) + path(),
+  );
+  expect(foundBy('leaked-listener', survey)).toEqual([]);
+});
+
+test.each([
+  ['by one controller alone', '', 0],
+  ['by another too', `.controller('Lamp', function ($rootScope) { $rootScope.season = 'dark'; })`, 2],
+  ['by the application too', `.run(function ($rootScope) { $rootScope.season = 'dark'; })`, 1],
+])('a field of the root that is set %s', (_what, more, found) => {
+  const survey = application(
+    '<main ng-controller="Desk">{{ season }}</main><b ng-controller="Lamp">{{ season }}</b>',
+    `${more}\n.controller('Desk', function ($scope, $rootScope) { $rootScope.season = 'light'; })`,
+  );
+  expect(foundBy('outside-write', survey)).toHaveLength(found);
+});
+
+test('what is listened to on an object of a library may be sent there', () => {
+  const survey = application(
+    '<main ng-controller="Desk"></main>',
+    `.controller('Desk', function ($scope, pumps) { var pump = pumps.create(); pump.on('stopped', function () { $scope.wet = false; }); })`,
+  );
+  expect(foundBy('unsent-event', survey)).toEqual([]);
+});
+
+test('a listener on the root that is put there in a function of a link function is told once', () => {
+  const survey = application(
+    '<bed ng-repeat="one in [1, 2]"></bed>',
+    `.directive('bed', ['$rootScope', function ($rootScope) {
+      return { scope: {}, compile: function () { return { post: function ($scope) {
+        function grow() { if ($scope.deep) $rootScope.$on('dug', function () { $scope.deep = 2; }); }
+        grow();
+        $scope.dig = function () { $rootScope.$broadcast('dug'); };
+      } }; } };
+    }])`,
+  );
+  expect(survey.document().findings.filter(({ rule }) => rule === 'leaked-listener')).toMatchObject([
+    { message: 'bed never removes its “dug” listener.' },
+  ]);
 });
 
 test.each([
@@ -111,7 +158,7 @@ test.each([
   ['$interval ends by itself', `$interval(function () {}, 100, 5);`, []],
 ])('%s', (_what, body, expected) => {
   const survey = application(
-    page,
+    `<div ng-if="season">${page}</div>`,
     desk('').replace('$rootScope)', '$interval)').replace('$scope.last = 0;', `$scope.last = 0; ${body}`) +
       bed('') +
       path(),

@@ -1,7 +1,7 @@
 /** Messages between scopes: sent up, sent down, and sent from the outermost scope to all; and what runs when a value changes. */
 import type * as t from '@babel/types';
 import type { PlaceId, Spot } from '../../model/facts';
-import { ANY_TOPIC, eventProp } from '../../model/signs';
+import { ROOT_SCOPE, ANY_TOPIC, eventProp } from '../../model/signs';
 import { noteEvent } from '../component/component';
 import { changeCall } from '../libraries/stores/cells';
 import { spotOf } from '../script/builder';
@@ -10,7 +10,6 @@ import { value } from '../script/expressions';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { expressionOf, piece, scoped } from './expressions';
-import { ROOT_SCOPE } from './names';
 import { heldBy, ownerOf } from './owners';
 import { rootObject } from './scopes';
 import { topicOf } from './topics';

@@ -61,6 +61,39 @@ test('a name that a controller does not set, and its markup does, hides the one 
   expect(foundBy('frozen-read', survey)).toEqual(['Bed.depth']);
 });
 
+const SHARED = `.service('House', function () { return { bench: { rows: [{ name: 'Fern' }] }, wrap: function (bench) { return { bench: bench }; } }; })
+  .controller('Desk', function ($scope, House) { $scope.tray = House.bench; })
+  .controller('Ward', function ($scope, House) { $scope.tray = House.wrap(House.bench); })`;
+test.each([
+  [
+    'a field of an object out of a service',
+    '<p ng-controller="Desk"><i ng-repeat="row in tray.rows"><input ng-model="row.name"></i></p>',
+  ],
+  ['the same, one field deep', '<p ng-controller="Desk"><input ng-model="tray.name">{{ tray.name }}</p>'],
+  [
+    'a name that the controller of both scopes sets',
+    '<p ng-controller="Ward">{{ tray }}<b ng-controller="Ward"><input ng-model="tray">{{ tray }}</b></p>',
+  ],
+])('what markup sets is no stale copy: %s', (_what, body) => {
+  expect(foundBy('frozen-read', application(body, SHARED))).toEqual([]);
+});
+
+test.each([
+  ['<input ng-model="depth">', 1],
+  ['<div contenteditable ng-model="depth"></div>', 1],
+  ['<div depth-dial ng-model="depth"></div>', 1],
+  ['<depth-dial ng-model="depth"></depth-dial>', 1],
+  ['<main ng-model="depth" id="depth"></main>', 0],
+  ['<ul data-ng-model="depth"></ul>', 0],
+])('a model is set where something can be typed or chosen: %s', (tag, writers) => {
+  const survey = application(
+    `<div ng-controller="Desk">{{ depth }}${tag}</div>`,
+    `.controller('Desk', function ($scope) { $scope.depth = 1; })`,
+  );
+  expect(survey.trail('Desk.depth')).toMatchObject({ readers: [{ component: 'Desk' }] });
+  expect(survey.trail('Desk.depth').writers).toHaveLength(writers);
+});
+
 test.each(['ng-repeat="one in list"', 'ng-switch-when="1"', 'ng-if="list"'])(
   'a name that nobody else has is the own one of %s',
   (attribute) => {
@@ -132,4 +165,35 @@ test('what is watched is read, by a text and by a function', () => {
   );
   expect(survey.trail('Desk.depth').readers.length).toBeGreaterThan(0);
   expect(foundBy('unresolved', survey)).toEqual([]);
+});
+
+test.each([
+  ['a filter in brackets, with arguments', '{{ (depth | metres: unit) + 1 }}', ['depth', 'unit']],
+  ['in a call', '<b ng-if="isWide((depth | metres))">wide</b>', ['depth']],
+  [
+    'what is kept of a filtered list',
+    '<i ng-repeat="one in found = (list | filter: { name: name })">{{ one }}</i>',
+    ['list', 'name'],
+  ],
+  ['an expression that ends like a statement', '<b ng-show="depth;">deep</b>', ['depth']],
+])('%s', (_what, body, names) => {
+  const survey = application(
+    `<div ng-controller="Desk">${body}<b ng-click="dig()">dig</b></div>`,
+    `.controller('Desk', function ($scope) {
+      $scope.dig = function () { $scope.depth = 1; $scope.unit = 'm'; $scope.list = []; $scope.name = ''; };
+    })`,
+  );
+  expect(survey.document().files.flatMap(({ problems }) => problems)).toEqual([]);
+  const read = ['depth', 'unit', 'list', 'name'].filter((name) => survey.trail(`Desk.${name}`).readers.length > 0);
+  expect(read).toEqual(names);
+});
+
+test('markup in a text of a script is read as what the text says', () => {
+  const survey = application(
+    '<bed></bed>',
+    String.raw`.component('bed', { templateUrl: 'bed.html', controller: function () { this.depth = 1; this.dig = function () { this.depth = 2; }; } })
+      .run(function ($templateCache) { $templateCache.put('bed.html', "<b ng-click=\"$ctrl.dig()\">{{ $ctrl.depth === 2 ? \"deep\" : \"flat\" }}</b>"); })`,
+  );
+  expect(survey.document().files.flatMap(({ problems }) => problems)).toEqual([]);
+  expect(survey.trail('bed.depth')).toMatchObject({ readers: [{ component: 'bed' }], writers: [{ component: 'bed' }] });
 });

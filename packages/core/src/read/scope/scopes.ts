@@ -4,14 +4,14 @@
  */
 import type * as t from '@babel/types';
 import type { PlaceId, Spot } from '../../model/facts';
-import { PLAIN, SLOTS } from '../../model/signs';
+import { ROOT_SCOPE, PLAIN, SLOTS } from '../../model/signs';
 import type { SingleFileComponent } from '../script/componentInFile';
 import { isFunction, value } from '../script/expressions';
 import { spotOf } from '../script/builder';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { rootScope } from './injection';
-import { give, ROOT_SCOPE, scopeKey } from './names';
+import { give, scopeKey } from './names';
 import type { Holder } from './owners';
 import { mutation } from '../script/mutations';
 

@@ -30,7 +30,17 @@ import type { ScriptReader } from '../script/reader';
 import { Scope } from '../script/scope';
 import { walkNodes } from '../script/walk';
 import { attributesOf, type Attribute, isElementName, kindOf, mayBeDirective, nameOf, namesSetIn } from './attributes';
-import { cut, expressionOf, interpolated, optionsIn, type Piece, repeatIn, scoped, statementsOf } from './expressions';
+import {
+  cut,
+  expressionOf,
+  interpolated,
+  optionsIn,
+  type Piece,
+  repeatIn,
+  scoped,
+  statementsOf,
+  tell,
+} from './expressions';
 import { contentKey, give as giveBy, scopeKey, taken, templateKey, noteAlias, shownWithKey } from './names';
 
 /** Reads a piece of markup; names in it stand on the scope that `r.self` holds. */
@@ -39,7 +49,7 @@ export function readTemplate(r: ScriptReader, piece: PlaceId, text?: MarkupText)
   const { scope, inTemplate } = r;
   r.scope = new Scope(null, r.fn);
   r.inTemplate = true;
-  const template = new Template(r);
+  const template = new Template(r, text ?? { text: r.text, start: 0 });
   // Names that a page sets stand on the outermost scope.
   if (r.fn !== 0) template.ownNames(nodes, null, true);
   template.children(nodes, piece);
@@ -108,8 +118,16 @@ class Template {
   /** What changes names that are a scope's own. */
   private readonly setters: Map<PlaceId, Setter>;
 
-  constructor(private readonly r: ScriptReader) {
+  constructor(
+    private readonly r: ScriptReader,
+    /** The markup as it is, where that stands in a text of a script. */
+    private readonly markup: MarkupText,
+  ) {
     this.setters = settersOf(r);
+  }
+
+  private written(start: number, end: number): string {
+    return this.markup.text.slice(start - this.markup.start, end - this.markup.start);
   }
 
   children(nodes: readonly Node[], piece: PlaceId): void {
@@ -122,7 +140,7 @@ class Template {
   private text(node: Extract<Node, { value: string }>, piece: PlaceId): void {
     const start = node.sourceCodeLocation?.startOffset ?? 0;
     const end = node.sourceCodeLocation?.endOffset ?? start;
-    for (const part of interpolated(this.r.text.slice(start, end), start)) this.show(part, piece);
+    for (const part of interpolated(this.written(start, end), start)) this.show(part, piece);
   }
 
   private show(part: Piece, piece: PlaceId): PlaceId | null {
@@ -160,13 +178,14 @@ class Template {
       return;
     const start = inner.sourceCodeLocation?.startOffset ?? 0;
     const end = inner.sourceCodeLocation?.endOffset ?? start;
-    readNamed(r, name, tagSpot(node), { text: r.text.slice(start, end), start });
+    readNamed(r, name, tagSpot(node), { text: this.written(start, end), start });
   }
 
   private repeated(node: Element, attributes: ReadonlyMap<string, Attribute>, piece: PlaceId): void {
     const { r } = this;
     const found = attributes.get('ng-repeat') ?? attributes.get('ng-repeat-start');
     const repeat = found ? repeatIn(found.piece) : null;
+    if (found && !repeat) tell(r, found.piece);
     if (!found || !repeat) return this.conditional(node, attributes, piece);
     const list = this.read(repeat.list);
     if (list !== null) r.b.use({ place: list, kind: 'iterated', fn: r.fn, at: this.at(repeat.list) });
@@ -397,9 +416,10 @@ class Template {
   }
 
   /** `ng-model="vm.name"`: shown, and set to what is typed. */
-  private model({ piece: part }: Attribute, piece: PlaceId): void {
+  private model({ piece: part, unset }: Attribute, piece: PlaceId): void {
     const { r } = this;
     this.show(part, piece);
+    if (unset) return;
     const node = expressionOf(r, part, true);
     if (node?.type !== 'Identifier' && node?.type !== 'MemberExpression') return;
     const set = this.setter(scoped(r, node));
@@ -414,7 +434,7 @@ class Template {
   private options({ piece: part }: Attribute, piece: PlaceId): void {
     const { r } = this;
     const found = optionsIn(part);
-    if (!found) return;
+    if (!found) return tell(r, part);
     const list = this.read(found.list);
     if (list !== null) r.b.use({ place: list, kind: 'iterated', fn: r.fn, at: this.at(found.list) });
     r.repeated('many', () =>

@@ -7,6 +7,12 @@ import { mendTree } from './mend';
 /** Longer texts are cut where they are told. */
 const SHOWN = 60;
 
+/** Tells of a piece of text that is not what it has to be where it stands. */
+export function unreadable(text: string, { line, column }: { line: number; column: number }): Problem {
+  const shown = text.length > SHOWN ? `${text.slice(0, SHOWN)}…` : text;
+  return { severity: 'warning', message: `“${shown}” could not be read.`, line, column };
+}
+
 /** An expression as far as it can be read; where that is not all of it, a problem says so. Null where it cannot be read at all. */
 export function parseLoosely(
   text: string,
@@ -17,8 +23,7 @@ export function parseLoosely(
   const note = (): void => {
     // The family's compiler may have said so already.
     if (problems.some(({ line, column }) => line === at.line && column === at.column)) return;
-    const shown = text.length > SHOWN ? `${text.slice(0, SHOWN)}…` : text;
-    problems.push({ severity: 'warning', message: `“${shown}” could not be read.`, line: at.line, column: at.column });
+    problems.push(unreadable(text, at));
   };
   try {
     const node = parseExpression(text, { ...options, errorRecovery: true });

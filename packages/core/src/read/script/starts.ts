@@ -241,7 +241,8 @@ function startsIn(r: ScriptReader, body: t.Node): Start[] {
     if (name === 'on' && r.dialect.endsWithElements && !LASTING.test(r.source(node.callee))) return;
     const topic = textOf(r, node.arguments[0]) ?? '';
     if (/^\$?on$/.test(name) && (topic === '' || isWrappedElement(node))) return;
-    // Listeners on an instance of one's own go with it.
+    // Listeners on an instance of one's own go with it; those on scopes are read as messages.
+    if (name === '$on' && r.dialect.endsWithElements) return;
     if (name === '$on' && node.callee.type === 'MemberExpression' && !isBus(r, node.callee.object)) return;
     if (/^(on|addListener)$/.test(name) && (isMadeHere(r, node, body) || isOnMade(node, body) || isBehaviour(r, node)))
       return;

@@ -310,15 +310,20 @@ export interface Taken {
   source: CellFlow;
 }
 
-/** Values a component takes once where its code runs a single time, although they change later, and then uses. */
-/** Whether all that ever changes is what an object holds: who took it holds the same object. */
-function isOnlyChangedInPlace({ program: { graph } }: Linked, source: CellFlow): boolean {
+/**
+ * Whether all that ever changes is what an object holds: who took it holds the same object. Not so where a field is set that goes by the
+ * name of what was taken.
+ */
+function isOnlyChangedInPlace({ program: { graph }, locals }: Linked, source: CellFlow, taken: string): boolean {
   const writes = writersOf(source).flatMap(({ facts }) => facts.uses);
-  return (
-    writes.length > 0 &&
-    writes.every(({ file, spot }) =>
-      graph.files[file]?.mutations.some(({ at, text }) => isSameSpot(at, spot) && text.endsWith('()')),
-    )
+  if (writes.length === 0) return false;
+  const reached = [...(source.values?.stops.values() ?? [])].flatMap(({ at }) => locals.explore(at).visited);
+  const held = new Set(reached.filter((one) => one.path === 0 && !wasDerived(one)).map(({ place }) => place));
+  return writes.every(({ file, spot }) =>
+    graph.files[file]?.mutations.some(
+      ({ at, text, field, object }) =>
+        isSameSpot(at, spot) && (text.endsWith('()') || (field !== taken && held.has(graph.at(file, object)))),
+    ),
   );
 }
 
@@ -327,15 +332,16 @@ function isSameSpot(a: Spot, b: Spot): boolean {
   return a.line === b.line && a.column === b.column;
 }
 
+/** Values a component takes once where its code runs a single time, although they change later, and then uses. */
 export function takenOnce(linked: Linked, cells: Cells): Taken[] {
   const { locals } = linked;
   const { graph } = linked.program;
   const found = new Map<string, Taken>();
   for (const source of cells.all) {
     const stops = source.values ? copiedAt(source.values) : [];
-    if (stops.length === 0 || !changes(source) || isOnlyChangedInPlace(linked, source)) continue;
+    if (stops.length === 0 || !changes(source)) continue;
     for (const stop of stops) {
-      if (!stop.component) continue;
+      if (!stop.component || isOnlyChangedInPlace(linked, source, stop.name)) continue;
       for (const visited of locals.explore(stop.at).visited) {
         // A copy of what was taken before is told where that was, or meant.
         if (visited.path !== 0 || wasDerived(visited) || wasFrozen(visited)) continue;

@@ -2,7 +2,7 @@
 import type { ComponentInfo } from '../../link/program/program';
 import type { CellFlow, Cells } from '../../follow/cells';
 import type { Linked } from '../../link';
-import { wasDerived } from '../../link/travel/visited';
+import { wasDerived, wasFrozen } from '../../link/travel/visited';
 
 export interface Hidden {
   component: ComponentInfo;
@@ -37,8 +37,9 @@ export function hiddenNames(linked: Linked, cells: Cells): Hidden[] {
       if (!component || !homes.has(component.fn)) continue;
       for (const visited of locals.explore(at).visited) {
         const own = begins.get(visited.place);
-        if (own && own !== around && visited.path === 0 && !wasDerived(visited) && !found.has(own))
-          found.set(own, { component, own, around });
+        // What the scope's own script took once is no name of a scope around.
+        if (visited.path !== 0 || wasDerived(visited) || wasFrozen(visited)) continue;
+        if (own && own !== around && !found.has(own)) found.set(own, { component, own, around });
       }
     }
   }

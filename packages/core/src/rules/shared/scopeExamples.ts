@@ -117,7 +117,7 @@ export const choosing = (how: string): Sources =>
 /** A listener on the outermost scope, and what ends it. */
 export const staying = (keeps: string, ends: string): Sources =>
   scopes(
-    `<div ng-controller="House">{{ dug }}</div>`,
+    `<div ng-repeat="side in ['north', 'south']" ng-controller="House">{{ side }} {{ dug }}</div>`,
     `.run(function ($rootScope) {
   $rootScope.$broadcast('dug');
 })

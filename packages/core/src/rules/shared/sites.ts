@@ -5,7 +5,7 @@ import type { Linked } from '../../link';
 import type { Graph } from '../../link/graph/graph';
 import { push } from '../../link/graph/byPlace';
 import { once } from '../../link/memo/once';
-import type { Visited } from '../../link/travel/visited';
+import type { Local, LocalUse, Visited } from '../../link/travel/visited';
 import { CHILDREN, HANDLE, isSigned, textProp, updateProp } from '../../model/signs';
 
 export interface Passing {
@@ -71,8 +71,39 @@ export function isMissed(linked: Linked, component: ComponentInfo, prop: PropFac
     prop.required &&
     prop.default === null &&
     !OWN_ATTRIBUTES.has(prop.name) &&
-    doesSomethingWith(linked, component, prop.name)
+    doesSomethingWith(linked, component, prop.name) &&
+    (component.family !== 'scope' || countsOn(linked, component, prop.name))
   );
+}
+
+/**
+ * Whether a component shows a prop, hands it on, calls it or takes a field of it, rather than only asking what it is. Where nobody holds
+ * callers to what a definition says, many definitions call for more than they need.
+ */
+function countsOn(linked: Linked, component: ComponentInfo, prop: string): boolean {
+  const local = exploreProp(linked, component, prop);
+  if (!local) return false;
+  const { graph } = linked.program;
+  const isAsked = ({ use, derived }: LocalUse): boolean =>
+    derived || /^(branched|computed)$/.test(graph.uses[use]?.fact.kind ?? '');
+  return (
+    local.called.length > 0 ||
+    local.uses.some((use) => !isAsked(use)) ||
+    local.exits.some(({ kind, target }) => kind === 'site' && !linked.crossings.isAmbient(target)) ||
+    local.visited.some(({ place, path }) => path === 0 && graph.edgesOutOf(place).some(({ op }) => op === 'get'))
+  );
+}
+
+/** What becomes of a prop in its component; null where the component takes none. */
+function exploreProp(
+  { program, locals }: Linked,
+  { propsPlace, fn, props }: ComponentInfo,
+  prop: string,
+): Local | null {
+  if (propsPlace === null) return null;
+  const isText = props.some(({ name, text }) => text && name === prop);
+  const path = program.fieldPaths.cons(isText ? textProp(prop) : prop, 0);
+  return locals.explore({ place: propsPlace, path, context: program.rootsOf(fn)[0] ?? 0 });
 }
 
 /** The props a site passes that the component does not take. */
@@ -102,21 +133,16 @@ export function rendersNothing({ program: { graph } }: Linked, fn: number): bool
 }
 
 /** Whether a component uses a prop, passes it on, or may do so where that cannot be followed. */
-export function doesSomethingWith(
-  { program, locals, crossings }: Linked,
-  component: ComponentInfo,
-  prop: string,
-): boolean {
+export function doesSomethingWith(linked: Linked, component: ComponentInfo, prop: string): boolean {
+  const { program, crossings } = linked;
   const { propsPlace } = component;
   // Taking a prop out of the rest is a use of its own: it keeps the prop from being passed on.
   if (propsPlace === null || component.takesRest) return true;
   // Setting it is what it is for: whoever binds it is told.
   if (asksFor(program.graph, propsPlace, prop)) return true;
-  const context = program.rootsOf(component.fn)[0] ?? 0;
-  const { graph, fieldPaths } = program;
-  const isText = component.props.some(({ name, text }) => text && name === prop);
-  const path = fieldPaths.cons(isText ? textProp(prop) : prop, 0);
-  const local = locals.explore({ place: propsPlace, path, context });
+  const { graph } = program;
+  const local = exploreProp(linked, component, prop);
+  if (!local) return true;
   // As a key, or put into something that is part of another: what comes of that is not followed back.
   // So is what a function does with an object that holds it.
   const isKept = ({ place, path }: Visited): boolean =>
