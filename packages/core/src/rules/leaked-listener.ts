@@ -2,6 +2,7 @@
 import { staying } from './shared/scopeExamples';
 import { listening } from './shared/webComponentExamples';
 import type { Linked } from '../link';
+import type { ComponentInfo } from '../link/program/program';
 import type { Graph } from '../link/graph/graph';
 import { named, positionOf, type Rule, remedyIn } from './rule';
 
@@ -70,17 +71,23 @@ function isAt(graph: Graph, place: number, local: number): boolean {
   return graph.at(graph.fileOf(place), local) === place;
 }
 
-/** Whether a component is only rendered by the page itself, once: it goes when the page does. */
-function isThereForGood({ program, render }: Linked, fn: number): boolean {
+/**
+ * Whether a component is only rendered by the page itself, once: it goes when the page does. What a page declares in a script of its own, and
+ * nobody is seen to render, is that page's.
+ */
+function isThereForGood({ program, render }: Linked, { fn, file }: ComponentInfo): boolean {
+  const isPage = (of: number): boolean => /\.html?$/.test(program.graph.path(of));
   const sites = program.sitesOf(fn);
-  return (
-    sites.length > 0 &&
-    sites.every((site) => {
-      const { fact, file } = program.graph.sites[site] ?? {};
-      const isPage = /\.html?$/.test(program.graph.path(file ?? -1));
-      return isPage && fact?.repeat === 'once' && (render.authors[site] ?? null) === null;
-    })
-  );
+  if (sites.length === 0) return isPage(file);
+  return sites.every((site) => {
+    const entry = program.graph.sites[site];
+    return (
+      entry !== undefined &&
+      isPage(entry.file) &&
+      entry.fact.repeat === 'once' &&
+      (render.authors[site] ?? null) === null
+    );
+  });
 }
 
 export const leakedListener: Rule = {
@@ -171,7 +178,7 @@ export class Clock {
         .flatMap(({ name, topic, fn, at }) => {
           const unit = program.unitOf(graph.fnAt(file, fn));
           const component = program.component(unit) ?? program.ownerOf(program.runsTogether(unit)[0] ?? -1);
-          if (component?.family === 'scope' && isThereForGood(linked, component.fn)) return [];
+          if (component?.family === 'scope' && isThereForGood(linked, component)) return [];
           const leak = leakOf(name, topic);
           const who = component?.name ?? graph.functions[unit]?.fact.name ?? 'A component';
           return {

@@ -1,4 +1,4 @@
-import { factsOf, foundBy, trailsOf } from '../../testing/project';
+import { factsOf, foundBy, surveyOf, trailsOf } from '../../testing/project';
 import { application } from '../../testing/scopes';
 
 const page =
@@ -92,6 +92,17 @@ test('a listener on the root stays no longer than its controller, where the page
     page,
     desk(`$rootScope.$on('dug', function () {});`) + bed(`$rootScope.$broadcast('dug', 1);`) + path(),
   );
+  expect(foundBy('leaked-listener', survey)).toEqual([]);
+});
+
+test('a listener of a controller in a script of a page, which several pages have one of, is that page’s', () => {
+  const page = (topic: string): string =>
+    `<html ng-app="beds"><body ng-controller="Desk"></body><script>
+      angular.module('beds', []).controller('Desk', function ($rootScope) { $rootScope.$on('${topic}', function () {}); });
+      angular.module('beds').run(function ($rootScope) { $rootScope.$broadcast('${topic}'); });
+    </script></html>`;
+  const survey = surveyOf({ 'one.html': page('dug'), 'two.html': page('sown') });
+  expect(survey.document().components.map(({ name }) => name)).toEqual(['Desk', 'Desk']);
   expect(foundBy('leaked-listener', survey)).toEqual([]);
 });
 
