@@ -26,6 +26,10 @@ export interface FamilyTraits {
   sharesBy: 'context' | 'service' | null;
   /** Whether a service is there once for the whole application, whoever asks for it. */
   oneServiceForAll: boolean;
+  /** Whether whoever renders a component is held to the props that its definition calls for. */
+  holdsToProps: boolean;
+  /** Whether a page renders components itself, which are there as long as it is. */
+  pagesRender: boolean;
   /** Whether a change in place of a state's object goes unseen. */
   directWriteIsLost: boolean;
 }
@@ -44,6 +48,8 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     isElement: false,
     sharesBy: 'context',
     oneServiceForAll: false,
+    holdsToProps: true,
+    pagesRender: false,
     directWriteIsLost: true,
   },
   vue: {
@@ -59,6 +65,8 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     isElement: false,
     sharesBy: 'context',
     oneServiceForAll: false,
+    holdsToProps: true,
+    pagesRender: false,
     directWriteIsLost: false,
   },
   svelte: {
@@ -74,6 +82,8 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     isElement: false,
     sharesBy: 'context',
     oneServiceForAll: false,
+    holdsToProps: true,
+    pagesRender: false,
     directWriteIsLost: false,
   },
   angular: {
@@ -89,6 +99,8 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     isElement: false,
     sharesBy: 'service',
     oneServiceForAll: false,
+    holdsToProps: true,
+    pagesRender: false,
     directWriteIsLost: false,
   },
   lwc: {
@@ -104,6 +116,8 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     isElement: true,
     sharesBy: null,
     oneServiceForAll: false,
+    holdsToProps: true,
+    pagesRender: false,
     directWriteIsLost: false,
   },
   scope: {
@@ -119,6 +133,8 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     isElement: false,
     sharesBy: 'service',
     oneServiceForAll: true,
+    holdsToProps: false,
+    pagesRender: true,
     directWriteIsLost: false,
   },
 };

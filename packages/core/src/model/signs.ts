@@ -123,6 +123,3 @@ export function isCallbackName(name: string): boolean {
 
 /** What markup calls what a listener is told: a name that nobody declares, and no value of a component. */
 export const EVENT_NAME = '$event';
-
-/** The outermost scope of all, in an application of scopes. */
-export const ROOT_SCOPE = '$rootScope';

@@ -4,6 +4,7 @@ import { listening } from './shared/webComponentExamples';
 import type { Linked } from '../link';
 import type { ComponentInfo } from '../link/program/program';
 import type { Graph } from '../link/graph/graph';
+import { FAMILIES } from '../model/families';
 import { named, positionOf, type Rule, remedyIn } from './rule';
 
 /** What is left behind, in words: what is not done, what comes of it, and the call that does it. */
@@ -75,7 +76,8 @@ function isAt(graph: Graph, place: number, local: number): boolean {
  * Whether a component is only rendered by the page itself, once: it goes when the page does. What a page declares in a script of its own, and
  * nobody is seen to render, is that page's.
  */
-function isThereForGood({ program, render }: Linked, { fn, file }: ComponentInfo): boolean {
+function isThereForGood({ program, render }: Linked, { fn, file, family }: ComponentInfo): boolean {
+  if (!FAMILIES[family].pagesRender) return false;
   const isPage = (of: number): boolean => /\.html?$/.test(program.graph.path(of));
   const sites = program.sitesOf(fn);
   if (sites.length === 0) return isPage(file);
@@ -178,7 +180,7 @@ export class Clock {
         .flatMap(({ name, topic, fn, at }) => {
           const unit = program.unitOf(graph.fnAt(file, fn));
           const component = program.component(unit) ?? program.ownerOf(program.runsTogether(unit)[0] ?? -1);
-          if (component?.family === 'scope' && isThereForGood(linked, component)) return [];
+          if (component && isThereForGood(linked, component)) return [];
           const leak = leakOf(name, topic);
           const who = component?.name ?? graph.functions[unit]?.fact.name ?? 'A component';
           return {

@@ -9,7 +9,6 @@ import { push } from '../link/graph/byPlace';
 import { mutatedCells } from '../link/graph/mutatedCells';
 import type { ComponentInfo } from '../link/program/program';
 import { FAMILIES } from '../model/families';
-import { ROOT_SCOPE } from '../model/signs';
 import { changedInPlace, type Mutation } from '../follow/changesInPlace';
 import { relatedAt, list, named, namesOf, positionOf, type Draft, type Rule } from './rule';
 import type { CellFact, Spot } from '../model/facts';
@@ -113,7 +112,10 @@ export class Tray {
     const { program } = linked;
     const { graph } = program;
     const shared = new Map<number, { id: string; file: number; at: Spot; kind: CellFact['kind'] }>();
+    // What something else than a component sets is not at home with the one component that sets it too.
+    const made = new Set<string>();
     graph.cells.forEach(({ fact, file }) => {
+      if (fact.shared && !fact.shared.bySetting) made.add(fact.shared.id);
       // One that is made inside a component is that component's own.
       if (fact.shared && fact.shared.within === 0 && (fact.kind === 'store' || fact.kind === 'service'))
         shared.set(graph.at(file, fact.value), { id: fact.shared.id, file, at: fact.at, kind: fact.kind });
@@ -122,8 +124,8 @@ export class Tray {
     for (const one of cells.all.flatMap((flow) => writtenThroughContext(linked, flow)))
       push(byPair, `${one.component.id} ${one.home.id}`, one);
     const found = [...byPair.values()].flatMap((all) => provided(linked, all));
-    const direct: { id: string; component: ComponentInfo; draft: Draft }[] = [];
-    const setOfRoot = new Set<string>();
+    const direct: { id: string; draft: Draft }[] = [];
+    const setters = new Map<string, Set<ComponentInfo>>();
     graph.files.forEach((facts, file) => {
       for (const { object, field, text, fn, at, onRequest } of facts.mutations) {
         if (onRequest) continue;
@@ -132,7 +134,6 @@ export class Tray {
         const cell = (mutatedCells(graph, graph.at(file, object), field) ?? [])
           .map((one) => shared.get(one))
           .find((one) => one !== undefined);
-        if (cell && isOfRoot(cell.id)) setOfRoot.add(`${file}:${at.line}`);
         // A store that a component's own file holds is at home there.
         const isOwn = cell?.kind === 'store' && cell.file === component.file;
         if (!cell || isOwn || makesOne(linked, cell, component.fn)) continue;
@@ -146,21 +147,15 @@ export class Tray {
           ...named([component]),
           related: [relatedAt(linked, cell.file, cell.at, `${cell.id} lives here.`)],
         };
-        direct.push({ id: cell.id, component, draft });
+        direct.push({ id: cell.id, draft });
+        setters.set(cell.id, (setters.get(cell.id) ?? new Set()).add(component));
       }
     });
-    // A field of the outermost scope that one component alone sets is at home with that.
-    const isSetElsewhere = (id: string, own: ComponentInfo): boolean =>
-      direct.some((one) => one.id === id && one.component !== own) ||
-      graph.cells.some(({ fact, file }) => fact.shared?.id === id && !setOfRoot.has(`${file}:${fact.at.line}`));
-    found.push(
-      ...direct.filter(({ id, component }) => !isOfRoot(id) || isSetElsewhere(id, component)).map(({ draft }) => draft),
-    );
+    const isShared = (id: string): boolean => made.has(id) || (setters.get(id)?.size ?? 0) > 1;
+    found.push(...direct.filter(({ id }) => isShared(id)).map(({ draft }) => draft));
     return [...found, ...pushedFromOutside(linked)];
   },
 };
-
-const isOfRoot = (id: string): boolean => id.startsWith(`${ROOT_SCOPE}.`);
 
 /** Streams and signals of a service that has functions to set them, set by a component itself. */
 function pushedFromOutside(linked: Linked): Draft[] {

@@ -86,7 +86,7 @@ export function Tray() {
           linked.program.graph.functionsAt(linked.program.graph.at(file, fact.handler)).length > 0);
       // Where scopes carry the messages, an object that is listened to is a library's.
       const isOfLibrary = ({ fact, file }: End): boolean =>
-        fact.bus !== null && linked.program.graph.files[file]?.family === 'scope';
+        fact.bus !== null && FAMILIES[linked.program.graph.familyOf(file)].sendsUp;
       if (!near && listens.every(isOfLibrary)) return [];
       return listens.filter(isHeard).map(({ fact, file, component }) => ({
         message: `${component?.name ?? 'A module'} listens for “${name}”, but nothing sends it.${near ? ` Something sends “${near}”: did you mean that?` : ''}`,

@@ -13,6 +13,8 @@ export interface SharedCell {
   quiet: boolean;
   /** The function it is made in; the module itself where it is there once. */
   within: FunctionId;
+  /** Nothing makes it: it is there once a component sets it. */
+  bySetting?: true;
 }
 
 /** A cell a function makes: each component that runs the function has its own, unless it is shared. */

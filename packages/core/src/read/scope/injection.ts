@@ -1,5 +1,4 @@
 /** What functions are given by name: the scope, services, parts of the address. */
-import { ROOT_SCOPE } from '../../model/signs';
 import type * as t from '@babel/types';
 import type { PlaceId, Spot } from '../../model/facts';
 import { keyedCell } from '../libraries/stores/cells';
@@ -7,7 +6,7 @@ import { spotOf } from '../script/builder';
 import { declarePattern } from '../script/declare';
 import { bind } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
-import { injectedKey, scopeKey, taken } from './names';
+import { injectedKey, ROOT_SCOPE, scopeKey, taken } from './names';
 import type { Owner } from './owners';
 
 /** Parts of the address, by the name under which they are asked for. */

@@ -1,7 +1,8 @@
 /** Messages between scopes: sent up, sent down, and sent from the outermost scope to all; and what runs when a value changes. */
+import { ROOT_SCOPE } from './names';
 import type * as t from '@babel/types';
 import type { PlaceId, Spot } from '../../model/facts';
-import { ROOT_SCOPE, ANY_TOPIC, eventProp } from '../../model/signs';
+import { ANY_TOPIC, eventProp } from '../../model/signs';
 import { noteEvent } from '../component/component';
 import { changeCall } from '../libraries/stores/cells';
 import { spotOf } from '../script/builder';

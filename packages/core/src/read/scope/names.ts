@@ -15,6 +15,9 @@ export const templateKey = (name: string): string => `template:${name}`;
 /** The scopes that a template of a name is shown with. */
 export const shownWithKey = (name: string): string => `shown with:${name}`;
 
+/** The outermost scope of all. */
+export const ROOT_SCOPE = '$rootScope';
+
 /** `BedsCtrl as beds`: a controller, and what markup calls its instance. */
 export function controllerIn(text: string): { name: string; alias: string | null } {
   const [name = '', as, alias = null] = text.trim().split(/\s+/);

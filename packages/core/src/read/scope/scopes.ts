@@ -4,14 +4,15 @@
  */
 import type * as t from '@babel/types';
 import type { PlaceId, Spot } from '../../model/facts';
-import { ROOT_SCOPE, PLAIN, SLOTS } from '../../model/signs';
+import { PLAIN, SLOTS } from '../../model/signs';
 import type { SingleFileComponent } from '../script/componentInFile';
 import { isFunction, value } from '../script/expressions';
 import { spotOf } from '../script/builder';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { rootScope } from './injection';
-import { give, scopeKey } from './names';
+import { give, ROOT_SCOPE, scopeKey } from './names';
+import { ownerOf } from './owners';
 import type { Holder } from './owners';
 import { mutation } from '../script/mutations';
 
@@ -69,12 +70,15 @@ export function rootObject(r: ScriptReader, at: Spot): PlaceId {
 function rootCell(r: ScriptReader, field: string, at: Spot): void {
   const key = `${ROOT_SCOPE}.${field}`;
   const { joins, cells } = r.b.facts;
-  if (cells.some((cell) => cell.shared?.key === key)) return;
+  const isOwned = ownerOf(r) !== null;
+  const known = cells.find((cell) => cell.shared?.key === key)?.shared;
+  if (known && !isOwned) delete known.bySetting;
+  if (known) return;
   const place = r.b.place('cell', field, 0, at);
   const setter = r.b.place('setter', field, 0, at);
   joins.push({ key, place, into: false }, { key: `${key}!`, place: setter, into: false });
   r.b.flow(place, rootObject(r, at), 'put', field);
-  const shared = { id: key, key, quiet: false, within: 0 };
+  const shared = { id: key, key, quiet: false, within: 0, ...(isOwned ? { bySetting: true as const } : {}) };
   cells.push({ name: field, kind: 'service', value: place, setter, fn: 0, at, shared });
 }
 

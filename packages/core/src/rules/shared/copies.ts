@@ -311,20 +311,23 @@ export interface Taken {
 }
 
 /**
- * Whether all that ever changes is what an object holds: who took it holds the same object. Not so where a field is set that goes by the
- * name of what was taken.
+ * The fields that are ever set of the object that a cell holds, where it is only changed in place: who took the object before holds the
+ * same one. Null where the object itself may be another one later.
  */
-function isOnlyChangedInPlace({ program: { graph }, locals }: Linked, source: CellFlow, taken: string): boolean {
+function fieldsSetInPlace({ program: { graph }, locals }: Linked, source: CellFlow): ReadonlySet<string> | null {
   const writes = writersOf(source).flatMap(({ facts }) => facts.uses);
-  if (writes.length === 0) return false;
+  if (writes.length === 0) return null;
   const reached = [...(source.values?.stops.values() ?? [])].flatMap(({ at }) => locals.explore(at).visited);
   const held = new Set(reached.filter((one) => one.path === 0 && !wasDerived(one)).map(({ place }) => place));
-  return writes.every(({ file, spot }) =>
-    graph.files[file]?.mutations.some(
-      ({ at, text, field, object }) =>
-        isSameSpot(at, spot) && (text.endsWith('()') || (field !== taken && held.has(graph.at(file, object)))),
-    ),
-  );
+  const fields = new Set<string>();
+  for (const { file, spot } of writes) {
+    const changes = (graph.files[file]?.mutations ?? []).filter(({ at }) => isSameSpot(at, spot));
+    const change =
+      changes.find(({ text }) => text.endsWith('()')) ?? changes.find(({ object }) => held.has(graph.at(file, object)));
+    if (!change) return null;
+    if (!change.text.endsWith('()')) fields.add(change.field);
+  }
+  return fields;
 }
 
 /** Positions are compared by what they say: facts that were kept share no objects. */
@@ -340,8 +343,10 @@ export function takenOnce(linked: Linked, cells: Cells): Taken[] {
   for (const source of cells.all) {
     const stops = source.values ? copiedAt(source.values) : [];
     if (stops.length === 0 || !changes(source)) continue;
+    const inPlace = fieldsSetInPlace(linked, source);
     for (const stop of stops) {
-      if (!stop.component || isOnlyChangedInPlace(linked, source, stop.name)) continue;
+      // Not so where a field is set that goes by the name of what was taken.
+      if (!stop.component || (inPlace && !inPlace.has(stop.name))) continue;
       for (const visited of locals.explore(stop.at).visited) {
         // A copy of what was taken before is told where that was, or meant.
         if (visited.path !== 0 || wasDerived(visited) || wasFrozen(visited)) continue;

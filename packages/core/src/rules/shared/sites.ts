@@ -2,6 +2,7 @@
 import type { PropFact, SiteFact } from '../../model/facts';
 import type { ComponentInfo } from '../../link/program/program';
 import type { Linked } from '../../link';
+import { FAMILIES } from '../../model/families';
 import type { Graph } from '../../link/graph/graph';
 import { push } from '../../link/graph/byPlace';
 import { once } from '../../link/memo/once';
@@ -72,7 +73,7 @@ export function isMissed(linked: Linked, component: ComponentInfo, prop: PropFac
     prop.default === null &&
     !OWN_ATTRIBUTES.has(prop.name) &&
     doesSomethingWith(linked, component, prop.name) &&
-    (component.family !== 'scope' || countsOn(linked, component, prop.name))
+    (FAMILIES[component.family].holdsToProps || countsOn(linked, component, prop.name))
   );
 }
 
