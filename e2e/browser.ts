@@ -3,7 +3,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { spawn, type ChildProcess } from 'node:child_process';
-import puppeteer, { type Browser, type Page } from 'puppeteer-core';
+import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core';
 import FLAGS from '../scripts/chromium-flags.json';
 
 export interface Desk {
@@ -130,18 +130,29 @@ export async function settles(page: Page): Promise<void> {
   );
 }
 
-/** Clicks what bears a text: a link, a button, an option. */
+/**
+ * Clicks what bears a text: a link, a button, an option. Waits until what is around it has come in and it stands where
+ * it stood a moment ago: what is still moving would be missed.
+ */
 export async function clicks(page: Page, text: string, within = 'body'): Promise<void> {
-  const handle = await page.waitForFunction(
-    (selector: string, wanted: string) =>
-      [...document.querySelectorAll(`${selector} a, ${selector} button, ${selector} [role=option]`)].find((element) =>
-        (element as HTMLElement).innerText.replace(/\s+/g, ' ').trim().startsWith(wanted),
-      ),
-    { timeout: 15_000 },
-    within,
-    text,
-  );
-  await (handle.asElement() as unknown as { click(): Promise<void> }).click();
+  let before = '';
+  for (const until = Date.now() + 15_000; ; await new Promise((resolve) => setTimeout(resolve, 100))) {
+    const handle = await page.evaluateHandle(
+      (selector: string, wanted: string) =>
+        [...document.querySelectorAll(`${selector} a, ${selector} button, ${selector} [role=option]`)].find((element) =>
+          (element as HTMLElement).innerText.replace(/\s+/g, ' ').trim().startsWith(wanted),
+        ),
+      within,
+      text,
+    );
+    const element = handle.asElement() as ElementHandle<Element> | null;
+    const place = element ? JSON.stringify(await element.boundingBox()) : '';
+    const loads = await page.$(`${within} [aria-busy=true]`);
+    if (element && place === before && !loads) return element.click();
+    if (Date.now() > until)
+      throw new Error(`“${text}” ${element ? 'does not stand still' : 'is not there'} at ${page.url()}`);
+    before = place;
+  }
 }
 
 export async function pressCtrlK(page: Page): Promise<void> {

@@ -53,7 +53,7 @@ export function Excerpt({
   });
   const indent = around > 0 ? { indent: Math.min(...indents, 40) } : {};
   return (
-    <figure className={bare ? styles.bare : styles.excerpt}>
+    <figure className={bare ? styles.bare : styles.excerpt} aria-busy={!data && !error}>
       {!nameless && (
         <figcaption>
           <button type="button" className="plain" onClick={() => onOpen(`${file}:${told[0] ?? 1}`)}>
