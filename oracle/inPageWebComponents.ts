@@ -13,6 +13,7 @@ export function installWebComponents(): void {
     identical: new Set<string>(),
     given: new Set<string>(),
     contexts: new Set<string>(),
+    messages: new Set<string>(),
   };
   const instances = new Map<Element, object>();
   const listened = new Map<Element, Set<string>>();
@@ -89,8 +90,9 @@ export function installWebComponents(): void {
   function heard(element: Element, event: Event): void {
     const [sender] = event.composedPath();
     const root = element.getRootNode();
-    if (sender instanceof Element && isComponent(sender) && root instanceof ShadowRoot)
-      sets.given.add(`${nameOf(root.host)}>${nameOf(sender)}.${event.type}`);
+    if (!(sender instanceof Element && isComponent(sender) && root instanceof ShadowRoot)) return;
+    sets.given.add(`${nameOf(root.host)}>${nameOf(sender)}.${event.type}`);
+    sets.messages.add(`${nameOf(sender)}>${nameOf(root.host)}@${event.type}`);
   }
 
   function all(root: Document | ShadowRoot): void {
@@ -130,6 +132,7 @@ export function installWebComponents(): void {
       identical: [...sets.identical],
       given: [...sets.given],
       contexts: [...sets.contexts],
+      messages: [...sets.messages],
     }),
   });
 }

@@ -20,10 +20,12 @@ function wordOf<Word extends string>(words: readonly Word[], number: Cell | unde
   return word;
 }
 
-const OPEN = 1;
-const OPTIONAL = 2;
-const ONLY_KNOWN = 4;
-const TEMPLATE = 8;
+type FlagOfCall = {
+  [Key in keyof CallFact]-?: CallFact[Key] extends boolean | undefined ? Key : never;
+}[keyof CallFact];
+/** What is said of a call by yes or no, as bits of one number. */
+const FLAGS: Record<FlagOfCall, number> = { open: 1, optional: 2, onlyKnown: 4, template: 8, past: 16 };
+const FLAG_NAMES = Object.keys(FLAGS) as FlagOfCall[];
 
 type Cell = number | string | null | (number | null)[] | string[];
 
@@ -54,9 +56,9 @@ export function pack(facts: FileFacts): string {
       at.column,
       at.length,
     );
-  for (const { callee, name, args, receiver, result, repeat, open, optional, onlyKnown, template, fn, at } of calls) {
-    const flags =
-      (open ? OPEN : 0) + (optional ? OPTIONAL : 0) + (onlyKnown ? ONLY_KNOWN : 0) + (template ? TEMPLATE : 0);
+  for (const call of calls) {
+    const { callee, name, args, receiver, result, repeat, fn, at } = call;
+    const flags = FLAG_NAMES.reduce((sum, flag) => sum + (call[flag] ? FLAGS[flag] : 0), 0);
     const often = numberOf(REPEATS, repeat);
     packed.calls.push(callee, name, args, receiver, result, often, flags, fn, at.line, at.column, at.length);
   }
@@ -120,10 +122,7 @@ function unpackCalls(cells: readonly Cell[]): CallFact[] {
       receiver: cells[i + 3] as number | null,
       result: cells[i + 4] as number,
       repeat: wordOf(REPEATS, cells[i + 5]),
-      ...(flags & OPEN ? { open: true } : {}),
-      ...(flags & OPTIONAL ? { optional: true } : {}),
-      ...(flags & ONLY_KNOWN ? { onlyKnown: true } : {}),
-      ...(flags & TEMPLATE ? { template: true } : {}),
+      ...Object.fromEntries(FLAG_NAMES.flatMap((flag) => (flags & FLAGS[flag] ? [[flag, true]] : []))),
       fn: cells[i + 7] as number,
       at: { line: cells[i + 8] as number, column: cells[i + 9] as number, length: cells[i + 10] as number },
     });

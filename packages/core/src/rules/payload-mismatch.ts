@@ -2,6 +2,7 @@
 import { sending } from './shared/scopeExamples';
 import { digging as diggingBeds } from './shared/webComponentExamples';
 import type { Graph } from '../link/graph/graph';
+import { DOM_EVENTS } from '../model/domEvents';
 import { eventOf, isAnyField } from '../model/signs';
 import type { Linked } from '../link';
 import type { ChannelFact, FileFacts, UseFact } from '../model/facts';
@@ -56,9 +57,11 @@ function Tray({ label, onMove }) {
   },
   check({ linked }) {
     const found = new Map<string, Draft>();
-    const calls = linked.memos.of<FileFacts, ReadonlyMap<string, Draft>>('payload-mismatch');
+    const calls = linked.memos.of<FileFacts, ReadonlyMap<string, Misfitting>>('payload-mismatch');
     linked.program.graph.files.forEach((facts, file) => {
-      for (const [key, draft] of calls.get(facts, () => ofCalls(linked, facts, file))) found.set(key, draft);
+      for (const [key, { draft, past }] of calls.get(facts, () => ofCalls(linked, facts, file)))
+        // A listener that events come past may be there for others of that name.
+        if (!past || isSentByOne(linked, draft.name ?? '')) found.set(key, draft);
     });
     for (const topic of topics(linked)) for (const [key, draft] of ofArguments(linked, topic)) found.set(key, draft);
     for (const { name, sends, listens } of topics(linked)) {
@@ -84,12 +87,27 @@ function Tray({ label, onMove }) {
   },
 };
 
+interface Misfitting {
+  draft: Draft;
+  /** It is heard where other events of its name may come past. */
+  past: boolean;
+}
+
+/** Whether no element and at most one component sends an event of a name. */
+function isSentByOne({ program }: Linked, name: string): boolean {
+  if (DOM_EVENTS.has(name.toLowerCase())) return false;
+  const senders = [...program.components.keys()].filter((fn) =>
+    program.graph.functions[fn]?.fact.events?.some((event) => event.name === name),
+  );
+  return senders.length < 2;
+}
+
 /** What the calls of a file give to functions that do not take it, by the call and the function. */
-function ofCalls(linked: Linked, facts: FileFacts, file: number): Map<string, Draft> {
+function ofCalls(linked: Linked, facts: FileFacts, file: number): Map<string, Misfitting> {
   const { program, functionFlow } = linked;
   const { graph } = program;
   program.dependencies.dependOn(file);
-  const found = new Map<string, Draft>();
+  const found = new Map<string, Misfitting>();
   facts.calls.forEach((fact, index) => {
     const call = graph.callAt(file, index);
     if (fact.open || program.callKind(call) !== 'handed' || isMethod(linked, call)) return;
@@ -105,7 +123,7 @@ function ofCalls(linked: Linked, facts: FileFacts, file: number): Map<string, Dr
         if (!taker || !receiver || receiver === sender) continue;
         const why = misfit(linked, call, fn);
         if (why === null) continue;
-        found.set(`${call}:${fn}`, {
+        const draft: Draft = {
           message: `${sender.name} ${why.sent}, but ${receiver.name} ${why.taken}.`,
           effect: `${receiver.name} ${why.effect}.`,
           todo: why.todo,
@@ -114,7 +132,8 @@ function ofCalls(linked: Linked, facts: FileFacts, file: number): Map<string, Dr
           ...positionOf(linked, file, fact.at),
           ...named([sender, receiver]),
           related: [relatedAt(linked, taker.file, taker.fact.at, `${receiver.name} receives it here.`)],
-        });
+        };
+        found.set(`${call}:${fn}`, { draft, past: fact.past ?? false });
       }
     }
   });

@@ -5,7 +5,6 @@ import type { Cells } from '../follow/cells';
 import type { Linked } from '../link';
 import { push } from '../link/graph/byPlace';
 import { relatedAt, count, list, named, namesOf, positionOf, type Draft, type Rule } from './rule';
-import { heardByAny } from './shared/heard';
 import type { ComponentInfo } from '../link/program/program';
 
 const INCOMPLETE = 'Trails through it end here, so answers about it are incomplete.';
@@ -68,7 +67,6 @@ export const unresolved: Rule = {
       });
       for (const gap of facts.gaps) {
         // Of what crosses components, only that matters which somebody listens for.
-        if (gap.what === 'event' && !heardByAny(linked).has(gap.name)) continue;
         if (gap.what === 'instance' && program.parentInstances.names.has(`${file}:${gap.name}`)) continue;
         missed.push({
           what: gap.name,

@@ -144,8 +144,12 @@ function arrives(linked: Linked, component: ComponentInfo, name: string, event: 
   if (place === null) return true;
   return program.rootsOf(component.fn).some((context) => {
     const local = locals.explore({ place, path, context });
-    if (local.cut !== null || local.called.length > 0 || local.exits.length > 0 || local.outsideCalls.length > 0)
-      return true;
+    // What is there for all below arrives where one of them sends it.
+    const leads = local.exits.some(
+      (exit) =>
+        exit.kind !== 'site' || !linked.crossings.isAmbient(exit.target) || linked.crossings.cross(exit).length > 0,
+    );
+    if (local.cut !== null || local.called.length > 0 || leads || local.outsideCalls.length > 0) return true;
     return local.uses.length > 0 && DOM_EVENTS.has(event.toLowerCase());
   });
 }

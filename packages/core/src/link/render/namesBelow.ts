@@ -74,10 +74,12 @@ export class NamesBelow {
         if (!entry || seen.has(site)) continue;
         seen.add(site);
         found.push({ site, hidden: next.hidden });
-        const author = program.unitOf(graph.fnAt(entry.file, entry.fact.fn));
-        for (const place of places.get(author) ?? [])
-          for (const { op, except } of graph.edgesOutOf(place))
-            if (op === 'rest') queue.push({ component: author, hidden: [...next.hidden, except ?? []] });
+        // Markup in a file of its own runs as part of its component.
+        const runs = program.runsTogether(program.unitOf(graph.fnAt(entry.file, entry.fact.fn)));
+        for (const author of new Set(runs.map((run) => program.callContexts.ownerOf(run))))
+          for (const place of places.get(author) ?? [])
+            for (const { op, except } of graph.edgesOutOf(place))
+              if (op === 'rest') queue.push({ component: author, hidden: [...next.hidden, except ?? []] });
       }
     return found;
   }

@@ -34,6 +34,8 @@ export interface ChannelFact {
   bus: PlaceId | null;
   /** It is heard on something that the page brings, which sends by itself: an element, a connection. */
   elsewhere?: true;
+  /** It is an event of an element that comes to the page on its way: sent there only where something listens for it. */
+  passes?: true;
   /** The topic is what a constant of another file says, which is registered by this name. */
   symbolic?: true;
   /** The fields of what is sent, where it is written out. */

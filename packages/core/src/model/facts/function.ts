@@ -83,6 +83,8 @@ export interface CallFact {
   optional?: boolean;
   /** Where what it calls cannot be found, nothing is taken to come of it. */
   onlyKnown?: boolean;
+  /** An event is heard by an element that it comes past, as others of its name may. */
+  past?: boolean;
   /** It is a template with a tag: what it is given are values in a text. */
   template?: boolean;
   fn: FunctionId;

@@ -39,7 +39,7 @@ export interface ExportFact {
 
 /** Something the reader met and could not follow. */
 export interface GapFact {
-  what: 'component' | 'import' | 'channel' | 'instance' | 'event';
+  what: 'component' | 'import' | 'channel' | 'instance';
   name: string;
   reason: string;
   fn: FunctionId;
@@ -104,4 +104,4 @@ export interface FileFacts {
 }
 
 /** Raised whenever the shape or meaning of facts changes, so that cached ones are read again. */
-export const FACTS_VERSION = 87;
+export const FACTS_VERSION = 88;

@@ -3,7 +3,7 @@
  * sends is a writer of the topic, who listens a reader.
  */
 import type * as t from '@babel/types';
-import type { PlaceId } from '../../model/facts';
+import type { PlaceId, Spot } from '../../model/facts';
 import { ANY_TOPIC } from '../../model/signs';
 import { spotOf } from '../script/builder';
 import { readArguments } from '../script/calls';
@@ -192,6 +192,21 @@ export function sendTo(
       ? payload.properties.flatMap((one) => ('key' in one ? [fieldOf(one.key, one.computed)] : []))
       : null;
   r.b.facts.channels.push({ topic, does: 'sends', handler: null, bus, fields, fn: r.fn, at });
+}
+
+/** What is sent from an element also comes to the page: a topic only where something listens for it there. */
+export function passesPage(
+  r: ScriptReader,
+  topic: string,
+  given: PlaceId | null,
+  fields: string[] | null,
+  at: Spot,
+): void {
+  const setter = r.b.place('setter', topic, r.fn, at);
+  r.b.facts.joins.push({ key: `channel:${topic}!`, place: setter, into: false });
+  if (given !== null) r.b.facts.joins.push({ key: `payload:${topic}`, place: given, into: true });
+  changeCall(r, setter, topic, given, at);
+  r.b.facts.channels.push({ topic, does: 'sends', handler: null, bus: null, fields, passes: true, fn: r.fn, at });
 }
 
 /** Listens to a topic: the handler is called with what is sent, or with an object that holds it in a field. */

@@ -16,6 +16,7 @@ import { readFunction } from '../script/functions';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { noteMounting } from '../script/starts';
+import { hearBelow } from './events';
 import { moduleOf, nameInMarkup } from './names';
 import { readWire } from './wire';
 
@@ -205,6 +206,7 @@ class ComponentClass {
     const own = moduleOf(r.b.facts.path);
     const imported = r.b.facts.imports.flatMap(({ source }) => (/^\.\/.*\.html$/.test(source) ? [source] : []));
     const files = new Set([...(own ? [`./${own.name}.html`] : []), ...imported]);
+    hearBelow(r, component, r.b.fn(component.fn).at);
     const piece = renderedPiece(r, component);
     for (const file of files) {
       // By custom it is there; a class that others extend has none.

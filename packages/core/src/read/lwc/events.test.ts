@@ -252,22 +252,109 @@ describe('what an event brings', () => {
 });
 
 describe('an event that leaves the component that renders its sender', () => {
-  const told = (listens: string): string[] =>
-    foundBy(
-      'unresolved',
-      webComponents({
-        House: [`<c-zone ${listens}></c-zone>`, 'take() {}'],
-        Zone: ['<c-bed></c-bed>', ''],
-        Bed: [
-          '<b onclick={send}>x</b>',
-          `send() { this.dispatchEvent(new CustomEvent('pick', { bubbles: true, composed: true })); }`,
-        ],
-      }),
-    );
+  const CROSSING = `this.dispatchEvent(new CustomEvent('pick', { detail: 2, bubbles: true, composed: true }));`;
+  const project = (
+    house: [markup: string, more?: string],
+    zone: string,
+    sends: string,
+    zoneBody = '',
+  ): ReturnType<typeof webComponents> =>
+    webComponents({
+      House: [`{deep}${house[0]}`, `deep = 1; take = (event) => { this.deep = event.detail; }; ${house[1] ?? ''}`],
+      Zone: [zone, zoneBody],
+      Panel: ['<section><slot></slot></section>', ''],
+      Bed: ['<b onclick={send}>x</b>', `send() { ${sends} }`],
+    });
+  const UP = ['up Bed.pick > event:House.deep'];
+
   test.each([
-    ['is told where somebody listens for its name', 'onpick={take}', 1],
-    ['matters to nobody else', '', 0],
-  ])('%s', (_what, listens, times) => {
-    expect(told(listens)).toHaveLength(times);
+    ['at the tag of who renders it', ['<c-zone onpick={take}></c-zone>'], '<c-bed></c-bed>', CROSSING, UP],
+    ['around that tag', ['<div onpick={take}><c-zone></c-zone></div>'], '<c-bed></c-bed>', CROSSING, UP],
+    ['not at a tag beside it', ['<c-zone></c-zone><c-panel onpick={take}></c-panel>'], '<c-bed></c-bed>', CROSSING, []],
+    ['not where it only bubbles', ['<c-zone onpick={take}></c-zone>'], '<c-bed></c-bed>', BUBBLING, []],
+    [
+      'from what stands in a slot',
+      ['<div onpick={take}><c-zone></c-zone></div>'],
+      '<c-panel><c-bed></c-bed></c-panel>',
+      CROSSING,
+      UP,
+    ],
+    [
+      'by the template of who stands above',
+      ['<c-zone></c-zone>', `connectedCallback() { this.template.addEventListener('pick', this.take); }`],
+      '<c-bed></c-bed>',
+      CROSSING,
+      UP,
+    ],
+    [
+      'by the element of who stands above',
+      ['<c-zone></c-zone>', `connectedCallback() { this.addEventListener('pick', this.take); }`],
+      '<c-bed></c-bed>',
+      CROSSING,
+      UP,
+    ],
+    [
+      'not by an element that it does not come to',
+      ['<c-bed></c-bed>', `connectedCallback() { this.addEventListener('pick', this.take); }`],
+      '',
+      BUBBLING,
+      [],
+    ],
+  ] as const)('is heard %s', (_where, house, zone, sends, found) => {
+    const survey = project([...house], zone, sends);
+    expect(trailsOf(survey, 'House.deep').filter((line) => line.startsWith('up Bed'))).toEqual(found);
+    expect(survey.trail('House.deep').relays).toEqual([]);
+  });
+
+  test('is heard by its own element, and by that around the slot that its sender is put into', () => {
+    const own = webComponents({
+      Bed: [
+        '{deep}<b onclick={send}>x</b>',
+        `deep = 1; take = (event) => { this.deep = event.detail; }; connectedCallback() { this.addEventListener('pick', this.take); } send() { ${PICK} }`,
+      ],
+    });
+    expect(own.trail('Bed.deep').writers).toMatchObject([{ component: 'Bed' }]);
+    const around = webComponents({
+      House: ['<c-panel><c-bed></c-bed></c-panel>', ''],
+      Panel: [
+        '{deep}<slot></slot>',
+        `deep = 1; take = (event) => { this.deep = event.detail; }; connectedCallback() { this.addEventListener('pick', this.take); }`,
+      ],
+      Bed: ['<b onclick={send}>x</b>', `send() { ${BUBBLING} }`],
+    });
+    expect(trailsOf(around, 'Panel.deep')).toEqual(['up Bed.pick > event:Panel.deep']);
+  });
+
+  test('comes to the page, where something listens for it', () => {
+    const listens = `connectedCallback() { window.addEventListener('pick', this.take); } disconnectedCallback() { window.removeEventListener('pick', this.take); }`;
+    const survey = project(['', listens], '<c-bed></c-bed>', CROSSING);
+    expect(survey.trail('channel:pick')).toMatchObject({
+      readers: [{ component: 'House' }],
+      writers: [{ component: 'Bed' }],
+    });
+    expect(project([''], '<c-bed></c-bed>', CROSSING).document().cells).not.toContainEqual(
+      expect.objectContaining({ kind: 'channel' }),
+    );
+  });
+
+  test.each([
+    ['whose fields are others', 'pick', '', 1],
+    [
+      'of which another component sends one as well',
+      'pick',
+      `other() { this.dispatchEvent(new CustomEvent('pick')); }`,
+      0,
+    ],
+    ['that elements send as well', 'change', '', 0],
+  ])('is held against who hears it further out: one %s', (_what, name, more, times) => {
+    const survey = webComponents({
+      House: [`<c-zone on${name}={take}></c-zone>`, `take(event) { this.deep = event.detail.height; }`],
+      Zone: ['<c-bed></c-bed>', more],
+      Bed: [
+        '<b onclick={send}>x</b>',
+        `send() { this.dispatchEvent(new CustomEvent('${name}', { detail: { depth: 1 }, bubbles: true, composed: true })); }`,
+      ],
+    });
+    expect(foundBy('payload-mismatch', survey)).toHaveLength(times);
   });
 });

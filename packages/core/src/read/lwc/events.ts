@@ -1,21 +1,26 @@
 /**
  * Events: whoever makes one sends it from its own element. It is heard at the component's tag and, where it bubbles, at any element
- * around that.
+ * around that in the same markup; one that is composed as well goes on to the tags of all components around, and to the page.
  */
 import type * as t from '@babel/types';
-import type { EventFact, PlaceId } from '../../model/facts';
-import { AROUND, eventProp } from '../../model/signs';
+import type { EventFact, PlaceId, Spot } from '../../model/facts';
+import { AROUND, CHILDREN, eventProp, PLAIN, SLOTS } from '../../model/signs';
 import { noteEvent } from '../component/component';
-import { readNew } from '../libraries/channels';
+import { passesPage, readNew } from '../libraries/channels';
 import { spotOf } from '../script/builder';
+import type { SingleFileComponent } from '../script/componentInFile';
 import { readArguments } from '../script/calls';
 import { value } from '../script/expressions';
 import { objectOf, property, textOf } from '../script/literals';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 
-/** The field of an instance that holds the listeners it adds to its own markup by script. */
+/** The fields of an instance that hold the listeners it adds by script: to its own markup, and to its own element. */
 export const LISTENERS = '#listeners';
+export const HOST = '#host';
+
+/** The context under which listeners beyond the markup around are found. */
+const BEYOND = '(listeners)';
 
 /** An event that was made, and is not sent yet. */
 interface Made {
@@ -111,24 +116,74 @@ function send(r: ScriptReader, event: Made, place: PlaceId, node: t.CallExpressi
   noteEvent(r, component, event.name, at);
   const fact = b.fn(component.fn).events?.find(({ name }) => name === event.name);
   if (fact && event.bubbles) fact.bubbles = true;
-  if (event.bubbles && event.composed && isFirst) {
-    const reason = 'It leaves the component that renders its sender; whoever hears it above that is not followed.';
-    b.facts.gaps.push({ what: 'event', name: event.name, reason, fn: r.fn, at });
-  }
   if (fact) noteFields(fact, event.fields, isFirst);
-  const heardAt = [b.part(component.props, eventProp(event.name), r.fn, at)];
-  if (event.bubbles) heardAt.push(b.part(b.part(component.props, AROUND, r.fn, at), event.name, r.fn, at));
-  for (const [index, callee] of heardAt.entries())
+  const own = [component.props, b.part(component.self, HOST, r.fn, at)];
+  const further = event.bubbles ? [b.part(component.props, AROUND, r.fn, at)] : [];
+  if (event.bubbles && event.composed) {
+    further.push(beyond(r, at));
+    passesPage(r, event.name, event.payload, event.fields, at);
+  }
+  for (const [index, listeners] of [...own, ...further].entries())
     b.call({
-      callee,
+      callee: b.part(listeners, eventProp(event.name), r.fn, at),
       name: event.name,
       args: [place],
       repeat: r.repeat,
       optional: true,
       ...(index > 0 ? { onlyKnown: true } : {}),
+      ...(index >= own.length ? { past: true } : {}),
       fn: r.fn,
       at,
     });
+}
+
+function contextBeyond(r: ScriptReader, at: Spot): PlaceId {
+  const place = r.b.place('context', BEYOND, 0, at);
+  r.b.facts.contexts.push({ name: BEYOND, key: BEYOND, ambient: true, place, hasDefault: true, at });
+  return place;
+}
+
+/** The listeners further out than a component's own markup, as far as those around let theirs be found. */
+function beyond(r: ScriptReader, at: Spot): PlaceId {
+  const result = r.b.place('read', BEYOND, r.fn, at);
+  r.b.facts.contextReads.push({ context: contextBeyond(r, at), maybe: true, result, fn: r.fn, at });
+  return result;
+}
+
+/** Holds what hears whatever crosses the roots of components below: at first, what the component itself adds by script. */
+function hearing(r: ScriptReader, at: Spot): PlaceId {
+  const heard = r.b.place('object', '', r.fn, at);
+  if (r.self !== null)
+    for (const listeners of [LISTENERS, HOST]) r.b.flow(r.b.part(r.self, listeners, r.fn, at), heard);
+  return heard;
+}
+
+/** Lets all that a component renders find the listeners of its own element and template, and those further out. */
+export function hearBelow(r: ScriptReader, component: SingleFileComponent, at: Spot): void {
+  r.b.rest(beyond(r, at), r.b.place('object', '', r.fn, at), [PLAIN, SLOTS]);
+  component.provides.push({ context: contextBeyond(r, at), value: hearing(r, at), name: BEYOND, at });
+}
+
+/** Lets all in a part of the markup find the listeners of an element as well; gives the piece inside it, and what holds them. */
+export function hearInside(r: ScriptReader, piece: PlaceId, at: Spot): { inside: PlaceId; heard: PlaceId } {
+  const context = contextBeyond(r, at);
+  const heard = hearing(r, at);
+  const inside = r.b.place('markup', '', r.fn, at);
+  const propsPlace = r.b.place('siteProps', BEYOND, r.fn, at);
+  r.b.flow(heard, propsPlace, 'put', 'value');
+  r.b.flow(inside, propsPlace, 'put', CHILDREN);
+  const props = [{ name: 'value', place: heard, literal: null, at }];
+  r.b.facts.sites.push({
+    name: BEYOND,
+    tag: context,
+    propsPlace,
+    inside: piece,
+    props,
+    repeat: r.repeat,
+    fn: r.fn,
+    at,
+  });
+  return { inside, heard };
 }
 
 /** Sent in several places, it brings what any of them gives; where one of them is not known, nothing is. */
@@ -145,7 +200,10 @@ function fieldsOf(r: ScriptReader, node: t.Node | null): string[] | null {
   return object.properties.flatMap((one) => ('key' in one ? [fieldOf(one.key, one.computed)] : []));
 }
 
-/** `this.template.addEventListener('pick', this.pick)`: heard from all that stands in the component's markup; undefined for any other call. */
+/**
+ * `this.template.addEventListener('pick', this.pick)`: heard from all that stands in the component's markup; on its own element, from what
+ * it sends itself, what leaves its markup and what stands between its tags. Undefined for any other call.
+ */
 export function readListening(r: ScriptReader, node: t.CallExpression): null | undefined {
   const { callee } = node;
   const { component } = r;
@@ -164,7 +222,7 @@ export function readListening(r: ScriptReader, node: t.CallExpression): null | u
   r.b.use({ place: run, kind: 'handler', detail: name ?? '', fn: r.fn, at });
   if (name === null) return null;
   const all = r.b.place('object', '', r.fn, at);
-  r.b.flow(run, all, 'put', name);
-  r.b.flow(all, component.self, 'put', LISTENERS);
+  r.b.flow(run, all, 'put', eventProp(name));
+  r.b.flow(all, component.self, 'put', isTemplate ? LISTENERS : HOST);
   return null;
 }

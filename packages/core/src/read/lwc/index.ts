@@ -10,6 +10,7 @@ import { readModule, readTree } from '../script/module';
 import { ScriptReader } from '../script/reader';
 import type { SourceFile } from '../source';
 import { lwc } from './dialect';
+import { hearBelow } from './events';
 import { readMetadata } from './metadata';
 import { moduleOf, nameInMarkup } from './names';
 import { readTemplate } from './template';
@@ -34,6 +35,9 @@ function readAlone(r: ScriptReader): void {
   if (!own || tag === null) return readMarkupFile(r, (piece) => readTemplate(r, piece));
   const component = addComponent(r, r.b.facts.path);
   r.b.fn(component.fn).ownNames = [tag];
-  readWithin(r, component, () => readTemplate(r, renderedPiece(r, component)));
+  readWithin(r, component, () => {
+    hearBelow(r, component, r.b.fn(component.fn).at);
+    readTemplate(r, renderedPiece(r, component));
+  });
   r.b.endSpan(r.b.fn(component.fn));
 }

@@ -10,7 +10,7 @@ import { value } from '../script/expressions';
 import { parseLoosely } from '../script/expression';
 import type { ScriptReader } from '../script/reader';
 import { Scope } from '../script/scope';
-import { LISTENERS } from './events';
+import { hearInside, HOST, LISTENERS } from './events';
 import { onInstance } from '../component/onInstance';
 import {
   attributeOf,
@@ -61,9 +61,14 @@ const PROPERTIES: Record<string, string> = {
   usemap: 'useMap',
 };
 
+interface Listener {
+  event: string;
+  place: PlaceId;
+}
+
 class Template {
   /** The listeners of the elements around what is being read, the innermost last. */
-  private readonly around: { event: string; place: PlaceId }[] = [];
+  private readonly around: Listener[] = [];
 
   /** What is heard around the slot that the markup being read is put into. */
   private aroundSlot: PlaceId | null = null;
@@ -168,30 +173,36 @@ class Template {
     if (key !== null) r.b.facts.keys.push(key);
     if (node.tagName === 'slot') return this.slot(node, piece);
     if (node.tagName.includes('-')) return this.site(node, piece);
-    const listeners: { event: string; place: PlaceId }[] = [];
+    const listeners = node.tagName === 'template' ? [] : this.listenersAt(node);
+    for (const { event, place, spot } of listeners)
+      r.b.use({ place, kind: 'handler', detail: event, fn: r.fn, at: spot });
     if (node.tagName !== 'template') {
       for (const { name } of node.attrs) {
-        if (DIRECTIVE.test(name)) continue;
-        const place = this.bound(node, name);
-        if (place === null) continue;
+        const place = DIRECTIVE.test(name) || eventIn(name) !== null ? null : this.bound(node, name);
         const { at } = attributeSpot(r, node, name);
-        const event = eventIn(name);
-        if (event === null) r.b.use({ place, kind: 'shown', inside: piece, repeat: r.repeat, fn: r.fn, at });
-        else {
-          r.b.use({ place, kind: 'handler', detail: event, fn: r.fn, at });
-          listeners.push({ event, place });
-        }
+        if (place !== null) r.b.use({ place, kind: 'shown', inside: piece, repeat: r.repeat, fn: r.fn, at });
       }
       r.depth++;
     }
-    this.within(listeners, () => r.block(() => this.children(childrenOf(node), piece)));
+    const inside = this.hearingInside(listeners, piece, node);
+    this.within(listeners, () => r.block(() => this.children(childrenOf(node), inside)));
     if (node.tagName !== 'template') r.depth--;
   }
 
-  private within(listeners: readonly { event: string; place: PlaceId }[], read: () => void): void {
+  /** The piece of markup inside an element, whose listeners whatever stands there finds. */
+  private hearingInside(listeners: readonly Listener[], piece: PlaceId, node: Element): PlaceId {
+    const { r } = this;
+    if (listeners.length === 0) return piece;
+    const { inside, heard } = hearInside(r, piece, tagSpot(node));
+    for (const { event, place } of [...this.around, ...listeners]) r.b.flow(place, heard, 'put', eventProp(event));
+    return inside;
+  }
+
+  private within<Read>(listeners: readonly Listener[], read: () => Read): Read {
     this.around.push(...listeners);
-    read();
+    const found = read();
     this.around.splice(this.around.length - listeners.length);
+    return found;
   }
 
   /** `<slot name="head">`: what whoever renders the component writes between its tags, or else what stands here. */
@@ -201,19 +212,28 @@ class Template {
     const at = tagSpot(node);
     const callee = r.b.part(r.self, slotProp(attributeOf(node, 'name') ?? 'default'), r.fn, at);
     // What stands there is heard by the slot and by all around it.
-    const listeners = node.attrs.flatMap(({ name }) => {
-      const event = eventIn(name);
-      const place = event === null ? null : this.bound(node, name);
-      return event === null || place === null ? [] : [{ event, place }];
-    });
+    const listeners = this.listenersAt(node);
     for (const { event, place } of listeners) r.b.use({ place, kind: 'handler', detail: event, fn: r.fn, at });
     const given = r.b.place('object', '', r.fn, at);
-    this.within(listeners, () => r.b.flow(this.heardAround(at), given, 'put', AROUND));
+    const heard = this.within(listeners, () => this.heardAround(at));
+    r.b.flow(r.b.part(r.self, HOST, r.fn, at), heard);
+    r.b.flow(heard, given, 'put', AROUND);
     const result = r.b.call({ callee, name: 'slot', args: [given], repeat: r.repeat, optional: true, fn: r.fn, at });
-    r.b.use({ place: result, kind: 'shown', inside: piece, repeat: r.repeat, fn: r.fn, at });
+    const inside = this.hearingInside(listeners, piece, node);
+    r.b.use({ place: result, kind: 'shown', inside, repeat: r.repeat, fn: r.fn, at });
     r.repeated('conditional', () =>
-      this.within(listeners, () => r.block(() => this.children(childrenOf(node), piece))),
+      this.within(listeners, () => r.block(() => this.children(childrenOf(node), inside))),
     );
+  }
+
+  /** What is to run when an element, or what bubbles up to it, sends an event. */
+  private listenersAt(node: Element): (Listener & { spot: Spot })[] {
+    return node.attrs.flatMap(({ name }) => {
+      const event = DIRECTIVE.test(name) ? null : eventIn(name);
+      const place = event === null ? null : this.bound(node, name);
+      if (event === null || place === null) return [];
+      return [{ event, place, spot: attributeSpot(this.r, node, name).at }];
+    });
   }
 
   private site(node: Element, piece: PlaceId): void {
@@ -223,11 +243,13 @@ class Template {
     const [choice = null] = ['lwc:is', 'lwc:dynamic'].filter((one) => attributeOf(node, one) !== null);
     const chosen = choice === null ? null : this.bound(node, choice);
     const tag = chosen ?? r.global(tagName(node.tagName), at);
-    const { site, give, propsPlace } = addSite(r, node.tagName, tag, piece, at);
+    const listeners = this.listenersAt(node);
+    const inside = this.hearingInside(listeners, piece, node);
+    const { site, give, propsPlace } = addSite(r, node.tagName, tag, inside, at);
     site.names = namesAt(node);
     const { repeat } = r;
     r.repeat = 'once';
-    const listeners: { event: string; place: PlaceId }[] = [];
+    for (const { event, place, spot } of listeners) give(eventProp(event), place, null, spot);
     for (const { name, value: text } of node.attrs) {
       const { at: spot } = attributeSpot(r, node, name);
       if (name === 'lwc:spread') {
@@ -235,15 +257,9 @@ class Template {
         if (place !== null) r.b.flow(place, propsPlace);
         site.props.push({ name: null, place, literal: null, at: spot });
       }
-      if (DIRECTIVE.test(name)) continue;
+      if (DIRECTIVE.test(name) || eventIn(name) !== null) continue;
       const place = this.bound(node, name);
-      const event = eventIn(name);
-      if (event !== null) {
-        if (place !== null) {
-          give(eventProp(event), place, null, spot);
-          listeners.push({ event, place });
-        }
-      } else if (OF_ELEMENT.test(name)) {
+      if (OF_ELEMENT.test(name)) {
         if (place !== null) r.b.use({ place, kind: 'shown', inside: piece, repeat, fn: r.fn, at: spot });
       } else if (OF_ALL.test(name)) r.b.flow(place, propsPlace, 'put', propName(name));
       else give(propName(name), place, place === null ? literalOf(text) : null, spot);
@@ -257,7 +273,7 @@ class Template {
   private heardAround(at: Spot): PlaceId {
     const { r } = this;
     const all = r.b.place('object', '', r.fn, at);
-    for (const { event, place } of this.around) r.b.flow(place, all, 'put', event);
+    for (const { event, place } of this.around) r.b.flow(place, all, 'put', eventProp(event));
     if (r.self !== null) r.b.flow(r.b.part(r.self, LISTENERS, r.fn, at), all);
     r.b.flow(this.aroundSlot, all);
     return all;

@@ -38,7 +38,9 @@ export function topics(linked: Linked): Topic[] {
       if (fact.does === 'listens') topic.listens.push({ fact, file, component });
     }
   });
-  return [...found.values()];
+  return [...found.values()].filter(
+    ({ sends, listens }) => listens.length > 0 || sends.length === 0 || sends.some(({ fact }) => !fact.passes),
+  );
 }
 
 /**

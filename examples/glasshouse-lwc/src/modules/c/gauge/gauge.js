@@ -8,4 +8,9 @@ export default class Gauge extends LightningElement {
   get shown() {
     return inUnits(this.warmth, this.scale);
   }
+
+  note() {
+    const detail = { warmth: this.warmth };
+    this.dispatchEvent(new CustomEvent('noted', { detail, bubbles: true, composed: true }));
+  }
 }
