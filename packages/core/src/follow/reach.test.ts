@@ -1,4 +1,5 @@
 import { one } from '../testing/project';
+import { webComponents } from '../testing/webComponents';
 import { NothingToReach, reachOf } from './reach';
 
 const document = one(`
@@ -32,4 +33,50 @@ test.each([
 
 test.each([`${id('App')}.nothing`, 'context:Nobody', 'nonsense'])('%s reaches nothing, and that is said', (from) => {
   expect(() => reachOf(document, from)).toThrow(NothingToReach);
+});
+
+describe('who hears an event', () => {
+  const take = (sends: string): string => `deep = 1; take = (event) => { this.deep = event.detail; }; ${sends}`;
+  const pages = (options: string, sends = 'pick'): ReturnType<typeof webComponents> =>
+    webComponents({
+      House: ['{deep}<div onpick={take}><c-bed></c-bed></div>', take('')],
+      Shelf: ['{deep}<div onpick={take}></div>', take('')],
+      Log: [
+        '{deep}',
+        take(
+          `connectedCallback() { window.addEventListener('pick', this.take); } disconnectedCallback() { window.removeEventListener('pick', this.take); }`,
+        ),
+      ],
+      Bed: [
+        '<b onclick={send}>x</b>',
+        `send() { this.dispatchEvent(new CustomEvent('${sends}', { detail: 2, ${options} })); }`,
+      ],
+    });
+  const bed = 'force-app/main/default/lwc/bed/bed.js#Bed';
+  const heard = (options: string, from = `${bed}.pick`): string[] | undefined =>
+    reachOf(pages(options).document(), from).heard?.map(({ component, by }) => `${component.replace(/.*#/, '')} ${by}`);
+
+  test.each([
+    ['bubbles: true, composed: true', ['House around', 'Log topic', 'Shelf accident']],
+    ['bubbles: true', ['House around', 'Shelf accident']],
+  ])('that is sent with %s', (options, found) => {
+    expect(heard(options)).toEqual(found);
+  });
+
+  test('that goes to its own tag alone: nobody by accident', () => {
+    expect(() => heard('bubbles: false')).toThrow(NothingToReach);
+  });
+
+  test('of a topic', () => {
+    expect(heard('bubbles: true, composed: true', 'channel:pick')).toEqual(['Log topic']);
+  });
+
+  test('that nobody hears where it stands', () => {
+    const found = reachOf(pages('bubbles: true', 'dug').document(), `${bed}.dug`);
+    expect(found).toMatchObject({ to: [], heard: [] });
+  });
+});
+
+test('a callback is no event', () => {
+  expect(reachOf(document, `${id('Bar')}.onUnits`).heard).toEqual([]);
 });

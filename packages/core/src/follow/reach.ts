@@ -21,6 +21,17 @@ export interface Reach {
   title: string;
   to: Reached[];
   from: Reached[];
+  /** For an event or a topic: who hears it, and who could. */
+  heard?: Heard[];
+}
+
+/**
+ * Who hears an event, or could. `around`: it stands around the sender; `topic`: it listens under the name, wherever it stands;
+ * `accident`: it listens for the name and is not reached now, but would hear it if it came to stand around the sender.
+ */
+export interface Heard {
+  component: string;
+  by: 'around' | 'topic' | 'accident';
 }
 
 /** A question of reach that names nothing in the document. */
@@ -29,12 +40,42 @@ export class NothingToReach extends Error {}
 /** `from` is a component's id, `id.name` for one of its values or events, or `kind:name` for what no component holds. */
 export function reachOf(document: FlowDocument, from: string): Reach {
   const start = startOf(document, from);
+  const to = spread(document.hops, start, 'to');
   return {
     of: start.of,
     title: start.title,
-    to: spread(document.hops, start, 'to'),
+    to,
     from: spread(document.hops, start, 'from'),
+    ...(start.event ? { heard: heardOf(document, start.event, to) } : {}),
   };
+}
+
+function heardOf(document: FlowDocument, { sender, name }: EventAsked, to: readonly Reached[]): Heard[] {
+  const heard = new Map<string, Heard['by']>();
+  const components = new Map(document.components.map((one) => [one.id, one]));
+  const add = (component: string, by: Heard['by']): void => {
+    if (components.has(component) && !heard.has(component)) heard.set(component, by);
+  };
+  const topics = new Set(
+    document.cells.flatMap((cell) => (cell.kind === 'channel' && cell.name === name ? [cell.id] : [])),
+  );
+  const isTopic = topics.has(sender);
+  const comesToPage = isTopic || to.some(({ component }) => topics.has(component));
+  for (const { from, to: end, carrier } of document.hops)
+    if (carrier === 'event' && from.holder === sender && from.name === name) add(end.holder, 'around');
+  for (const { from, to: end, carrier } of comesToPage ? document.hops : [])
+    if (carrier === 'channel' && topics.has(from.holder)) add(end.holder, 'topic');
+  if (components.get(sender)?.events.some((event) => event.name === name && event.passes))
+    for (const { id, listens } of components.values())
+      if (id !== sender && listens?.some((one) => one.name === name)) add(id, 'accident');
+  return [...heard].map(([component, by]) => ({ component, by }));
+}
+
+/** An event of a component, or a topic that no component holds. */
+interface EventAsked {
+  /** The id of the component, or of the topic's cell. */
+  sender: string;
+  name: string;
 }
 
 interface Start {
@@ -44,6 +85,7 @@ interface Start {
   isStart(end: { holder: string; name: string }): boolean;
   /** Only hops through these contexts leave the start; several may bear one name. */
   contexts: ReadonlySet<string> | null;
+  event?: EventAsked;
 }
 
 function startOf(document: FlowDocument, from: string): Start {
@@ -53,9 +95,16 @@ function startOf(document: FlowDocument, from: string): Start {
   if (owner) {
     const name = from.slice(owner.id.length + 1);
     const isStart: Start['isStart'] = (end) => end.holder === owner.id && end.name === name;
-    if (!document.hops.some((hop) => isStart(hop.from) || isStart(hop.to)))
+    const event = owner.events.find((one) => one.name === name);
+    if (!event?.passes && !document.hops.some((hop) => isStart(hop.from) || isStart(hop.to)))
       throw new NothingToReach(`${owner.name} passes ${name} to nobody, and nobody passes it there.`);
-    return { of: owner.id, title: `${owner.name}.${name}`, isStart, contexts: null };
+    return {
+      of: owner.id,
+      title: `${owner.name}.${name}`,
+      isStart,
+      contexts: null,
+      ...(event ? { event: { sender: owner.id, name } } : {}),
+    };
   }
   const [, kind = '', name = ''] = /^(\w+):(.+)$/.exec(from) ?? [];
   const cells = document.cells.filter((cell) => cell.kind === kind && cell.name === name);
@@ -63,7 +112,13 @@ function startOf(document: FlowDocument, from: string): Start {
   if (!cell) throw new NothingToReach(`There is nothing called ${from} in this project.`);
   if (kind !== 'context') {
     const ids = new Set(cells.map((one) => one.id));
-    return { of: cell.id, title: from, isStart: ({ holder }) => ids.has(holder), contexts: null };
+    return {
+      of: cell.id,
+      title: from,
+      isStart: ({ holder }) => ids.has(holder),
+      contexts: null,
+      ...(kind === 'channel' ? { event: { sender: cell.id, name } } : {}),
+    };
   }
   // What is provided lives in other cells: it starts at whoever provides it, under the names it has there.
   const contexts = new Set(cells.map((one) => one.id));

@@ -9,6 +9,7 @@ import { carrierOf, isDeadEnd, rolesAt } from '../follow/standing';
 import type { Linked } from '../link';
 import { once } from '../link/memo/once';
 import { cutsOf } from '../follow/cuts';
+import { passingEvents } from '../follow/passingEvents';
 import { isModel } from '../read/libraries';
 import type { Told } from '../rules';
 import { routesOf } from './routes';
@@ -113,8 +114,11 @@ function sidesOf(linked: Linked): { sides?: { client: number; server: number; ei
 function components(linked: Linked): Component[] {
   const { program } = linked;
   const { graph } = program;
+  const passing = passingEvents(linked);
   return [...program.components.values()].map((c) => {
     const fact = graph.functions[c.fn]?.fact;
+    const sent = passing.sent.get(c.fn);
+    const heard = passing.heard.get(c.fn);
     return {
       id: c.id,
       name: c.name,
@@ -133,8 +137,13 @@ function components(linked: Linked): Component[] {
         line: prop.at.line,
       })),
       events: fact?.events
-        ? fact.events.map(({ name, at }) => ({ name, line: at.line }))
+        ? fact.events.map(({ name, at }) => ({
+            name,
+            line: at.line,
+            ...(sent?.has(name) ? { passes: true } : {}),
+          }))
         : c.props.filter((prop) => isCallbackName(prop.name)).map((prop) => ({ name: prop.name, line: prop.at.line })),
+      ...(heard ? { listens: heard.map(({ name, at }) => ({ name, line: at.line })) } : {}),
     };
   });
 }

@@ -147,6 +147,9 @@ export class Crossings {
         const name = isText(head) ? shownName(head) : head;
         // Where any expression may be bound both ways, that is what the child says.
         if (isUpdate(head) && !this.asksFor(component.propsPlace, head) && !isGiven(site.fact, head)) continue;
+        const own = { place: component.propsPlace, path: 0, context: program.callContexts.root(fn, via) };
+        // What listens around a tag comes to whoever sends what it listens for.
+        if (head === AROUND && !this.isTakenOf(head, path, own)) continue;
         const written = site.fact.props.some((prop) => prop.name === name);
         const named = component.props.some((prop) => prop.name === name);
         arrive(path, carrierOf(head, written && named), false);

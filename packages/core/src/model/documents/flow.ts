@@ -32,7 +32,16 @@ export const Component = z.object({
       line: z.number().int(),
     }),
   ),
-  events: z.array(z.object({ name: z.string(), line: z.number().int() })),
+  events: z.array(
+    z.object({
+      name: z.string(),
+      line: z.number().int(),
+      /** It goes on past whoever is around: anybody there may hear it. */
+      passes: z.boolean().optional(),
+    }),
+  ),
+  /** Which of the events that go past whoever is around it listens for, wherever it stands. */
+  listens: z.array(z.object({ name: z.string(), line: z.number().int() })).optional(),
 });
 
 export type Component = z.infer<typeof Component>;

@@ -1,12 +1,12 @@
 import { reachOf } from '@vectura/core/reach';
 import { documentOf, GLASS } from '../../testing/document';
 import { outline } from '../sheet/sheetModel';
-import { choicesOf, rowsOf, sayReached } from './reachModel';
+import { choicesOf, rowsOf, sayHeard, sayReached, type Wanted } from './reachModel';
 
 const document = documentOf(GLASS);
 const rows = outline(document);
-const shown = (from: string, every = false): string[] =>
-  rowsOf(rows, reachOf(document, from), every).map(
+const shown = (from: string, wanted: Wanted = 'part'): string[] =>
+  rowsOf(rows, reachOf(document, from), wanted).map(
     ({ row, asked, to, from: back }) =>
       `${row.component.name}${asked ? '*' : ''}${to ? ` to ${to.hops}` : ''}${back ? ` from ${back.hops}` : ''}`,
   );
@@ -16,7 +16,7 @@ test('who takes part has a row, with those above', () => {
 });
 
 test('every row is there where that is wanted', () => {
-  expect(shown('src/App.jsx#Zone', true)).toEqual(['App from 2', 'Bar', 'House from 1', 'Zone*', 'Gauge to 1']);
+  expect(shown('src/App.jsx#Zone', 'every')).toEqual(['App from 2', 'Bar', 'House from 1', 'Zone*', 'Gauge to 1']);
 });
 
 test('what gets there is said with its names, its carrier and its distance', () => {
@@ -37,4 +37,34 @@ test('contexts of one name are one choice', () => {
       .to.map((one) => one.component)
       .sort(),
   ).toEqual(['a.jsx#B', 'b.jsx#D']);
+});
+
+test('an event has a row for each who hears it or could, with how they come to', () => {
+  const heard = [
+    { component: 'src/App.jsx#App', by: 'around' as const },
+    { component: 'src/App.jsx#Bar', by: 'accident' as const },
+  ];
+  const to = ['App', 'Bar', 'Gauge'].map((name) => ({
+    component: `src/App.jsx#${name}`,
+    hops: 1,
+    carrier: 'event' as const,
+    names: ['deep'],
+  }));
+  const reach = { of: 'src/App.jsx#Zone', title: 'Zone.dug', to, from: [], heard };
+  expect(
+    rowsOf(rows, reach, 'hear').map(({ row, heard: by, to: reached }) => [row.component.name, by, reached?.hops]),
+  ).toEqual([
+    ['App', 'around', 1],
+    ['Bar', 'accident', undefined],
+    ['House', null, undefined],
+    ['Zone', null, undefined],
+  ]);
+  expect(sayHeard(heard)).toEqual({ hears: 'heard by 1 around it', could: 1 });
+  expect(sayHeard([...heard, { component: '', by: 'topic' }]).hears).toBe('heard by 1 around it and 1 by its name');
+  expect(sayHeard([])).toEqual({ hears: 'heard by nobody', could: 0 });
+});
+
+test('topics can be asked about', () => {
+  const topic = { id: 'c', name: 'pick', kind: 'channel' as const, home: null, file: '', line: 1, column: 1 };
+  expect(choicesOf({ ...document, cells: [topic] })).toContain('channel:pick');
 });
