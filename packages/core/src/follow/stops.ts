@@ -372,8 +372,9 @@ export class Stops {
         effect: effectOf(exit, crossing.part, name, arrival, mode),
         site: crossing.site,
         context: crossing.context,
-        by: crossing.by,
-        back: exit.kind === 'argument' && crossing.by !== null,
+        // Whoever holds an instance has rendered it at one site: what came to it by another is held by others.
+        by: exit.kind === 'handle' ? crossing.site : crossing.by,
+        back: exit.kind === 'handle' || (exit.kind === 'argument' && crossing.by !== null),
         computed: exit.derived && mode === 'value',
         through: exit.through,
         anew: exit.anew,
