@@ -1,5 +1,6 @@
 import { Thumb } from './thumb';
 import { one, surveyOf } from '../testing/project';
+import { webComponents } from '../testing/webComponents';
 import type { HomesDocument } from '../model/documents';
 
 const kinds = (homes: HomesDocument): string[] => homes.options.filter((o) => o.possible !== false).map((o) => o.kind);
@@ -126,4 +127,24 @@ test('where components share by services, the way is a service that one of them 
   const kinds = survey.homes('App.depth').options.map(({ kind, component }) => [kind, component]);
   expect(kinds).toContainEqual(['service', 'App']);
   expect(kinds.map(([kind]) => kind)).not.toContain('context');
+});
+
+test('components that pages place side by side have nothing above them: a module, or a message channel', () => {
+  const exposed = '<LightningComponentBundle><isExposed>true</isExposed></LightningComponentBundle>';
+  const homes = webComponents(
+    {
+      House: [
+        '<c-gauge units={units}></c-gauge><b onclick={turn}>{units}</b>',
+        `units = 'c'; turn() { this.units = 'k'; }`,
+      ],
+      Gauge: ['{units}', '@api units;'],
+    },
+    {
+      'force-app/main/default/lwc/house/house.js-meta.xml': exposed,
+      'force-app/main/default/lwc/gauge/gauge.js-meta.xml': exposed,
+    },
+  ).homes('House.units');
+  expect(homes).toMatchObject({ nearest: null, recommended: 'keep' });
+  expect(kinds(homes)).not.toContain('up');
+  expect(way(homes, 'store')?.reasons).toContainEqual(expect.stringContaining('message channel'));
 });

@@ -301,6 +301,12 @@ function store(s: Situation, thumb: Thumb): Measured | null {
     cost -= 0.8;
     reasons.push(`It is changed from ${s.writingBranches} branches of the tree.`);
   } else reasons.push(`A ${kind} outlives every component and is shared across the whole page.`);
+  if (s.nearest === null && concerned(s).length > 1)
+    reasons.push(
+      sharingOf(s) === null
+        ? 'No component stands above all who need it, as pages place them side by side. Across pages, a message channel tells them of a change.'
+        : 'No component stands above all who need it.',
+    );
   if (s.perInstance) {
     cost += 1.2;
     const home = s.linked.program.component(s.home ?? -1)?.name ?? 'its home';

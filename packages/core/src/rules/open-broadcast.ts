@@ -55,6 +55,9 @@ function Tray({ onOpen }) {
       return sends.flatMap(({ fact, file, component }) => {
         // What goes along the scopes does not reach the whole page.
         if (!component || component === listener || fact.way) return [];
+        // What stands on pages by itself as well has no parent there to tell.
+        const { authors } = linked.render;
+        if (linked.program.sitesOf(component.fn).some((site) => authors[site] === null)) return [];
         const { by, under } = linked.render;
         const { sendsUp } = FAMILIES[component.family];
         const isAbove = wayDown(sendsUp ? under : by, listener.fn, component.fn).length > 0;
