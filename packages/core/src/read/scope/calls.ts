@@ -13,7 +13,8 @@ import type { ScriptReader } from '../script/reader';
 import { FILTER } from './expressions';
 import { builtIn } from './injection';
 import { ownerOf } from './owners';
-import { readNamed, textIn } from './template';
+import { textIn } from './markupTexts';
+import { readNamed } from './template';
 
 /** Reads a call of what the family gives; undefined for any other. */
 export function readHelper(r: ScriptReader, node: t.CallExpression): PlaceId | null | undefined {

@@ -31,7 +31,8 @@ import { controllerIn, controllerKey, taken, templateKey, give, shownWithKey } f
 import { holder, readAs, type Holder, type Owner, scopeHolder } from './owners';
 import { fieldGiven, injectable, returnedObject, type Callable } from './registrations';
 import { inherit, passDown, required, requires, hearAbove } from './scopes';
-import { readTemplate, textIn } from './template';
+import { textIn } from './markupTexts';
+import { readTemplate } from './template';
 
 type Field = (name: string) => t.Node | null;
 

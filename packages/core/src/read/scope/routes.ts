@@ -26,7 +26,8 @@ import {
 } from './names';
 import { injectable } from './registrations';
 import { made } from './services';
-import { readApart, readTemplate, textIn } from './template';
+import { textIn } from './markupTexts';
+import { readApart, readTemplate } from './template';
 
 const tables = new WeakMap<ScriptReader, Map<string, number>>();
 
