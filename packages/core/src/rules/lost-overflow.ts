@@ -27,7 +27,7 @@ export const lostOverflow: Rule = {
     const { graph } = linked.program;
     return passings(linked).flatMap(({ fact, file, component, author }) => {
       const taker = graph.functions[component.fn]?.fact;
-      if (!taker?.losesRest || component.takesRest) return [];
+      if (!taker?.losesRest || component.takesRest || component.openType) return [];
       const taken = takenBy(component);
       return fact.props.flatMap(({ name, at }) => {
         if (name === null || taken.has(name) || isSigned(name) || name === HANDLE) return [];

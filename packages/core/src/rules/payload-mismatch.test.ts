@@ -33,6 +33,16 @@ describe('payload-mismatch', () => {
     expect(foundBy('payload-mismatch', survey)).toEqual([]);
   });
 
+  test.each([
+    ['in another order', 'onDig(depth, bed)', ['Bed.onDig']],
+    ['one of them twice, so that names say nothing of the order', 'onDig(depth, bed, depth)', []],
+  ])('the names that a function takes, %s', (_how, call, found) => {
+    const survey =
+      one(`function App() { const [n, setN] = useState(0); return <Bed n={n} onDig={(bed, depth, last) => setN(bed - depth)} />; }
+      function Bed({ n, onDig }) { const [bed, depth] = [n, 2]; return <b onClick={() => ${call}} />; }`);
+    expect(foundBy('payload-mismatch', survey)).toEqual(found);
+  });
+
   test('arguments bound in front arrive first', () => {
     const survey =
       one(`function App() { const [n, setN] = useState(0); const dig = (bed, depth) => setN(bed * depth); return <Row n={n} onDig={dig} />; }

@@ -276,6 +276,7 @@ function misfit(linked: Linked, call: number, fn: number): Misfit | null {
   // The same names in another order.
   if (
     sent.length > 1 &&
+    new Set(sent).size === sent.length &&
     sent.every((name) => name !== '' && taken.includes(name)) &&
     sent.some((name, index) => taken[index] !== name)
   )

@@ -14,6 +14,15 @@ describe('unknown-prop', () => {
   });
 });
 
+test.each([
+  ['its own', 'const Shown = Bed;', ['Row.dept']],
+  ['its own, unless another is passed in', 'const Shown = parts?.bed || Bed;', []],
+])('a row that shows a part of %s', (_what, shown, found) => {
+  const survey = one(`function App() { return <Row />; } function Row({ parts }) { ${shown} return <Shown dept={1} />; }
+    function Bed({ depth }) { return <b>{depth}</b>; }`);
+  expect(foundBy('unknown-prop', survey)).toEqual(found);
+});
+
 describe('a component that renders nothing', () => {
   test('says with its props what the one around it reads of them', () => {
     const survey = one(`const Column = () => null;

@@ -21,6 +21,8 @@ export interface SiteTarget {
   outside: boolean;
   /** True where it is taken out of several by a key that is chosen while the program runs: `parts[kind]`. */
   picked: boolean;
+  /** True where it may be something else besides what was found: what is passed in, or could not be followed. */
+  uncertain: boolean;
   /** True where it is an element of the page unless something else is passed in, and nobody passes in what cannot be followed. */
   element: boolean;
 }
@@ -35,6 +37,7 @@ export function unknownTarget(): SiteTarget {
     reason: null,
     outside: false,
     picked: false,
+    uncertain: false,
     element: false,
   };
 }
@@ -48,7 +51,7 @@ export function sameTarget(a: SiteTarget, b: SiteTarget): boolean {
   if (a.provides !== b.provides || a.consumes !== b.consumes || a.reason !== b.reason) return false;
   if (a.outside !== b.outside || a.picked !== b.picked || a.element !== b.element || a.byCall.size !== b.byCall.size)
     return false;
-  if (!sameTargets(a.targets, b.targets)) return false;
+  if (a.uncertain !== b.uncertain || !sameTargets(a.targets, b.targets)) return false;
   for (const [call, targets] of a.byCall) if (!sameTargets(targets, b.byCall.get(call))) return false;
   return true;
 }

@@ -108,7 +108,8 @@ export class Targets {
     if (!entry) return resolved;
     graph.dependencies.dependOn(entry.file);
     target.picked = isPicked(graph, graph.at(entry.file, entry.fact.tag));
-    for (const origin of graph.trace(graph.at(entry.file, entry.fact.tag))) {
+    const origins = graph.trace(graph.at(entry.file, entry.fact.tag));
+    for (const origin of origins) {
       const context = graph.contextOfPlace.get(origin.place);
       // What hangs on an object that may be a key is no context.
       if (context !== undefined && !(graph.contexts[context]?.fact.maybe && origin.path.length > 0)) {
@@ -131,7 +132,10 @@ export class Targets {
       for (const inner of wrapped) add(target, inner);
       if (wrapped.length === 0) target.reason ??= this.whyUnresolved(origin.place, entry.fact.name, target);
     }
-    if (target.components.length > 0) return resolved;
+    if (target.components.length > 0) {
+      target.uncertain = target.reason !== null && origins.length > resolved.asked.length;
+      return resolved;
+    }
     target.reason ??= this.notDefined(graph.at(entry.file, entry.fact.tag), entry.fact.name);
     target.element ||= (entry.fact.elseElement ?? false) && resolved.asked.length + resolved.readFrom.length === 0;
     return resolved;

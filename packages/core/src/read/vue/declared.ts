@@ -29,7 +29,10 @@ function takeListeners(r: ScriptReader, component: SingleFileComponent, node: t.
 
 /** `['units']`, `{ units: { type: String, default: 'c' } }`. */
 export function declareProps(r: ScriptReader, component: SingleFileComponent, node: t.Node | null): void {
-  const given = plain(r, node);
+  const known = plain(r, node);
+  // `props: withDefaults({ … })`: what a call makes of them keeps their names.
+  const given = known?.type === 'CallExpression' ? objectOf(r, known.arguments[0]) : known;
+  if (node && !isWhole(given, known)) r.b.fn(component.fn).openType = true;
   if (given?.type === 'ArrayExpression') {
     for (const one of given.elements)
       if (one?.type === 'StringLiteral') declareProp(r, component, one.value, one, false, null);
@@ -53,6 +56,13 @@ export function declareProps(r: ScriptReader, component: SingleFileComponent, no
       );
     }
   if (node) takeListeners(r, component, node);
+}
+
+/** Whether all that is declared stands where it is written; others may come of a call, a name or a spread. */
+function isWhole(given: t.Node | null, written: t.Node | null): boolean {
+  if (given !== written) return false;
+  if (given?.type === 'ArrayExpression') return given.elements.every((one) => one?.type === 'StringLiteral');
+  return given?.type === 'ObjectExpression' && given.properties.every((one) => one.type !== 'SpreadElement');
 }
 
 /** `['pick']`, `{ pick: null }`. */

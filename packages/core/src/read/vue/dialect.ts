@@ -44,6 +44,7 @@ import {
   readNewStore,
   readStoreModule,
 } from '../libraries/stores/moduleStores';
+import { optionsOfClass } from './classStyle';
 import { isOptions, readOptionsObject, rendersBy } from './optionsObject';
 import { computed, reactive, ref, templateRef, toRef, watch } from './reactive';
 
@@ -252,7 +253,10 @@ export const vue: Dialect = {
   propName: (name) => (/^on[A-Z]/.test(name) ? eventProp(name.charAt(2).toLowerCase() + name.slice(3)) : name),
   object: () => undefined,
   functionRead: () => undefined,
-  classLike: () => undefined,
+  classLike(r, node, name) {
+    const options = r.fn === 0 ? optionsOfClass(node) : null;
+    return options ? readOptionsObject(r, options, name || null) : undefined;
+  },
   settle(_, fact) {
     if (/^use[A-Z0-9]/.test(fact.name)) fact.role = 'hook';
     else if (fact.parent !== 0) fact.role = 'closure';

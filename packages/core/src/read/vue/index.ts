@@ -19,6 +19,7 @@ import { onlyBlocks } from '../component/blocks';
 import { addComponent } from '../component/component';
 import type { SingleFileComponent } from '../script/componentInFile';
 import { settleRuns } from '../script/lifecycle';
+import { optionsOfClass, sendsByDecorators } from './classStyle';
 import { vue } from './dialect';
 import { modelOf, readOptions } from './options';
 import { readTemplate } from './template';
@@ -42,7 +43,10 @@ export function readVue(written: SourceFile): FileFacts {
   const setup = descriptor.scriptSetup ? programOf(r, source, descriptor.scriptSetup) : null;
   for (const body of [plain, setup]) if (body) declareImports(r, body);
   if (plain) {
-    const options = optionsOf(plain);
+    const written = classOf(plain);
+    const options = written ? optionsOfClass(written) : optionsOf(plain);
+    if (written && (sendsByDecorators(written) || !options)) b.fn(component.fn).sendsAny = true;
+    if (written && !options) b.fn(component.fn).takesRest = true;
     // What stands beside the component's options is the module's own.
     const rest = plain.filter(
       (statement) => statement.type !== 'ExportDefaultDeclaration' && statement.type !== 'ImportDeclaration',
@@ -54,7 +58,7 @@ export function readVue(written: SourceFile): FileFacts {
     const named = optionsName(plain);
     readStatements(
       r,
-      rest.filter((statement) => named === null || !declares(statement, named)),
+      rest.filter((statement) => statement !== written && (named === null || !declares(statement, named))),
     );
     const held = named === null ? undefined : r.scope.lookup(named);
     if (held !== undefined) r.b.flow(r.b.fn(component.fn).self, held);
@@ -113,6 +117,18 @@ function programOf(r: ScriptReader, source: SourceFile, block: SFCScriptBlock): 
   const at = { line: start.line, column: start.column - 1, index: start.offset };
   const ast = readTree(r.b, path, block.content, at);
   return ast?.program.body ?? [];
+}
+
+/** The class that a script gives, where its component is written as one. */
+function classOf(body: readonly t.Statement[]): t.ClassDeclaration | null {
+  for (const statement of body) {
+    if (statement.type !== 'ExportDefaultDeclaration') continue;
+    const { declaration } = statement;
+    if (declaration.type === 'ClassDeclaration') return declaration;
+    const name = declaration.type === 'Identifier' ? declaration.name : null;
+    for (const one of body) if (one.type === 'ClassDeclaration' && name !== null && one.id?.name === name) return one;
+  }
+  return null;
 }
 
 /** The name under which a script keeps the options that it exports: `const Tray = defineComponent({ … }); export default Tray`. */

@@ -49,9 +49,11 @@ export function readOptions(r: ScriptReader, component: SingleFileComponent, opt
     const self = get ? functionOf(r, get, name) : null;
     if (self !== null) addComputed(r, component, name, called(r, self, name, spotOf(node)), node);
   }
+  const methods = new Map<string, PlaceId>();
   for (const { name, node } of entriesOf(find('methods'))) {
     const self = functionOf(r, node, name);
     if (self === null) continue;
+    methods.set(name, self);
     r.b.flow(self, component.self, 'put', name);
     expose(r, component, name, self, node);
   }
@@ -59,7 +61,9 @@ export function readOptions(r: ScriptReader, component: SingleFileComponent, opt
     const watched = r.b.part(component.self, name, r.fn, spotOf(node));
     r.b.use({ place: watched, kind: 'effect', detail: 'watch', fn: r.fn, at: spotOf(node) });
     const handler = isObject(node) ? entriesOf(node).find((one) => one.name === 'handler')?.node : node;
-    const self = handler ? functionOf(r, handler, name) : null;
+    // `watch: { depth: 'load' }` names a method.
+    const named = handler?.type === 'StringLiteral' ? (methods.get(handler.value) ?? null) : null;
+    const self = named ?? (handler ? functionOf(r, handler, name) : null);
     if (self === null) continue;
     r.b.use({ place: self, kind: 'effect', detail: 'watch', fn: r.fn, at: spotOf(node) });
     called(r, self, 'watch', spotOf(node), [watched]);

@@ -9,7 +9,9 @@ import { vue } from './dialect';
 
 /** Whether a script says that it is of this family. */
 export function isVueScript(text: string): boolean {
-  return /\b(?:from|require\()\s*['"](?:vue|vuex|pinia|vue-router|@vue\/[\w-]+)['"]/.test(text);
+  return /\b(?:from|require\()\s*['"](?:vue|vuex|pinia|vue-router|vue-class-component|(?:vue|nuxt)-\w+-decorator|@vue\/[\w-]+)['"]/.test(
+    text,
+  );
 }
 
 export function readVueScript(source: SourceFile): FileFacts {

@@ -43,8 +43,8 @@ function gather(linked: Linked): Passing[] {
     const target = program.siteTargets[site];
     const [only] = target?.components ?? [];
     const component = only === undefined ? undefined : program.component(only);
-    // One of a list of components, of which the others could not be followed.
-    if (!target || target.picked || target.components.length !== 1 || !component) return;
+    // One of a list of components, or a default beside what is passed in: the others could not be followed.
+    if (!target || target.picked || target.uncertain || target.components.length !== 1 || !component) return;
     const open =
       fact.props.some((prop) => prop.name === null) ||
       cloned.has(site) ||
