@@ -78,6 +78,25 @@ describe('drilled-prop', () => {
     expect(foundBy('drilled-prop', survey)).toEqual([]);
   });
 
+  test.each([
+    ['by which tests find an element', 'dataCy', []],
+    ['of any other kind', 'dataset', ['Plot.dataset']],
+  ])('a name %s', (_what, name, found) => {
+    const survey =
+      one(`function App() { const [${name}, set] = useState('a'); return <main title={${name}} onClick={() => set('b')}><Plot ${name}={${name}} /></main>; }
+      function Plot({ ${name} }) { return <Bed ${name}={${name}} />; } function Bed({ ${name} }) { return <Gauge ${name}={${name}} />; }
+      function Gauge({ ${name} }) { return <b>{${name}}</b>; }`);
+    expect(foundBy('drilled-prop', survey)).toEqual(found);
+  });
+
+  test('each level of a tree passes on to the next', () => {
+    const survey = one(`function App() { const [beds] = useState([]); return <Node beds={beds} depth={0} />; }
+      function Node({ beds, depth }) { const mark = useId(); return <b>{depth}{beds.map((bed) => <Row key={bed.id} bed={bed} mark={mark} />)}</b>; }
+      function Row({ bed, mark }) { return <p title={bed.name}><Cell bed={bed} mark={mark} /></p>; }
+      function Cell({ bed, mark }) { return <i title={bed.name}><Node beds={bed.beds} depth={mark} /></i>; }`);
+    expect(foundBy('drilled-prop', survey)).toEqual([]);
+  });
+
   test('values that go the same way are told once', () => {
     const survey =
       one(`function App() { const [depth, setDepth] = useState(1); const [soil, setSoil] = useState(1); return <main title={depth + soil} onClick={() => { setDepth(2); setSoil(2); }}><Plot depth={depth} soil={soil} /></main>; }

@@ -81,7 +81,7 @@ function isFromOutside({ program: { graph } }: Linked, { cell }: CellFlow): bool
 
 /** What only says how an element looks, or is known: nobody would put that into a context. */
 const OF_ELEMENT =
-  /^(class|style|id|as|is|tag|role|dir|lang|placeholder|tabindex|test-?id)$|class-?names?$|styles?$|labels?$|tooltip|placeholder|^(aria|data)-/i;
+  /^(class|style|id|as|is|tag|role|dir|lang|placeholder|tabindex|(data-?)?(test-?id|cy|qa|test))$|class-?names?$|styles?$|labels?$|tooltip|placeholder|^(aria|data)-/i;
 /** Functions are called below, and that is another chain. */
 const isFunctionName = (name: string): boolean => isCallbackName(name) || /^render[A-Z]/.test(name);
 

@@ -94,6 +94,32 @@ describe('leaked-listener: what goes with its component', () => {
   });
 
   test.each([
+    ['an observer of its own element', `new ResizeObserver(() => { n.value++; }).observe(box.value)`, []],
+    ['an observer of what is handed in', `new ResizeObserver(() => { n.value++; }).observe(given)`, ['Plot.observe']],
+    [
+      'what a library makes in its own element',
+      `const chart = init(box.value); chart.on('pick', () => { n.value++; })`,
+      [],
+    ],
+    ['what a library gives', `const hub = open('beds'); hub.on('pick', () => { n.value++; })`, ['Plot.pick']],
+  ])('in Vue, %s', (_what, starts, found) => {
+    const survey = surveyOf({
+      'src/Plot.vue': `<script setup>import { ref, onMounted } from 'vue'; import { init, open, given } from 'plots'; const box = ref(); const n = ref(0);
+        onMounted(() => { ${starts}; });</script><template><b ref="box">{{ n }}</b></template>`,
+    });
+    expect(foundBy('leaked-listener', survey)).toEqual(found);
+  });
+
+  test('what a component has made for itself where it was made, and not what its module has made', () => {
+    const survey = surveyOf({
+      'src/Plot.svelte': `<script context="module">import Hub from 'hub'; const hub = new Hub();</script>
+        <script>import { onMount } from 'svelte'; import Chart from 'chart'; export let chart = new Chart(); let n = 0;
+        onMount(() => { chart.on('pick', () => { n += 1; }); hub.on('dig', () => { n += 1; }); });</script><b>{n}</b>`,
+    });
+    expect(foundBy('leaked-listener', survey)).toEqual(['Plot.dig']);
+  });
+
+  test.each([
     ['by a method that is called as it goes', 'componentWillUnmount() { this.stop(); }', []],
     [
       'by a field that holds the method',
@@ -164,7 +190,7 @@ test.each([
 ])('leaked-listener: what mounting starts and %s', (_what, ends, found) => {
   const survey = surveyOf({
     'package.json': '{ "dependencies": { "vue": "2.7.0" } }',
-    'src/Bed.vue': `<script>export default { mounted() { const sight = new ResizeObserver(() => {}); sight.observe(this.$el); ${ends} } };</script><template><b /></template>`,
+    'src/Bed.vue': `<script>export default { mounted() { const sight = new ResizeObserver(() => {}); sight.observe(document.body); ${ends} } };</script><template><b /></template>`,
   });
   expect(foundBy('leaked-listener', survey)).toEqual(found);
 });

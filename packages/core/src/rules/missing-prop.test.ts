@@ -111,6 +111,17 @@ describe('missing-prop: a render function gives what an expression puts together
   });
 });
 
+test.each([
+  ['with what it is given', ', { depth: 1 }', []],
+  ['with nothing', '', ['.depth']],
+])('missing-prop: a component of Vue that a script mounts %s', (_what, given, expected) => {
+  const survey = surveyOf({
+    'src/Lid.vue': `<script setup>const props = defineProps({ depth: { type: Number, required: true } });</script><template><b>{{ depth }}</b></template>`,
+    'src/open.js': `import { createApp } from 'vue'; import Lid from './Lid.vue'; export function open(box) { createApp(Lid${given}).mount(box); }`,
+  });
+  expect(foundBy('missing-prop', survey)).toEqual(expected);
+});
+
 describe('missing-prop: a component that a script makes', () => {
   const found = (options: string): string[] =>
     foundBy(

@@ -56,6 +56,23 @@ describe('unheard-event', () => {
   });
 });
 
+test('a name that an object hears says nothing of one that is sent over the page', () => {
+  const said = (listens: string): string[] =>
+    surveyOf({
+      'src/bus.js': `import { EventEmitter } from 'events'; export const bus = new EventEmitter();`,
+      'src/Bed.jsx': `import { useEffect, useState } from 'react'; import { bus } from './bus';
+        export function Bed() { const [n, setN] = useState(0);
+          useEffect(() => { const run = () => setN(1); ${listens} }, []);
+          return <b onClick={() => window.dispatchEvent(new CustomEvent('bedDug'))}>{n}</b>; }`,
+    })
+      .findings()
+      .flatMap(({ rule, message }) => (rule === 'unheard-event' && message.includes('bed-dug') ? [rule] : []));
+  expect(said(`bus.on('bed-dug', run); return () => bus.off('bed-dug', run);`)).toEqual([]);
+  expect(
+    said(`window.addEventListener('bed-dug', run); return () => window.removeEventListener('bed-dug', run);`),
+  ).toEqual(['unheard-event']);
+});
+
 describe('topics that are chosen while the program runs', () => {
   const bus = `import { EventEmitter } from 'events'; export const bus = new EventEmitter();`;
   const found = (listens: string, sends: string): string[] =>

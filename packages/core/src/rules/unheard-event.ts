@@ -58,14 +58,17 @@ export function Tally() {
     const { program } = linked;
     const { graph } = program;
     const all = topics(linked);
-    const heard = all.filter((topic) => topic.listens.length > 0).map((topic) => topic.name);
+    // What an object sends is not meant for who listens to the page, however like the names are.
+    const heardOn = (page: boolean): string[] =>
+      all.filter((topic) => topic.listens.some(({ fact }) => (fact.bus === null) === page)).map((topic) => topic.name);
+    const heard = { page: heardOn(true), object: heardOn(false) };
     const found: Draft[] = [];
     const any = anyTopic(linked, 'listens');
     for (const { name, sends, listens, outside } of all) {
       if (listens.length > 0 && !outside) found.push(...sentPast(linked, name, sends, listens));
       if (listens.length > 0 || outside) continue;
-      const near = misspellingOf(name, heard);
       for (const { fact, file, component } of sends) {
+        const near = misspellingOf(name, fact.bus === null ? heard.page : heard.object);
         // What a library sends over the page, whoever uses it may hear.
         if (!near && (fact.bus === null ? any.page : any.object)) continue;
         if (!near && program.graph.modules.offers(program.graph.path(file))) continue;

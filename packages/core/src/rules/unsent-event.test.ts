@@ -88,6 +88,8 @@ describe('unsent-event: events that are declared elsewhere', () => {
   test('may be any', () => {
     expect(found(`[...TOGGLES, 'dig']`)).toEqual([]);
     expect(found(`{ ...TOGGLES, dig: null }`)).toEqual([]);
+    expect(found(`[TOGGLES, 'dig']`)).toEqual([]);
+    expect(found(`{ [TOGGLES]: null, dig: null }`)).toEqual([]);
     expect(found(`['dig']`)).toEqual(['App.opened']);
   });
 });

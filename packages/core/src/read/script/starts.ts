@@ -66,6 +66,7 @@ export function noteStarts(
   for (const start of startsIn(r, fn.body)) {
     if (start.name === 'addEventListener' && isOfThisRun(start.node, fn.body)) continue;
     if (start.name === 'addEventListener' && !again && isOwnElement(r, start.node, fn.body)) continue;
+    if (!again && observesOwn(r, start)) continue;
     if (start.name === 'setTimeout' && !(again && isLateChange(start, fn.body))) continue;
     const handedBack = returned.includes(start.node) || (start.kept !== null && names.includes(start.kept));
     const ended = handedBack || returned.some((one) => endsIn(r, one, start, fn.body));
@@ -106,6 +107,7 @@ export function noteScript(r: ScriptReader, body: readonly t.Node[], endings: re
   const around = { type: 'BlockStatement', body, directives: [] } as unknown as t.BlockStatement;
   for (const start of startsIn(r, around)) {
     if (start.name === 'setTimeout' || (start.name === 'addEventListener' && !outlives(r, start.node))) continue;
+    if (observesOwn(r, start)) continue;
     // What is kept under a name may be ended wherever that is named.
     const isKept = start.kept !== null && mentions(around, start.kept, start.node);
     add(r, start, isKept || endings.some((one) => endsIn(r, one, start, around)));
@@ -141,7 +143,8 @@ export function noteMounting(
       if (method && !endings.includes(method)) endings.push(method);
     }
   for (const start of startsIn(r, mount).filter(
-    (one) => one.name !== 'setTimeout' && (one.name !== 'addEventListener' || outlives(r, one.node)),
+    (one) =>
+      one.name !== 'setTimeout' && (one.name !== 'addEventListener' || outlives(r, one.node)) && !observesOwn(r, one),
   ))
     add(
       r,
@@ -179,6 +182,18 @@ function outlives(r: ScriptReader, { callee }: t.CallExpression): boolean {
   let root: t.Node = callee;
   while (root.type === 'MemberExpression') root = root.object;
   return root.type === 'Identifier' && r.scope.lookup(root.name) === undefined && STAYS.test(root.name);
+}
+
+/** How a component names an element that it renders. */
+const OWN_ELEMENT = /\.(value|current)!?$|\$(el|refs)\b/;
+
+function isOwn(r: ScriptReader, node: t.Node | undefined): boolean {
+  return node !== undefined && OWN_ELEMENT.test(r.source(node));
+}
+
+/** An observer lasts as long as what it observes: that of an element of one's own goes with it. */
+function observesOwn(r: ScriptReader, { name, node }: Start): boolean {
+  return name === 'observe' && isOwn(r, node.arguments[0]);
 }
 
 /** Fields by which an element inside another one is reached. */
@@ -244,7 +259,10 @@ function startsIn(r: ScriptReader, body: t.Node): Start[] {
     // Listeners on an instance of one's own go with it; those on scopes are read as messages.
     if (name === '$on' && r.dialect.endsWithElements) return;
     if (name === '$on' && node.callee.type === 'MemberExpression' && !isBus(r, node.callee.object)) return;
-    if (/^(on|addListener)$/.test(name) && (isMadeHere(r, node, body) || isOnMade(node, body) || isBehaviour(r, node)))
+    if (
+      /^(on|addListener)$/.test(name) &&
+      (isMadeHere(r, node, body) || isOnMade(r, node, body) || isBehaviour(r, node))
+    )
       return;
     if (name === 'subscribe' && (r.dialect.endsSubscriptions || isMadeForSvelte(r, node, body))) return;
     starts.push({ node, name, topic, kept: null });
@@ -276,20 +294,31 @@ function isMadeHere(r: ScriptReader, { callee }: t.CallExpression, body: t.Node)
   }
   while (object?.type === 'MemberExpression') object = object.object;
   if (object?.type !== 'Identifier') return object?.type === 'NewExpression';
-  return isMadeAs(object.name, body);
+  return isMadeAs(r, object.name, body) || isMadeByComponent(r, object.name);
+}
+
+/** `let chart = new Chart()` in a component: its own, made with it; what a module makes is there for all. */
+function isMadeByComponent(r: ScriptReader, name: string): boolean {
+  const place = r.scope.lookup(name);
+  if (place === undefined || r.b.facts.places[place]?.fn === 0) return false;
+  const declared = `${name.replaceAll('$', '\\$')}\\s*(:[^=;]+)?=\\s*`;
+  // What a prop of Svelte's is by default, is made for the one component as well.
+  return new RegExp(`\\b${declared}new\\s|\\bexport let ${declared}[\\w.]+\\(`).test(r.text);
 }
 
 /** `events.addListener(marker, 'click', …)`: what is listened to is the first argument, and goes with the run that made it. */
-function isOnMade(node: t.CallExpression, body: t.Node): boolean {
+function isOnMade(r: ScriptReader, node: t.CallExpression, body: t.Node): boolean {
   const [target] = node.arguments;
-  return target?.type === 'Identifier' && isMadeAs(target.name, body);
+  return target?.type === 'Identifier' && isMadeAs(r, target.name, body);
 }
 
-/** Whether code makes what a name holds. */
-function isMadeAs(name: string, body: t.Node): boolean {
+/** Whether code makes what a name holds: by `new`, or by a call that puts it into an element of the component's own. */
+function isMadeAs(r: ScriptReader, name: string, body: t.Node): boolean {
+  const makes = (from: t.Node): boolean =>
+    from.type === 'NewExpression' || (from.type === 'CallExpression' && from.arguments.some((one) => isOwn(r, one)));
   let found = false;
   walkSet(body, (made, from) => {
-    found ||= made.type === 'Identifier' && made.name === name && from.type === 'NewExpression';
+    found ||= made.type === 'Identifier' && made.name === name && makes(from);
   });
   return found;
 }

@@ -13,7 +13,7 @@ import { walkSet } from '../script/walk';
 import type { SingleFileComponent } from '../script/componentInFile';
 import { declareProp } from '../component/declare';
 import type { Mentioned, SvelteFile } from './file';
-import { type CellMore, variableCell } from './state';
+import { type CellMore, isSubscribed, variableCell } from './state';
 
 export function readInstance(
   r: ScriptReader,
@@ -153,6 +153,7 @@ class Instance {
         ? /^\$[a-z_]/i.test(name)
         : file.setters.has(place) || file.asked.has(place) || this.exported.has(name);
     };
+    if (isSubscribed(r, id.name)) return from;
     if (name !== null && isLive(name)) return variableCell(r, file, id, 'state', from);
     // What is computed out of such values is computed once.
     const leaves = init && isComputing(init) ? leavesOf(init).map((leaf) => rootOf(leaf) ?? '') : [];

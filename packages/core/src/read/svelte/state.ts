@@ -27,7 +27,7 @@ export function variableCell(
   if (isPlain(init)) r.plainCells.add(cell);
   const setter = kind === 'derived' ? null : r.b.place('setter', `set ${node.name}`, r.fn, at);
   if (from !== null) {
-    if (kind === 'derived') r.b.flow(from, cell);
+    if (kind === 'derived' || isSubscribed(r, node.name)) r.b.flow(from, cell);
     else {
       r.b.flow(from, cell, 'frozen');
       r.b.use({ place: from, kind: 'copied', fn: r.fn, at });
@@ -48,6 +48,11 @@ export function variableCell(
   const variable = r.scope.lookup(node.name);
   if (variable !== undefined && setter !== null) file.setters.set(variable, setter);
   return cell;
+}
+
+/** Whether a file reads what a name tells (`$units`): it holds a store, which goes on telling wherever it is kept. */
+export function isSubscribed(r: ScriptReader, name: string): boolean {
+  return new RegExp(`(?<![\\w$.])\\$${name.replaceAll('$', '\\$')}\\b`).test(r.text);
 }
 
 /** A typed name's location covers its type; only the name is meant. */

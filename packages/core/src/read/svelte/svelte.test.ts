@@ -1,4 +1,4 @@
-import { findingsOf, surveyOf, trailsOf } from '../../testing/project';
+import { findingsOf, foundBy, surveyOf, trailsOf } from '../../testing/project';
 
 function part(script: string, markup: string): string {
   return `<script>\n${script}\n</script>\n${markup}\n`;
@@ -440,6 +440,21 @@ test('a value copied once out of a prop or a store is stale', () => {
     ),
   });
   expect(findingsOf(survey)).toEqual(['frozen-read Gauge.shown', 'frozen-read Meter.shown', 'frozen-read Unit.first']);
+});
+
+test('a store that is kept under another name goes on telling', () => {
+  const survey = surveyOf({
+    'src/App.svelte': part(
+      `import { setContext } from 'svelte'; import { writable } from 'svelte/store'; import Bed from './Bed.svelte';
+      const depth = writable(1); const held = writable({ depth, lit: false }); setContext('bed', held);`,
+      `<Bed /><b on:click={() => ($held = { ...$held, lit: true })}>x</b><i on:click={() => ($depth = 2)}>{$held.lit}</i>`,
+    ),
+    'src/Bed.svelte': part(
+      `import { getContext } from 'svelte'; const held = getContext('bed'); let depth = $held.depth; let lit = $held.lit;`,
+      `<b>{$depth} {lit}</b>`,
+    ),
+  });
+  expect(foundBy('frozen-read', survey)).toEqual(['Bed.lit']);
 });
 
 test('the store itself where its value was meant, and one made for each instance', () => {

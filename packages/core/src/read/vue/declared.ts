@@ -72,10 +72,15 @@ export function declareEvents(r: ScriptReader, component: SingleFileComponent, n
   if (given && r.vue !== 2) r.b.fn(component.fn).declaresEvents = true;
   const all =
     given?.type === 'ArrayExpression' ? given.elements : given?.type === 'ObjectExpression' ? given.properties : [];
-  // `[...useToggleEmits, 'pick']`: which others there are is said elsewhere.
-  if (all.some((one) => one?.type === 'SpreadElement')) r.b.fn(component.fn).sendsAny = true;
+  // `[...useToggleEmits, 'pick']`, `[PICK]`: which others there are may be said elsewhere.
+  const isKnown = (one: (typeof all)[number]): boolean =>
+    one?.type !== 'SpreadElement' && (one === null || !('key' in one) ? textOf(r, one) !== null : !one.computed);
+  if (!all.every(isKnown)) r.b.fn(component.fn).sendsAny = true;
   if (given?.type === 'ArrayExpression')
-    for (const one of given.elements) if (one?.type === 'StringLiteral') note(one.value, spotOf(one));
+    for (const one of given.elements) {
+      const name = textOf(r, one);
+      if (one && name !== null) note(name, spotOf(one));
+    }
   if (given?.type === 'ObjectExpression')
     for (const one of given.properties)
       if (one.type !== 'SpreadElement') note(fieldOf(one.key, one.computed), spotOf(one.key));

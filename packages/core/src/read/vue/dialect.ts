@@ -56,9 +56,14 @@ const createApp: Reading = (r, node) => {
   const written = first?.type === 'ObjectExpression' ? first : null;
   const name = written ? nameFromPath(r.b.facts.path) : first ? r.source(first) : 'App';
   const tag = written ? readOptionsObject(r, written, name) : first ? value(r, first) : null;
-  for (const one of others) value(r, one);
+  const [passed = null] = others.map((one) => value(r, one));
   if (tag === null) return null;
-  mountSite(r, name, tag, at);
+  const { site, propsPlace } = mountSite(r, name, tag, at);
+  const [props] = others;
+  if (props) {
+    r.b.flow(passed, propsPlace);
+    site.props.push({ name: null, place: passed, literal: null, at: spotOf(props) });
+  }
   return r.b.place('object', 'app', r.fn, at);
 };
 

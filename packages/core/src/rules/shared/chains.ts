@@ -46,6 +46,8 @@ export function chains(
     for (const found of chainsOf(way, linked)) {
       const chain = trimmed(found, found.relays.filter(carries(found)));
       if (new Set(chain.carriers.map((r) => r.component?.fn)).size < relays) continue;
+      // Down a tree of one component inside another of its kind: each level passes on to the next.
+      if (chain.before.component && chain.before.component === chain.after.component) continue;
       const first = chain.relays[0];
       // Fields of one object carried together are one chain.
       const key = `${first?.component?.id ?? ''}.${first?.name.split('.')[0] ?? ''}`;
