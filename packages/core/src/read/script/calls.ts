@@ -259,7 +259,13 @@ function shapedCall(r: ScriptReader, node: Call, collection: PlaceId | null, sha
     const args = readArguments(r, node);
     // Whatever it is computed with is no element.
     if (shape.returns === 'computed') return computed(r, node, [collection, ...args]);
-    for (const argument of args) if (collection !== null) r.b.flow(argument, collection);
+    if (shape.merges) {
+      const copy = copyOf(r, collection, node) ?? r.b.place('object', '', r.fn, at);
+      for (const argument of args) r.b.flow(argument, copy);
+      return copy;
+    }
+    // `beds.slice(first)`: what says which are meant is worked with, and becomes no element.
+    for (const place of args) if (place !== null) r.b.use({ place, kind: 'computed', fn: r.fn, at });
   }
   switch (shape.returns) {
     case 'self':

@@ -10,6 +10,8 @@ export interface MethodShape {
   gatherParam?: number;
   /** What comes back: the collection itself, a copy of it, one element, what the callback made, or a value computed from it. */
   returns: 'self' | 'copy' | 'item' | 'made' | 'madeFlat' | 'gathered' | 'computed' | 'nothing';
+  /** Its arguments are put beside the elements, in what comes back; those of any other method only say which are meant. */
+  merges?: true;
   /** The call reads how many there are, or their order: the collection is used, not only passed on. */
   uses: 'iterated' | 'computed' | null;
 }
@@ -31,7 +33,7 @@ export const COLLECTION_METHODS: Record<string, MethodShape> = {
   slice: { returns: 'copy', uses: null },
   reverse: { returns: 'self', uses: null },
   toReversed: { returns: 'copy', uses: null },
-  concat: { returns: 'copy', uses: null },
+  concat: { returns: 'copy', merges: true, uses: null },
   at: { returns: 'item', uses: null },
   pop: { returns: 'item', uses: null },
   shift: { returns: 'item', uses: null },
