@@ -167,8 +167,11 @@ describe('missing-prop: a binding that a definition calls for, and counts on', (
 
   test.each([
     ['only asked what it is', `if (bed.depth === 'deep') { return 1; } return bed.depth ? 2 : 3;`, '', []],
-    ['shown', '', '{{ $ctrl.depth }}', ['.depth']],
+    ['shown, where nothing is shown without it', '', '{{ $ctrl.depth }}', []],
+    ['a field shown', '', '{{ $ctrl.depth.low }}', []],
     ['a field taken', 'return bed.depth.low;', '', ['.depth']],
+    ['a field taken where it is there', 'return angular.isDefined(bed.depth) ? bed.depth.low : 0;', '', []],
+    ['set by the component itself', 'bed.depth = { low: 1 }; return bed.depth.low;', '', []],
     ['a method called', 'return bed.depth.toFixed();', '', ['.depth']],
   ])('%s', (_what, script, template, expected) => {
     expect(found(script, template)).toEqual(expected);

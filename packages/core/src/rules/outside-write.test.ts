@@ -30,6 +30,20 @@ describe('outside-write', () => {
     expect(foundBy('outside-write', surveyOf(plot('function go() { beds.add(); }')))).toEqual([]);
   });
 
+  test('what a component writes to one field is told once, with every line', () => {
+    const survey = surveyOf(plot('function go() { beds.count = 4; beds.count = 5; }'));
+    const found = survey.findings().filter(({ rule }) => rule === 'outside-write');
+    expect(found).toHaveLength(1);
+    expect(found[0]?.related).toHaveLength(2);
+  });
+
+  test('which of the names of an object is changed may only be known at run time', () => {
+    const reads = (key: string): string =>
+      `const kept = { held: beds, other: {} }; function go(kind) { kept${key}.count = 4; }`;
+    expect(foundBy('outside-write', surveyOf(plot(reads('.held'))))).toEqual(['Plot.count']);
+    expect(foundBy('outside-write', surveyOf(plot(reads('[kind]'))))).toEqual([]);
+  });
+
   test('a field of the same name of something else', () => {
     expect(
       foundBy('outside-write', surveyOf(plot('const own = { count: 0 }; function go() { own.count = 4; }'))),

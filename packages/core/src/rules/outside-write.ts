@@ -124,7 +124,8 @@ export class Tray {
     for (const one of cells.all.flatMap((flow) => writtenThroughContext(linked, flow)))
       push(byPair, `${one.component.id} ${one.home.id}`, one);
     const found = [...byPair.values()].flatMap((all) => provided(linked, all));
-    const direct: { id: string; draft: Draft }[] = [];
+    // What a component writes to one field is one finding, at the first of its writes.
+    const direct = new Map<string, { id: string; draft: Draft }>();
     const setters = new Map<string, Set<ComponentInfo>>();
     graph.files.forEach((facts, file) => {
       for (const { object, field, text, fn, at, onRequest } of facts.mutations) {
@@ -137,6 +138,13 @@ export class Tray {
         // A store that a component's own file holds is at home there.
         const isOwn = cell?.kind === 'store' && cell.file === component.file;
         if (!cell || isOwn || makesOne(linked, cell, component.fn)) continue;
+        setters.set(cell.id, (setters.get(cell.id) ?? new Set()).add(component));
+        const key = `${component.id} ${cell.id}`;
+        const known = direct.get(key)?.draft;
+        if (known) {
+          known.related.push(relatedAt(linked, file, at, `It is written here as well (${text}).`));
+          continue;
+        }
         const draft: Draft = {
           message: `${component.name} writes to ${cell.id} directly (${text}).`,
           effect: BYPASSED,
@@ -147,12 +155,11 @@ export class Tray {
           ...named([component]),
           related: [relatedAt(linked, cell.file, cell.at, `${cell.id} lives here.`)],
         };
-        direct.push({ id: cell.id, draft });
-        setters.set(cell.id, (setters.get(cell.id) ?? new Set()).add(component));
+        direct.set(key, { id: cell.id, draft });
       }
     });
     const isShared = (id: string): boolean => made.has(id) || (setters.get(id)?.size ?? 0) > 1;
-    found.push(...direct.filter(({ id }) => isShared(id)).map(({ draft }) => draft));
+    found.push(...[...direct.values()].filter(({ id }) => isShared(id)).map(({ draft }) => draft));
     return [...found, ...pushedFromOutside(linked)];
   },
 };

@@ -1,6 +1,16 @@
 import { foundBy, one, surveyOf } from '../testing/project';
 import type { Survey } from '../survey';
 
+test.each([
+  ['is read as it is', 'setN(event.detail.height)', 1],
+  ['is asked for first', 'if (event.detail.height) setN(event.detail.height)', 0],
+])('payload-mismatch: a field that nobody sends and %s', (_how, reads, times) => {
+  const survey = one(`function App() { const [n, setN] = useState(0);
+      useEffect(() => { const on = (event) => { ${reads}; }; window.addEventListener('bed:dug', on); return () => window.removeEventListener('bed:dug', on); }, []);
+      return <b onClick={() => window.dispatchEvent(new CustomEvent('bed:dug', { detail: { depth: 1 } }))}>{n}</b>; }`);
+  expect(foundBy('payload-mismatch', survey)).toHaveLength(times);
+});
+
 describe('payload-mismatch', () => {
   test('what a package makes of a function is another function', () => {
     const survey = one(`import { useTable } from 'some-table';

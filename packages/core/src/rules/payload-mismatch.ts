@@ -1,12 +1,14 @@
 /** What is sent does not fit what is taken. */
 import { sending } from './shared/scopeExamples';
 import { digging as diggingBeds } from './shared/webComponentExamples';
+import { push } from '../link/graph/byPlace';
 import type { Graph } from '../link/graph/graph';
 import { DOM_EVENTS } from '../model/domEvents';
 import { eventOf, isAnyField } from '../model/signs';
 import type { Linked } from '../link';
 import type { ChannelFact, FileFacts, UseFact } from '../model/facts';
 import { relatedAt, count, list, named, positionOf, type Draft, type Rule } from './rule';
+import { isAskedFor } from './shared/sites';
 import { topics, type Topic } from './shared/topics';
 import { digging, hearing } from './shared/angularExamples';
 
@@ -65,7 +67,7 @@ function Tray({ label, onMove }) {
     });
     for (const topic of topics(linked)) for (const [key, draft] of ofArguments(linked, topic)) found.set(key, draft);
     for (const { name, sends, listens } of topics(linked)) {
-      const sent = sends.flatMap((end) => end.fact.fields ?? ['*']);
+      const sent = [...new Set(sends.flatMap((end) => end.fact.fields ?? ['*']))];
       if (sends.length === 0 || sends.some((end) => end.fact.fields === null)) continue;
       for (const { fact, file, component } of listens) {
         const missing = readOf(linked, file, fact).filter((field) => !sent.includes(field));
@@ -194,7 +196,7 @@ function ofArguments(linked: Linked, { name, sends, listens, outside }: Topic): 
 
 /** The fields that some functions read of one of their parameters. */
 function fieldsRead(graph: Graph, functions: readonly number[], index: number): string[] {
-  const fields = new Set<string>();
+  const fields = new Fields(graph);
   for (const fn of functions) {
     const entry = graph.functions[fn];
     const param = entry?.fact.params[index];
@@ -203,15 +205,31 @@ function fieldsRead(graph: Graph, functions: readonly number[], index: number): 
     for (const place of names)
       for (let edge = graph.firstOut(place); edge; edge = edge.nextOut) {
         if (edge.op === 'same') names.add(edge.to);
-        else if (edge.op === 'get' && !isAnyField(edge.field)) fields.add(edge.field);
+        else if (edge.op === 'get') fields.add(edge);
       }
   }
-  return [...fields];
+  return fields.countedOn();
+}
+
+/** Fields that are read of something, but for those that the reader asks for first. */
+class Fields {
+  private readonly places = new Map<string, number[]>();
+
+  constructor(private readonly graph: Graph) {}
+
+  add({ field, to }: { field: string; to: number }): void {
+    if (!isAnyField(field)) push(this.places, field, to);
+  }
+
+  countedOn(): string[] {
+    const isAsked = (place: number): boolean => isAskedFor(this.graph, place);
+    return [...this.places].flatMap(([field, places]) => (places.some(isAsked) ? [] : [field]));
+  }
 }
 
 /** The fields of an event's `detail` that some functions read, each of its first parameter. */
 function detailRead(graph: Graph, functions: readonly number[]): string[] {
-  const fields = new Set<string>();
+  const fields = new Fields(graph);
   for (const fn of functions) {
     const entry = graph.functions[fn];
     const param = entry?.fact.params[0];
@@ -225,11 +243,11 @@ function detailRead(graph: Graph, functions: readonly number[]): string[] {
         if (edge.op === 'same') queue.push({ place: edge.to, inside: at.inside });
         else if (edge.op === 'get' && edge.field === 'detail' && !at.inside)
           queue.push({ place: edge.to, inside: true });
-        else if (edge.op === 'get' && at.inside && !isAnyField(edge.field)) fields.add(edge.field);
+        else if (edge.op === 'get' && at.inside) fields.add(edge);
       }
     }
   }
-  return [...fields];
+  return fields.countedOn();
 }
 
 /** How a call does not fit a function, in the words of both ends. */

@@ -1,5 +1,5 @@
 /** Which cells an in-place mutation changes: those stored in the field that is set, not everything ever put there. */
-import { isLeftOut } from '../../model/signs';
+import { isAnyField, isLeftOut } from '../../model/signs';
 import type { TracedGraph } from './tracedGraph';
 import { fieldMatches } from './fieldPaths';
 
@@ -36,6 +36,8 @@ export function mutatedCells(graph: TracedGraph, object: number, field: string):
       else if (edge.op === 'rest' && (first === undefined || !isLeftOut(first, edge.except)))
         queue.push({ place: edge.from, path: at.path });
       else if (edge.op === 'put' && first !== undefined && fieldMatches(first, edge.field)) {
+        // Which of the names of an object is meant, is only known at run time.
+        if (isAnyField(first) && !isAnyField(edge.field)) continue;
         // Beyond the field itself only the cell counts: what else was put there is a value, not a home.
         const isCell = graph.places[edge.from]?.kind === 'cell';
         if (after.length > 0 || whole || isCell) queue.push({ place: edge.from, path: after });

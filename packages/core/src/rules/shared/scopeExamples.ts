@@ -138,6 +138,12 @@ export const passing = (attributes: string): Sources =>
 })
 .component('bedGauge', {
   bindings: { depth: '<', label: '@', width: '<?' },
-  template: '<b>{{ $ctrl.label }} {{ $ctrl.depth.metres }} {{ $ctrl.width }}</b>',
+  controller: function () {
+    var gauge = this;
+    gauge.inFeet = function () {
+      return gauge.depth.metres * 3.3;
+    };
+  },
+  template: '<b>{{ $ctrl.label }} {{ $ctrl.inFeet() }} {{ $ctrl.width }}</b>',
 })`,
   );

@@ -6,7 +6,7 @@ import { FAMILIES } from '../../model/families';
 import type { Graph } from '../../link/graph/graph';
 import { push } from '../../link/graph/byPlace';
 import { once } from '../../link/memo/once';
-import type { Local, LocalUse, Visited } from '../../link/travel/visited';
+import type { Local, Visited } from '../../link/travel/visited';
 import { CHILDREN, HANDLE, isSigned, textProp, updateProp } from '../../model/signs';
 
 export interface Passing {
@@ -78,20 +78,37 @@ export function isMissed(linked: Linked, component: ComponentInfo, prop: PropFac
 }
 
 /**
- * Whether a component shows a prop, hands it on, calls it or takes a field of it, rather than only asking what it is. Where nobody holds
- * callers to what a definition says, many definitions call for more than they need.
+ * Whether the script of a component calls a prop or takes a field of it, without asking anywhere whether it is there. Where nobody
+ * holds callers to what a definition says, many definitions call for more than they need, and markup does without.
  */
 function countsOn(linked: Linked, component: ComponentInfo, prop: string): boolean {
   const local = exploreProp(linked, component, prop);
   if (!local) return false;
   const { graph } = linked.program;
-  const isAsked = ({ use, derived }: LocalUse): boolean =>
-    derived || /^(branched|computed)$/.test(graph.uses[use]?.fact.kind ?? '');
+  // What the component sets itself is there without anybody's doing.
+  if (graph.files[component.file]?.mutations.some(({ field }) => field === prop)) return false;
+  const own = local.visited.filter(({ path }) => path === 0).map(({ place }) => place);
+  if (own.some((place) => isAskedFor(graph, place))) return false;
+  // Markup that is written in place is read as part of the component itself.
+  const isScript = (fn: number): boolean => fn !== component.fn && !isInMarkup(graph, fn);
+  const takes = (place: number): boolean =>
+    graph.edgesOutOf(place).some(({ op, to }) => op === 'get' && isScript(graph.fnOfPlace(to)));
+  return local.called.some(({ call }) => isScript(graph.fnOfCall(call))) || own.some(takes);
+}
+
+function isInMarkup(graph: Graph, fn: number): boolean {
+  for (let at = fn; at !== -1; at = graph.parentOf(at)) if (graph.functions[at]?.fact.template) return true;
+  return false;
+}
+
+/** Functions that say what something is, or whether it is there: `angular.isDefined(…)`, `isEmpty(…)`, `has(…)`. */
+const ASKS = /(^|\.)(is[A-Z]\w*|has)$/;
+
+/** Whether code asks what a value is, and so does without it as well. */
+export function isAskedFor(graph: Graph, place: number): boolean {
   return (
-    local.called.length > 0 ||
-    local.uses.some((use) => !isAsked(use)) ||
-    local.exits.some(({ kind, target }) => kind === 'site' && !linked.crossings.isAmbient(target)) ||
-    local.visited.some(({ place, path }) => path === 0 && graph.edgesOutOf(place).some(({ op }) => op === 'get'))
+    graph.usesOf(place).some((use) => graph.uses[use]?.fact.kind === 'branched') ||
+    graph.callsWithArg(place).some((call) => ASKS.test(graph.calls[call]?.fact.name ?? ''))
   );
 }
 
