@@ -3,12 +3,13 @@
  * props a wrapper adds, reducers that handle another module's action, fields mutated in place. Each is a stage of its
  * own and sees what earlier stages joined.
  */
-import type { CellFact, FileFacts, MutationFact } from '../../model/facts';
+import type { CellFact, FileFacts, JoinFact, MutationFact } from '../../model/facts';
 import type { Stage } from './edges';
 import { push } from './byPlace';
 import type { Joint } from './crossFileEdges';
 import type { TracedGraph } from './tracedGraph';
 import { mutatedCells } from './mutatedCells';
+import { nearestTo } from './nearby';
 import { Memo, type Dependencies } from '../memo/memo';
 
 /** The key under which a cell's setter is joined. */
@@ -30,6 +31,7 @@ export class KeyedJoins {
   /** Changes in place of something that comes from too many places to tell what it is. */
   private readonly lost = new WeakMap<FileFacts, readonly MutationFact[]>();
   private setters: ReadonlyMap<number, number> = new Map();
+  private definedIn: ReadonlyMap<string, readonly string[]> = new Map();
 
   constructor(
     private readonly graph: TracedGraph,
@@ -52,6 +54,7 @@ export class KeyedJoins {
   settle(): void {
     const { graph } = this;
     this.named.clear();
+    this.definedIn = this.definitions();
     const takers = this.takersByName();
     const aliases = this.aliasesByName();
     graph.files.forEach((facts, file) => {
@@ -93,6 +96,25 @@ export class KeyedJoins {
     return hub;
   }
 
+  /** The files in which something is registered under a name, where there are several. */
+  private definitions(): ReadonlyMap<string, readonly string[]> {
+    const all = new Map<string, Set<string>>();
+    for (const { path, joins } of this.graph.files)
+      for (const { key, into, named } of joins)
+        if (named === (into ? 'defined' : 'used')) all.set(key, (all.get(key) ?? new Set()).add(path));
+    return new Map([...all].flatMap(([key, files]) => (files.size > 1 ? [[key, [...files]] as const] : [])));
+  }
+
+  /** The keys of what a file means by a name: its own where it registers that, else those of the nearest files that do. */
+  private meant(key: string, file: number, into: boolean, named: JoinFact['named']): string[] {
+    const definitions = this.definedIn.get(key);
+    if (!definitions) return [key];
+    const path = this.graph.files[file]?.path ?? '';
+    const isDefinition = named === (into ? 'defined' : 'used');
+    const files = isDefinition ? [path] : nearestTo(path, definitions, (one) => one);
+    return files.map((one) => `${key} ${one}`);
+  }
+
   /** The places that take what is registered under each name, in any file. */
   private takersByName(): ReadonlyMap<string, readonly number[]> {
     const found = new Map<string, number[]>();
@@ -101,7 +123,7 @@ export class KeyedJoins {
         if (!named || into) continue;
         const taker = this.graph.at(file, place);
         this.named.add(taker);
-        push(found, key, taker);
+        for (const one of this.meant(key, file, false, named)) push(found, one, taker);
       }
     });
     return found;
@@ -133,10 +155,13 @@ export class KeyedJoins {
     return facts.joins.flatMap(({ key, place, into, named, alias, on }): Joins => {
       if (alias !== undefined || on !== undefined) return [];
       const own = graph.at(file, place);
-      // What each instance has is its own: it goes to those who take it, and not by a place that is there for all.
-      if (named && into && facts.places[place]?.fn !== 0) return (takers.get(key) ?? []).map((taker) => [own, taker]);
-      const hub = this.hubOf(key, file, named ? 'binding' : 'cell');
-      return [into ? [own, hub] : [hub, own]];
+      return (named ? this.meant(key, file, into, named) : [key]).flatMap((meant): Joins => {
+        // What each instance has is its own: it goes to those who take it, and not by a place that is there for all.
+        if (named && into && facts.places[place]?.fn !== 0)
+          return (takers.get(meant) ?? []).map((taker) => [own, taker]);
+        const hub = this.hubOf(meant, file, named ? 'binding' : 'cell');
+        return [into ? [own, hub] : [hub, own]];
+      });
     });
   }
 

@@ -19,13 +19,14 @@ export function tagNames(graph: Graph): Map<string, number[]> {
   });
   // A name that a component gives itself counts for more than that of its file.
   for (const [name, functions] of said) names.set(name, functions);
-  // A name that a component was registered under is that component's alone.
+  // A name that a component was registered under is that component's, or that of others registered under it.
+  const registered = new Map<string, Set<number>>();
   graph.files.forEach((facts, own) => {
-    for (const { name, place: given } of facts.registers) {
-      const functions = graph.functionsAt(graph.at(own, given));
-      if (functions.length > 0) names.set(name, functions);
-    }
+    for (const { name, place: given } of facts.registers)
+      for (const fn of graph.functionsAt(graph.at(own, given)))
+        registered.set(name, (registered.get(name) ?? new Set()).add(fn));
   });
+  for (const [name, functions] of registered) names.set(name, [...functions]);
   return names;
 }
 

@@ -11,6 +11,7 @@ import { dependencyKey, Memo } from '../memo/memo';
 import { namesBefore } from '../graph/aliases';
 import { Scopes } from './scopes';
 import { PLATFORM } from '../resolve/modules';
+import { nearestTo } from '../graph/nearby';
 import { setTo } from '../graph/cellWrites';
 import { add, sameTarget, unknownTarget, type SiteTarget } from './siteTarget';
 import { sameNames, tagNames } from './tagNames';
@@ -156,6 +157,10 @@ export class Targets {
       (mayBeLazy ? this.names.get(notLazy(place.name)) : undefined) ??
       [];
     if (found.length < 2 || !fact) return found[0] ?? null;
+    if (FAMILIES[family].pagesRender) {
+      const [nearest, ...others] = nearestTo(graph.path(file), found, (fn) => graph.path(graph.fileOfFunction(fn)));
+      return others.length > 0 ? null : (nearest ?? null);
+    }
     const seen = this.authorsOf(graph.fnAt(file, fact.fn)).map((author) => this.scopes.seenBy(author, found));
     const only = new Set(seen.flat());
     return only.size === 1 && seen.every((one) => one.length === 1) ? ([...only][0] ?? null) : null;

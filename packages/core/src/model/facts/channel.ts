@@ -9,8 +9,11 @@ export interface JoinFact {
   key: string;
   place: PlaceId;
   into: boolean;
-  /** The key is a name under which something is registered: it is no value of its own, and what is registered is found through it. */
-  named?: true;
+  /**
+   * The key is a name under which something is registered: it is no value of its own, and what is registered is found through it.
+   * `defined`: whoever registers it gives it; `used`: whoever names it gives something to it; `any`: there is one of it for all.
+   */
+  named?: 'defined' | 'used' | 'any';
   /** Markup calls the instance that is registered under the key by this name. */
   alias?: string;
   /** The object of names on which the instance in `place` stands under all of its aliases. */

@@ -34,14 +34,23 @@ export function standUnderAliases(r: ScriptReader, name: string, place: PlaceId,
   r.b.facts.joins.push({ key: aliasKey(name), place, into: false, on });
 }
 
+/** Keys under which whoever names something gives it what it has. */
+const USED = [contentKey(''), shownWithKey('')];
+
+/** Whether what is given under a key is what is registered, or what those have who name it. */
+function namedBy(key: string): 'defined' | 'used' | 'any' {
+  if (key === scopeKey(ROOT_SCOPE)) return 'any';
+  return USED.some((start) => key.startsWith(start)) ? 'used' : 'defined';
+}
+
 /** What is joined under a key: `place` takes what others give. */
 export function taken(r: ScriptReader, key: string, name: string, at: Spot): PlaceId {
   const place = r.b.place('read', name, r.fn, at);
-  r.b.facts.joins.push({ key, place, into: false, named: true });
+  r.b.facts.joins.push({ key, place, into: false, named: namedBy(key) });
   return place;
 }
 
 /** Gives what a place holds to all that take it by a key. */
 export function give(r: ScriptReader, key: string, place: PlaceId): void {
-  r.b.facts.joins.push({ key, place, into: true, named: true });
+  r.b.facts.joins.push({ key, place, into: true, named: namedBy(key) });
 }

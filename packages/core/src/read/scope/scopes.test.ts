@@ -1,4 +1,4 @@
-import { foundBy, trailsOf } from '../../testing/project';
+import { foundBy, surveyOf, trailsOf } from '../../testing/project';
 import { application, sitesIn } from '../../testing/scopes';
 
 const DESK = `.controller('Desk', ['$scope', function ($scope) {
@@ -196,4 +196,27 @@ test('markup in a text of a script is read as what the text says', () => {
   );
   expect(survey.document().files.flatMap(({ problems }) => problems)).toEqual([]);
   expect(survey.trail('bed.depth')).toMatchObject({ readers: [{ component: 'bed' }], writers: [{ component: 'bed' }] });
+});
+
+test('of several that are registered under one name, the nearest is meant', () => {
+  const page = (script: string): string =>
+    `<html ng-app="beds"><body><div ng-controller="Bed"><b>{{ depth }}</b></div>${script}</body></html>`;
+  const bed = (field: string): string =>
+    `angular.module('beds', []).controller('Bed', function ($scope, soil) { $scope.depth = 1; $scope.dig = function () { $scope.depth = 2; soil.${field} = 3; }; })
+      .factory('soil', function () { return { ${field}: 1 }; });`;
+  const survey = surveyOf({
+    'north/index.html': page('<script src="app.js"></script>'),
+    'north/app.js': bed('wet'),
+    'south/index.html': page('<script src="app.js"></script>'),
+    'south/app.js': bed('dry'),
+    'own.html': page(`<script>${bed('low')}</script>`),
+  });
+  const { sites } = survey.document();
+  expect(sites.map(({ file, of }) => `${file} ${of ?? ''}`).sort()).toEqual([
+    'north/index.html north/app.js#Bed',
+    'own.html own.html#Bed',
+    'south/index.html south/app.js#Bed',
+  ]);
+  expect(survey.trail('north/app.js#Bed.depth').readers).toMatchObject([{ component: 'Bed', id: 'north/app.js#Bed' }]);
+  expect(survey.trail('service:soil.wet').writers.map(({ id }) => id)).toEqual(['north/app.js#Bed']);
 });
