@@ -84,7 +84,8 @@ export class Bed {
     },
   },
   check({ linked, cells }) {
-    const once = takenOnce(linked, cells).map(({ component, name, file, spot, from, source }): Draft => ({
+    const meant = takenOnce(linked, cells).filter(({ name }) => !FIRST_ONLY.test(name));
+    const once = meant.map(({ component, name, file, spot, from, source }): Draft => ({
       message: `${component.name} reads ${from} only once, while it is set up, and misses every later change.`,
       effect: `${component.name} keeps showing the first ${from}.`,
       todo: remedyIn(

@@ -113,9 +113,8 @@ function ofCalls(linked: Linked, facts: FileFacts, file: number): Map<string, Mi
   facts.calls.forEach((fact, index) => {
     const call = graph.callAt(file, index);
     if (fact.open || program.callKind(call) !== 'handed' || isMethod(linked, call)) return;
-    // Called with nothing here and with a value there: what was said is taken back.
-    if (fact.args.length === 0 && facts.calls.some((other) => other.name === fact.name && other.args.length > 0))
-      return;
+    // Called with less here than there: what was said is taken back.
+    if (facts.calls.some((other) => other.name === fact.name && other.args.length > fact.args.length)) return;
     for (const run of program.runsOf(program.unitOf(graph.fnOfCall(call)))) {
       const sender = program.ownerOf(run);
       if (!sender) continue;

@@ -33,16 +33,26 @@ export function mutatedCells(graph: TracedGraph, object: number, field: string):
       if (edge.op === 'same' || edge.op === 'taken') queue.push({ place: edge.from, path: at.path });
       else if (edge.op === 'get' && at.path.length < 5)
         queue.push({ place: edge.from, path: [edge.field, ...at.path] });
-      else if (edge.op === 'rest' && (first === undefined || !isLeftOut(first, edge.except)))
+      else if (edge.op === 'unwrap') {
+        queue.push({ place: edge.from, path: at.path });
+        if (at.path.length < 5) queue.push({ place: edge.from, path: [edge.field, ...at.path] });
+      } else if (edge.op === 'rest' && (first === undefined || !isLeftOut(first, edge.except)))
         queue.push({ place: edge.from, path: at.path });
       else if (edge.op === 'put' && first !== undefined && fieldMatches(first, edge.field)) {
         // Which of the names of an object is meant, is only known at run time.
         if (isAnyField(first) && !isAnyField(edge.field)) continue;
         // Beyond the field itself only the cell counts: what else was put there is a value, not a home.
         const isCell = graph.places[edge.from]?.kind === 'cell';
-        if (after.length > 0 || whole || isCell) queue.push({ place: edge.from, path: after });
+        if (after.length > 0 || whole || isCell || isUnwrapped(graph, edge.from)) queue.push({ place: edge.from, path: after });
       }
     }
   }
   return cells;
+}
+
+/** Whether a place is what a reference holds: setting that sets the reference. */
+function isUnwrapped(graph: TracedGraph, place: number): boolean {
+  for (let edge = graph.firstInto(place); edge && edge.rank < graph.limit; edge = edge.nextInto)
+    if (edge.op === 'unwrap') return true;
+  return false;
 }

@@ -1,6 +1,6 @@
 /** Reactive values: references, objects of cells, what is computed from them, and what runs when they change. */
 import type * as t from '@babel/types';
-import type { PlaceId } from '../../model/facts';
+import type { PlaceId, Spot } from '../../model/facts';
 import { cellName } from '../script/cellName';
 import { spotOf } from '../script/builder';
 import { readArguments } from '../script/calls';
@@ -23,10 +23,20 @@ export const reactive: Reading = (r, node, target) => {
   const held = r.b.place('object', name, r.fn, at);
   for (const one of object.properties) {
     if (one.type !== 'ObjectProperty') continue;
-    addField(r, held, fieldOf(one.key, one.computed), one.key, value(r, one.value), name);
+    const field = fieldOf(one.key, one.computed);
+    const first = value(r, one.value);
+    if (first !== null && r.references.has(first)) holdReference(r, held, field, first, spotOf(one.key));
+    else addField(r, held, field, one.key, first, name);
   }
   return held;
 };
+
+/** A reference in a reactive object stays what it is: the field is its value, also where that is set. */
+function holdReference(r: ScriptReader, held: PlaceId, field: string, reference: PlaceId, at: Spot): void {
+  const bare = r.b.place('computed', field, r.fn, at);
+  r.b.facts.flows.push({ from: reference, to: bare, op: 'unwrap', field: 'value' });
+  r.b.flow(bare, held, 'put', field);
+}
 
 /** A cell that is a field of an object, changed by setting the field. */
 export function addField(

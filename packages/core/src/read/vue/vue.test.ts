@@ -1,4 +1,4 @@
-import { findingsOf, surveyOf, trailsOf } from '../../testing/project';
+import { findingsOf, foundBy, surveyOf, trailsOf } from '../../testing/project';
 
 function sfc(script: string, template: string): string {
   return `<script setup>\n${script}\n</script>\n<template>\n${template}\n</template>\n`;
@@ -403,4 +403,38 @@ test('a component that is registered for all, or imported by the build, is found
     ['tray-card', 'src/TrayCard.vue#TrayCard'],
     ['Lamp', null],
   ]);
+});
+
+describe('a reference in a reactive object', () => {
+  const held = (script: string, shown: string): ReturnType<typeof surveyOf> =>
+    surveyOf({
+      'src/App.vue': sfc(
+        `import { ref, reactive, computed } from 'vue'; const units = ref('c'); ${script} function flip() { units.value = 'k'; }`,
+        `<b @click="flip">{{ ${shown} }}</b>`,
+      ),
+    });
+  test.each([
+    ['as it is', 'const state = reactive({ units });', 'state.units'],
+    ['computed in place', 'const state = reactive({ shown: computed(() => units.value) });', 'state.shown'],
+  ])('%s goes on saying what it holds', (_what, script, shown) => {
+    const survey = held(script, shown);
+    expect(foundBy('frozen-read', survey)).toEqual([]);
+    expect(survey.trail('App.units').readers).toMatchObject([{ component: 'App' }]);
+  });
+
+  test('while its value is taken once', () => {
+    expect(foundBy('frozen-read', held('const state = reactive({ shown: units.value });', 'state.shown'))).toEqual([
+      'App.shown',
+    ]);
+  });
+
+  test('is set by setting the field', () => {
+    const survey = surveyOf({
+      'src/App.vue': sfc(
+        `import { ref, reactive } from 'vue'; const units = ref('c'); const state = reactive({ units }); function flip() { state.units = 'k'; }`,
+        `<b @click="flip">{{ units }}</b>`,
+      ),
+    });
+    expect(survey.trail('App.units').writers).toMatchObject([{ component: 'App', trigger: 'click' }]);
+  });
 });

@@ -167,6 +167,13 @@ function changesOf({ program: { graph } }: Linked, { cell }: CellFlow): { fact: 
     .map((fact) => ({ fact, fn: graph.fnAt(cell.file, fact.fn) }));
 }
 
+/** A variable of a module that is set as components are made, and never later: each takes what it has become by then. */
+function isSetInSetUp(linked: Linked, source: CellFlow): boolean {
+  const { program } = linked;
+  const sets = source.cell.home === null ? changesOf(linked, source) : [];
+  return sets.length > 0 && sets.every(({ fn }) => program.isComponent(fn) || program.isModule(fn));
+}
+
 /** Whether any function sets the copy, also one that nothing is known to call. */
 function isSetAnywhere(linked: Linked, copy: CellFlow): boolean {
   return changesOf(linked, copy).some(({ fn }) => !linked.program.isModule(fn) && fn !== copy.cell.home);
@@ -342,7 +349,7 @@ export function takenOnce(linked: Linked, cells: Cells): Taken[] {
   const found = new Map<string, Taken>();
   for (const source of cells.all) {
     const stops = source.values ? copiedAt(source.values) : [];
-    if (stops.length === 0 || !changes(source)) continue;
+    if (stops.length === 0 || !changes(source) || isSetInSetUp(linked, source)) continue;
     const inPlace = fieldsSetInPlace(linked, source);
     for (const stop of stops) {
       // Not so where a field is set that goes by the name of what was taken.
