@@ -56,3 +56,15 @@ test('bare-store: unref takes the value out of a reference', () => {
   expect(of('unref(wet)')).toEqual([]);
   expect(of('wet')).toEqual(['Bed.wet']);
 });
+
+test('bare-store: a store of Svelte that is asked for around what it holds', () => {
+  const of = (then: string): string[] =>
+    foundBy(
+      'bare-store',
+      surveyOf({
+        'src/Bed.svelte': `<script>import { writable, get } from 'svelte/store'; let depth = writable(1); let wet = true; function dig() { if (wet && depth) ${then}; }</script><b on:click={dig}>{$depth}</b>`,
+      }),
+    );
+  expect(of('console.log(get(depth))')).toEqual([]);
+  expect(of('console.log(1)')).toEqual(['Bed.depth']);
+});

@@ -306,3 +306,26 @@ describe('direct-write, below what only looks again when it is passed another va
     expect(foundBy('direct-write', app(template, change, '{{ beds.length }}{{ count }}'))).toEqual(found);
   });
 });
+
+test.each([
+  ['each sets the list anew', 'setBeds([...beds]);', []],
+  ['none sets it', 'console.log(beds);', ['Plot.beds']],
+])('a helper changes an element of a list, and whoever calls it: %s', (_what, then, found) => {
+  const survey = one(`function Plot() { const [beds, setBeds] = useState([{ id: 1, wet: false }]);
+    const water = (bed) => { bed.wet = true; };
+    const all = () => { water(beds[0]); ${then} };
+    return <p onClick={() => all()}>{beds.map((bed) => <b key={bed.id}>{bed.wet}</b>)}</p>; }`);
+  expect(foundBy('direct-write', survey)).toEqual(found);
+});
+
+test('a plain variable that only the script itself sets, as the component is made, is no state', () => {
+  const of = (later: string): string[] =>
+    foundBy(
+      'direct-write',
+      surveyOf({
+        'src/Bed.svelte': `<script>let { wet = $bindable() } = $props(); let words = undefined; if (wet) { words = 'wet'; } ${later}</script><b>{words}</b>`,
+      }),
+    );
+  expect(of('')).toEqual([]);
+  expect(of(`function dry() { words = 'dry'; } dry();`)).toEqual(['Bed.words']);
+});

@@ -245,7 +245,12 @@ function draftsOf(linked: Linked, { cell, values }: CellFlow): Map<Spot, Draft> 
           continue;
         const whose = stop.component?.fn === cell.home ? cell.name : `${cell.name} of ${home.name}`;
         const what = isPart(visited) ? `a part of ${whose}` : whose;
-        if (byFunction.get(one.fn)?.some((known) => known.one.at === one.at) || isSetAnew(linked, cell, one)) continue;
+        if (
+          byFunction.get(one.fn)?.some((known) => known.one.at === one.at) ||
+          isSetAnew(linked, cell, one) ||
+          isSetByCallers(linked, cell, one)
+        )
+          continue;
         const draft: Draft = {
           message: `${stop.component?.name ?? 'A module'} mutates ${what} in place (${one.text}).`,
           effect: NOT_SHOWN,
@@ -353,6 +358,38 @@ function isSetAnew({ program }: Linked, cell: CellInfo, { file, fn }: Mutation):
     const given = graph.at(file, arg);
     return isPutTogether(graph, given) || !isByName(graph, given, cell.value?.place ?? -1);
   });
+}
+
+/** Whether a function gives the state a list or an object that it puts together. */
+function setsACopy({ program: { graph } }: Linked, cell: CellInfo, fn: number): boolean {
+  const file = graph.fileOfFunction(fn);
+  return (graph.files[file]?.calls ?? []).some((fact) => {
+    const [arg] = fact.args;
+    if (arg == null || graph.fnAt(file, fact.fn) !== fn) return false;
+    return isChangeOf(graph, file, fact, cell.setter?.place) && isPutTogether(graph, graph.at(file, arg));
+  });
+}
+
+/** How many calls out of a helper are looked through. */
+const MOST_CALLERS = 20;
+
+/** Whether whoever calls the helper that makes a change sets the state anew, each of them. */
+function isSetByCallers(linked: Linked, cell: CellInfo, one: Mutation): boolean {
+  const { graph } = linked.program;
+  const helpers = new Set([one.fn]);
+  let isSet = false;
+  for (const helper of helpers) {
+    const callers = new Set(graph.callersOfFunction(helper).map((call) => graph.fnOfCall(call)));
+    callers.delete(helper);
+    if (helpers.size > MOST_CALLERS || callers.size === 0) return false;
+    for (const fn of callers) {
+      if (setsACopy(linked, cell, fn)) isSet = true;
+      // Set by who calls that, if at all; the component itself only makes the functions.
+      else if (fn === cell.home) return false;
+      else helpers.add(fn);
+    }
+  }
+  return isSet;
 }
 
 /** Whether a place holds what another holds, by way of names and fields alone. */

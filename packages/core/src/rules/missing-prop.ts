@@ -1,7 +1,7 @@
 /** A required prop that a site does not pass. */
 import { passing } from './shared/scopeExamples';
 import { misspellingOf } from './shared/misspelt';
-import { isMissed, passings, unknownAt } from './shared/sites';
+import { countsOn, isMissed, passings, unknownAt } from './shared/sites';
 import { relatedAt, list, named, namesOf, positionOf, type Rule } from './rule';
 
 /** A child that requires an input, for the examples. */
@@ -76,11 +76,14 @@ export class App {
       );
       if (!first) return [];
       const missing = [first, ...others];
+      // Without a type, having no default says little: many components do without such a prop.
+      const matters = missing.some(({ name, untyped }) => !untyped || countsOn(linked, component, name));
       const names = list(missing.map(({ name }) => name));
       const unknown = unknownAt(component, fact);
       const instead = missing.flatMap(({ name }) => unknown.filter((one) => misspellingOf(one, [name])).slice(0, 1));
       return [
         {
+          ...(matters ? {} : { level: 'note' as const }),
           message: `${author?.name ?? 'The entry'} renders ${component.name} without ${names}, which it requires.${instead.length > 0 ? ` It passes ${list(instead)}: did you mean that?` : ''}`,
           effect: `${component.name} gets undefined for ${names}: it shows nothing there, or throws when it reads a field.`,
           todo: `Pass ${names}, or give ${missing.length > 1 ? 'them defaults' : 'it a default'} in ${component.name}.`,

@@ -43,7 +43,8 @@ export function mutatedCells(graph: TracedGraph, object: number, field: string):
         if (isAnyField(first) && !isAnyField(edge.field)) continue;
         // Beyond the field itself only the cell counts: what else was put there is a value, not a home.
         const isCell = graph.places[edge.from]?.kind === 'cell';
-        if (after.length > 0 || whole || isCell || isUnwrapped(graph, edge.from)) queue.push({ place: edge.from, path: after });
+        if (after.length > 0 || whole || isCell || isUnwrapped(graph, edge.from))
+          queue.push({ place: edge.from, path: after });
       }
     }
   }

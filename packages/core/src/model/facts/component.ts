@@ -5,6 +5,8 @@ export interface PropFact {
   name: string;
   required: boolean;
   default: string | null;
+  /** It is called for by having no default alone, and no type says that it has to be there. */
+  untyped?: true;
   /** False where the component reads the prop without declaring it anywhere. */
   declared: boolean;
   /** It is declared where others may declare it by as well: in a type or a mixin of another file. */

@@ -13,7 +13,7 @@ export function declareProp(
   node: t.Node,
   required: boolean,
   otherwise: string | null,
-  more: Pick<PropFact, 'output'> = {},
+  more: Pick<PropFact, 'output' | 'untyped'> = {},
 ): void {
   const fact = r.b.fn(component.fn);
   if (fact.props?.some((prop) => prop.name === name)) return;

@@ -266,13 +266,13 @@ export function readBoxGuard(r: ScriptReader, condition: t.Node, after: t.Node):
   return true;
 }
 
-/** Where a file asks a name for what it holds: as a reference (`tray.current`), or as a store or another reference. */
+/** Where a file asks a name for what it holds: as a reference (`tray.current`) or a store (`get(tray)`), or as another reference. */
 interface ContentMentions {
   current: Map<string, number[]>;
   other: Map<string, number[]>;
 }
 
-const MENTION = /(?<![.\w$])(?:[A-Za-z_$][\w$]*\??\.(current|value|set|update|subscribe)\b|\$\w+)/g;
+const MENTION = /(?<![.\w$])(?:[A-Za-z_$][\w$]*\??\.(current|value|set|update|subscribe)\b|get\((\w+)\)|\$\w+)/g;
 const mentions = new WeakMap<ScriptReader, ContentMentions>();
 
 /** Found once for a whole file: conditions stand inside one another, and each of them asks. */
@@ -285,9 +285,10 @@ function mentionsIn(r: ScriptReader): ContentMentions {
     if (known) known.push(at);
     else to.set(name, [at]);
   };
-  for (const { 0: text, 1: field, index } of r.text.matchAll(MENTION)) {
+  for (const { 0: text, 1: field, 2: got, index } of r.text.matchAll(MENTION)) {
     const name = /^[\w$]+/.exec(text)?.[0] ?? '';
-    if (field) add(field === 'current' ? found.current : found.other, name, index);
+    if (got) add(found.current, got, index);
+    else if (field) add(field === 'current' ? found.current : found.other, name, index);
     if (name.startsWith('$')) add(found.other, name.slice(1), index);
   }
   mentions.set(r, found);

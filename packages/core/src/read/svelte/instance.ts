@@ -9,7 +9,7 @@ import { readFunction } from '../script/functions';
 import { bind } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { readStatement } from '../script/statements';
-import { walkSet } from '../script/walk';
+import { walkNodes, walkSet } from '../script/walk';
 import type { SingleFileComponent } from '../script/componentInFile';
 import { declareProp } from '../component/declare';
 import type { Mentioned, SvelteFile } from './file';
@@ -34,6 +34,8 @@ class Instance {
   private readonly following = new Set<string>();
   /** Names that labelled statements set, whatever else does. */
   private readonly computed = new Set<string>();
+  /** How often the statements of the script set a name, outside any function. */
+  private readonly inScript = new Map<string, number>();
   private exposes: PlaceId | null = null;
 
   constructor(
@@ -46,6 +48,13 @@ class Instance {
   read(body: readonly t.Statement[]): void {
     const { r } = this;
     for (const statement of body) this.note(statement);
+    for (const statement of body) {
+      if (statement.type === 'FunctionDeclaration') continue;
+      walkNodes(statement, (node, within) => {
+        if (within || node.type !== 'AssignmentExpression' || node.left.type !== 'Identifier') return;
+        this.inScript.set(node.left.name, (this.inScript.get(node.left.name) ?? 0) + 1);
+      });
+    }
     declareVars(r, body);
     declareBlock(r, body);
     for (const statement of body) {
@@ -107,13 +116,19 @@ class Instance {
     const from = value(r, init, id);
     // A variable that is set although no rune says so: its value changes, and nobody is told.
     // What it was given by a call or a context may well be state of another, and tell of its fields itself.
-    const isSet = this.names.assigned.has(id.name) || (this.names.set.has(id.name) && isMadeHere(init));
+    const isAssigned = this.names.assigned.has(id.name) && !this.isSettled(id.name);
+    const isSet = isAssigned || (this.names.set.has(id.name) && isMadeHere(init));
     if (file.runes && changes && isSet && !saysRune(init)) return this.cell(id, from, init, { tracks: 'nothing' });
     if (file.runes) return bind(r, id, from === null ? null : this.copied(id, init, from));
     if (changes && this.exported.has(id.name)) return this.prop(id, init ?? null, from);
     const changed = this.names.set.has(id.name) || this.names.filled.has(id.name);
     if (changes && changed && !this.following.has(id.name)) return this.cell(id, from, init);
     bind(r, id, from === null ? null : this.copied(id, init, from));
+  }
+
+  /** Whether a variable is only set by the statements of the script themselves, which run once, as the component is made. */
+  private isSettled(name: string): boolean {
+    return (this.inScript.get(name) ?? 0) >= (this.names.set.get(name) ?? 0);
   }
 
   /** `export let units = 'c'`: a prop, and the value it has where none is given. */
@@ -123,7 +138,10 @@ class Instance {
     const variable = r.scope.lookup(id.name);
     const isOutput = this.computed.has(id.name);
     const required = init === null && !mayBeMissing(id) && !isOutput;
-    declareProp(r, component, name, id, required, init ? r.source(init) : null, isOutput ? { output: true } : {});
+    declareProp(r, component, name, id, required, init ? r.source(init) : null, {
+      ...(isOutput ? { output: true } : {}),
+      ...(id.typeAnnotation ? {} : { untyped: true }),
+    });
     if (variable === undefined) return;
     r.b.flow(component.props, variable, 'get', name);
     r.b.flow(otherwise, variable);

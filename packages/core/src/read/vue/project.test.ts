@@ -1,5 +1,5 @@
 /** What takes more than one component: mixins, stores of modules, routes, buses, handles, attributes that fall through. */
-import { findingsOf, surveyOf, trailsOf } from '../../testing/project';
+import { findingsOf, foundBy, surveyOf, trailsOf } from '../../testing/project';
 
 function sfc(script: string, template: string): string {
   return `<script setup>\n${script}\n</script>\n<template>\n${template}\n</template>\n`;
@@ -632,4 +632,20 @@ test.each([
     ),
   });
   expect(findingsOf(survey).filter((one) => one.startsWith('bare-store'))).toEqual(found);
+});
+
+test('an event that a child sends in the name of its parent is heard at the parent’s tag', () => {
+  const survey = surveyOf({
+    'package.json': '{ "dependencies": { "vue": "2.7.0" } }',
+    'src/App.vue': `<script>import Pages from './Pages.vue'; export default { components: { Pages }, data: () => ({ size: 1 }), methods: { take(to) { this.size = to; } } };</script><template><pages @size-change="take" @page="take" /></template>`,
+    'src/Pages.vue': `<script>import Sizes from './Sizes.vue'; export default { components: { Sizes }, methods: { go() { this.$emit('page', 1); } } };</script><template><p @click="go"><sizes /></p></template>`,
+    'src/Sizes.vue': `<script>export default { methods: { pick(to) { this.$parent.$emit('size-change', 2); } } };</script><template><b @click="pick">x</b></template>`,
+  });
+  expect(foundBy('unsent-event', survey)).toEqual([]);
+  expect(
+    survey
+      .trail('App.size')
+      .writers.map(({ component }) => component)
+      .sort(),
+  ).toEqual(['Pages', 'Sizes']);
 });

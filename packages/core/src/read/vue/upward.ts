@@ -10,10 +10,12 @@ import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { changeCall, keyedCell } from '../libraries/stores/cells';
 import { textOf } from '../script/literals';
+import { eventProp } from '../../model/signs';
 
 /** Reads a call of such a helper, or one that listens on the instance itself; `undefined` for any other. */
 export function readUpward(r: ScriptReader, node: t.CallExpression): null | undefined {
   const { callee } = node;
+  if (sendInItsName(r, node)) return null;
   if (callee.type !== 'MemberExpression' || callee.object.type !== 'ThisExpression' || !r.component) return undefined;
   const method = fieldOf(callee.property, callee.computed);
   const [first, second, third] = node.arguments;
@@ -29,6 +31,23 @@ export function readUpward(r: ScriptReader, node: t.CallExpression): null | unde
   const cell = keyedCell(r, 'channel', event, keyOf(name, event), at);
   changeCall(r, cell.setter, event, given, at);
   return null;
+}
+
+/** `this.$parent.$emit('dig', tray)`: an event of whoever renders this component, heard at that one's tag. */
+function sendInItsName(r: ScriptReader, node: t.CallExpression): boolean {
+  const { callee } = node;
+  if (!r.component || callee.type !== 'MemberExpression' || fieldOf(callee.property, callee.computed) !== '$emit')
+    return false;
+  const { object } = callee;
+  if (object.type !== 'MemberExpression' || fieldOf(object.property, object.computed) !== '$parent') return false;
+  const event = textOf(r, node.arguments[0]);
+  const parent = value(r, object);
+  if (event === null || parent === null) return false;
+  const [, ...args] = readArguments(r, node);
+  const at = spotOf(node);
+  const callees = r.b.part(parent, eventProp(event), r.fn, at);
+  r.b.call({ callee: callees, name: event, args, onlyKnown: true, repeat: r.repeat, fn: r.fn, at });
+  return true;
 }
 
 function listen(r: ScriptReader, node: t.CallExpression, event: string): null {

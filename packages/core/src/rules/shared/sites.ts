@@ -3,6 +3,7 @@ import type { PropFact, SiteFact } from '../../model/facts';
 import type { ComponentInfo } from '../../link/program/program';
 import type { Linked } from '../../link';
 import { FAMILIES } from '../../model/families';
+import { isModel } from '../../read/libraries';
 import type { Graph } from '../../link/graph/graph';
 import { push } from '../../link/graph/byPlace';
 import { once } from '../../link/memo/once';
@@ -43,6 +44,8 @@ function gather(linked: Linked): Passing[] {
     const target = program.siteTargets[site];
     const [only] = target?.components ?? [];
     const component = only === undefined ? undefined : program.component(only);
+    // What a framework passes to each of its pages, nobody wrote.
+    if (isModel(graph.path(file))) return;
     // One of a list of components, or a default beside what is passed in: the others could not be followed.
     if (!target || target.picked || target.uncertain || target.components.length !== 1 || !component) return;
     const open =
@@ -78,10 +81,10 @@ export function isMissed(linked: Linked, component: ComponentInfo, prop: PropFac
 }
 
 /**
- * Whether the script of a component calls a prop or takes a field of it, without asking anywhere whether it is there. Where nobody
- * holds callers to what a definition says, many definitions call for more than they need, and markup does without.
+ * Whether a component calls a prop or takes a field of it, without asking anywhere whether it is there. Where nobody holds callers to
+ * what a definition says, many definitions call for more than they need; markup of some families does without as well.
  */
-function countsOn(linked: Linked, component: ComponentInfo, prop: string): boolean {
+export function countsOn(linked: Linked, component: ComponentInfo, prop: string): boolean {
   const local = exploreProp(linked, component, prop);
   if (!local) return false;
   const { graph } = linked.program;
@@ -90,10 +93,14 @@ function countsOn(linked: Linked, component: ComponentInfo, prop: string): boole
   const own = local.visited.filter(({ path }) => path === 0).map(({ place }) => place);
   if (own.some((place) => isAskedFor(graph, place))) return false;
   // Markup that is written in place is read as part of the component itself.
-  const isScript = (fn: number): boolean => fn !== component.fn && !isInMarkup(graph, fn);
+  const throws = (fn: number): boolean =>
+    FAMILIES[component.family].holdsToProps || (fn !== component.fn && !isInMarkup(graph, fn));
   const takes = (place: number): boolean =>
-    graph.edgesOutOf(place).some(({ op, to }) => op === 'get' && isScript(graph.fnOfPlace(to)));
-  return local.called.some(({ call }) => isScript(graph.fnOfCall(call))) || own.some(takes);
+    graph.edgesOutOf(place).some(({ op, to }) => op === 'get' && throws(graph.fnOfPlace(to)));
+  return (
+    local.called.some(({ call }) => throws(graph.fnOfCall(call)) && !graph.calls[call]?.fact.optional) ||
+    own.some(takes)
+  );
 }
 
 function isInMarkup(graph: Graph, fn: number): boolean {
