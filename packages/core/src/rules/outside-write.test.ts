@@ -104,3 +104,15 @@ describe('outside-write, a stream or a signal of a service', () => {
     expect(foundBy('outside-write', soil(members, write))).toEqual(found);
   });
 });
+
+test.each([
+  ['that its module only makes', '', []],
+  ['that has a function to set it', `export function flip() { units.set({ scale: 'k' }); }`, ['Bed.units']],
+])('a store of Svelte %s', (_what, more, found) => {
+  const survey = surveyOf({
+    'src/units.js': `import { writable } from 'svelte/store'; export const units = writable({ scale: 'c' }); ${more}`,
+    'src/Bed.svelte': `<script>import { units } from './units';</script><b on:click={() => ($units.scale = 'k')}>{$units.scale}</b>`,
+    'src/App.svelte': `<script>import { units } from './units'; import Bed from './Bed.svelte';</script><Bed />{$units.scale}`,
+  });
+  expect(foundBy('outside-write', survey)).toEqual(found);
+});

@@ -10,6 +10,7 @@ import { mutatedCells } from '../link/graph/mutatedCells';
 import type { ComponentInfo } from '../link/program/program';
 import { FAMILIES } from '../model/families';
 import { changedInPlace, type Mutation } from '../follow/changesInPlace';
+import { isChangeOf } from './shared/changes';
 import { relatedAt, list, named, namesOf, positionOf, type Draft, type Rule } from './rule';
 import type { CellFact, Spot } from '../model/facts';
 
@@ -111,14 +112,14 @@ export class Tray {
   check({ linked, cells }) {
     const { program } = linked;
     const { graph } = program;
-    const shared = new Map<number, { id: string; file: number; at: Spot; kind: CellFact['kind'] }>();
+    const shared = new Map<number, SharedCell>();
     // What something else than a component sets is not at home with the one component that sets it too.
     const made = new Set<string>();
     graph.cells.forEach(({ fact, file }) => {
       if (fact.shared && !fact.shared.bySetting) made.add(fact.shared.id);
       // One that is made inside a component is that component's own.
       if (fact.shared && fact.shared.within === 0 && (fact.kind === 'store' || fact.kind === 'service'))
-        shared.set(graph.at(file, fact.value), { id: fact.shared.id, file, at: fact.at, kind: fact.kind });
+        shared.set(graph.at(file, fact.value), { id: fact.shared.id, file, at: fact.at, kind: fact.kind, fact });
     });
     const byPair = new Map<string, Provided[]>();
     for (const one of cells.all.flatMap((flow) => writtenThroughContext(linked, flow)))
@@ -138,6 +139,8 @@ export class Tray {
         // A store that a component's own file holds is at home there.
         const isOwn = cell?.kind === 'store' && cell.file === component.file;
         if (!cell || isOwn || makesOne(linked, cell, component.fn)) continue;
+        // `$units = 'k'`: a store that its module only makes is there to be set so.
+        if (cell.kind === 'store' && text.startsWith('$') && !isSetByModule(linked, cell)) continue;
         setters.set(cell.id, (setters.get(cell.id) ?? new Set()).add(component));
         const key = `${component.id} ${cell.id}`;
         const known = direct.get(key)?.draft;
@@ -163,6 +166,26 @@ export class Tray {
     return [...found, ...pushedFromOutside(linked)];
   },
 };
+
+interface SharedCell {
+  id: string;
+  file: number;
+  at: Spot;
+  kind: CellFact['kind'];
+  fact: CellFact;
+}
+
+/** Whether a function of the module that makes a store sets it: then that is the way to go. */
+function isSetByModule({ program }: Linked, { file, fact }: SharedCell): boolean {
+  const { graph } = program;
+  if (fact.setter === null) return false;
+  const setter = graph.at(file, fact.setter);
+  return (graph.files[file]?.calls ?? []).some(
+    // `units.set(…)`, not the functions that a store is made of.
+    (call) =>
+      call.name.includes('.') && !program.isModule(graph.fnAt(file, call.fn)) && isChangeOf(graph, file, call, setter),
+  );
+}
 
 /** Streams and signals of a service that has functions to set them, set by a component itself. */
 function pushedFromOutside(linked: Linked): Draft[] {
