@@ -2,6 +2,7 @@
 import type { Linked } from '../link';
 import { once } from '../link/memo/once';
 import type { Program } from '../link/program/program';
+import { isOffered } from './shared/sites';
 import { relatedAt, named, positionOf, type Draft, type Rule, remedyIn } from './rule';
 
 /** A way down the tree as `App › Zone › Tray`; of a long one, both ends. */
@@ -62,6 +63,9 @@ function Badge() {
           // Whoever asks whether there is anything may stand outside on some of its ways.
           const asks = maybe.has(read.place) || isAsked(linked, read.place, run);
           if (asks && above.size > 1) continue;
+          // By a text, whoever uses a library may provide what nothing in it does.
+          const mayCome =
+            fact.key !== null && program.providersOf(context).length === 0 && isOffered(linked, component.file);
           reported.add(component.fn);
           const place = graph.places[read.place];
           const way = render.wayWithout(context, component.fn);
@@ -81,7 +85,7 @@ function Badge() {
             ),
             component: component.name,
             name: fact.name,
-            ...(asks ? { level: 'note' as const } : {}),
+            ...(asks || mayCome ? { level: 'note' as const } : {}),
             ...positionOf(linked, graph.fileOfPlace[read.place] ?? component.file, place?.at ?? fact.at),
             ...named(way.map((fn) => program.component(fn))),
             related: [relatedAt(linked, file, fact.at, `${fact.name} is created here, without a default.`)],

@@ -37,6 +37,17 @@ describe('outside-write', () => {
     expect(found[0]?.related).toHaveLength(2);
   });
 
+  test('what a component writes to several fields of one store is told once', () => {
+    const survey = surveyOf({
+      ...plot('function go() { beds.count = 4; beds.wet = true; }'),
+      'src/beds.js': store.replace('count: 0', 'count: 0, wet: false'),
+    });
+    const found = survey.findings().filter(({ rule }) => rule === 'outside-write');
+    expect(found.map(({ message }) => message)).toEqual([
+      'Plot writes to count and wet of beds directly (beds.count = …).',
+    ]);
+  });
+
   test('which of the names of an object is changed may only be known at run time', () => {
     const reads = (key: string): string =>
       `const kept = { held: beds, other: {} }; function go(kind) { kept${key}.count = 4; }`;

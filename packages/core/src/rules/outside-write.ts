@@ -125,8 +125,7 @@ export class Tray {
     for (const one of cells.all.flatMap((flow) => writtenThroughContext(linked, flow)))
       push(byPair, `${one.component.id} ${one.home.id}`, one);
     const found = [...byPair.values()].flatMap((all) => provided(linked, all));
-    // What a component writes to one field is one finding, at the first of its writes.
-    const direct = new Map<string, { id: string; draft: Draft }>();
+    const direct: Write[] = [];
     const setters = new Map<string, Set<ComponentInfo>>();
     graph.files.forEach((facts, file) => {
       for (const { object, field, text, fn, at, onRequest } of facts.mutations) {
@@ -142,30 +141,52 @@ export class Tray {
         // `$units = 'k'`: a store that its module only makes is there to be set so.
         if (cell.kind === 'store' && text.startsWith('$') && !isSetByModule(linked, cell)) continue;
         setters.set(cell.id, (setters.get(cell.id) ?? new Set()).add(component));
-        const key = `${component.id} ${cell.id}`;
-        const known = direct.get(key)?.draft;
-        if (known) {
-          known.related.push(relatedAt(linked, file, at, `It is written here as well (${text}).`));
-          continue;
-        }
-        const draft: Draft = {
-          message: `${component.name} writes to ${cell.id} directly (${text}).`,
-          effect: BYPASSED,
-          todo: `Add a function for it to ${ownerOf(cell.id)} and call that from ${component.name}.`,
-          component: component.name,
-          name: cell.id.slice(cell.id.lastIndexOf('.') + 1),
-          ...positionOf(linked, file, at),
-          ...named([component]),
-          related: [relatedAt(linked, cell.file, cell.at, `${cell.id} lives here.`)],
-        };
-        direct.set(key, { id: cell.id, draft });
+        direct.push({ component, cell, file, text, at });
       }
     });
     const isShared = (id: string): boolean => made.has(id) || (setters.get(id)?.size ?? 0) > 1;
-    found.push(...[...direct.values()].filter(({ id }) => isShared(id)).map(({ draft }) => draft));
+    // What a component writes to one store is one finding, at the first of its writes.
+    const together = new Map<string, Write[]>();
+    for (const one of direct)
+      if (isShared(one.cell.id)) push(together, `${one.component.id} ${one.cell.file} ${ownerOf(one.cell.id)}`, one);
+    found.push(...[...together.values()].flatMap((writes) => written(linked, writes)));
     return [...found, ...pushedFromOutside(linked)];
   },
 };
+
+/** A component's write to what is shared. */
+interface Write {
+  component: ComponentInfo;
+  cell: SharedCell;
+  file: number;
+  text: string;
+  at: Spot;
+}
+
+/** What a component writes to one store, as one finding. */
+function written(linked: Linked, writes: readonly Write[]): Draft[] {
+  const [first, ...others] = writes;
+  if (!first) return [];
+  const { component, cell, file, text, at } = first;
+  const nameOf = ({ id }: SharedCell): string => id.slice(id.lastIndexOf('.') + 1);
+  const names = [...new Set(writes.map((one) => nameOf(one.cell)))];
+  const what = names.length === 1 ? cell.id : `${list(names)} of ${ownerOf(cell.id)}`;
+  return [
+    {
+      message: `${component.name} writes to ${what} directly (${text}).`,
+      effect: BYPASSED,
+      todo: `Add ${names.length === 1 ? 'a function for it' : 'functions for them'} to ${ownerOf(cell.id)} and call ${names.length === 1 ? 'that' : 'those'} from ${component.name}.`,
+      component: component.name,
+      ...namesOf(names),
+      ...positionOf(linked, file, at),
+      ...named([component]),
+      related: [
+        relatedAt(linked, cell.file, cell.at, `${cell.id} lives here.`),
+        ...others.map((one) => relatedAt(linked, one.file, one.at, `It is written here as well (${one.text}).`)),
+      ],
+    },
+  ];
+}
 
 interface SharedCell {
   id: string;

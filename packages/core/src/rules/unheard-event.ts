@@ -92,7 +92,8 @@ export function Tally() {
         continue;
       const passes = (name: string): boolean => own.some((one) => one.fact.props.some((given) => given.name === name));
       // An event that is sent up, at sites none of which listen.
-      for (const { name, listener, bubbles } of graph.functions[component.fn]?.fact.events ?? []) {
+      for (const { name, listener, bubbles, asParent } of graph.functions[component.fn]?.fact.events ?? []) {
+        if (asParent) continue;
         const [call] = callsOf(component, listener);
         if (!call || isUpdate(listener) || (bubbles && heardByAny(linked).has(name))) continue;
         // An element's own event that is sent on.

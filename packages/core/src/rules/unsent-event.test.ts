@@ -121,3 +121,18 @@ test('unsent-event: a listener that version 3 puts on the element of a component
   expect(found('3.4.0', 'opened')).toEqual(['App.opened']);
   expect(found('2.6.0', 'click')).toEqual(['App.click']);
 });
+
+test('unsent-event: what any component sends in the name of its parent, may be the parent’s', () => {
+  const found = (sends: string): string[] =>
+    foundBy(
+      'unsent-event',
+      surveyOf({
+        'package.json': '{ "dependencies": { "vue": "2.7.0" } }',
+        'src/App.vue': `<script>import Pages from './Pages.vue'; export default { components: { Pages }, methods: { take() {} } };</script><template><pages @sized="take" @page="take" /></template>`,
+        'src/Pages.vue': `<script>export default { methods: { go() { this.$emit('page', 1); } } };</script><template><p @click="go" /></template>`,
+        'src/Sizes.vue': `<script>export default { methods: { pick() { ${sends} } } };</script><template><b @click="pick">x</b></template>`,
+      }),
+    );
+  expect(found(`this.$parent.$emit('sized', 2);`)).toEqual([]);
+  expect(found(`this.$emit('sized', 2);`)).toEqual(['App.sized']);
+});

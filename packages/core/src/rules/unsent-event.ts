@@ -3,6 +3,7 @@ import { sending } from './shared/scopeExamples';
 import { digging as diggingBeds } from './shared/webComponentExamples';
 import { misspellingOf } from './shared/misspelt';
 import type { Linked } from '../link';
+import { once } from '../link/memo/once';
 import type { ComponentInfo } from '../link/program/program';
 import { DOM_EVENTS } from '../model/domEvents';
 import { FAMILIES } from '../model/families';
@@ -103,6 +104,16 @@ export function Tray() {
   },
 };
 
+/** Events that components send in the name of whoever renders them: who that is may not be known. */
+const sentForParents = once(
+  ({ program: { graph } }: Linked): ReadonlySet<string> =>
+    new Set(
+      graph.functions.flatMap(({ fact }) =>
+        (fact.events ?? []).flatMap(({ asParent, listener }) => (asParent ? [listener] : [])),
+      ),
+    ),
+);
+
 /** Listeners at a site for events that the component it renders does not send. */
 function neverSent(linked: Linked, { fact, file, component, author }: Passing): Draft[] {
   const { program } = linked;
@@ -113,6 +124,7 @@ function neverSent(linked: Linked, { fact, file, component, author }: Passing): 
   return fact.props.flatMap(({ name, at }): Draft[] => {
     const event = eventOf(name ?? '');
     if (event === null || isUpdate(name ?? '') || own.some((one) => one.listener === name)) return [];
+    if (sentForParents(linked).has(name ?? '')) return [];
     const falls = child?.declaresEvents && DOM_EVENTS.has(event.toLowerCase());
     if (falls || arrives(linked, component, name ?? '', event)) return [];
     const near = misspellingOf(

@@ -51,3 +51,15 @@ test('the size of what could stay is told, and what would be passed in', () => {
   );
   expect(found?.todo).toBe('Pass Almanac in as children from a module that is not marked.');
 });
+
+test('what several marked modules bring along is told once, where the shortest way begins', () => {
+  const found = surveyOf({
+    'src/index.js': `'use client'; export { Desk } from './Desk';`,
+    'src/Desk.jsx': DESK,
+    'src/Almanac.jsx': `export function Almanac() { return <p>Sow in spring.</p>; }`,
+    'src/page.jsx': PAGE,
+  })
+    .findings()
+    .filter(({ rule }) => rule === 'wide-client');
+  expect(found.map(({ file }) => file)).toEqual(['src/Desk.jsx']);
+});

@@ -61,7 +61,12 @@ export default function Page() {
       const brought = sides.broughtBy(file);
       const components = [...program.components.values()].filter((one) => brought.has(one.file));
       const stay = components.filter(
-        (one) => one.file !== file && sides.of(one.file) === 'client' && !needs.has(one.fn),
+        (one) =>
+          one.file !== file &&
+          sides.of(one.file) === 'client' &&
+          !needs.has(one.fn) &&
+          // Told once, where the shortest way to it begins.
+          sides.wayTo(one.file)[0] === file,
       );
       if (stay.length < setting('components')) return [];
       const own = components.find((one) => one.file === file);

@@ -25,6 +25,8 @@ export interface EventFact {
   name: string;
   /** The prop under which whoever listens passes what is called. */
   listener: string;
+  /** It is sent in the name of whoever renders the component, and heard at that one's tag. */
+  asParent?: true;
   /** Elements around the component's tag may hear it as well. */
   bubbles?: true;
   /** The fields of what it brings in `detail`, wherever it is sent; absent where they are not known. */

@@ -158,9 +158,11 @@ export function readEmit(r: ScriptReader, node: t.CallExpression): boolean {
     (byName !== undefined && component.emit.has(byName)) ||
     (callee.type === 'Identifier' && (callee.name === '$emit' || isEmitTaken(r, callee.name))) ||
     (callee.type === 'MemberExpression' &&
-      /^\$?emit$/.test(fieldOf(callee.property, callee.computed)) &&
-      (callee.object.type === 'ThisExpression' ||
-        (callee.object.type === 'Identifier' && /^(ctx|context|vm)$/.test(callee.object.name))));
+      // What an instance calls `emit` is a method of its own.
+      ((callee.object.type === 'ThisExpression' && fieldOf(callee.property, callee.computed) === '$emit') ||
+        (callee.object.type === 'Identifier' &&
+          /^(ctx|context|vm)$/.test(callee.object.name) &&
+          /^\$?emit$/.test(fieldOf(callee.property, callee.computed)))));
   const event = node.arguments[0];
   if (isEmit && event?.type !== 'StringLiteral') r.b.fn(component.fn).sendsAny = true;
   if (!isEmit || event?.type !== 'StringLiteral') return false;

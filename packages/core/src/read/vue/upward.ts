@@ -45,6 +45,7 @@ function sendInItsName(r: ScriptReader, node: t.CallExpression): boolean {
   if (event === null || parent === null) return false;
   const [, ...args] = readArguments(r, node);
   const at = spotOf(node);
+  r.b.fn(r.component.fn).events?.push({ name: event, listener: eventProp(event), asParent: true, at });
   const callees = r.b.part(parent, eventProp(event), r.fn, at);
   r.b.call({ callee: callees, name: event, args, onlyKnown: true, repeat: r.repeat, fn: r.fn, at });
   return true;

@@ -438,3 +438,15 @@ describe('a reference in a reactive object', () => {
     expect(survey.trail('App.units').writers).toMatchObject([{ component: 'App', trigger: 'click' }]);
   });
 });
+
+test.each([
+  ['the family’s own', '$emit', ['Bed.dug']],
+  ['a method of its own', 'emit', []],
+])('what an instance sends by %s', (_what, name, found) => {
+  const survey = surveyOf({
+    'package.json': '{ "dependencies": { "vue": "2.7.0" } }',
+    'src/App.vue': `<script>import Bed from './Bed.vue'; export default { components: { Bed }, data: () => ({ deep: 1 }) };</script><template><bed @dug="deep = $event.depth" /></template>`,
+    'src/Bed.vue': `<script>export default { methods: { emit(event) { this.kept = event; }, dig() { this.${name}('dug'); } } };</script><template><b @click="dig">x</b></template>`,
+  });
+  expect(foundBy('payload-mismatch', survey)).toEqual(found);
+});
