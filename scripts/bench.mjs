@@ -45,7 +45,7 @@ const chromium = wantsScreen ? ensureChromium() : '';
 const measuring = await bundle('bench/measure.ts');
 const screen = await bundle('bench/screen.ts');
 const growing = await bundle('bench/growth.ts');
-const { SHAPES } = createRequire(import.meta.url)(await bundle('bench/shapes.ts'));
+const { SHAPES } = createRequire(import.meta.url)(await bundle('bench/shapes/index.ts'));
 const { generate, generateChain } = createRequire(import.meta.url)(await bundle('bench/generate.ts'));
 const work = mkdtempSync(path.join(tmpdir(), 'vectura-bench-'));
 
