@@ -329,3 +329,16 @@ test('a plain variable that only the script itself sets, as the component is mad
   expect(of('')).toEqual([]);
   expect(of(`function dry() { words = 'dry'; } dry();`)).toEqual(['Bed.words']);
 });
+
+test.each([
+  ['who sets the variable to what it returns', 'items = without(items, 2);', []],
+  ['who only calls it', 'without(items, 2);', ['Plot.items']],
+])('a helper of another file changes a list of Svelte for one %s', (_what, then, found) => {
+  const survey = surveyOf({
+    'src/lists.js': `export function removeAt(list, at) { list.splice(at, 1); return list; } export function without(list, one) { return removeAt(list, list.findIndex((other) => other === one)); }`,
+    'src/Plot.svelte': `<script>import { without } from './lists'; export let objects; let items = void 0; $: load(objects); function load() { items = void 0; if (objects) items = objects; }
+      let others = []; function more() { others.push(1); others = others; }
+      function take() { ${then} }</script><b on:click={take} on:dblclick={more}>{others.length}{#each items as item}{item}{/each}</b>`,
+  });
+  expect(foundBy('direct-write', survey)).toEqual(found);
+});

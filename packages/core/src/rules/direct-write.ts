@@ -195,6 +195,7 @@ function methodWrites(linked: Linked, flow: CellFlow): Map<Spot, Draft> {
       );
       const isSeen = cell.tracks === 'assignment' && !one.text.endsWith('()');
       if (isSeen || one.beforeRender || one.ofElement || isAssigned || isPutTogether(graph, visited.place)) continue;
+      if (isAssignedByCallers(linked, cell, one)) continue;
       found.set(one.at, {
         message: `${home.name} changes ${cell.name} with ${one.text} and never assigns it.`,
         effect: NOT_SHOWN,
@@ -358,6 +359,28 @@ function isSetAnew({ program }: Linked, cell: CellInfo, { file, fn }: Mutation):
     const given = graph.at(file, arg);
     return isPutTogether(graph, given) || !isByName(graph, given, cell.value?.place ?? -1);
   });
+}
+
+/** `beds = insertAt(beds, 0, bed)`: whether all who call the helper that makes a change, or one that calls it, set the variable. */
+function isAssignedByCallers({ program: { graph } }: Linked, cell: CellInfo, one: Mutation): boolean {
+  const assigns = (fn: number): boolean =>
+    (graph.files[cell.file]?.calls ?? []).some(
+      (fact) => graph.fnAt(cell.file, fact.fn) === fn && isChangeOf(graph, cell.file, fact, cell.setter?.place),
+    );
+  let isAssigned = false;
+  const helpers = new Set([one.fn]);
+  for (const helper of helpers) {
+    if (graph.fileOfFunction(helper) === cell.file || helpers.size > MOST_CALLERS) return false;
+    for (const call of graph.callersOfFunction(helper)) {
+      const fn = graph.fnOfCall(call);
+      const file = graph.fileOfFunction(fn);
+      // Who else calls it does so with values of its own.
+      if (file === graph.fileOfFunction(helper)) helpers.add(fn);
+      else if (file === cell.file && !assigns(fn)) return false;
+      else if (file === cell.file) isAssigned = true;
+    }
+  }
+  return isAssigned;
 }
 
 /** Whether a function gives the state a list or an object that it puts together. */

@@ -276,3 +276,14 @@ export class App { beds: any[]; constructor(private service: Beds) { this.beds =
   });
   expect(foundBy('frozen-read', survey)).toEqual([]);
 });
+
+test.each([
+  ['a static method', 'static getDerivedStateFromProps(props, state) { return { deep: props.depth }; }', []],
+  ['a static field', 'static getDerivedStateFromProps = (props, state) => { return { deep: props.depth }; };', []],
+  ['nothing', '', ['Bed.deep']],
+])('state of a class that is kept in step by %s', (_what, derives, found) => {
+  const survey =
+    one(`function App() { const [depth, setDepth] = useState(1); return <p onClick={() => setDepth(2)}><Bed depth={depth} /></p>; }
+    class Bed extends React.Component { constructor(props) { super(props); this.state = { deep: props.depth }; } ${derives} render() { return <b>{this.state.deep}</b>; } }`);
+  expect(foundBy('frozen-read', survey)).toEqual(found);
+});

@@ -130,3 +130,12 @@ test('a copy that a subscription keeps in step', () => {
   expect(found('now = value;')).toEqual([]);
   expect(found('console.log(value);')).toEqual(['App.now']);
 });
+
+test('an object that a context gives is the same for all, whatever is set in it', () => {
+  const survey = surveyOf({
+    'src/App.svelte': `<script>import { setContext } from 'svelte'; import Bed from './Bed.svelte'; export let soil; setContext('soil', soil); let n = 0;</script><Bed /><b on:click={() => (n += 1)}>{n}</b>`,
+    'src/Bed.svelte': `<script>import { getContext } from 'svelte'; let soil = getContext('soil'); function dig() { soil.deep = 2; }</script><b on:click={dig}>{soil.deep}</b>`,
+    'src/Root.svelte': `<script>import App from './App.svelte'; let soil = { deep: 1 }; function dry() { soil = { deep: 0 }; }</script><App {soil} /><b on:click={dry}>x</b>`,
+  });
+  expect(foundBy('mirrored-state', survey)).toEqual([]);
+});

@@ -1,4 +1,4 @@
-import { foundBy, one } from '../testing/project';
+import { foundBy, one, surveyOf } from '../testing/project';
 
 describe('one-of-many', () => {
   test.each([
@@ -38,4 +38,15 @@ describe('one-of-many, chosen among them', () => {
   ])('%s', (_how, ref, found) => {
     expect(foundBy('one-of-many', app(ref))).toEqual(found);
   });
+});
+
+test.each([
+  ['to each of a list', '<Bed bind:this={bed} />', ['Plot.bed']],
+  ['to the one that is picked', '{#if picked === one}<Bed bind:this={bed} />{/if}', []],
+])('one-of-many: a variable of Svelte that is bound %s', (_what, site, found) => {
+  const survey = surveyOf({
+    'src/Plot.svelte': `<script>import Bed from './Bed.svelte'; let bed; let picked = 1; function go() { picked = 2; bed.dig(); }</script>{#each [1, 2] as one}${site}{/each}<b on:click={go}>x</b>`,
+    'src/Bed.svelte': `<script>let deep = 0; export function dig() { deep += 1; }</script><b>{deep}</b>`,
+  });
+  expect(foundBy('one-of-many', survey)).toEqual(found);
 });

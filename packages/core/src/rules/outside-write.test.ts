@@ -127,3 +127,14 @@ test.each([
   });
   expect(foundBy('outside-write', survey)).toEqual(found);
 });
+
+test.each([
+  ['as it is made', 'kept.title = label;', '', []],
+  ['when it is clicked', '', 'kept.title = label;', ['Title.kept']],
+])('a component of Svelte that sets a field of what is provided %s', (_when, atOnce, later, found) => {
+  const survey = surveyOf({
+    'src/List.svelte': `<script>import { setContext } from 'svelte'; import Title from './Title.svelte'; let kept = { title: '' }; setContext('list', kept); function clear() { kept.title = ''; }</script><Title label="x" /><b on:click={clear}>{kept.title}</b>`,
+    'src/Title.svelte': `<script>import { getContext } from 'svelte'; export let label; let kept = getContext('list'); ${atOnce} function set() { ${later} }</script><b on:click={set}>{label}</b>`,
+  });
+  expect(foundBy('outside-write', survey)).toEqual(found);
+});

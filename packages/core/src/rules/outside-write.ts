@@ -319,7 +319,9 @@ function writtenThroughContext(linked: Linked, { cell, values }: CellFlow): Prov
   );
   return [...read].flatMap((key): Provided[] => {
     const stop = values.stops.get(key);
-    const [change] = stop ? changedInPlace(linked, cell, stop) : [];
+    // What a component puts in as it is made, it registers there.
+    const registers = (fn: number): boolean => fn === stop?.component?.fn && !FAMILIES[stop.component.family].runsAgain;
+    const [change] = stop ? changedInPlace(linked, cell, stop).filter(({ fn }) => !registers(fn)) : [];
     return stop?.component && change ? [{ component: stop.component, home, cell, change }] : [];
   });
 }

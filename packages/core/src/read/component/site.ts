@@ -1,5 +1,6 @@
 /** Sites of components, as the readers of single-file components write them. */
 import type { PlaceId, SiteFact, SitePropFact, Spot } from '../../model/facts';
+import { HANDLE } from '../../model/signs';
 import type { ScriptReader } from '../script/reader';
 
 /** Hands one prop over; what is no value that is followed (a literal) gets a place of its own, where it is written. */
@@ -24,8 +25,10 @@ export function addSite(r: ScriptReader, name: string, tag: PlaceId, inside: Pla
   const give: Give = (prop, place, literal, spot) => {
     const held = place ?? r.b.place('object', '', r.fn, spot);
     // A reference is no prop: it only comes to hold the child.
-    if (prop !== 'ref') r.b.flow(held, propsPlace, 'put', prop);
-    props.push({ name: prop, place: held, literal, at: spot });
+    if (prop !== HANDLE) r.b.flow(held, propsPlace, 'put', prop);
+    // One that is shown on a condition within a list is one of them.
+    const chosen = prop === HANDLE && r.chosen ? { chosen: true as const } : {};
+    props.push({ name: prop, place: held, literal, at: spot, ...chosen });
   };
   return { site, propsPlace, props, give };
 }

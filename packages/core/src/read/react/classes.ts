@@ -131,6 +131,12 @@ function readMember(
   const { b } = r;
   if (member.type === 'ClassProperty' || member.type === 'ClassPrivateProperty') {
     const name = fieldOf(member.key, 'computed' in member && !!member.computed);
+    if (name === DERIVES && isFunction(member.value)) {
+      const self = readFunction(r, member.value, name);
+      const fact = b.facts.functions.find((fn) => fn.self === self);
+      if (fact) deriveState(r, member.value, fact, instance);
+      return;
+    }
     if ('static' in member && member.static) return readStatic(r, name, member.value, self);
     if (name === 'state') return readState(r, member.value, instance);
     const key = member.key.type === 'Identifier' ? member.key : null;
@@ -151,16 +157,19 @@ function readMember(
   }
   b.flow(method, self, 'put', name);
   const fact = b.facts.functions.find((fn) => fn.self === method);
-  if (name === 'getDerivedStateFromProps' && fact) return deriveState(r, member, fact, instance);
+  if (name === DERIVES && fact) return deriveState(r, member, fact, instance);
   if (name === 'render' && fact) b.flow(fact.result, b.fn(instance.fn).result);
   else if (Object.hasOwn(LIFECYCLE, name))
     b.use({ place: method, kind: 'effect', detail: LIFECYCLE[name] ?? '', fn: instance.fn, at: spotOf(member.key) });
 }
 
+/** What sets state from props before each rendering, as a method or as a static field. */
+const DERIVES = 'getDerivedStateFromProps';
+
 /** `static getDerivedStateFromProps(props, state)`: before each rendering, the fields it returns are set. */
 function deriveState(
   r: ScriptReader,
-  member: t.ClassMethod | t.ClassPrivateMethod,
+  member: t.ClassMethod | t.ClassPrivateMethod | t.ArrowFunctionExpression | t.FunctionExpression,
   fact: FunctionFact,
   instance: ClassInstance,
 ): void {
@@ -169,7 +178,7 @@ function deriveState(
   const own = b.fn(instance.fn).params[0];
   if (props !== undefined && own !== undefined) b.flow(own, props);
   if (state !== undefined) b.flow(instance.state, state);
-  const at = spotOf(member.key);
+  const at = spotOf('key' in member ? member.key : member);
   const fn = b.facts.functions.indexOf(fact);
   for (const [field, key] of fieldsReturned(member.body)) {
     const { setter } = stateCell(r, instance, field, key);

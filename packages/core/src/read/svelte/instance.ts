@@ -121,7 +121,9 @@ class Instance {
     if (file.runes && changes && isSet && !saysRune(init)) return this.cell(id, from, init, { tracks: 'nothing' });
     if (file.runes) return bind(r, id, from === null ? null : this.copied(id, init, from));
     if (changes && this.exported.has(id.name)) return this.prop(id, init ?? null, from);
-    const changed = this.names.set.has(id.name) || this.names.filled.has(id.name);
+    // What a context gives is the same object for all, whatever is set in it.
+    const isShared = isOfContext(init) && !this.names.assigned.has(id.name);
+    const changed = !isShared && (this.names.set.has(id.name) || this.names.filled.has(id.name));
     if (changes && changed && !this.following.has(id.name)) return this.cell(id, from, init);
     bind(r, id, from === null ? null : this.copied(id, init, from));
   }
@@ -285,6 +287,10 @@ function saysRune(init: t.Node | null | undefined): boolean {
   const { callee } = init;
   const root = callee.type === 'MemberExpression' ? callee.object : callee;
   return root.type === 'Identifier' && root.name.startsWith('$');
+}
+
+function isOfContext(init: t.Node | null | undefined): boolean {
+  return init?.type === 'CallExpression' && init.callee.type === 'Identifier' && init.callee.name === 'getContext';
 }
 
 function isMadeHere(init: t.Node | null | undefined): boolean {
