@@ -31,6 +31,7 @@ test('tests, stories, declarations, generated and hidden files are no sources, a
     'src/.hidden.js': '',
     '.cache/x.js': '',
     'node_modules/a/index.js': '',
+    'bower_components/a/index.js': '',
     'notes.md': '',
   });
   const result = await walk(root);
@@ -43,6 +44,7 @@ test('tests, stories, declarations, generated and hidden files are no sources, a
     hidden: 1,
     'hidden folder': 1,
     'node_modules folder': 1,
+    'bower_components folder': 1,
   });
 });
 

@@ -130,7 +130,7 @@ export async function walk(root: string, options: WalkOptions = {}): Promise<Wal
           why === 'output'
             ? (ownReason(entry.name) ?? why)
             : (why ?? folderReason(entry.name, relative, rules, isPackage));
-        if ((reason === 'node_modules' || reason === 'hidden') && !included) skip(`${reason} folder`);
+        if (reason !== null && (PACKAGES.has(reason) || reason === 'hidden') && !included) skip(`${reason} folder`);
         else inside.push({ folder: relative, rules, why: reason, ofComponent });
       } else if (!entry.isFile()) continue;
       else if (!PAGE.test(entry.name) || templates().has(entry.name)) visitFile(relative, entry.name, rules, why);
@@ -204,8 +204,11 @@ function isByHand(relative: string): boolean {
   return fileReason(name) === null && !folders.some((folder) => OUTPUT.test(folder) || TEST_FOLDER.test(folder));
 }
 
+/** Folders into which package managers put what others wrote. */
+const PACKAGES: ReadonlySet<string> = new Set(['node_modules', 'bower_components', 'jspm_packages']);
+
 function folderReason(name: string, relative: string, rules: readonly Rules[], isPackage: boolean): string | null {
-  if (name === 'node_modules') return 'node_modules';
+  if (PACKAGES.has(name)) return name;
   if (name.startsWith('.')) return 'hidden';
   const own = ownReason(name);
   if (own) return own;
