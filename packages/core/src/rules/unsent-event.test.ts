@@ -136,3 +136,15 @@ test('unsent-event: what any component sends in the name of its parent, may be t
   expect(found(`this.$parent.$emit('sized', 2);`)).toEqual([]);
   expect(found(`this.$emit('sized', 2);`)).toEqual(['App.sized']);
 });
+
+test.each([
+  ['to send what others decide', 'make(this.$emit);', []],
+  ['for one event', `this.$emit('other');`, ['App.sized']],
+])('unsent-event: the function that sends is used %s', (_what, uses, found) => {
+  const survey = surveyOf({
+    'package.json': '{ "dependencies": { "vue": "2.7.0" } }',
+    'src/App.vue': `<script>import Form from './Form.vue'; export default { components: { Form }, methods: { take() {} } };</script><template><Form @sized="take" /></template>`,
+    'src/Form.vue': `<script>import { make } from 'forms'; export default { methods: { go() { this.$emit('page', 1); }, run() { ${uses} } } };</script><template><p @click="go" @dblclick="run" /></template>`,
+  });
+  expect(foundBy('unsent-event', survey)).toEqual(found);
+});

@@ -38,6 +38,8 @@ export function readInstance(r: ScriptReader, field: string, at: Spot): PlaceId 
     if (component.mixin) return r.b.part(component.self, field, r.fn, at);
     return field === '$props' ? component.props : givenBeyond(r, component, field, at);
   }
+  // Handed on as a function, it sends what others decide.
+  if (field === '$emit') r.b.fn(component.fn).sendsAny = true;
   if (field === '$route') return addressOf(r, at);
   if (field === '$store') return storeOf(r, at);
   if (field === '$parent' || field === '$root') {
