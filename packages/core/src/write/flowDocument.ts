@@ -193,6 +193,7 @@ function sites(linked: Linked): Site[] {
       repeat,
       ...siteSeat(linked, site),
     };
+    if (fact.stands) one.stands = fact.stands;
     if (target.reason) one.reason = target.reason;
     if (under.length > 1) one.alsoUnder = under.slice(1).flatMap((fn) => idOf(fn) ?? []);
     const others = target.components

@@ -32,6 +32,8 @@ export interface SiteFact {
   keyed?: true;
   /** A provider that stands in no markup: it is around all that whoever runs the function around it renders. */
   ambient?: boolean;
+  /** Where whoever puts pages together may place the component, in the platform's own words. */
+  stands?: string[];
   props: SitePropFact[];
   /** Names the tag bears, by which a query finds it. */
   names?: string[];

@@ -68,12 +68,18 @@ describe('an event is heard', () => {
 /** The house stands on pages; what it renders is its own. */
 const EXPOSED = {
   'force-app/main/default/lwc/house/house.js-meta.xml':
-    '<LightningComponentBundle><isExposed>true</isExposed></LightningComponentBundle>',
+    '<LightningComponentBundle><isExposed>true</isExposed><targets><target>lightning__AppPage</target><target>lightning__RecordPage</target></targets></LightningComponentBundle>',
 };
 
 test('what is exposed is an entry, without any component around', () => {
   const { sites } = webComponents({ House: ['x', ''] }, EXPOSED).document();
-  expect(sites).toMatchObject([{ of: 'force-app/main/default/lwc/house/house.js#House', by: null }]);
+  expect(sites).toMatchObject([
+    {
+      of: 'force-app/main/default/lwc/house/house.js#House',
+      by: null,
+      stands: ['lightning__AppPage', 'lightning__RecordPage'],
+    },
+  ]);
 });
 
 describe('events that nobody hears, or nobody sends', () => {

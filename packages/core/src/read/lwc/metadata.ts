@@ -7,6 +7,8 @@ import { positions } from '../script/positions';
 import type { ScriptReader } from '../script/reader';
 import { moduleOf } from './names';
 
+/** One of the kinds of pages that it may be put on: `lightning__RecordPage`. */
+const TARGET = /<target>\s*([\w-]+)\s*<\/target>/g;
 const EXPOSED = /<isExposed>\s*true\s*<\/isExposed>/;
 
 export function readMetadata(r: ScriptReader): void {
@@ -15,6 +17,9 @@ export function readMetadata(r: ScriptReader): void {
   if (!found || !own) return;
   const at = { ...positions(r.text)(found.index), length: found[0].includes('\n') ? 1 : found[0].length };
   const component = importPlace(r, `./${own.name}`, 'default', own.name, at);
+  const { site } = mountSite(r, own.name, component, at);
   // Modules that are no components may be exposed as well.
-  mountSite(r, own.name, component, at).site.maybe = true;
+  site.maybe = true;
+  const stands = [...r.text.matchAll(TARGET)].flatMap(([, name]) => name ?? []);
+  if (stands.length > 0) site.stands = stands;
 }

@@ -1,4 +1,5 @@
 /** The survey on one page that opens without a server: figures, the sheet, what is carried furthest, the findings. Pure. */
+import { counted } from '../../parts/counted';
 import type { FlowDocument } from '@vectura/core';
 import type { Group } from './findingsModel';
 import { narrowingOf, narrowSheet } from '../sheet/narrowing';
@@ -44,7 +45,7 @@ table { border-collapse: collapse; width: 100%; } th { text-align: left; font-we
 </head>
 <body>
 <h1>${name}</h1>
-<p class="quiet">Surveyed ${escape(at)} · ${document.components.length} components · ${document.cells.length} cells · ${document.files.length} files · ${count} findings</p>
+<p class="quiet">Surveyed ${escape(at)} · ${counted(document.components.length, 'component')} · ${counted(document.cells.length, 'cell')} · ${counted(document.files.length, 'file')} · ${counted(count, 'finding')}</p>
 <h2>The sheet</h2>
 <p class="quiet">Square: lives here. Disc: uses it. Ring: only carries it. Triangle: changes it.${
     columns.length > drawn.length ? ` The ${drawn.length} of ${columns.length} values that are carried furthest.` : ''

@@ -6,6 +6,7 @@ import { useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { useKeys } from '../../parts/useKeys';
 import { useAddress, useProject } from '../../project/useProject';
+import { counted } from '../../parts/counted';
 import { Foot } from '../../parts/Foot';
 import { Note } from '../../parts/Note';
 import { Pick } from '../../parts/Pick';
@@ -173,7 +174,7 @@ export function ReachView() {
                 <button type="button" className="linked" onClick={() => go(`${cell.kind}:${cell.name}`)}>
                   {cell.kind} {cell.name}
                 </button>{' '}
-                ({reached.hops} {reached.hops === 1 ? 'hop' : 'hops'})
+                ({counted(reached.hops, 'hop')})
               </span>
             ))}
           </p>

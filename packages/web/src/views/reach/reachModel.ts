@@ -2,6 +2,7 @@
 import type { Cell, FlowDocument } from '@vectura/core';
 import type { Heard, Reach, Reached } from '@vectura/core/reach';
 import { HOW } from '../../parts/carriers';
+import { counted } from '../../parts/counted';
 import type { Row } from '../sheet/sheetModel';
 
 export interface ReachRow {
@@ -95,5 +96,5 @@ export function sayBefore({ to, heard }: ReachRow): string {
 export function sayReached({ hops, carrier, names }: Reached, isHeard = false): string {
   const shown = names.slice(0, 3).join(', ');
   const more = names.length > 3 ? ` and ${names.length - 3} more` : '';
-  return `${shown}${more}${isHeard ? '' : ` ${HOW[carrier]}`}, ${hops} ${hops === 1 ? 'hop' : 'hops'}`;
+  return `${shown}${more}${isHeard ? '' : ` ${HOW[carrier]}`}, ${counted(hops, 'hop')}`;
 }

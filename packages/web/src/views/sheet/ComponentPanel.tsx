@@ -4,7 +4,7 @@ import { useAddress, useProject } from '../../project/useProject';
 import { DOES } from '../../parts/carriers';
 import { Excerpt } from '../shared/Excerpt';
 import { ValueLink } from '../shared/ValueLink';
-import type { Column, Row } from './sheetModel';
+import { pagesFor, type Column, type Row } from './sheetModel';
 import type { Role } from '@vectura/core';
 import styles from './CellPanel.module.css';
 
@@ -16,6 +16,7 @@ export function ComponentPanel({ row, columns }: { row: Row; columns: readonly C
   const [, change] = useAddress();
   const { component } = row;
   const findings = document.findings.filter((finding) => finding.componentIds?.includes(component.id));
+  const pages = pagesFor(document.sites, component.id);
   const byRole = ORDER.flatMap((role) => {
     const list = columns.filter((column) => column.marks.get(component.id)?.roles.includes(role));
     return list.length > 0 ? [{ role, list }] : [];
@@ -24,6 +25,7 @@ export function ComponentPanel({ row, columns }: { row: Row; columns: readonly C
     <div className={styles.panel}>
       <p className="quiet">
         component · {component.family}
+        {pages.length > 0 && ` · may be placed on ${pages.join(', ')}`}
         {row.route !== null && ` · shown at ${row.route}`}
         {row.elsewhere > 0 && ` · written in ${row.elsewhere + 1} components`}
       </p>

@@ -7,6 +7,7 @@ import { useAddress, useProject } from '../../project/useProject';
 import { cellQuestion } from '../../project/question';
 import { when } from '../../project/when';
 import { CodePanel } from '../shared/CodePanel';
+import { counted } from '../../parts/counted';
 import { Foot } from '../../parts/Foot';
 import { Note } from '../../parts/Note';
 import { Pick } from '../../parts/Pick';
@@ -201,7 +202,8 @@ export function SheetView() {
             ...skipped.map(([reason, n]) => `${n} left out: ${reason}`),
           ].join('\n')}
         >
-          {document.components.length} components · {document.cells.length} cells · {document.files.length} files
+          {counted(document.components.length, 'component')} · {counted(document.cells.length, 'cell')} ·{' '}
+          {counted(document.files.length, 'file')}
           {broken.length > 0 && ` · ${broken.length} with problems`}
           {left > 0 && ` · ${left} left out`}
         </span>

@@ -1,5 +1,5 @@
 import { documentOf, GLASS } from '../../testing/document';
-import { columnsOf, orderColumns, outline, sayColumn, sayCrossing, sayRow } from './sheetModel';
+import { columnsOf, orderColumns, outline, pagesFor, sayColumn, sayCrossing, sayRow } from './sheetModel';
 
 const document = documentOf(GLASS);
 const rows = outline(document);
@@ -116,4 +116,14 @@ test.each([
   const row = rows.find((one) => one.component.name === component);
   const at = column(label);
   expect(row && at && sayCrossing(row, at)).toEqual([`${component} × ${label}`, says]);
+});
+
+test('the pages that a component may be put on are told in plain words', () => {
+  const site = { id: 's', name: 'bed', by: null, under: null, repeat: 'once' as const, file: '', line: 1, column: 1 };
+  const sites = [
+    { ...site, of: 'Bed', stands: ['lightning__RecordPage', 'lightningCommunity__Page', 'lightning__RecordPage'] },
+    { ...site, of: 'Other', stands: ['lightning__HomePage'] },
+  ];
+  expect(pagesFor(sites, 'Bed')).toEqual(['record pages', 'community pages']);
+  expect(pagesFor(sites, 'Gauge')).toEqual([]);
 });

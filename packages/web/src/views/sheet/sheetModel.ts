@@ -211,3 +211,14 @@ export function firstAsked(columns: readonly Column[]): Column | undefined {
   const [carried] = [...asked].sort((a, b) => b.relays - a.relays);
   return carried && carried.relays > 0 ? carried : [...asked].sort((a, b) => b.readers - a.readers)[0];
 }
+
+/** The kinds of pages that a component may be put on, in plain words: `lightning__RecordPage` is a record page. */
+export function pagesFor(sites: FlowDocument['sites'], component: string): string[] {
+  const said = sites.flatMap(({ of, stands }) => (of === component ? (stands ?? []) : []));
+  const inWords = (name: string): string =>
+    name
+      .replace(/^lightning(\w*)__/, (_, where: string) => (where ? `${where} ` : ''))
+      .replace(/([a-z])([A-Z])/g, '$1 $2')
+      .toLowerCase();
+  return [...new Set(said.map((name) => `${inWords(name)}s`))];
+}
