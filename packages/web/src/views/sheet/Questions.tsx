@@ -3,7 +3,7 @@ import { namesValue } from '../findings/findingsModel';
 import { Link } from 'react-router';
 import { useProject } from '../../project/useProject';
 import { cellQuestion } from '../../project/question';
-import { firstAsked, type Column } from './sheetModel';
+import { askAbout, firstAsked, type Column } from './sheetModel';
 import styles from './Questions.module.css';
 
 interface Question {
@@ -44,9 +44,7 @@ export function Questions({ columns }: { columns: readonly Column[] }) {
   const worst = document.findings.find((finding) => finding.level === 'error') ?? document.findings[0];
   if (worst)
     questions.push({
-      asks: worst.component
-        ? `What is wrong ${namesValue(worst) ? `with ${worst.name ?? ''} ` : ''}in ${worst.component}?`
-        : 'What could not be followed?',
+      asks: askAbout(worst, namesValue(worst)),
       because: worst.message,
       to: link('findings', `at=${document.findings.indexOf(worst)}`),
     });

@@ -1,5 +1,5 @@
 import { documentOf, GLASS } from '../../testing/document';
-import { columnsOf, orderColumns, outline, pagesFor, sayColumn, sayCrossing, sayRow } from './sheetModel';
+import { askAbout, columnsOf, orderColumns, outline, pagesFor, sayColumn, sayCrossing, sayRow } from './sheetModel';
 
 const document = documentOf(GLASS);
 const rows = outline(document);
@@ -126,4 +126,15 @@ test('the pages that a component may be put on are told in plain words', () => {
   ];
   expect(pagesFor(sites, 'Bed')).toEqual(['record pages', 'community pages']);
   expect(pagesFor(sites, 'Gauge')).toEqual([]);
+});
+
+test.each([
+  ['missing-prop', 'House', true, 'What is wrong with units in House?'],
+  ['missing-prop', 'House', false, 'What is wrong in House?'],
+  ['missing-prop', null, false, 'What is wrong in main.js?'],
+  ['unresolved', null, false, 'What could not be followed?'],
+])('the question about a finding of %s in %s', (rule, component, isValue, asks) => {
+  const [finding] = document.findings;
+  if (!finding) throw new Error('The demo has no findings');
+  expect(askAbout({ ...finding, rule, component, name: 'units', file: 'src/main.js' }, isValue)).toBe(asks);
 });

@@ -222,3 +222,10 @@ export function pagesFor(sites: FlowDocument['sites'], component: string): strin
       .toLowerCase();
   return [...new Set(said.map((name) => `${inWords(name)}s`))];
 }
+
+/** The question that a finding answers: of its component, or of the file where no component is at fault. */
+export function askAbout({ rule, component, name, file }: Finding, isValue: boolean): string {
+  if (component) return `What is wrong ${isValue ? `with ${name ?? ''} ` : ''}in ${component}?`;
+  if (rule === 'unresolved') return 'What could not be followed?';
+  return `What is wrong in ${file.slice(file.lastIndexOf('/') + 1)}?`;
+}
