@@ -16,6 +16,9 @@ import { isPart, type At, type Exit, type Local, type Visited } from '../link/tr
 /** Functions that say what something is, and call nothing of it: `isEmpty(context)`. */
 const ASKS = /(?:^|\.)is[A-Z]/;
 
+/** Methods of a function that call it: `pick.call(null, bed)`. */
+const CALLS_ITSELF = /(?:^|\.)(?:call|apply)$/;
+
 export interface Location {
   file: number;
   spot: Spot;
@@ -204,7 +207,10 @@ export class Stops {
       const local = locals.explore(next.at);
       stop.cut ??= local.cut;
       this.triggers(local, next.spot, stop);
-      for (const { call, context, part } of local.called) {
+      const byMethod = local.outsideCalls.flatMap(({ call, context, ofObject }) =>
+        ofObject && CALLS_ITSELF.test(graph.calls[call]?.fact.name ?? '') ? [{ call, context, part: false }] : [],
+      );
+      for (const { call, context, part } of [...local.called, ...byMethod]) {
         const entry = graph.calls[call];
         // What a function has as a field (`search.cancel()`) is another function.
         if (!entry || part) continue;
@@ -309,9 +315,10 @@ export class Stops {
       else if (kind === 'shown' && field && detail === 'spread')
         stop.uses.push({ kind: 'handler', detail: field.toLowerCase(), ...location });
     }
-    for (const { call, derived } of local.outsideCalls) {
+    for (const { call, derived, ofObject } of local.outsideCalls) {
       const entry = graph.calls[call];
-      if (!entry || derived || ASKS.test(entry.fact.name)) continue;
+      // `name.trim()` calls what `name` has, and not `name`.
+      if (!entry || derived || ofObject || ASKS.test(entry.fact.name)) continue;
       stop.uses.push({
         kind: 'outside',
         detail: entry.fact.name,

@@ -435,6 +435,17 @@ function Knob({ text }) { return <u>{text}</u>; }`);
     ]);
   });
 
+  test('is read where one of its methods is called, which is no call of it', () => {
+    const { readers, writers } = one(`export const Lid = ({ label }) => <b>{label.trim()}</b>;`).trail('Lid.label');
+    expect(readers).toMatchObject([{ component: 'Lid', name: 'label' }]);
+    expect(writers).toEqual([]);
+  });
+
+  test.each(['onOpen.call(null, 1)', 'onOpen.apply(null, [1])'])('is called by %s', (calls) => {
+    const { writers } = one(`export const Lid = ({ onOpen }) => <b onClick={() => ${calls}} />;`).trail('Lid.onOpen');
+    expect(writers).toMatchObject([{ component: 'Lid', trigger: 'click' }]);
+  });
+
   test('where it is a function, whoever calls it changes something outside', () => {
     const { writers, trails } = survey().trail('Lid.onOpen');
     expect(writers).toMatchObject([{ component: 'Lid', trigger: 'click' }]);

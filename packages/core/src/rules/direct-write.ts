@@ -17,6 +17,9 @@ import { isChangeOf, isShown, writersOf } from './shared/changes';
 import { relatedAt, named, positionOf, type Draft, type Rule, remedyIn } from './rule';
 import type { CallFact, Spot } from '../model/facts';
 
+/** How many functions are looked through from a helper outwards, until whoever calls it sets the state. */
+const MOST_CALLERS = 20;
+
 const NOT_SHOWN = 'Nothing re-renders: the screen keeps showing the old value.';
 
 /** A child that re-renders only when it gets another list, for the examples. */
@@ -392,9 +395,6 @@ function setsACopy({ program: { graph } }: Linked, cell: CellInfo, fn: number): 
     return isChangeOf(graph, file, fact, cell.setter?.place) && isPutTogether(graph, graph.at(file, arg));
   });
 }
-
-/** How many calls out of a helper are looked through. */
-const MOST_CALLERS = 20;
 
 /** Whether whoever calls the helper that makes a change sets the state anew, each of them. */
 function isSetByCallers(linked: Linked, cell: CellInfo, one: Mutation): boolean {

@@ -316,7 +316,7 @@ export class Exploration {
       if (state.path !== 0) continue;
       for (const context of this.runsAt(state, graph.fnOfCall(call), index)) {
         if (program.targetsIn(call, context).length > 0) continue;
-        local.outsideCalls.push({ call, path: 0, context, ...change });
+        local.outsideCalls.push({ call, path: 0, context, ofObject: true, ...change });
         this.toResult(call, { ...state, context }, index, DERIVED);
       }
     }

@@ -48,6 +48,8 @@ export interface CallUse extends Change {
   call: number;
   path: number;
   context: number;
+  /** It is the object whose method is called, and no argument. */
+  ofObject?: true;
 }
 
 export interface Local {

@@ -54,7 +54,7 @@ export const Site = z.object({
   under: z.string().nullable(),
   /** Further components it may be rendered inside, where its markup is placed more than once. */
   alsoUnder: z.array(z.string()).optional(),
-  /** Kinds of pages on which whoever puts them together may place it: by its metadata, without any component around. */
+  /** Kinds of pages on which whoever puts them together may place it: `record page`, without any component around. */
   stands: z.array(z.string()).optional(),
   /** Why `of` is null. */
   reason: z.string().optional(),

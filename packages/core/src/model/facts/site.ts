@@ -32,7 +32,7 @@ export interface SiteFact {
   keyed?: true;
   /** A provider that stands in no markup: it is around all that whoever runs the function around it renders. */
   ambient?: boolean;
-  /** Where whoever puts pages together may place the component, in the platform's own words. */
+  /** Kinds of pages on which whoever puts them together may place the component, in plain words: `record page`. */
   stands?: string[];
   props: SitePropFact[];
   /** Names the tag bears, by which a query finds it. */

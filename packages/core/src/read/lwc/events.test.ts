@@ -68,7 +68,7 @@ describe('an event is heard', () => {
 /** The house stands on pages; what it renders is its own. */
 const EXPOSED = {
   'force-app/main/default/lwc/house/house.js-meta.xml':
-    '<LightningComponentBundle><isExposed>true</isExposed><targets><target>lightning__AppPage</target><target>lightning__RecordPage</target></targets></LightningComponentBundle>',
+    '<LightningComponentBundle><isExposed>true</isExposed><targets><target>lightning__AppPage</target><target>lightning__RecordPage</target><target>lightningCommunity__Page</target><target>lightning__AppPage</target></targets></LightningComponentBundle>',
 };
 
 test('what is exposed is an entry, without any component around', () => {
@@ -77,7 +77,7 @@ test('what is exposed is an entry, without any component around', () => {
     {
       of: 'force-app/main/default/lwc/house/house.js#House',
       by: null,
-      stands: ['lightning__AppPage', 'lightning__RecordPage'],
+      stands: ['app page', 'record page', 'community page'],
     },
   ]);
 });

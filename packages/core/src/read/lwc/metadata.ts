@@ -20,6 +20,14 @@ export function readMetadata(r: ScriptReader): void {
   const { site } = mountSite(r, own.name, component, at);
   // Modules that are no components may be exposed as well.
   site.maybe = true;
-  const stands = [...r.text.matchAll(TARGET)].flatMap(([, name]) => name ?? []);
+  const stands = [...new Set([...r.text.matchAll(TARGET)].flatMap(([, name]) => (name ? inWords(name) : [])))];
   if (stands.length > 0) site.stands = stands;
+}
+
+/** What a kind of page is called in plain words: `lightning__RecordPage` is a record page. */
+function inWords(target: string): string {
+  return target
+    .replace(/^lightning(\w*)__/, (_, where: string) => (where ? `${where} ` : ''))
+    .replace(/([a-z])([A-Z])/g, '$1 $2')
+    .toLowerCase();
 }

@@ -1,5 +1,6 @@
 /** Accepting the findings that are picked, with a reason; or taking that back. */
 import { Button, TextInput } from '@mantine/core';
+import { counted } from '../../parts/counted';
 import { useState } from 'react';
 import { messageOf, useAcceptMutation, useProjectsQuery, useWithdrawMutation, type FindingName } from '../../api/api';
 import { useProject } from '../../project/useProject';
@@ -27,7 +28,7 @@ export function AcceptBar({ entries, onDone }: AcceptBarProps) {
   }));
   const accepted = entries.filter((entry) => entry.reason !== null).length;
   const error = accepting.error ?? withdrawing.error;
-  const many = entries.length === 1 ? '1 finding' : `${entries.length} findings`;
+  const many = counted(entries.length, 'finding');
   return (
     <form
       className={`narrowing ${styles.bar}`}

@@ -1,5 +1,6 @@
 /** What is said of a reach: how many take part, and under which names each is reached. */
 import type { Heard, Reach, Reached } from '@vectura/core/reach';
+import { counted } from '../../parts/counted';
 import { ValueLink } from '../shared/ValueLink';
 import { sayHeard, sayReached, type ReachRow } from './reachModel';
 
@@ -52,11 +53,7 @@ export function Names({
         </span>
       ))}
       <span className="quiet">{sayReached({ ...reached, names: [] }, isHeard)}</span>
-      {names.length > 3 && (
-        <span className="quiet">
-          , and {names.length - 3} more {names.length === 4 ? 'name' : 'names'}
-        </span>
-      )}{' '}
+      {names.length > 3 && <span className="quiet">, and {counted(names.length - 3, 'more name')}</span>}{' '}
     </span>
   );
 }

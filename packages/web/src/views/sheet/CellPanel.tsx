@@ -1,5 +1,6 @@
 /** What there is to say of one value, its lines of code, and the ways on. */
 import { Button } from '@mantine/core';
+import { counted } from '../../parts/counted';
 import { useTrailQuery, messageOf } from '../../api/api';
 import { useAddress, useProject } from '../../project/useProject';
 import { cellQuestion } from '../../project/question';
@@ -47,7 +48,7 @@ export function CellPanel({ column, onAsk }: { column: Column; onAsk(view: 'trai
             <div>
               <dt>longest way</dt>
               <dd>
-                {longest.length - 1} {longest.length === 2 ? 'hop' : 'hops'}
+                {counted(longest.length - 1, 'hop')}
                 {carried > 0 && `, ${carried} only ${carried === 1 ? 'carries' : 'carry'} it`}
               </dd>
             </div>

@@ -1,5 +1,6 @@
 /** Before anything is selected: three questions worth asking of this project, each a link to its answer. */
 import { namesValue } from '../findings/findingsModel';
+import { counted } from '../../parts/counted';
 import { Link } from 'react-router';
 import { useProject } from '../../project/useProject';
 import { cellQuestion } from '../../project/question';
@@ -23,7 +24,7 @@ export function Questions({ columns }: { columns: readonly Column[] }) {
     const whose = cell.home === null ? '' : ` of ${cell.home.slice(cell.home.lastIndexOf('#') + 1)}`;
     questions.push({
       asks: `Which way does ${cell.name}${whose} travel?`,
-      because: `${relays} ${relays === 1 ? 'component' : 'components'} only ${relays === 1 ? 'carries' : 'carry'} it.`,
+      because: `${counted(relays, 'component')} only ${relays === 1 ? 'carries' : 'carry'} it.`,
       to: link('trail', `value=${value}`),
     });
     questions.push({

@@ -118,11 +118,11 @@ test.each([
   expect(row && at && sayCrossing(row, at)).toEqual([`${component} × ${label}`, says]);
 });
 
-test('the pages that a component may be put on are told in plain words', () => {
+test('the pages that a component may be put on are told once each', () => {
   const site = { id: 's', name: 'bed', by: null, under: null, repeat: 'once' as const, file: '', line: 1, column: 1 };
   const sites = [
-    { ...site, of: 'Bed', stands: ['lightning__RecordPage', 'lightningCommunity__Page', 'lightning__RecordPage'] },
-    { ...site, of: 'Other', stands: ['lightning__HomePage'] },
+    { ...site, of: 'Bed', stands: ['record page', 'community page', 'record page'] },
+    { ...site, of: 'Other', stands: ['home page'] },
   ];
   expect(pagesFor(sites, 'Bed')).toEqual(['record pages', 'community pages']);
   expect(pagesFor(sites, 'Gauge')).toEqual([]);

@@ -212,15 +212,10 @@ export function firstAsked(columns: readonly Column[]): Column | undefined {
   return carried && carried.relays > 0 ? carried : [...asked].sort((a, b) => b.readers - a.readers)[0];
 }
 
-/** The kinds of pages that a component may be put on, in plain words: `lightning__RecordPage` is a record page. */
+/** The kinds of pages that a component may be put on: `record pages`. */
 export function pagesFor(sites: FlowDocument['sites'], component: string): string[] {
   const said = sites.flatMap(({ of, stands }) => (of === component ? (stands ?? []) : []));
-  const inWords = (name: string): string =>
-    name
-      .replace(/^lightning(\w*)__/, (_, where: string) => (where ? `${where} ` : ''))
-      .replace(/([a-z])([A-Z])/g, '$1 $2')
-      .toLowerCase();
-  return [...new Set(said.map((name) => `${inWords(name)}s`))];
+  return [...new Set(said.map((page) => `${page}s`))];
 }
 
 /** The question that a finding answers: of its component, or of the file where no component is at fault. */

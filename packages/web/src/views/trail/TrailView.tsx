@@ -4,6 +4,7 @@ import { useCallback, useMemo } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { messageOf, useTrailQuery } from '../../api/api';
 import { useKeys } from '../../parts/useKeys';
+import { counted } from '../../parts/counted';
 import { useAddress, useProject } from '../../project/useProject';
 import { show } from '../../project/desk';
 import { useAppDispatch } from '../../project/store';
@@ -125,7 +126,7 @@ export function TrailView() {
         {unsure && !why && <p>Not certain: {unsure}.</p>}
         {chosen && !why && (
           <p>
-            {chosen.hops} {chosen.hops === 1 ? 'hop' : 'hops'}
+            {counted(chosen.hops, 'hop')}
             {relays > 0 && (
               <>
                 {' · '}

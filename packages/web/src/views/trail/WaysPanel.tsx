@@ -1,5 +1,6 @@
 /** Who reads the value and who changes it, each a way that can be singled out; and what else to ask. */
 import type { TrailDocument } from '@vectura/core';
+import { counted } from '../../parts/counted';
 import { Autocomplete } from '@mantine/core';
 import { Fragment, useMemo, useState } from 'react';
 import { Link } from 'react-router';
@@ -129,7 +130,7 @@ function Breakable({ name }: { name: string }) {
 }
 
 function hopsOf({ hops }: WayEntry): string {
-  return `${hops} ${hops === 1 ? 'hop' : 'hops'}`;
+  return counted(hops, 'hop');
 }
 
 /** The first few ways, and the chosen one; the others where they are asked for. */
