@@ -69,6 +69,7 @@ const DOCUMENTS = {
   trail: 'TrailDocument',
   homes: 'HomesDocument',
   why: 'WhyDocument',
+  mend: 'MendDocument',
   findings: 'Findings',
   config: 'Config',
 };

@@ -6,10 +6,11 @@ import type {
   Finding,
   FlowDocument,
   HomesDocument,
+  OptionKind,
   TrailDocument,
   WhyDocument,
 } from './model/documents';
-import { ask, namesIn, oneCalled, type Asked } from './follow/question';
+import { ask, namesIn, NotFound, oneCalled, type Asked } from './follow/question';
 import { Cells } from './follow/cells';
 import { Dominators } from './follow/dominators';
 import { marginsOf, type MarginEntry } from './follow/margin';
@@ -18,12 +19,26 @@ import { roleAt } from './follow/standing';
 import { shortestWays } from './follow/ways';
 import { itself } from './follow/flow';
 import { whyNot } from './follow/whyNot';
-import { compareHomes } from './homes';
+import { planInWords, planWay, type DraftedPlan } from './edit';
+import { proveWay } from './edit/proof';
+import type { Sources } from './edit/texts';
+import { compareHomes, type Comparison } from './homes';
 import type { Thumb } from './homes/thumb';
 import { linkProject, namesTopics, takeEdits, type Linked, type ProjectInput } from './link';
+import { list } from './rules/rule';
 import { findingsOf, partAccepted, runRules, type Found, type Told } from './rules';
+import { readFile } from './read';
+import { projectKinds } from './read/projectKinds';
 import { DEFAULT_CONFIG, type Config } from './rules/config';
 import { flowDocument, waysOf, type Ways } from './write/flowDocument';
+
+/** What is asked of a plan: which way, for whom besides, and where, if not at the place that the way has. */
+export interface PlanAsked {
+  way: OptionKind;
+  also?: readonly string[];
+  in?: string;
+  thumb?: Thumb;
+}
 
 export class Survey {
   readonly linked: Linked;
@@ -103,9 +118,89 @@ export class Survey {
     return { ...why, says: `${why.says} That may not be all, as it was not followed everywhere: ${cut}.` };
   }
 
-  homes(question: string, thumb?: Thumb): HomesDocument {
+  /** Where a value could live. `also` are components, by name or id, that shall read it too. */
+  homes(question: string, thumb?: Thumb, also: readonly string[] = []): HomesDocument {
+    return this.compared(question, thumb, also).document;
+  }
+
+  private compared(question: string, thumb: Thumb | undefined, also: readonly string[]): Comparison {
+    const wanted = also.map((name) => oneCalled(this.linked, name).fn);
+    return compareHomes(this.linked, this.dominators(), this.ask(question), thumb, wanted);
+  }
+
+  dominators(): Dominators {
     this.dominatorTree ??= new Dominators(this.linked.render.held, this.linked.render.tops);
-    return compareHomes(this.linked, this.dominatorTree, this.ask(question), thumb);
+    return this.dominatorTree;
+  }
+
+  /**
+   * The same, with the plan that carries one of the ways out: steps, diffs, and what a survey of the edited files says. Nothing is
+   * written anywhere. Throws `NotFound` where the way is not possible, with the reason.
+   */
+  plan(question: string, asked: PlanAsked, sources: Sources): HomesDocument {
+    const { document, flow, places } = this.compared(question, asked.thumb, asked.also ?? []);
+    const way = document.options.find(({ kind }) => kind === asked.way);
+    if (!way)
+      throw new NotFound(
+        `“${asked.way}” is no way for ${question}. Ways: ${document.options.map((o) => o.kind).join(', ')}.`,
+      );
+    if (way.possible === false) throw new NotFound(`This way is not possible: ${way.reasons.join(' ')}`);
+    const to = asked.in === undefined ? (places.get(way.kind) ?? null) : oneCalled(this.linked, asked.in).fn;
+    const wanted = (asked.also ?? []).map((name) => oneCalled(this.linked, name).fn);
+    const drafted = planWay(this.linked, this.dominators(), flow, way, { to, wanted, sources });
+    const { after, plan } = this.tried(drafted, (reason) =>
+      planInWords(this.linked, this.dominators(), flow, way, { wanted, sources, reason }),
+    );
+    const home = after === this ? flow.cell.home : to;
+    const proof = proveWay(this, after, { flow, to: home, way: way.kind, wanted });
+    if (proof.lost.length > 0 && plan.complete)
+      plan.steps.push({
+        says: `Check ${list(proof.lost)}: the survey of the edited files does not see the value get there.`,
+        files: [],
+        by: 'hand',
+      });
+    const component = to === null ? null : (this.linked.program.component(to)?.name ?? null);
+    const { steps, texts } = plan;
+    const complete = steps.every((step) => step.by === 'edit');
+    const files = texts.files((path) => this.hashOf(path));
+    return { ...document, plan: { way: way.kind, component, steps, files, proof, complete } };
+  }
+
+  /** What is drafted, with the survey of it; in words where an edited file would not parse, which no edit may bring about. */
+  private tried(drafted: DraftedPlan, words: (reason: string) => DraftedPlan): { after: Survey; plan: DraftedPlan } {
+    const changed = drafted.texts.changed.map((path) => ({ path, text: drafted.texts.edited(path) }));
+    if (changed.length === 0) return { after: this, plan: drafted };
+    const after = this.withEdits(changed);
+    const before = new Map(this.linked.program.input.files.map((file) => [file.path, file.problems.length]));
+    const broken = after.linked.program.input.files.find((file) => file.problems.length > (before.get(file.path) ?? 0));
+    if (!broken) return { after, plan: drafted };
+    return {
+      after: this,
+      plan: words(`its edits would break ${broken.path} (${broken.problems.at(-1)?.message ?? ''}).`),
+    };
+  }
+
+  /** The survey of the same project with some of its files as they are given. */
+  withEdits(changed: readonly { path: string; text: string }[]): Survey {
+    const { input } = this.linked.program;
+    const kindOf = projectKinds(input.configs);
+    const read = new Map(
+      changed.map(({ path, text }) => {
+        const project = kindOf(path);
+        const source = { path, text: text.replace(/^\uFEFF/, ''), hash: `edited:${path}`, bytes: text.length };
+        return [path, readFile(project === undefined ? source : { ...source, project })] as const;
+      }),
+    );
+    const known = new Set(input.files.map((file) => file.path));
+    const added = [...read].flatMap(([path, facts]) => (known.has(path) ? [] : [facts]));
+    const files = [...input.files.map((file) => read.get(file.path) ?? file), ...added].sort((a, b) =>
+      a.path < b.path ? -1 : 1,
+    );
+    return new Survey({ ...input, files }, this.config);
+  }
+
+  private hashOf(path: string): string | null {
+    return this.linked.program.input.files.find((file) => file.path === path)?.hash ?? null;
   }
 
   /** Whether a file is one of those that were surveyed. */

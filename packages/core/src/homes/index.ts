@@ -1,6 +1,7 @@
 /** Phase 5, homes: the places where a value could live, measured alike and ranked by rules of thumb. */
 import type { HomeOption, HomesDocument } from '../model/documents';
 import { FAMILIES, type FamilyTraits } from '../model/families';
+import type { CellFlow } from '../follow/cells';
 import type { Asked } from '../follow/question';
 import { wayDown, type Dominators } from '../follow/dominators';
 import type { Linked } from '../link';
@@ -10,17 +11,27 @@ import { DEFAULT_THUMB, type Thumb } from './thumb';
 
 interface Measured extends Omit<HomeOption, 'score'> {
   cost: number;
+  /** The component it would live in; null for a module. */
+  place: number | null;
 }
 
+/** The ways a value could live, and which component each of them means. */
+export interface Comparison {
+  document: HomesDocument;
+  flow: CellFlow;
+  places: ReadonlyMap<HomeOption['kind'], number | null>;
+}
+
+/** `wanted` are components that shall read the value too, though they do not yet. */
 export function compareHomes(
   linked: Linked,
   dominators: Dominators,
   asked: Asked,
   thumb: Thumb = DEFAULT_THUMB,
-): HomesDocument {
-  const flow = asked.flows.find(({ flow }) => flow.cell.kind === 'state')?.flow ?? asked.flows[0]?.flow;
-  if (!flow) throw new Error(`No cell stands behind ${asked.name}.`);
-  const s = situationOf(linked, dominators, flow);
+  wanted: readonly number[] = [],
+): Comparison {
+  const flow = flowOf(asked);
+  const s = situationOf(linked, dominators, flow, wanted);
   const { program } = linked;
   const nameOf = (fn: number | null): string | null => (fn === null ? null : (program.component(fn)?.name ?? null));
   const measured = [
@@ -33,11 +44,11 @@ export function compareHomes(
   ].filter((o) => o !== null);
   const possible = measured.filter((option) => option.possible !== false);
   const best = possible.reduce((a, b) => (b.cost < a.cost ? b : a));
-  const options = measured.map(({ cost, ...option }) => ({
+  const options = measured.map(({ cost, place: _, ...option }) => ({
     ...option,
     score: Math.round(100 / (1 + cost)) / 100,
   }));
-  return {
+  const document: HomesDocument = {
     format: 'vectura.homes',
     version: 1,
     asked: { component: asked.component?.name ?? null, name: asked.name },
@@ -49,7 +60,16 @@ export function compareHomes(
     options,
     recommended: best.kind,
     advice: adviceOn(s, best),
+    ...(wanted.length > 0 ? { wanted: wanted.map((fn) => nameOf(fn) ?? '') } : {}),
   };
+  return { document, flow, places: new Map(measured.map(({ kind, place }) => [kind, place])) };
+}
+
+/** The cell that a question is about, where several stand behind it. */
+export function flowOf(asked: Asked): CellFlow {
+  const flow = asked.flows.find(({ flow }) => flow.cell.kind === 'state')?.flow ?? asked.flows[0]?.flow;
+  if (!flow) throw new Error(`No cell stands behind ${asked.name}.`);
+  return flow;
 }
 
 function option(
@@ -62,6 +82,7 @@ function option(
   return {
     kind,
     component: name,
+    place: component,
     possible: true,
     relays: 0,
     hops: 0,
@@ -114,6 +135,16 @@ function concerned(s: Situation): number[] {
 }
 
 function keep(s: Situation, thumb: Thumb): Measured {
+  const out = s.wanted.filter((fn) => s.home !== null && fn !== s.home && !isBelow(s, s.home, fn));
+  if (out.length > 0) {
+    const names = out.map((fn) => s.linked.program.component(fn)?.name ?? '').join(', ');
+    const home = s.linked.program.component(s.home ?? -1)?.name ?? 'its home';
+    return impossible(
+      s,
+      'keep',
+      `${names} ${out.length === 1 ? 'does' : 'do'} not stand below ${home}, so it does not get there.`,
+    );
+  }
   const relays = s.relays.length;
   const reasons = [
     relays === 0
@@ -181,16 +212,22 @@ function down(s: Situation, thumb: Thumb): Measured {
 
 function up(s: Situation, thumb: Thumb): Measured | null {
   if (s.home === null) return intoComponent(s, thumb);
-  if (s.nearest === null || !isBelow(s, s.nearest, s.home)) return null;
+  if (s.nearest === null || !(isBelow(s, s.nearest, s.home) || (s.wanted.length > 0 && s.nearest === s.home))) {
+    if (s.wanted.length > 0) return impossible(s, 'up', 'No component stands above all who need it.');
+    return null;
+  }
   const relays = relaysFrom(s, s.nearest);
   const hops = Math.max(0, ...concerned(s).map((fn) => wayDown(s.linked.render.held, s.nearest ?? fn, fn).length - 1));
   const name = s.linked.program.component(s.nearest)?.name ?? '';
   const home = s.linked.program.component(s.home)?.name ?? '';
   const added = relays.length + concerned(s).filter((fn) => fn !== s.nearest).length;
   const reasons = [
-    `${name} is above everything that reads or changes it, so ${home} no longer has to report the value up.`,
+    s.nearest === s.home
+      ? `${home} stands above everything that needs it already, and passes it down.`
+      : `${name} is above everything that reads or changes it, so ${home} no longer has to report the value up.`,
   ];
-  if (s.perInstance) reasons.push(`${home} is rendered many times: in ${name} each copy needs a key.`);
+  if (s.perInstance && s.nearest !== s.home)
+    reasons.push(`${home} is rendered many times: in ${name} each copy needs a key.`);
   return option(s, 'up', s.nearest, {
     relays: relays.length,
     hops,
@@ -261,7 +298,7 @@ function context(s: Situation, thumb: Thumb): Measured | null {
   const kind = sharingOf(s);
   // One that is there for all is a store.
   if (kind === null || hasOneService(s)) return null;
-  const component = s.perInstance ? s.home : (s.nearest ?? s.home);
+  const component = providerOf(s);
   if (component === null) return impossible(s, kind, 'No component is above everything that reads it.');
   if (isProvided(s) && s.relays.length === 0) return impossible(s, kind, `It already travels through a ${kind}.`);
   const outside = concerned(s).filter((fn) => fn !== component);
@@ -289,6 +326,13 @@ function context(s: Situation, thumb: Thumb): Measured | null {
     reasons,
     drawing: drawingOf(s, component, kind),
   });
+}
+
+/** Where a context is provided: at the home, unless somebody beside or above it needs the value too. */
+function providerOf(s: Situation): number | null {
+  if (s.home === null || s.nearest === null) return s.nearest ?? s.home;
+  if (s.perInstance && s.wanted.length === 0) return s.home;
+  return isBelow(s, s.home, s.nearest) ? s.home : s.nearest;
 }
 
 function store(s: Situation, thumb: Thumb): Measured | null {

@@ -12,6 +12,8 @@ export interface Situation {
   home: number | null;
   readers: number[];
   writers: number[];
+  /** Who shall read it too; they are among the readers. */
+  wanted: readonly number[];
   /** Components that only carry it, up or down. */
   relays: number[];
   /** Relays that are rendered once: their author could write what they contain. */
@@ -32,9 +34,15 @@ export interface Situation {
   rendersBelow(component: number): number;
 }
 
-export function situationOf(linked: Linked, dominators: Dominators, flow: CellFlow): Situation {
+/** `wanted` are components that shall read it too, though they do not yet. */
+export function situationOf(
+  linked: Linked,
+  dominators: Dominators,
+  flow: CellFlow,
+  wanted: readonly number[] = [],
+): Situation {
   const { program, render } = linked;
-  const readers = new Set<number>();
+  const readers = new Set<number>(wanted);
   const writers = new Set<number>();
   const relays = new Set<number>();
   const triggers = new Set<string>();
@@ -67,6 +75,7 @@ export function situationOf(linked: Linked, dominators: Dominators, flow: CellFl
     home,
     readers: [...readers],
     writers: [...writers],
+    wanted,
     relays: [...relays],
     freeable,
     carryingProps: carrying.size,

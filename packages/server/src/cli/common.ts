@@ -138,3 +138,8 @@ function escaped(sign: string): string {
 export function plural(n: number, one: string, many = `${one}s`): string {
   return `${n} ${n === 1 ? one : many}`;
 }
+
+/** For options that may be given several times. */
+export function collect(value: string, before: string[]): string[] {
+  return [...before, value];
+}

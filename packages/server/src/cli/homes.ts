@@ -1,19 +1,48 @@
 /** `vectura homes DIR VALUE`: where a state could live, measured. */
-import type { Command } from 'commander';
+import path from 'node:path';
+import { Option, type Command } from 'commander';
 import pc from 'picocolors';
-import type { HomesDocument } from '@vectura/core';
-import { print, printJson, surveyFor, type CommonOptions } from './common';
+import { OptionKind, type HomesDocument } from '@vectura/core';
+import { diskSources } from '../survey/diskSources';
+import { UnusableInput } from '../unusable';
+import { collect, print, printJson, say, surveyFor, type CommonOptions } from './common';
+import { planText, writePatch } from './plans';
+
+interface HomesOptions extends CommonOptions {
+  json?: boolean;
+  also: string[];
+  way?: OptionKind;
+  in?: string;
+  patch?: string;
+}
 
 export function addHomes(program: Command): void {
   program
     .command('homes <dir> <value>')
-    .description('compare the places where state could live')
+    .description('compare the places where state could live, and plan the change that carries one out')
+    .option('--also <component>', 'a component that shall read the value too (repeatable)', collect, [])
+    .addOption(new Option('--way <kind>', 'plan this way: steps, diffs and proof').choices(OptionKind.options))
+    .option('--in <component>', 'the component it shall live in, where that is not the one the way has')
+    .option('--patch <file>', 'write the plan’s edits as a unified diff (-: standard output)')
     .option('--json', 'answer in JSON')
-    .action(async (dir: string, value: string, options: CommonOptions & { json?: boolean }) => {
+    .action(async (dir: string, value: string, options: HomesOptions) => {
       const survey = await surveyFor(dir, options);
-      const homes = survey.homes(value);
-      if (options.json) printJson(homes);
-      else print(homesText(homes));
+      const { way, also, patch } = options;
+      if (way === undefined) {
+        if (patch !== undefined || options.in !== undefined)
+          throw new UnusableInput('--patch and --in belong to a plan. Add --way, such as --way context.');
+        const homes = survey.homes(value, undefined, also);
+        if (options.json) printJson(homes);
+        else print(homesText(homes));
+        return;
+      }
+      const asked = { way, also, ...(options.in === undefined ? {} : { in: options.in }) };
+      const homes = survey.plan(value, asked, diskSources(path.resolve(dir), survey));
+      const files = homes.plan?.files ?? [];
+      if (patch !== undefined) await writePatch(patch, files);
+      if (options.json && patch !== '-') printJson(homes);
+      else if (patch !== '-' && homes.plan) print(planText(homes.plan, patch === undefined));
+      else if (homes.plan) say(planText(homes.plan, false));
     });
 }
 

@@ -4,7 +4,7 @@ import { NotFound } from '@vectura/core';
 import { version } from '../../package.json';
 import { UnusableInput } from '../unusable';
 import { addCheck } from './check';
-import { say } from './common';
+import { collect, say } from './common';
 import { addHomes } from './homes';
 import { addOpen } from './open';
 import { addSurvey } from './survey';
@@ -41,8 +41,4 @@ export async function main(argv: readonly string[]): Promise<number> {
     say(`Something went wrong: ${error instanceof Error ? (error.stack ?? error.message) : String(error)}`);
     return 3;
   }
-}
-
-function collect(value: string, before: string[]): string[] {
-  return [...before, value];
 }

@@ -1,6 +1,7 @@
 /** Homes documents: the ways a value could live, as `homes` writes them. */
 import { Carrier, CellKind, Role } from './words';
 import { z } from 'zod';
+import { ChangedFile, PlanStep, WayProof } from './plan';
 
 export const OptionKind = z.enum(['keep', 'down', 'up', 'compose', 'context', 'store', 'service']);
 
@@ -34,6 +35,18 @@ export const HomeOption = z.object({
 
 export type HomeOption = z.infer<typeof HomeOption>;
 
+/** The edits that carry one way out, in an order in which the application works after each step, and their proof. */
+export const WayPlan = z.object({
+  way: OptionKind,
+  component: z.string().nullable(),
+  steps: z.array(PlanStep),
+  files: z.array(ChangedFile),
+  proof: WayProof,
+  complete: z.boolean(),
+});
+
+export type WayPlan = z.infer<typeof WayPlan>;
+
 export const HomesDocument = z.object({
   format: z.literal('vectura.homes'),
   version: z.literal(1),
@@ -46,6 +59,10 @@ export const HomesDocument = z.object({
   options: z.array(HomeOption),
   recommended: OptionKind,
   advice: z.string().optional(),
+  /** Components that shall read it too, though they do not yet; they count among the readers. */
+  wanted: z.array(z.string()).optional(),
+  /** How one of the ways is carried out, where it was asked for. */
+  plan: WayPlan.optional(),
 });
 
 export type HomesDocument = z.infer<typeof HomesDocument>;

@@ -8,3 +8,4 @@ export * from './flow';
 export * from './trail';
 export * from './why';
 export * from './homes';
+export * from './plan';

@@ -1,0 +1,161 @@
+/**
+ * How the components below a home pass one of its values on, as far as that can be edited: which props exist for it alone, at
+ * which tags it is given, and who uses it.
+ */
+import type * as t from '@babel/types';
+import { ownHops, type Flow } from '../follow/flow';
+import type { CellFlow } from '../follow/cells';
+import type { ReactComponent, TakenProp } from './react/component';
+import { nameOffset, type Workshop } from './workshop';
+
+/** A prop of a component that holds the value and nothing else, wherever the component is rendered. */
+export interface CarriedProp {
+  fn: number;
+  prop: string;
+  taken: TakenProp;
+  component: ReactComponent;
+  givers: Giver[];
+}
+
+/** A tag at which the value is given as a prop, and who writes it. */
+export interface Giver {
+  from: number;
+  site: number;
+  prop: string;
+  /** Null where it is spread into the tag with others. */
+  attribute: t.JSXAttribute | null;
+}
+
+/** One expression that a home passes down, with all props that hold what it is. */
+export interface Carried {
+  /** As the home writes it: `units`, `setUnits`, `plan.depth`. */
+  expression: string;
+  isFunction: boolean;
+  props: CarriedProp[];
+}
+
+/** The expressions by which a home passes a value down. */
+export function carriedFrom(workshop: Workshop, home: number, { values, calls }: CellFlow): Carried[] {
+  const found = new Map<string, { isFunction: boolean; given: Giver[] }>();
+  const component = workshop.component(home);
+  if (!component) return [];
+  for (const flow of [values, calls]) {
+    if (!flow) continue;
+    for (const { attribute, site } of givenBy(workshop, home, component, flow)) {
+      const value = attribute.value?.type === 'JSXExpressionContainer' ? attribute.value.expression : null;
+      if (!value || !component.isAtTop(value)) continue;
+      const expression = component.syntax.source(value);
+      const known = found.get(expression) ?? { isFunction: flow.mode === 'function', given: [] };
+      if (!known.given.some((one) => one.attribute === attribute))
+        known.given.push({ from: home, site, prop: String(attribute.name.name), attribute });
+      found.set(expression, known);
+    }
+  }
+  return [...found].map(([expression, { isFunction, given }]) => ({
+    expression,
+    isFunction,
+    props: propsBelow(workshop, home, given),
+  }));
+}
+
+/** The attributes of a home at which a flow leaves it as itself. */
+function givenBy(
+  workshop: Workshop,
+  home: number,
+  component: ReactComponent,
+  flow: Flow,
+): { attribute: t.JSXAttribute; site: number }[] {
+  const { graph, fieldPaths } = workshop.linked.program;
+  return [...flow.stops.values()]
+    .filter((stop) => stop.component?.fn === home)
+    .flatMap((stop) => ownHops(stop))
+    .flatMap((hop) => {
+      const site = hop.by === null ? undefined : graph.sites[hop.by];
+      if (
+        hop.by === null ||
+        !site ||
+        !/^(prop|overflow)$/.test(hop.carrier) ||
+        hop.effect === 'derived' ||
+        hop.effect === 'frozen'
+      )
+        return [];
+      const attribute = component.attributeAt(site.fact.at, fieldPaths.head(hop.to.path));
+      return attribute ? [{ attribute, site: hop.by }] : [];
+    });
+}
+
+/** Follows what is given from tag to tag, and keeps the props that hold nothing else. */
+function propsBelow(workshop: Workshop, home: number, given: readonly Giver[]): CarriedProp[] {
+  const props = new Map<string, CarriedProp>();
+  const queue = [...given];
+  for (let giver = queue.pop(); giver; giver = queue.pop()) {
+    const child = workshop.childOf(giver.site);
+    const { prop } = giver;
+    if (child === null || child === home) continue;
+    const key = `${child}.${prop}`;
+    const known = props.get(key);
+    if (known) {
+      known.givers.push(giver);
+      continue;
+    }
+    const component = workshop.component(child);
+    const taken = component?.taken(prop);
+    if (!component || !taken || !component.canDrop(prop)) continue;
+    props.set(key, { fn: child, prop, taken, component, givers: [giver] });
+    queue.push(...givenOn(workshop, child, component, taken, prop));
+  }
+  const { program } = workshop.linked;
+  // What is rendered elsewhere too, without the value or with another, keeps its prop; so does whoever only that gives it to.
+  for (let changed = true; changed;) {
+    changed = false;
+    for (const [key, { fn, givers, taken, component, prop }] of props) {
+      const sites = program.sitesOf(fn).filter((site) => program.graph.sites[site] !== undefined);
+      const isGiven = (site: number): boolean =>
+        givers.some(
+          (one) => one.site === site && (one.from === home || [...props.values()].some(({ fn }) => fn === one.from)),
+        );
+      if (
+        sites.length > 0 &&
+        sites.every(isGiven) &&
+        (taken.by !== 'rest' || spreadsOnlyTo(workshop, props, component, taken, prop))
+      )
+        continue;
+      props.delete(key);
+      changed = true;
+    }
+  }
+  return [...props.values()];
+}
+
+/** The tags at which a component passes on what one of its props holds. */
+function givenOn(workshop: Workshop, from: number, component: ReactComponent, taken: TakenProp, prop: string): Giver[] {
+  const { path } = component.syntax;
+  if (taken.by === 'rest')
+    return component.spreadTags(taken.local).flatMap((tag) => {
+      const site = workshop.siteAt(path, nameOffset(tag));
+      return site === null ? [] : [{ from, site, prop, attribute: null }];
+    });
+  return component.passing(taken, prop).flatMap((attribute) => {
+    const tag = component.tagOf(attribute);
+    const site = tag ? workshop.siteAt(path, nameOffset(tag)) : null;
+    return site === null ? [] : [{ from, site, prop: String(attribute.name.name), attribute }];
+  });
+}
+
+/** Whether all that a rest is spread into can do without the prop: what takes it is edited itself, what does not never saw it. */
+function spreadsOnlyTo(
+  workshop: Workshop,
+  props: ReadonlyMap<string, CarriedProp>,
+  component: ReactComponent,
+  taken: Extract<TakenProp, { by: 'rest' }>,
+  prop: string,
+): boolean {
+  return component.spreadTags(taken.local).every((tag) => {
+    const site = workshop.siteAt(component.syntax.path, nameOffset(tag));
+    const child = site === null ? null : workshop.childOf(site);
+    if (child === null) return false;
+    if (props.has(`${child}.${prop}`)) return true;
+    const info = workshop.info(child);
+    return !info.takesRest && !info.openType && !info.props.some(({ name }) => name === prop);
+  });
+}

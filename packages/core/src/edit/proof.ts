@@ -1,0 +1,83 @@
+/** The proof of a plan: what a survey of the edited files says, held against the one before. Computed, never asserted. */
+import type { Finding, OptionKind, WayProof } from '../model/documents';
+import type { Cells, CellFlow } from '../follow/cells';
+import type { Dominators } from '../follow/dominators';
+import { situationOf, type Situation } from '../homes/situation';
+import type { Linked } from '../link';
+
+/** What a proof asks of a survey. */
+export interface Surveyed {
+  linked: Linked;
+  cells: Cells;
+  dominators(): Dominators;
+  findings(): Finding[];
+}
+
+/** Holds the value against itself: who reads and changes it, who still only carries it, what else is found. */
+export function proveWay(
+  before: Surveyed,
+  after: Surveyed,
+  { flow, to, way, wanted }: { flow: CellFlow; to: number | null; way: OptionKind; wanted: readonly number[] },
+): WayProof {
+  const was = situationOf(before.linked, before.dominators(), flow);
+  const named = (linked: Linked, fns: Iterable<number>): string[] =>
+    [...new Set([...fns].map((fn) => linked.program.component(fn)?.name ?? ''))].sort();
+  const idOf = (fn: number | null): string | null =>
+    fn === null ? null : (before.linked.program.component(fn)?.id ?? null);
+  const now = cellsAfter(after, idOf(way === 'keep' ? flow.cell.home : (to ?? flow.cell.home)), flow).map((found) =>
+    situationOf(after.linked, after.dominators(), found),
+  );
+  const readers = named(
+    after.linked,
+    now.flatMap((s) => s.readers),
+  );
+  const writers = named(
+    after.linked,
+    now.flatMap((s) => s.writers),
+  );
+  const relays = named(
+    after.linked,
+    now.flatMap((s) => s.relays),
+  );
+  const relaysBefore = named(before.linked, was.relays);
+  const needed = named(before.linked, [...was.readers, ...wanted]);
+  const lost = [
+    ...needed.filter((name) => !readers.includes(name)),
+    ...named(before.linked, was.writers).filter((name) => !writers.includes(name)),
+  ];
+  return {
+    readers,
+    writers,
+    lost: [...new Set(lost)],
+    relaysGone: relaysBefore.filter((name) => !relays.includes(name)),
+    relaysLeft: relays,
+    newFindings: newFindings(before.findings(), after.findings()),
+  };
+}
+
+/** The cells that stand for the value in the edited project: at the new home, by its name or as a collection of it. */
+function cellsAfter({ cells, linked }: Surveyed, home: string | null, flow: CellFlow): CellFlow[] {
+  const { name } = flow.cell;
+  return cells.all.filter(({ cell }) => {
+    if (cell.kind !== flow.cell.kind || (cell.name !== name && !cell.name.startsWith(`${name}By`))) return false;
+    const id = cell.home === null ? null : (linked.program.component(cell.home)?.id ?? null);
+    return home === null ? id === null : id === home;
+  });
+}
+
+/** What is found after an edit and was not before, wherever it stands by now. */
+export function newFindings(before: readonly Finding[], after: readonly Finding[]): Finding[] {
+  const left = new Map<string, number>();
+  for (const finding of before) left.set(keyOf(finding), (left.get(keyOf(finding)) ?? 0) + 1);
+  return after.filter((finding) => {
+    const n = left.get(keyOf(finding)) ?? 0;
+    left.set(keyOf(finding), n - 1);
+    return n <= 0;
+  });
+}
+
+function keyOf({ rule, component, name, file }: Finding): string {
+  return [rule, component, name, file].join('\n');
+}
+
+export type { Situation };

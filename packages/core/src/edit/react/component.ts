@@ -1,0 +1,525 @@
+/**
+ * A function component as syntax: how it takes its props, what it passes on, where its markup begins. Edits are collected and
+ * written once, as several values may touch the same list of props.
+ */
+import type * as t from '@babel/types';
+import type { FunctionFact, Spot } from '../../model/facts';
+import { walkNodes } from '../../read/script/walk';
+import { removeEntries } from '../syntax/imports';
+import {
+  declarationsOf,
+  freeName,
+  isFunction,
+  isReassigned,
+  namesIn,
+  referencesOf,
+  type FunctionNode,
+} from '../syntax/names';
+import { spanOf, type Span, type Syntax } from '../syntax/tree';
+import type { Texts } from '../texts';
+import { PropTypes } from './propTypes';
+
+/** How a component reads one of its props. */
+export type TakenProp =
+  | { by: 'pattern'; local: string; property: t.ObjectProperty; fallback: t.Expression | null }
+  | { by: 'member'; object: string }
+  /** Not by its name: it is among the rest, and spread into tags. */
+  | { by: 'rest'; local: string };
+
+type Jsx = t.JSXElement | t.JSXFragment;
+
+export class ReactComponent {
+  readonly names: Set<string>;
+  private readonly droppedProps = new Set<string>();
+  private readonly addedProps: { prop: string; local: string; type: string | null }[] = [];
+  private readonly droppedAttributes: t.JSXAttribute[] = [];
+  private readonly addedAttributes = new Map<t.JSXOpeningElement, { name: string; value: string }[]>();
+  private readonly statements: string[] = [];
+  private readonly wrappers: { open: string; close: string }[] = [];
+  private readonly shown: string[] = [];
+  private readonly types: PropTypes;
+
+  private constructor(
+    readonly syntax: Syntax,
+    readonly name: string,
+    readonly fn: FunctionNode,
+    /** What it destructures its props by: its first parameter, or a declaration at the top of its body. */
+    private readonly pattern: t.ObjectPattern | null,
+    /** What its first parameter is called where it takes its props as a whole. */
+    private readonly object: string | null,
+  ) {
+    this.names = namesIn(fn);
+    this.types = new PropTypes(syntax, name, fn);
+  }
+
+  /** Null where it is no function, or takes its props in a way that is not edited. */
+  static of(syntax: Syntax, name: string, fact: FunctionFact): ReactComponent | null {
+    const fn = functionAt(syntax, fact.at);
+    if (!fn || fn.generator || fn.async) return null;
+    const [first] = fn.params;
+    if (!first) return new ReactComponent(syntax, name, fn, null, null);
+    if (first.type === 'ObjectPattern') return new ReactComponent(syntax, name, fn, first, null);
+    if (first.type !== 'Identifier') return null;
+    const inBody = fn.body.type === 'BlockStatement' ? fn.body.body : [];
+    const patterns = inBody
+      .flatMap((node) => (node.type === 'VariableDeclaration' ? node.declarations : []))
+      .filter((node) => node.init?.type === 'Identifier' && node.init.name === first.name);
+    const [only] = patterns;
+    const pattern = patterns.length === 1 && only?.id.type === 'ObjectPattern' ? only.id : null;
+    return new ReactComponent(syntax, name, fn, pattern, first.name);
+  }
+
+  /** How a prop is read; null where it is not, or in a way that is not edited. */
+  taken(prop: string): TakenProp | null {
+    const property = this.pattern?.properties.find(
+      (one): one is t.ObjectProperty => one.type === 'ObjectProperty' && !one.computed && keyOf(one.key) === prop,
+    );
+    const members = this.object === null ? [] : this.membersOf(this.object, prop);
+    if (property) {
+      const value = property.value.type === 'AssignmentPattern' ? property.value.left : property.value;
+      if (value.type !== 'Identifier' || members.length > 0) return null;
+      if (declarationsOf(this.fn, value.name) !== 1 || isReassigned(this.fn, value.name)) return null;
+      const fallback = property.value.type === 'AssignmentPattern' ? property.value.right : null;
+      return { by: 'pattern', local: value.name, property, fallback };
+    }
+    if (this.object !== null && members.length > 0)
+      return declarationsOf(this.fn, this.object) === 1 ? { by: 'member', object: this.object } : null;
+    const rest = this.pattern?.properties.find((one) => one.type === 'RestElement')?.argument;
+    const local = rest?.type === 'Identifier' ? rest.name : this.pattern ? null : this.object;
+    if (local === null || declarationsOf(this.fn, local) !== 1) return null;
+    // Whatever else is done with the rest may read it from there.
+    const spread = this.spreadTags(local).length;
+    return spread > 0 && referencesOf(this.fn, local).length - 1 === spread ? { by: 'rest', local } : null;
+  }
+
+  /** The tags into which an object is spread. */
+  spreadTags(local: string): t.JSXOpeningElement[] {
+    const found: t.JSXOpeningElement[] = [];
+    walkNodes(this.fn, (node) => {
+      if (node.type !== 'JSXOpeningElement') return;
+      for (const one of node.attributes)
+        if (one.type === 'JSXSpreadAttribute' && one.argument.type === 'Identifier' && one.argument.name === local)
+          found.push(node);
+    });
+    return found;
+  }
+
+  /** Whether a prop can be taken away without breaking its types. */
+  canDrop(prop: string): boolean {
+    return this.types.canDrop(prop);
+  }
+
+  /** The attributes of sites that pass on what a prop holds, and nothing else. */
+  passing(taken: TakenProp, prop: string): t.JSXAttribute[] {
+    if (taken.by === 'rest') return [];
+    return this.attributes().filter((attribute) => {
+      const value = attribute.value?.type === 'JSXExpressionContainer' ? attribute.value.expression : null;
+      if (!value) return false;
+      return taken.by === 'pattern'
+        ? value.type === 'Identifier' && value.name === taken.local
+        : isMemberOf(value, taken.object, prop);
+    });
+  }
+
+  /** The attribute of a name at the tag at a spot. */
+  attributeAt(spot: Spot, name: string): t.JSXAttribute | null {
+    const found = this.tagAt(spot)?.attributes.find(
+      (one): one is t.JSXAttribute => one.type === 'JSXAttribute' && one.name.name === name,
+    );
+    return found ?? null;
+  }
+
+  tagAt(spot: Spot): t.JSXOpeningElement | null {
+    return this.syntax.nearest(spot, 'JSXOpeningElement');
+  }
+
+  /** The tag an attribute stands in. */
+  tagOf(attribute: t.JSXAttribute): t.JSXOpeningElement | null {
+    let found: t.JSXOpeningElement | null = null;
+    walkNodes(this.fn, (node) => {
+      if (node.type === 'JSXOpeningElement' && node.attributes.includes(attribute)) found = node;
+    });
+    return found;
+  }
+
+  /** Where what a prop holds is used, apart from attributes that are taken away. */
+  usesOf(taken: TakenProp, prop: string): Span[] {
+    const inDropped = (span: Span): boolean =>
+      this.droppedAttributes.some((node) => spanOf(node).start <= span.start && span.end <= spanOf(node).end);
+    if (taken.by === 'member') return this.membersOf(taken.object, prop).filter((span) => !inDropped(span));
+    if (taken.by === 'rest') return [];
+    const own = spanOf(taken.property);
+    return referencesOf(this.fn, taken.local).filter(
+      (span) => !inDropped(span) && !(own.start <= span.start && span.end <= own.end),
+    );
+  }
+
+  /** Whether every name an expression reads is there wherever the component renders: a parameter, a variable of its own, of its module. */
+  isAtTop(expression: t.Node): boolean {
+    const own = new Set<string>();
+    const body = this.fn.body.type === 'BlockStatement' ? this.fn.body.body : [];
+    for (const node of body) {
+      if (node.type === 'VariableDeclaration')
+        for (const { id } of node.declarations) for (const n of namesIn(id)) own.add(n);
+      if (node.type === 'FunctionDeclaration' && node.id) own.add(node.id.name);
+    }
+    for (const param of this.fn.params) for (const name of namesIn(param)) own.add(name);
+    const root = rootOf(expression);
+    return root !== null && own.has(root) && declarationsOf(this.fn, root) === 1;
+  }
+
+  dropProp(prop: string): void {
+    this.droppedProps.add(prop);
+  }
+
+  dropAttribute(attribute: t.JSXAttribute): void {
+    this.droppedAttributes.push(attribute);
+  }
+
+  get dropped(): readonly t.JSXAttribute[] {
+    return this.droppedAttributes;
+  }
+
+  /** Takes one more prop. Gives the name it has in the component. */
+  addProp(prop: string, type: string | null): string {
+    if (this.object !== null && !this.pattern) {
+      this.addedProps.push({ prop, local: '', type });
+      return `${this.object}.${prop}`;
+    }
+    const local = this.claim(prop);
+    this.addedProps.push({ prop, local, type });
+    return local;
+  }
+
+  /** The name in the component of a prop that a plan adds to it; null where none does. */
+  nameOfAdded(prop: string): string | null {
+    const added = this.addedProps.find((one) => one.prop === prop);
+    if (!added) return null;
+    return added.local === '' ? `${this.object}.${prop}` : added.local;
+  }
+
+  /** As `addAttribute`, unless it was added before. */
+  addAttributeOnce(tag: t.JSXOpeningElement, name: string, value: string): void {
+    if (!this.addedAttributes.get(tag)?.some((one) => one.name === name)) this.addAttribute(tag, name, value);
+  }
+
+  /** Whether one more prop can be taken: it is told where the types stand. */
+  canAdd(): boolean {
+    return this.types.canAdd();
+  }
+
+  addAttribute(tag: t.JSXOpeningElement, name: string, value: string): void {
+    this.addedAttributes.set(tag, [...(this.addedAttributes.get(tag) ?? []), { name, value }]);
+  }
+
+  /** A name of the file that nothing has, from now on taken. */
+  claim(wanted: string): string {
+    const name = freeName(this.names, wanted);
+    this.names.add(name);
+    return name;
+  }
+
+  /** A statement at the top of the component. */
+  begin(statement: string): void {
+    this.statements.push(statement);
+  }
+
+  /** Puts markup around everything the component renders; the first that is asked for stands outermost. */
+  wrap(open: string, close: string): void {
+    this.wrappers.push({ open, close });
+  }
+
+  /** Whether its markup ends in an element that can hold one more piece. */
+  canShow(): boolean {
+    return this.returned().some((node) => node.type === 'JSXElement' && node.closingElement !== null);
+  }
+
+  /** Shows something at the end of the first element the component renders. */
+  show(markup: string): void {
+    this.shown.push(markup);
+  }
+
+  /** Replaces every read of a prop of the props object by a name. */
+  private readMember(texts: Texts, prop: string, name: string): void {
+    if (this.object === null) return;
+    for (const { start, end } of this.membersOf(this.object, prop))
+      if (!texts.isGone(this.syntax.path, start)) texts.replace(this.syntax.path, start, end, name);
+  }
+
+  private readonly readInstead: { prop: string; name: string }[] = [];
+
+  /** From now on reads of `props.x` read the name instead. */
+  readAs(prop: string, name: string): void {
+    this.readInstead.push({ prop, name });
+  }
+
+  write(texts: Texts): void {
+    const { path } = this.syntax;
+    for (const attribute of this.droppedAttributes) this.removeAttribute(texts, attribute);
+    for (const { prop, name } of this.readInstead) this.readMember(texts, prop, name);
+    this.writeProps(texts);
+    for (const [tag, attributes] of this.addedAttributes) {
+      const at = spanOf(tag.attributes.at(-1) ?? tag.typeArguments ?? tag.name).end;
+      const onLines =
+        tag.attributes.length > 0 &&
+        this.lineOf(spanOf(tag.name).start) !== this.lineOf(spanOf(tag.attributes.at(-1) ?? tag).start);
+      const gap = onLines ? `\n${this.syntax.indentAt(spanOf(tag.attributes.at(-1) ?? tag).start)}` : ' ';
+      texts.insert(path, at, attributes.map(({ name, value }) => `${gap}${name}={${value}}`).join(''));
+    }
+    if (this.shown.length > 0) this.writeShown(texts);
+    if (this.wrappers.length > 0) for (const node of this.returned()) this.wrapOne(texts, node);
+    if (this.statements.length > 0) this.writeStatements(texts);
+  }
+
+  private lineOf(offset: number): number {
+    return this.syntax.text.slice(0, offset).split('\n').length;
+  }
+
+  private removeAttribute(texts: Texts, attribute: t.JSXAttribute): void {
+    const { text, path } = this.syntax;
+    const { start, end } = spanOf(attribute);
+    const whole = this.syntax.wholeLines({ start, end });
+    if (whole.start !== start) texts.remove(path, whole.start, whole.end);
+    else texts.remove(path, text.slice(0, start).trimEnd().length, end);
+  }
+
+  private writeProps(texts: Texts): void {
+    const { path } = this.syntax;
+    for (const prop of this.droppedProps) this.types.drop(texts, prop);
+    for (const { prop, type } of this.addedProps) this.types.add(texts, prop, type);
+    const added = this.addedProps
+      .filter(({ local }) => local !== '')
+      .map(({ prop, local }) => (prop === local ? prop : `${prop}: ${local}`));
+    const gone = (this.pattern?.properties ?? []).filter(
+      (one) => one.type === 'ObjectProperty' && this.droppedProps.has(keyOf(one.key) ?? ''),
+    );
+    if (!this.pattern) {
+      if (added.length === 0) return;
+      const open = this.syntax.text.indexOf('(', spanOf(('id' in this.fn && this.fn.id) || this.fn).start);
+      texts.insert(path, open + 1, `{ ${added.join(', ')} }${this.types.annotation(this.addedProps)}`);
+      return;
+    }
+    const all = this.pattern.properties.map(spanOf);
+    const kept = this.pattern.properties.filter((one) => !gone.includes(one));
+    if (kept.length === 0 && added.length === 0 && gone.length > 0) {
+      this.dropPattern(texts);
+      return;
+    }
+    if (kept.length === 0 && gone.length > 0) {
+      texts.replace(path, all[0]?.start ?? 0, all.at(-1)?.end ?? 0, added.join(', '));
+      return;
+    }
+    removeEntries(texts, path, all, gone.map(spanOf));
+    if (added.length === 0) return;
+    const rest = kept.find((one) => one.type === 'RestElement');
+    if (rest) texts.insert(path, spanOf(rest).start, `${added.join(', ')}, `);
+    else {
+      const last = kept.at(-1);
+      if (last) texts.insert(path, spanOf(last).end, added.map((one) => `, ${one}`).join(''));
+      else texts.replace(path, spanOf(this.pattern).start, spanOf(this.pattern).end, `{ ${added.join(', ')} }`);
+    }
+  }
+
+  /** Nothing is destructured any more: the parameter goes, or the statement. */
+  private dropPattern(texts: Texts): void {
+    const { path } = this.syntax;
+    const { pattern } = this;
+    if (!pattern) return;
+    const [first, second] = this.fn.params;
+    if (first === pattern) {
+      if (second)
+        texts.replace(
+          path,
+          spanOf(pattern).start,
+          spanOf(pattern.typeAnnotation ?? pattern).start === spanOf(pattern).start
+            ? spanOf(pattern).end
+            : spanOf(pattern).end,
+          '_props',
+        );
+      else texts.remove(path, spanOf(pattern).start, spanOf(pattern).end);
+      return;
+    }
+    const statement = this.fn.body.type === 'BlockStatement' ? this.fn.body.body : [];
+    const own = statement.find(
+      (node) => node.type === 'VariableDeclaration' && node.declarations.some(({ id }) => id === pattern),
+    );
+    if (own?.type !== 'VariableDeclaration') return;
+    if (own.declarations.length === 1) {
+      const whole = this.syntax.wholeLines(spanOf(own));
+      texts.remove(path, whole.start, whole.end);
+      return;
+    }
+    const declarator = own.declarations.filter(({ id }) => id === pattern).map(spanOf);
+    removeEntries(texts, path, own.declarations.map(spanOf), declarator);
+  }
+
+  private writeShown(texts: Texts): void {
+    const { path, text, unit } = this.syntax;
+    const element = this.returned().find((node) => node.type === 'JSXElement' && node.closingElement !== null);
+    if (element?.type !== 'JSXElement' || !element.closingElement) return;
+    const { start } = spanOf(element.closingElement);
+    const indent = this.syntax.indentAt(start);
+    const isAlone = text.slice(text.lastIndexOf('\n', start - 1) + 1, start).trim() === '';
+    const inner = this.shown.map((markup) => `${unit}${markup}\n${indent}`).join('');
+    if (isAlone) texts.insert(path, start, inner);
+    else texts.insert(path, start, this.shown.join(''));
+  }
+
+  /** What the component itself returns, as far as it is more than nothing. */
+  private returned(): t.Expression[] {
+    if (this.fn.body.type !== 'BlockStatement') return [this.fn.body];
+    const found: t.Expression[] = [];
+    walkNodes(this.fn.body, (node, within) => {
+      if (node.type !== 'ReturnStatement' || within || !node.argument) return;
+      if (node.argument.type !== 'NullLiteral') found.push(node.argument);
+    });
+    return found.filter((node) => !insideFunction(this.fn, node));
+  }
+
+  private wrapOne(texts: Texts, node: t.Expression): void {
+    const { path, unit } = this.syntax;
+    const { start, end } = spanOf(node);
+    const isJsx = node.type === 'JSXElement' || node.type === 'JSXFragment';
+    const isAlone = this.startsLine(start);
+    const base = isAlone ? this.syntax.indentAt(start) : `${this.syntax.indentAt(start)}${unit}`;
+    const depth = (level: number): string => base + unit.repeat(level);
+    const opens = this.wrappers.map(({ open }, i) => `${i === 0 ? '' : depth(i)}${open}\n`).join('');
+    const count = this.wrappers.length;
+    const closes = this.wrappers
+      .map(({ close }, i) => `\n${depth(count - 1 - i)}${this.wrappers[count - 1 - i]?.close ?? close}`)
+      .join('');
+    const [before, after] =
+      isAlone || isParenthesized(node) ? ['', ''] : [`(\n${base}`, `\n${this.syntax.indentAt(start)})`];
+    this.indentLines(texts, node, unit.repeat(count) + (isAlone ? '' : unit));
+    texts.insert(path, start, `${before}${opens}${depth(count)}${isJsx ? '' : '{'}`);
+    texts.insert(path, end, `${isJsx ? '' : '}'}${closes}${after}`);
+  }
+
+  private startsLine(offset: number): boolean {
+    const { text } = this.syntax;
+    return text.slice(text.lastIndexOf('\n', offset - 1) + 1, offset).trim() === '';
+  }
+
+  /** Moves all lines of a piece but its first to the right, those within texts excepted. */
+  private indentLines(texts: Texts, node: t.Node, by: string): void {
+    const { text, path } = this.syntax;
+    const kept: Span[] = [];
+    walkNodes(node, (one) => {
+      if (one.type === 'TemplateLiteral' || one.type === 'StringLiteral') kept.push(spanOf(one));
+    });
+    const { start, end } = spanOf(node);
+    for (let at = text.indexOf('\n', start); at !== -1 && at < end; at = text.indexOf('\n', at + 1)) {
+      const line = at + 1;
+      if (line >= end || text[line] === '\n' || text[line] === '\r') continue;
+      if (kept.some((span) => span.start < line && line < span.end) || texts.isGone(path, line)) continue;
+      texts.insert(path, line, by);
+    }
+  }
+
+  private writeStatements(texts: Texts): void {
+    const { path, text, unit, semicolon } = this.syntax;
+    const { body } = this.fn;
+    if (body.type === 'BlockStatement') {
+      const [first] = body.body;
+      const last = body.directives.at(-1);
+      const at = last ? spanOf(last).end : spanOf(body).start + 1;
+      const indent =
+        first && this.startsLine(spanOf(first).start)
+          ? this.syntax.indentAt(spanOf(first).start)
+          : `${this.syntax.indentAt(spanOf(body).start)}${unit}`;
+      texts.insert(path, at, this.statements.map((line) => `\n${indent}${line}${semicolon}`).join(''));
+      return;
+    }
+    // `() => <b />` becomes a body with a return.
+    const opened = parenthesesOf(body);
+    const start = opened?.start ?? spanOf(body).start;
+    const end = opened ? text.indexOf(')', spanOf(body).end) + 1 : spanOf(body).end;
+    const indent = this.syntax.indentAt(spanOf(this.fn).start);
+    for (let at = text.indexOf('\n', start); at !== -1 && at < end; at = text.indexOf('\n', at + 1))
+      if (!texts.isGone(path, at + 1) && text[at + 1] !== '\n') texts.insert(path, at + 1, unit);
+    const lines = this.statements.map((line) => `\n${indent}${unit}${line}${semicolon}`).join('');
+    texts.insert(path, start, `{${lines}\n${indent}${unit}return `);
+    texts.insert(path, end, `${semicolon}\n${indent}}`);
+  }
+
+  private attributes(): t.JSXAttribute[] {
+    const found: t.JSXAttribute[] = [];
+    walkNodes(this.fn, (node) => {
+      if (node.type === 'JSXAttribute') found.push(node);
+    });
+    return found;
+  }
+
+  private membersOf(object: string, prop: string): Span[] {
+    const found: Span[] = [];
+    walkNodes(this.fn, (node) => {
+      if (isMemberOf(node, object, prop)) found.push(spanOf(node));
+    });
+    return found;
+  }
+}
+
+function isMemberOf(node: t.Node, object: string, prop: string): boolean {
+  return (
+    (node.type === 'MemberExpression' || node.type === 'OptionalMemberExpression') &&
+    !node.computed &&
+    node.object.type === 'Identifier' &&
+    node.object.name === object &&
+    node.property.type === 'Identifier' &&
+    node.property.name === prop
+  );
+}
+
+/** The name an expression of names and fields begins with; null for any other. */
+export function rootOf(node: t.Node): string | null {
+  if (node.type === 'Identifier') return node.name;
+  if (node.type === 'MemberExpression' && !node.computed) return rootOf(node.object);
+  return null;
+}
+
+function keyOf(node: t.Node): string | null {
+  return node.type === 'Identifier' ? node.name : node.type === 'StringLiteral' ? node.value : null;
+}
+
+function isParenthesized(node: t.Node): boolean {
+  return node.extra?.parenthesized === true;
+}
+
+function parenthesesOf(node: t.Node): { start: number } | null {
+  const at = node.extra?.parenStart;
+  return typeof at === 'number' ? { start: at } : null;
+}
+
+function insideFunction(root: FunctionNode, node: t.Node): boolean {
+  let inside = false;
+  walkNodes(root.body, (one) => {
+    if (!isFunction(one)) return;
+    const { start, end } = spanOf(one);
+    const at = spanOf(node);
+    if (start <= at.start && at.end <= end) inside = true;
+  });
+  return inside;
+}
+
+/** The function a component is, by where its name or its beginning stands. */
+function functionAt(syntax: Syntax, spot: Spot): FunctionNode | null {
+  const offset = syntax.offset(spot);
+  for (const node of syntax.around(offset).reverse()) {
+    if (isFunction(node)) return node;
+    if (node.type === 'VariableDeclarator') return functionIn(node.init);
+    if (node.type === 'ExportDefaultDeclaration') return functionIn(node.declaration);
+    if (node.type === 'ClassDeclaration' || node.type === 'ClassExpression') return null;
+  }
+  return null;
+}
+
+/** A function, also within calls that wrap it: `memo(function Gauge() { … })`. */
+function functionIn(node: t.Node | null | undefined): FunctionNode | null {
+  if (!node) return null;
+  if (isFunction(node)) return node;
+  if (node.type === 'CallExpression') return functionIn(node.arguments[0]);
+  if (node.type === 'TSAsExpression' || node.type === 'TSSatisfiesExpression') return functionIn(node.expression);
+  return null;
+}
+
+export type { Jsx };

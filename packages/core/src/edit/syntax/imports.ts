@@ -1,0 +1,151 @@
+/** Imports of a script: one more name, and those that nobody needs any more. */
+import type * as t from '@babel/types';
+import type { Texts } from '../texts';
+import { freeName, namesIn, referencesOf } from './names';
+import { spanOf, type Span, type Syntax } from './tree';
+
+/** Imports that a plan adds to a file, gathered first and written once, so that they do not get into each other’s way. */
+export class Imports {
+  private readonly wanted = new Map<string, Map<string, string>>();
+  private readonly names: Set<string>;
+  private readonly gone: Span[] = [];
+  /** Names that are imported already and that a plan uses. */
+  private readonly kept = new Set<string>();
+
+  constructor(private readonly syntax: Syntax) {
+    this.names = namesIn(syntax.ast);
+  }
+
+  /** The local name of something imported: as it is imported already, or from now on. */
+  named(source: string, imported: string): string {
+    const known = this.wanted.get(source)?.get(imported);
+    if (known !== undefined) return known;
+    for (const node of this.declarations())
+      if (node.source.value === source && node.importKind !== 'type')
+        for (const one of node.specifiers)
+          if (one.type === 'ImportSpecifier' && nameOf(one.imported) === imported) {
+            this.kept.add(one.local.name);
+            return one.local.name;
+          }
+    const names = this.wanted.get(source) ?? new Map<string, string>();
+    this.wanted.set(source, names);
+    const local = freeName(this.names, imported);
+    this.names.add(local);
+    names.set(imported, local);
+    return local;
+  }
+
+  /** A piece of the file is gone: what only it used need not be imported any more. */
+  noteGone(...spans: Span[]): void {
+    this.gone.push(...spans);
+  }
+
+  write(texts: Texts): void {
+    const { syntax } = this;
+    const { quote, semicolon } = syntax;
+    const lines: { isPackage: boolean; line: string }[] = [];
+    const added = new Map<t.ImportDeclaration, string[]>();
+    for (const [source, names] of this.wanted) {
+      const written = [...names].map(([imported, local]) =>
+        imported === local ? imported : `${imported} as ${local}`,
+      );
+      const present = this.declarations().find(
+        (node) =>
+          node.source.value === source &&
+          node.importKind !== 'type' &&
+          node.specifiers.length > 0 &&
+          node.specifiers.every((one) => one.type !== 'ImportNamespaceSpecifier'),
+      );
+      if (present) added.set(present, written);
+      else {
+        const line = `import { ${written.join(', ')} } from ${quote}${source}${quote}${semicolon}`;
+        lines.push({ isPackage: !source.startsWith('.'), line });
+      }
+    }
+    const before = this.declarations();
+    for (const node of before) this.rewrite(texts, node, added.get(node) ?? []);
+    const [first] = before;
+    const last = before.at(-1);
+    const text = (isPackage: boolean): string[] =>
+      lines.filter((one) => one.isPackage === isPackage).map(({ line }) => line);
+    if (!first || !last) {
+      const all = [...text(true), ...text(false)];
+      if (all.length > 0) texts.insert(syntax.path, afterDirectives(syntax), `${all.join('\n')}\n\n`);
+      return;
+    }
+    // Packages come first, as most files have it.
+    for (const line of text(true)) texts.insert(syntax.path, spanOf(first).start, `${line}\n`);
+    for (const line of text(false)) texts.insert(syntax.path, spanOf(last).end, `\n${line}`);
+  }
+
+  /** One import with names added, and without those that nothing uses any more. */
+  private rewrite(texts: Texts, node: t.ImportDeclaration, added: readonly string[]): void {
+    const { syntax } = this;
+    const unused = node.specifiers.filter((one) => this.isUnused(node, one.local.name));
+    const kept = node.specifiers.filter((one) => !unused.includes(one));
+    if (node.specifiers.length > 0 && kept.length === 0 && added.length === 0) {
+      const whole = syntax.wholeLines(spanOf(node));
+      texts.remove(syntax.path, whole.start, whole.end);
+      return;
+    }
+    const named = node.specifiers.filter((one) => one.type === 'ImportSpecifier');
+    const keptNamed = named.filter((one) => !unused.includes(one));
+    const [first] = named;
+    const last = named.at(-1);
+    if (first && last && keptNamed.length === 0 && added.length > 0) {
+      texts.replace(syntax.path, spanOf(first).start, spanOf(last).end, added.join(', '));
+      return;
+    }
+    // A default that nobody uses does no harm beside names that are used.
+    if (keptNamed.length > 0)
+      removeEntries(
+        texts,
+        syntax.path,
+        named.map(spanOf),
+        unused.filter((one) => one.type === 'ImportSpecifier').map(spanOf),
+      );
+    const end = keptNamed.at(-1);
+    const any = node.specifiers.at(-1);
+    if (added.length === 0) return;
+    if (end) texts.insert(syntax.path, spanOf(end).end, `, ${added.join(', ')}`);
+    else if (any) texts.insert(syntax.path, spanOf(any).end, `, { ${added.join(', ')} }`);
+  }
+
+  /** Whether all uses of an imported name stood in what is gone. */
+  private isUnused(node: t.ImportDeclaration, name: string): boolean {
+    if (this.gone.length === 0 || this.kept.has(name)) return false;
+    const { start, end } = spanOf(node);
+    const uses = referencesOf(this.syntax.ast, name).filter((at) => !(start <= at.start && at.end <= end));
+    const isGone = (at: Span): boolean => this.gone.some((gone) => gone.start <= at.start && at.end <= gone.end);
+    return uses.length > 0 && uses.every(isGone);
+  }
+
+  private declarations(): t.ImportDeclaration[] {
+    return this.syntax.ast.program.body.filter((node) => node.type === 'ImportDeclaration');
+  }
+}
+
+function nameOf(node: t.Identifier | t.StringLiteral): string {
+  return node.type === 'Identifier' ? node.name : node.value;
+}
+
+function afterDirectives({ ast, text }: Syntax): number {
+  const directive = ast.program.directives.at(-1);
+  const from = directive ? spanOf(directive).end : 0;
+  const [first] = ast.program.body;
+  if (!directive) return text.startsWith('\uFEFF') ? 1 : 0;
+  return first ? spanOf(first).start : from;
+}
+
+/** Takes entries out of a list that commas part, each with the comma and the white space that go with it. */
+export function removeEntries(texts: Texts, path: string, all: readonly Span[], gone: readonly Span[]): void {
+  const isGone = (span: Span): boolean => gone.some((one) => one.start === span.start && one.end === span.end);
+  all.forEach((span, index) => {
+    if (!isGone(span)) return;
+    const next = all[index + 1];
+    const kept = all.slice(0, index).findLast((one) => !isGone(one));
+    if (all.slice(index).some((one) => !isGone(one)) && next) texts.remove(path, span.start, next.start);
+    else if (kept && all[index - 1] === kept) texts.remove(path, kept.end, span.end);
+    else texts.remove(path, all[index - 1]?.end ?? span.start, span.end);
+  });
+}

@@ -1,0 +1,112 @@
+/** What several ways have in common: the declaration of a state moved to another component, and a wanted reader shown the value. */
+import { Impossible } from '../plan';
+import type { ReactComponent } from '../react/component';
+import { stateAt, type DeclaredState } from '../react/state';
+import { spanOf } from '../syntax/tree';
+import { specifierFrom } from '../workshop';
+import type { Move } from './situation';
+
+/** How the home declares the state; null where it does so in a way that is not moved. */
+export function stateOf({ workshop, home, flow, linked }: Move): DeclaredState | null {
+  const component = workshop.component(home);
+  const path = linked.program.graph.path(flow.cell.file);
+  if (component?.syntax.path !== path) return null;
+  return stateAt(component.syntax, flow.cell.spot);
+}
+
+/** Declares the state in another component, and no longer in its home. */
+export function moveUp(move: Move, state: DeclaredState, to: ReactComponent): void {
+  const { workshop, steps } = move;
+  const from = workshop.component(move.home);
+  if (!from) throw new Impossible('Its home is not edited.');
+  for (const name of [state.value, ...(state.setter === null ? [] : [state.setter])])
+    if (to.names.has(name) && to.syntax !== from.syntax)
+      throw new Impossible(`${to.name}’s file uses the name ${name} for something else.`);
+  declareIn(move, state, to, { value: state.value, setter: state.setter });
+  takeOut(move, state, from);
+  steps.edit(`Move the state ${state.value} from ${from.name} up into ${to.name}.`, to.syntax.path, from.syntax.path);
+}
+
+/** The same state, declared at the top of a component under names of its own. */
+export function declareIn(
+  move: Move,
+  state: DeclaredState,
+  to: ReactComponent,
+  names: { value: string; setter: string | null },
+): void {
+  const { workshop } = move;
+  const from = workshop.component(move.home);
+  if (!from) throw new Impossible('Its home is not edited.');
+  const imports = workshop.importsOf(to.syntax.path);
+  if (to.syntax !== from.syntax)
+    for (const name of state.needs) {
+      const source = importOf(from, name);
+      if (!source) throw new Impossible(`${state.value} starts from ${name}, which is not known in ${to.name}’s file.`);
+      const path = source.from.startsWith('.') ? rebased(source.from, from.syntax.path, to.syntax.path) : source.from;
+      if (imports.named(path, source.imported) !== name)
+        throw new Impossible(`${to.name}’s file uses the name ${name} for something else.`);
+    }
+  else if (state.needs.some((name) => !isOfModule(from, name)))
+    throw new Impossible(`${state.value} starts from something that only ${from.name} knows.`);
+  const type = state.type === null || !/\.tsx?$/.test(to.syntax.path) ? '' : `<${state.type}>`;
+  const pair = names.setter === null ? `[${names.value}]` : `[${names.value}, ${names.setter}]`;
+  to.begin(`const ${pair} = ${imports.named('react', 'useState')}${type}(${state.initial})`);
+}
+
+export function takeOut({ workshop }: Move, state: DeclaredState, from: ReactComponent): void {
+  const whole = from.syntax.wholeLines(spanOf(state.statement));
+  workshop.texts.remove(from.syntax.path, whole.start, whole.end);
+  workshop.importsOf(from.syntax.path).noteGone(spanOf(state.statement));
+}
+
+/** Whether a name is one of the module’s own or imported, and not one of the component’s. */
+function isOfModule(component: ReactComponent, name: string): boolean {
+  return component.syntax.ast.program.body.some((node) => {
+    const own = node.type === 'ExportNamedDeclaration' ? node.declaration : node;
+    if (own?.type === 'VariableDeclaration')
+      return own.declarations.some(({ id }) => id.type === 'Identifier' && id.name === name);
+    if (own?.type === 'ImportDeclaration') return own.specifiers.some(({ local }) => local.name === name);
+    return (own?.type === 'FunctionDeclaration' || own?.type === 'ClassDeclaration') && own.id?.name === name;
+  });
+}
+
+function importOf({ syntax }: ReactComponent, name: string): { from: string; imported: string } | null {
+  for (const node of syntax.ast.program.body)
+    if (node.type === 'ImportDeclaration')
+      for (const one of node.specifiers)
+        if (one.type === 'ImportSpecifier' && one.local.name === name && one.imported.type === 'Identifier')
+          return { from: node.source.value, imported: one.imported.name };
+  return null;
+}
+
+/** A relative specifier as another file has to write it. */
+function rebased(specifier: string, from: string, to: string): string {
+  const parts = from.split('/').slice(0, -1);
+  for (const part of specifier.split('/')) {
+    if (part === '..') parts.pop();
+    else if (part !== '.') parts.push(part);
+  }
+  return specifierFrom(to, parts.join('/'), true);
+}
+
+/** Shows the value in a component that shall read it, so that it is seen to arrive. */
+export function showWanted(
+  { steps }: Move,
+  component: ReactComponent,
+  local: string,
+  state: DeclaredState | null,
+): void {
+  const { path } = component.syntax;
+  if (!component.canShow()) {
+    steps.edit(`Let ${component.name} read it as ${local}.`, path);
+    steps.hand(`Use ${local} in ${component.name}: its markup has no element that could hold one more.`, path);
+    return;
+  }
+  const markup =
+    state?.startsAs === 'string' || state?.startsAs === 'number' ? `{${local}}` : `{JSON.stringify(${local})}`;
+  component.show(`<output>${markup}</output>`);
+  steps.edit(
+    `Let ${component.name} read it as ${local}, and show it at the end of its markup: put it where it belongs.`,
+    path,
+  );
+}

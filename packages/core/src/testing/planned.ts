@@ -1,0 +1,28 @@
+/** For tests: the plan for a value, and the project as its patch leaves it. */
+import { applyPatch } from 'diff';
+import type { ChangedFile, WayPlan } from '../model/documents';
+import type { PlanAsked } from '../survey';
+import { surveyOf } from './project';
+
+export interface Planned {
+  plan: WayPlan;
+  /** The files that the plan changes, as they are afterwards. */
+  after: Record<string, string>;
+}
+
+export function planned(sources: Record<string, string>, question: string, asked: PlanAsked): Planned {
+  const { plan } = surveyOf(sources).plan(question, asked, { text: (path) => sources[path] ?? null });
+  if (!plan) throw new Error('There is no plan.');
+  return { plan, after: patched(sources, plan.files) };
+}
+
+/** What a patch makes of the sources. Throws where it does not apply. */
+export function patched(sources: Record<string, string>, files: readonly ChangedFile[]): Record<string, string> {
+  return Object.fromEntries(
+    files.map(({ path, diff }) => {
+      const text = applyPatch(sources[path] ?? '', diff.slice(diff.indexOf('--- ')));
+      if (text === false) throw new Error(`The patch of ${path} does not apply.`);
+      return [path, text];
+    }),
+  );
+}
