@@ -6,11 +6,10 @@ import type {
   Finding,
   FlowDocument,
   HomesDocument,
-  OptionKind,
   TrailDocument,
   WhyDocument,
 } from './model/documents';
-import { ask, namesIn, NotFound, oneCalled, type Asked } from './follow/question';
+import { ask, namesIn, oneCalled, type Asked } from './follow/question';
 import { Cells } from './follow/cells';
 import { Dominators } from './follow/dominators';
 import { marginsOf, type MarginEntry } from './follow/margin';
@@ -19,26 +18,17 @@ import { roleAt } from './follow/standing';
 import { shortestWays } from './follow/ways';
 import { itself } from './follow/flow';
 import { whyNot } from './follow/whyNot';
-import { planInWords, planWay, type DraftedPlan } from './edit';
-import { proveWay } from './edit/proof';
+import { planFor, type PlanAsked } from './edit';
+import { mendAll, type Mended } from './edit/mending';
 import type { Sources } from './edit/texts';
 import { compareHomes, type Comparison } from './homes';
 import type { Thumb } from './homes/thumb';
 import { linkProject, namesTopics, takeEdits, type Linked, type ProjectInput } from './link';
-import { list } from './rules/rule';
 import { findingsOf, partAccepted, runRules, type Found, type Told } from './rules';
 import { readFile } from './read';
 import { projectKinds } from './read/projectKinds';
 import { DEFAULT_CONFIG, type Config } from './rules/config';
 import { flowDocument, waysOf, type Ways } from './write/flowDocument';
-
-/** What is asked of a plan: which way, for whom besides, and where, if not at the place that the way has. */
-export interface PlanAsked {
-  way: OptionKind;
-  also?: readonly string[];
-  in?: string;
-  thumb?: Thumb;
-}
 
 export class Survey {
   readonly linked: Linked;
@@ -138,46 +128,13 @@ export class Survey {
    * written anywhere. Throws `NotFound` where the way is not possible, with the reason.
    */
   plan(question: string, asked: PlanAsked, sources: Sources): HomesDocument {
-    const { document, flow, places } = this.compared(question, asked.thumb, asked.also ?? []);
-    const way = document.options.find(({ kind }) => kind === asked.way);
-    if (!way)
-      throw new NotFound(
-        `“${asked.way}” is no way for ${question}. Ways: ${document.options.map((o) => o.kind).join(', ')}.`,
-      );
-    if (way.possible === false) throw new NotFound(`This way is not possible: ${way.reasons.join(' ')}`);
-    const to = asked.in === undefined ? (places.get(way.kind) ?? null) : oneCalled(this.linked, asked.in).fn;
-    const wanted = (asked.also ?? []).map((name) => oneCalled(this.linked, name).fn);
-    const drafted = planWay(this.linked, this.dominators(), flow, way, { to, wanted, sources });
-    const { after, plan } = this.tried(drafted, (reason) =>
-      planInWords(this.linked, this.dominators(), flow, way, { wanted, sources, reason }),
-    );
-    const home = after === this ? flow.cell.home : to;
-    const proof = proveWay(this, after, { flow, to: home, way: way.kind, wanted });
-    if (proof.lost.length > 0 && plan.complete)
-      plan.steps.push({
-        says: `Check ${list(proof.lost)}: the survey of the edited files does not see the value get there.`,
-        files: [],
-        by: 'hand',
-      });
-    const component = to === null ? null : (this.linked.program.component(to)?.name ?? null);
-    const { steps, texts } = plan;
-    const complete = steps.every((step) => step.by === 'edit');
-    const files = texts.files((path) => this.hashOf(path));
-    return { ...document, plan: { way: way.kind, component, steps, files, proof, complete } };
+    const compared = this.compared(question, asked.thumb, asked.also ?? []);
+    return { ...compared.document, plan: planFor(this, compared, question, asked, sources) };
   }
 
-  /** What is drafted, with the survey of it; in words where an edited file would not parse, which no edit may bring about. */
-  private tried(drafted: DraftedPlan, words: (reason: string) => DraftedPlan): { after: Survey; plan: DraftedPlan } {
-    const changed = drafted.texts.changed.map((path) => ({ path, text: drafted.texts.edited(path) }));
-    if (changed.length === 0) return { after: this, plan: drafted };
-    const after = this.withEdits(changed);
-    const before = new Map(this.linked.program.input.files.map((file) => [file.path, file.problems.length]));
-    const broken = after.linked.program.input.files.find((file) => file.problems.length > (before.get(file.path) ?? 0));
-    if (!broken) return { after, plan: drafted };
-    return {
-      after: this,
-      plan: words(`its edits would break ${broken.path} (${broken.problems.at(-1)?.message ?? ''}).`),
-    };
+  /** How findings are mended, each with its edits and their proof; and one patch for all of them that go together. */
+  mends(chosen: (finding: Finding) => boolean, sources: Sources): Mended {
+    return mendAll(this, this.findings().filter(chosen), sources);
   }
 
   /** The survey of the same project with some of its files as they are given. */
@@ -199,7 +156,7 @@ export class Survey {
     return new Survey({ ...input, files }, this.config);
   }
 
-  private hashOf(path: string): string | null {
+  hashOf(path: string): string | null {
     return this.linked.program.input.files.find((file) => file.path === path)?.hash ?? null;
   }
 

@@ -1,11 +1,18 @@
 /** Phase 6, editing: the edits that carry a way out, in order, and what a survey of the edited files says of them. */
-import type { HomesDocument, OptionKind, PlanStep } from '../model/documents';
+import type { HomesDocument, OptionKind, PlanStep, WayPlan } from '../model/documents';
 import type { Dominators } from '../follow/dominators';
 import type { CellFlow } from '../follow/cells';
+import { NotFound, oneCalled } from '../follow/question';
+import type { Comparison } from '../homes';
+import type { Thumb } from '../homes/thumb';
 import type { Linked } from '../link';
+import { list } from '../rules/rule';
+import type { Project } from './project';
+import { proveWay } from './proof';
 import { situationOf } from '../homes/situation';
 import { Impossible, Steps } from './plan';
 import { EditClash, Texts, type Sources } from './texts';
+import { tryOut } from './tryOut';
 import type { Move } from './ways/situation';
 import { toContext } from './ways/context';
 import { toAbove } from './ways/up';
@@ -19,6 +26,62 @@ const WAYS: Partial<Record<OptionKind, (move: Move) => void>> = {
   up: toAbove,
   down: toBelow,
 };
+
+/** What is asked of a plan: which way, for whom besides, and where, if not at the place that the way has. */
+export interface PlanAsked {
+  way: OptionKind;
+  also?: readonly string[];
+  in?: string;
+  thumb?: Thumb;
+}
+
+/** The plan for one of the ways that were compared. Throws `NotFound` where it is not possible, with the reason. */
+export function planFor(
+  project: Project,
+  { document, flow, places }: Comparison,
+  question: string,
+  asked: PlanAsked,
+  sources: Sources,
+): WayPlan {
+  const { linked } = project;
+  const way = document.options.find(({ kind }) => kind === asked.way);
+  if (!way) {
+    const ways = document.options.map(({ kind }) => kind).join(', ');
+    throw new NotFound(`“${asked.way}” is no way for ${question}. Ways: ${ways}.`);
+  }
+  if (way.possible === false) throw new NotFound(`This way is not possible: ${way.reasons.join(' ')}`);
+  const to = asked.in === undefined ? (places.get(way.kind) ?? null) : oneCalled(linked, asked.in).fn;
+  const wanted = (asked.also ?? []).map((name) => oneCalled(linked, name).fn);
+  const drafted = planWay(linked, project.dominators(), flow, way, { to, wanted, sources });
+  const { after, plan } = tried(project, drafted, (reason) =>
+    planInWords(linked, project.dominators(), flow, way, { wanted, sources, reason }),
+  );
+  const proof = proveWay(project, after, { flow, to: after === project ? flow.cell.home : to, way: way.kind, wanted });
+  const { steps, texts } = plan;
+  if (proof.lost.length > 0 && plan.complete) {
+    const says = `Check ${list(proof.lost)}: the survey of the edited files does not see the value get there.`;
+    steps.push({ says, files: [], by: 'hand' });
+  }
+  return {
+    way: way.kind,
+    component: to === null ? null : (linked.program.component(to)?.name ?? null),
+    steps,
+    files: texts.files((path) => project.hashOf(path)),
+    proof,
+    complete: steps.every((step) => step.by === 'edit'),
+  };
+}
+
+/** What is drafted, with the survey of it; in words where an edited file would not parse, which no edit may bring about. */
+function tried(
+  project: Project,
+  drafted: DraftedPlan,
+  words: (reason: string) => DraftedPlan,
+): { after: Project; plan: DraftedPlan } {
+  if (drafted.texts.changed.length === 0) return { after: project, plan: drafted };
+  const { after, broken } = tryOut(project, drafted.texts);
+  return broken === null ? { after, plan: drafted } : { after: project, plan: words(broken) };
+}
 
 export interface DraftedPlan {
   steps: PlanStep[];

@@ -15,7 +15,17 @@ export interface Sources {
 /** A place where an edit would touch what another edit of the same plan has changed already. */
 export class EditClash extends Error {}
 
+/** One edit: a stretch of a file replaced by a text; an insertion where the stretch is empty. */
+export interface RawEdit {
+  path: string;
+  from: number;
+  to: number;
+  text: string;
+}
+
 export class Texts {
+  /** All edits in the order they were made. */
+  readonly raw: RawEdit[] = [];
   private readonly edits = new Map<string, { original: string; magic: MagicString; removed: [number, number][] }>();
   private readonly added = new Map<string, string>();
 
@@ -42,6 +52,7 @@ export class Texts {
   insert(path: string, offset: number, text: string): void {
     if (this.isRemoved(path, offset, offset)) throw new EditClash(path);
     this.file(path).magic.appendLeft(offset, this.inItsLineEnds(path, text));
+    this.raw.push({ path, from: offset, to: offset, text });
   }
 
   remove(path: string, from: number, to: number): void {
@@ -52,8 +63,37 @@ export class Texts {
     const { magic, removed } = this.file(path);
     if (this.isRemoved(path, from, to)) throw new EditClash(path);
     removed.push([from, to]);
+    this.raw.push({ path, from, to, text });
     if (text === '') magic.remove(from, to);
     else magic.update(from, to, this.inItsLineEnds(path, text));
+  }
+
+  /**
+   * Takes over what another plan edits, where the two do not touch the same stretch; false, and nothing done, where they do. What both
+   * insert at one place, such as an import, is inserted once.
+   */
+  merge(other: Texts): boolean {
+    const clashes = other.raw.some(({ path, from, to, text }) =>
+      this.raw.some(
+        (own) =>
+          own.path === path &&
+          !(own.from === from && own.to === to && own.text === text) &&
+          (from === to
+            ? own.from < from && from < own.to
+            : own.from === own.to
+              ? from < own.from && own.from < to
+              : own.from < to && from < own.to),
+      ),
+    );
+    if (clashes || [...other.added.keys()].some((path) => this.added.has(path))) return false;
+    for (const { path, from, to, text } of other.raw) {
+      if (this.raw.some((own) => own.path === path && own.from === from && own.to === to && own.text === text))
+        continue;
+      if (from === to) this.insert(path, from, text);
+      else this.replace(path, from, to, text);
+    }
+    for (const [path, text] of other.added) this.add(path, text);
+    return true;
   }
 
   /** Whether some of a stretch is replaced or removed already. */

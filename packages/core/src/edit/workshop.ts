@@ -9,6 +9,7 @@ import type { Texts } from './texts';
 export class Workshop {
   private readonly syntaxes = new Map<string, Syntax | null>();
   private readonly components = new Map<number, ReactComponent | null>();
+  private readonly blocks = new Map<string, Syntax | null>();
   private readonly imports = new Map<string, Imports>();
   private sites: Map<string, number> | null = null;
 
@@ -48,10 +49,20 @@ export class Workshop {
     return made;
   }
 
+  /** The script a finding's line stands in, in a file of scripts alone or in a single-file component. */
+  script(path: string, line: number): Syntax | null {
+    if (/\.[cm]?[jt]sx?$/.test(path)) return this.syntax(path);
+    const known = this.blocks.get(path);
+    if (known !== undefined) return known;
+    const made = Syntax.inBlock(path, this.texts.original(path), line);
+    this.blocks.set(path, made);
+    return made;
+  }
+
   importsOf(path: string): Imports {
     const known = this.imports.get(path);
     if (known) return known;
-    const syntax = this.syntax(path);
+    const syntax = this.blocks.get(path) ?? this.syntax(path);
     if (!syntax) throw new Error(`${path} is not edited.`);
     const made = new Imports(syntax);
     this.imports.set(path, made);

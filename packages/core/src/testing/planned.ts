@@ -1,7 +1,7 @@
 /** For tests: the plan for a value, and the project as its patch leaves it. */
 import { applyPatch } from 'diff';
 import type { ChangedFile, WayPlan } from '../model/documents';
-import type { PlanAsked } from '../survey';
+import type { PlanAsked } from '../edit';
 import { surveyOf } from './project';
 
 export interface Planned {

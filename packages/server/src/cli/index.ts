@@ -6,6 +6,7 @@ import { UnusableInput } from '../unusable';
 import { addCheck } from './check';
 import { collect, say } from './common';
 import { addHomes } from './homes';
+import { addMend } from './mend';
 import { addOpen } from './open';
 import { addSurvey } from './survey';
 import { addTrail } from './trail';
@@ -22,7 +23,7 @@ export async function main(argv: readonly string[]): Promise<number> {
   const setCode = (to: number): void => {
     code = to;
   };
-  for (const add of [addOpen, addSurvey, addTrail, addWhy, addHomes, addCheck]) add(program, setCode);
+  for (const add of [addOpen, addSurvey, addTrail, addWhy, addHomes, addMend, addCheck]) add(program, setCode);
   for (const command of program.commands)
     command
       .exitOverride()

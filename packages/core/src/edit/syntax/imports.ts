@@ -129,7 +129,8 @@ function nameOf(node: t.Identifier | t.StringLiteral): string {
   return node.type === 'Identifier' ? node.name : node.value;
 }
 
-function afterDirectives({ ast, text }: Syntax): number {
+function afterDirectives({ ast, text, block }: Syntax): number {
+  if (block) return text.indexOf('\n', block.from) + 1;
   const directive = ast.program.directives.at(-1);
   const from = directive ? spanOf(directive).end : 0;
   const [first] = ast.program.body;

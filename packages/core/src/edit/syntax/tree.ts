@@ -2,6 +2,7 @@
 import type * as t from '@babel/types';
 import type { Spot } from '../../model/facts';
 import { parseScript } from '../../read/script/module';
+import { blank, blocksOf, type Block } from '../../read/component/blocks';
 import { walkNodes } from '../../read/script/walk';
 
 /** A node with its offsets. Nodes of a parsed file always have them. */
@@ -30,6 +31,26 @@ export class Syntax {
     const { ast, problems } = parseScript(path, shift ? ` ${text.slice(1)}` : text);
     return ast && problems.length === 0 ? new Syntax(path, text, ast, shift) : null;
   }
+
+  /** The script of a single-file component that a line stands in; null where none does, or it cannot be parsed. */
+  static inBlock(path: string, text: string, line: number): Syntax | null {
+    const shift = text.startsWith('\uFEFF') ? 1 : 0;
+    const lineOf = (offset: number): number => text.slice(0, offset).split('\n').length;
+    const block = blocksOf(text, 'script').find(({ from, to }) => lineOf(from) <= line && line <= lineOf(to));
+    if (!block) return null;
+    const script = blank(text.slice(0, block.from)) + text.slice(block.from, block.to);
+    const { ast, problems } = parseScript(
+      /\blang\s*=\s*["']?ts/.test(block.attributes) ? 'block.ts' : 'block.js',
+      script,
+    );
+    if (!ast || problems.length > 0) return null;
+    const made = new Syntax(path, text, ast, shift);
+    made.block = block;
+    return made;
+  }
+
+  /** The block that is parsed, in a single-file component. */
+  block: Block | null = null;
 
   /** The offset of a spot. Facts count columns without a byte order mark. */
   offset({ line, column }: Pick<Spot, 'line' | 'column'>): number {

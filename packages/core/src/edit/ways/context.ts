@@ -16,7 +16,8 @@ interface MadeContext {
   type: string;
 }
 
-export function toContext(move: Move): void {
+/** `meant` tells which of the expressions that are passed down are to go through a context; all of them unless it is given. */
+export function toContext(move: Move, meant: (carried: Carried) => boolean = () => true): void {
   const { workshop, home, to, steps } = move;
   const provider = to === null ? null : workshop.component(to);
   const owner = workshop.component(home);
@@ -24,7 +25,7 @@ export function toContext(move: Move): void {
     throw new Impossible('No function component above all who need it can be edited.');
   const name = sharedName(move);
   const path = pathBeside(workshop.pathOf(to), name, (one) => workshop.texts.exists(one));
-  const carried = carriedFrom(workshop, home, move.flow).filter(({ props }) => props.length > 0);
+  const carried = carriedFrom(workshop, home, move.flow).filter((one) => one.props.length > 0 && meant(one));
   const state = to === home && move.wanted.length === 0 ? null : stateOf(move);
   if (to !== home && !state)
     throw new Impossible(`${workshop.info(home).name} declares the value in a way that is not moved.`);

@@ -43,6 +43,8 @@ export const Mend = z.object({
   files: z.array(ChangedFile),
   proof: MendProof,
   complete: z.boolean(),
+  /** False where another mend touches the same lines: it is not in the patch of all, and can be made once that is applied. */
+  together: z.boolean().optional(),
 });
 
 export type Mend = z.infer<typeof Mend>;

@@ -1,0 +1,111 @@
+/** Mends: for each finding the edits that remove its cause, tried out on a survey of the edited files. */
+import type { ChangedFile, Finding, Mend as MendOf, MendDocument, PlanStep } from '../model/documents';
+import { NotFound } from '../follow/question';
+import { MENDS, NO_MEND } from './mends';
+import { Impossible, Steps } from './plan';
+import type { Project } from './project';
+import { newFindings } from './proof';
+import { EditClash, Texts, type Sources } from './texts';
+import { tryOut } from './tryOut';
+import { Workshop } from './workshop';
+
+export interface Mended {
+  document: MendDocument;
+  /** The edits of all mends that go together, as one. */
+  patch: ChangedFile[];
+}
+
+interface Drafted {
+  finding: Finding;
+  steps: PlanStep[];
+  texts: Texts;
+  complete: boolean;
+}
+
+export function mendAll(project: Project, findings: readonly Finding[], sources: Sources): Mended {
+  const left: MendDocument['left'] = [];
+  const all = new Texts(sources);
+  const drafted: Drafted[] = [];
+  const alone: Drafted[] = [];
+  for (const finding of findings) {
+    const made = draft(project, finding, sources);
+    if (typeof made === 'string') left.push({ finding, reason: made });
+    else if (all.merge(made.texts)) drafted.push(made);
+    else alone.push(made);
+  }
+  const mends: MendOf[] = [];
+  // All at once is one survey; where that shows anything amiss, each is tried by itself.
+  const proved = drafted.length > 1 ? proveTogether(project, drafted, all) : null;
+  const good = new Texts(sources);
+  for (const one of [...drafted, ...alone]) {
+    const proof = (proved !== null && drafted.includes(one) ? proved : null) ?? prove(project, one);
+    if (typeof proof === 'string') {
+      left.push({ finding: one.finding, reason: proof });
+      continue;
+    }
+    const together = good.merge(one.texts);
+    const files = one.texts.files((path) => project.hashOf(path));
+    mends.push({ finding: one.finding, steps: one.steps, files, proof, complete: one.complete, together });
+  }
+  return {
+    document: { format: 'vectura.mend', version: 1, mends, left },
+    patch: good.files((path) => project.hashOf(path)),
+  };
+}
+
+/** The edits of one finding; or why there are none. */
+function draft(project: Project, finding: Finding, sources: Sources): Drafted | string {
+  const mend = MENDS[finding.rule];
+  if (!mend) return NO_MEND[finding.rule] ?? 'Vectura does not write a mend for this rule yet.';
+  const texts = new Texts(sources);
+  const steps = new Steps();
+  const workshop = new Workshop(project.linked, texts);
+  try {
+    mend({
+      linked: project.linked,
+      cells: project.cells,
+      dominators: project.dominators(),
+      finding,
+      workshop,
+      steps,
+      flowsOf: (question) => project.ask(question).flows.map(({ flow }) => flow),
+    });
+    workshop.write();
+  } catch (error) {
+    if (error instanceof EditClash) return `Two of its edits would touch the same line of ${error.message}.`;
+    if (error instanceof Impossible || error instanceof NotFound) return error.message;
+    throw error;
+  }
+  if (texts.changed.length === 0) return 'Nothing would change.';
+  return { finding, steps: steps.all, texts, complete: steps.complete };
+}
+
+/** One proof for all, where all are gone and nothing else is found. */
+function proveTogether(project: Project, drafted: readonly Drafted[], all: Texts): MendOf['proof'] | null {
+  const { after, broken } = tryOut(project, all);
+  if (broken !== null) return null;
+  const found = newFindings(project.findings(), after.findings());
+  const isGone = drafted.every(({ finding }) => goneAfter(project, after, finding));
+  return found.length === 0 && isGone ? { gone: true, newFindings: [] } : null;
+}
+
+/** What a survey of the edited files says; a reason where the mend is none. */
+function prove(project: Project, { finding, texts }: Drafted): MendOf['proof'] | string {
+  const { after, broken } = tryOut(project, texts);
+  if (broken !== null) return `Nothing is written, as ${broken}`;
+  if (!goneAfter(project, after, finding)) return 'The survey of the edited files still finds it.';
+  const found = newFindings(project.findings(), after.findings());
+  const worse = found.find(({ level }) => level === 'error');
+  if (worse) return `Its edits would bring about another finding: ${worse.message}`;
+  return { gone: true, newFindings: found };
+}
+
+/** Whether fewer findings of its kind are left. */
+function goneAfter(before: Project, after: Project, finding: Finding): boolean {
+  const like = (one: Finding): boolean =>
+    one.rule === finding.rule &&
+    one.component === finding.component &&
+    one.name === finding.name &&
+    one.file === finding.file;
+  return after.findings().filter(like).length < before.findings().filter(like).length;
+}

@@ -1,0 +1,33 @@
+/** The mend of each rule that has one. A rule without is told with the reason why. */
+import { directWrite } from './direct-write';
+import { drilled } from './drilled';
+import { freshContext } from './fresh-context';
+import { frozenRead } from './frozen-read';
+import type { Mend } from './job';
+import { leakedListener } from './leaked-listener';
+import { nearName } from './near-name';
+import { privateStore } from './private-store';
+import { unusedProp } from './unused-prop';
+
+export const MENDS: Readonly<Record<string, Mend>> = {
+  'drilled-prop': drilled,
+  'relayed-event': drilled,
+  'direct-write': directWrite,
+  'fresh-context': freshContext,
+  'frozen-read': frozenRead,
+  'leaked-listener': leakedListener,
+  'private-store': privateStore,
+  'unknown-prop': nearName,
+  'unheard-event': nearName,
+  'unsent-event': nearName,
+  'unused-prop': unusedProp,
+};
+
+/** Why findings of some rules have no mend that is safe to write. */
+export const NO_MEND: Readonly<Record<string, string>> = {
+  'missing-prop': 'Which value it should get is for you to decide.',
+  'payload-mismatch': 'Which side is right is for you to decide.',
+  'missing-provider': 'Where the provider should stand is for you to decide.',
+  'mirrored-state': 'Which of the two copies is right is for you to decide.',
+  unresolved: 'Nothing is wrong with the code: it could not be followed.',
+};
