@@ -35,7 +35,13 @@ export interface Carried {
 }
 
 /** The expressions by which a home passes a value down. */
-export function carriedFrom(workshop: Workshop, home: number, { values, calls }: CellFlow): Carried[] {
+export function carriedFrom(
+  workshop: Workshop,
+  home: number,
+  { values, calls }: CellFlow,
+  /** Takes why a prop could not be followed. */
+  note: (reason: string) => void = () => undefined,
+): Carried[] {
   const found = new Map<string, { isFunction: boolean; given: Giver[] }>();
   const component = workshop.component(home);
   if (!component) return [];
@@ -43,7 +49,11 @@ export function carriedFrom(workshop: Workshop, home: number, { values, calls }:
     if (!flow) continue;
     for (const { attribute, site } of givenBy(workshop, home, component, flow)) {
       const value = attribute.value?.type === 'JSXExpressionContainer' ? attribute.value.expression : null;
-      if (!value || !component.isAtTop(value)) continue;
+      if (!value || !component.isAtTop(value)) {
+        const name = workshop.info(home).name;
+        note(`${name} makes what it passes as ${String(attribute.name.name)} at the tag.`);
+        continue;
+      }
       const expression = component.syntax.source(value);
       const known = found.get(expression) ?? { isFunction: flow.mode === 'function', given: [] };
       if (!known.given.some((one) => one.attribute === attribute))
@@ -54,7 +64,7 @@ export function carriedFrom(workshop: Workshop, home: number, { values, calls }:
   return [...found].map(([expression, { isFunction, given }]) => ({
     expression,
     isFunction,
-    props: propsBelow(workshop, home, given),
+    props: propsBelow(workshop, home, given, note),
   }));
 }
 
@@ -85,13 +95,22 @@ function givenBy(
 }
 
 /** Follows what is given from tag to tag, and keeps the props that hold nothing else. */
-function propsBelow(workshop: Workshop, home: number, given: readonly Giver[]): CarriedProp[] {
+function propsBelow(
+  workshop: Workshop,
+  home: number,
+  given: readonly Giver[],
+  note: (reason: string) => void,
+): CarriedProp[] {
   const props = new Map<string, CarriedProp>();
   const queue = [...given];
   for (let giver = queue.pop(); giver; giver = queue.pop()) {
     const child = workshop.childOf(giver.site);
     const { prop } = giver;
-    if (child === null || child === home) continue;
+    if (child === home) continue;
+    if (child === null) {
+      note(`Which component gets ${prop} is decided when it is rendered, or is not in the sources.`);
+      continue;
+    }
     const key = `${child}.${prop}`;
     const known = props.get(key);
     if (known) {
@@ -100,6 +119,11 @@ function propsBelow(workshop: Workshop, home: number, given: readonly Giver[]): 
     }
     const component = workshop.component(child);
     const taken = component?.taken(prop);
+    const { name } = workshop.info(child);
+    if (!component) note(`${name} is written in a way that is not edited: a class, or a wrapper.`);
+    else if (!taken) note(`${name} takes ${prop} in a way that is not edited.`);
+    else if (!component.canDrop(prop))
+      note(`The props of ${name} are typed in another file, or for several components.`);
     if (!component || !taken || !component.canDrop(prop)) continue;
     props.set(key, { fn: child, prop, taken, component, givers: [giver] });
     queue.push(...givenOn(workshop, child, component, taken, prop));
@@ -120,6 +144,7 @@ function propsBelow(workshop: Workshop, home: number, given: readonly Giver[]): 
         (taken.by !== 'rest' || spreadsOnlyTo(workshop, props, component, taken, prop))
       )
         continue;
+      note(`${workshop.info(fn).name} is also rendered where it gets another ${prop}, or none.`);
       props.delete(key);
       changed = true;
     }

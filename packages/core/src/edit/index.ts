@@ -120,7 +120,9 @@ export function planWay(
   if (way.kind === 'keep' && wanted.length === 0) return { steps: [], texts, complete: true };
   try {
     if (!carryOut) throw new Impossible(`Vectura does not write this way yet.`);
-    if (home === null || flow.cell.kind !== 'state') throw new Impossible('It is no state that a component declares.');
+    if (home === null) throw new Impossible('No component holds it.');
+    if (flow.cell.kind !== 'state' && !(way.kind === 'context' && to === home))
+      throw new Impossible('It is no state that a component declares.');
     carryOut({ ...move, home });
     move.workshop.write();
     return { steps: steps.all, texts, complete: steps.complete };

@@ -9,35 +9,38 @@ import { componentOf, type Mend } from './job';
 
 export const drilled: Mend = (job) => {
   const { finding } = job;
-  const relay =
-    finding.rule === 'relayed-event' ? (finding.componentIds ?? []).slice(1, -1)[0] : finding.componentIds?.[1];
+  const ids = finding.componentIds ?? [];
+  // In the order the value travels: from its home down, or from whoever calls up to the home.
+  const owner = finding.rule === 'relayed-event' ? ids.at(-1) : ids[0];
   const names = finding.names ?? [finding.name ?? ''];
-  const flows = new Set(names.flatMap((name) => job.flowsOf(`${relay ?? componentOf(job).id}.${name}`)));
-  if (flows.size === 0) throw new Impossible('No state of a component stands behind it.');
-  if (flows.size > 1)
-    throw new Impossible(
-      `It carries several values (${list([...flows].map(({ cell }) => cell.name))}): plan each of them in Homes.`,
-    );
-  for (const flow of flows) {
-    const { home, kind } = flow.cell;
-    if (home === null || kind !== 'state') throw new Impossible(`${flow.cell.name} is no state of a component.`);
-    const s = situationOf(job.linked, job.dominators, flow);
-    const move: Move = {
-      ...job,
-      flow,
-      home,
-      to: home,
-      wanted: [],
-      readers: s.readers,
-      writers: s.writers,
-      relays: s.relays,
-    };
-    const isLower =
-      s.nearest !== null && s.nearest !== home && s.readers.concat(s.writers).every((fn) => fn === s.nearest);
-    if (isLower) toBelow({ ...move, to: s.nearest });
-    else
-      toContext(move, ({ props }) =>
-        props.some(({ component, taken, prop }) => component.passing(taken, prop).length > 0 || taken.by === 'rest'),
-      );
+  const found = new Set(names.flatMap((name) => job.flowsOf(`${ids[1] ?? componentOf(job).id}.${name}`)));
+  const homeFn = job.linked.program.componentById.get(owner ?? '')?.fn;
+  const own = [...found].filter(({ cell }) => cell.home === homeFn);
+  const flows = own.length > 0 ? own : [...found];
+  const [flow, ...beside] = flows;
+  if (!flow) throw new Impossible('Nothing that a component holds stands behind it.');
+  const { home, kind } = flow.cell;
+  if (home === null || flows.some(({ cell }) => cell.home !== home))
+    throw new Impossible(`No single component holds ${list(flows.map(({ cell }) => cell.name))}.`);
+  const s = situationOf(job.linked, job.dominators, flow);
+  const { readers, writers, relays } = s;
+  const move: Move = { ...job, flow, beside, home, to: home, wanted: [], readers, writers, relays };
+  const isLower =
+    kind === 'state' &&
+    beside.length === 0 &&
+    s.nearest !== null &&
+    s.nearest !== home &&
+    [...readers, ...writers].every((fn) => fn === s.nearest);
+  if (isLower) {
+    toBelow({ ...move, to: s.nearest });
+    return;
   }
+  // What the relays of the finding carry, and what others on the way carry beside it.
+  const carriers = new Set(ids);
+  toContext(move, ({ props }) =>
+    props.some(({ fn, component, taken, prop }) => {
+      const isOfFinding = carriers.has(job.linked.program.component(fn)?.id ?? '');
+      return isOfFinding && (component.passing(taken, prop).length > 0 || taken.by === 'rest');
+    }),
+  );
 };

@@ -164,8 +164,25 @@ export class ReactComponent {
       if (node.type === 'FunctionDeclaration' && node.id) own.add(node.id.name);
     }
     for (const param of this.fn.params) for (const name of namesIn(param)) own.add(name);
-    const root = rootOf(expression);
-    return root !== null && own.has(root) && declarationsOf(this.fn, root) === 1;
+    if (/^(ArrowFunction|Function|Object|Array)Expression$|^JSX/.test(expression.type)) return false;
+    const module = this.namesOfModule();
+    const used = [...namesIn(expression)];
+    const isTop = (name: string): boolean =>
+      declarationsOf(this.fn, name) === (own.has(name) ? 1 : 0) &&
+      (own.has(name) || module.has(name) || GLOBALS.test(name));
+    return used.some((name) => own.has(name)) && used.every(isTop);
+  }
+
+  private namesOfModule(): Set<string> {
+    const names = new Set<string>();
+    for (const node of this.syntax.ast.program.body) {
+      const one = node.type === 'ExportNamedDeclaration' ? node.declaration : node;
+      if (one?.type === 'ImportDeclaration') for (const { local } of one.specifiers) names.add(local.name);
+      if (one?.type === 'VariableDeclaration')
+        for (const { id } of one.declarations) for (const name of namesIn(id)) names.add(name);
+      if ((one?.type === 'FunctionDeclaration' || one?.type === 'ClassDeclaration') && one.id) names.add(one.id.name);
+    }
+    return names;
   }
 
   dropProp(prop: string): void {
@@ -173,7 +190,7 @@ export class ReactComponent {
   }
 
   dropAttribute(attribute: t.JSXAttribute): void {
-    this.droppedAttributes.push(attribute);
+    if (!this.droppedAttributes.includes(attribute)) this.droppedAttributes.push(attribute);
   }
 
   get dropped(): readonly t.JSXAttribute[] {
@@ -470,12 +487,7 @@ function isMemberOf(node: t.Node, object: string, prop: string): boolean {
   );
 }
 
-/** The name an expression of names and fields begins with; null for any other. */
-export function rootOf(node: t.Node): string | null {
-  if (node.type === 'Identifier') return node.name;
-  if (node.type === 'MemberExpression' && !node.computed) return rootOf(node.object);
-  return null;
-}
+const GLOBALS = /^(undefined|Math|Number|String|Boolean|Object|Array|JSON|Date)$/;
 
 function keyOf(node: t.Node): string | null {
   return node.type === 'Identifier' ? node.name : node.type === 'StringLiteral' ? node.value : null;

@@ -25,13 +25,18 @@ export function toContext(move: Move, meant: (carried: Carried) => boolean = () 
     throw new Impossible('No function component above all who need it can be edited.');
   const name = sharedName(move);
   const path = pathBeside(workshop.pathOf(to), name, (one) => workshop.texts.exists(one));
-  const carried = carriedFrom(workshop, home, move.flow).filter((one) => one.props.length > 0 && meant(one));
+  const reasons = new Set<string>();
+  const carried = unite(
+    [move.flow, ...(move.beside ?? [])].flatMap((flow) =>
+      carriedFrom(workshop, home, flow, (reason) => reasons.add(reason)),
+    ),
+  ).filter((one) => one.props.length > 0 && meant(one));
   const state = to === home && move.wanted.length === 0 ? null : stateOf(move);
   if (to !== home && !state)
     throw new Impossible(`${workshop.info(home).name} declares the value in a way that is not moved.`);
   const contexts = contextsFor(name, carried, state, typeOf(move));
   if (contexts.length === 0)
-    throw new Impossible('Nothing that is passed on below could be read from a context instead.');
+    throw new Impossible([...reasons][0] ?? `${owner.name} passes it down in a way that is not edited.`);
   const reach = new Reach(move, path, contexts);
   if (/\.tsx?$/.test(path) && contexts.some((one) => one.type === 'any'))
     steps.hand(`Write the types in ${path} where they say any: the state does not give them.`, path);
@@ -69,6 +74,13 @@ export function toContext(move: Move, meant: (carried: Carried) => boolean = () 
   }
 }
 
+/** What several cells pass down by the same expression is passed down once. */
+function unite(all: readonly Carried[]): Carried[] {
+  const found = new Map<string, Carried>();
+  for (const one of all) if (!found.has(one.expression)) found.set(one.expression, one);
+  return [...found.values()];
+}
+
 function typeOf(move: Move): string {
   const state = stateOf(move);
   return state?.type ?? state?.startsAs ?? 'any';
@@ -89,9 +101,12 @@ function contextsFor(
   for (const { expression, isFunction } of carried)
     if (!expressions.has(expression)) expressions.set(expression, isFunction);
   const taken = new Set<string>();
+  // What is no name is called as the prop it is passed as.
+  const nameOf = (expression: string): string =>
+    carried.find((one) => one.expression === expression)?.props[0]?.prop ?? name;
   return [...expressions].map(([expression, isFunction], index) => {
     const isFirst = index === 0 && !isFunction;
-    const own = expression.split('.').at(-1) ?? expression;
+    const own = /^[\w$.]+$/.test(expression) ? (expression.split('.').at(-1) ?? expression) : nameOf(expression);
     let made = `${capital(isFirst ? name : own)}Context`;
     for (let n = 2; taken.has(made); n++) made = `${capital(isFirst ? name : own)}${n}Context`;
     taken.add(made);

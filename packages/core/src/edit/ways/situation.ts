@@ -9,6 +9,8 @@ export interface Move {
   linked: Linked;
   dominators: Dominators;
   flow: CellFlow;
+  /** Further cells of the home that go the same way. */
+  beside?: readonly CellFlow[];
   home: number;
   /** Where the value is to live; null for a module. */
   to: number | null;
