@@ -31,6 +31,8 @@ const VIEWS: [name: string, address: string, shows: string][] = [
   ['findings', '/findings', 'What to do'],
   ['findings in figures', '/findings?show=charts', 'How many hops values take'],
   ['homes', '/homes?value=App.units', 'Provide it through a context'],
+  ['the plan of a way', '/homes?value=App.units&way=context&show=plan', '8 relays gone'],
+  ['a mend', '/findings?rule=unused-prop&show=mend', 'the finding is gone'],
   ['reach', '/reach?from=src%2Fdesk%2FDesk.jsx%23Desk', 'can get to it'],
   ['code', '/code?at=src%2Fdesk%2FDesk.jsx%3A6%3Aunits', 'is only carried'],
   ['projects', '', 'glasshouse'],

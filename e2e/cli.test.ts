@@ -1,9 +1,9 @@
 /** The command line as others call it: what it prints where, and how it ends. */
-import { execFile, spawn } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { execFile, execFileSync, spawn } from 'node:child_process';
+import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { Findings, FlowDocument, HomesDocument, TrailDocument } from '@vectura/core';
+import { Findings, FlowDocument, HomesDocument, MendDocument, TrailDocument } from '@vectura/core';
 
 const BIN = path.resolve(__dirname, '../packages/server/bin/vectura.mjs');
 const DEMO = path.resolve(__dirname, '../examples/glasshouse-react');
@@ -58,6 +58,61 @@ test('survey, to standard output and to a file', async () => {
   expect(JSON.parse(readFileSync(file, 'utf8'))).toEqual(document);
   rmSync(folder, { recursive: true });
 });
+
+/** A copy of the demo under version control, to hold patches against. */
+function copyOfDemo(): string {
+  const folder = mkdtempSync(path.join(tmpdir(), 'vectura-patch-'));
+  cpSync(DEMO, folder, { recursive: true });
+  execFileSync('git', ['init', '-q'], { cwd: folder });
+  return folder;
+}
+
+test('a plan: as JSON, and as a patch that git applies', async () => {
+  const { out } = await vectura('homes', DEMO, 'App.units', '--way', 'context', '--json', '--quiet');
+  const { plan } = HomesDocument.parse(JSON.parse(out));
+  expect(plan).toMatchObject({ complete: true, proof: { lost: [], relaysLeft: [], newFindings: [] } });
+  const folder = copyOfDemo();
+  const patch = await vectura('homes', folder, 'App.units', '--way', 'context', '--patch', '-', '--quiet');
+  expect(patch.out).toMatch(/^diff --git a\/src\/App.jsx b\/src\/App.jsx\n/);
+  expect(patch.err).toContain('nothing is left to do by hand');
+  execFileSync('git', ['apply', '-'], { cwd: folder, input: patch.out });
+  const after = await vectura('trail', folder, 'App.units', '--json', '--quiet');
+  expect(TrailDocument.parse(JSON.parse(after.out)).relays).toEqual([]);
+  rmSync(folder, { recursive: true });
+}, 60_000);
+
+test('wanted readers, and a way that is not possible', async () => {
+  const { out } = await vectura(
+    'homes',
+    DEMO,
+    'Clock.now',
+    '--also',
+    'TopBar',
+    '--also',
+    'FootNote',
+    '--json',
+    '--quiet',
+  );
+  expect(HomesDocument.parse(JSON.parse(out))).toMatchObject({ wanted: ['TopBar', 'FootNote'], nearest: 'App' });
+  const { code, err } = await vectura('homes', DEMO, 'App.units', '--way', 'down');
+  expect(code).toBe(2);
+  expect(err).toContain('This way is not possible: No component lower than App');
+  expect((await vectura('homes', DEMO, 'App.units', '--patch', '-')).code).toBe(2);
+});
+
+test('mends: all of a rule as one patch, one by its line, and an unknown rule', async () => {
+  const folder = copyOfDemo();
+  const patch = await vectura('mend', folder, '--rule', 'fresh-context', '--patch', '-', '--quiet');
+  execFileSync('git', ['apply', '-'], { cwd: folder, input: patch.out });
+  const check = await vectura('check', folder, '--format', 'json', '--quiet');
+  expect(Findings.parse(JSON.parse(check.out)).findings.map(({ rule }) => rule)).not.toContain('fresh-context');
+  const one = await vectura('mend', DEMO, '--at', 'src/houses/HouseHead.jsx:1', '--json', '--quiet');
+  expect(MendDocument.parse(JSON.parse(one.out)).mends).toMatchObject([{ finding: { rule: 'unused-prop' } }]);
+  const unknown = await vectura('mend', DEMO, '--rule', 'drilled-props');
+  expect(unknown).toMatchObject({ code: 2, err: expect.stringContaining('Near: drilled-prop') });
+  expect((await vectura('mend', DEMO, '--at', 'src/Gone.jsx')).code).toBe(2);
+  rmSync(folder, { recursive: true });
+}, 60_000);
 
 test('homes', async () => {
   const { out } = await vectura('homes', DEMO, 'App.units', '--json', '--quiet');

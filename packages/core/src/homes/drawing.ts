@@ -92,7 +92,7 @@ export function drawingOf(
       if (at === home) break;
     }
   }
-  return { nodes, roles, threads };
+  return { nodes, roles, threads, ...(s.wanted.length > 0 ? { wanted: s.wanted.map(id) } : {}) };
 }
 
 function higher(s: Situation, home: number): number {

@@ -222,9 +222,11 @@ function up(s: Situation, thumb: Thumb): Measured | null {
   const home = s.linked.program.component(s.home)?.name ?? '';
   const added = relays.length + concerned(s).filter((fn) => fn !== s.nearest).length;
   const reasons = [
-    s.nearest === s.home
-      ? `${home} stands above everything that needs it already, and passes it down.`
-      : `${name} is above everything that reads or changes it, so ${home} no longer has to report the value up.`,
+    s.wanted.length > 0 && s.nearest !== s.home
+      ? `${name} is the lowest component above ${home} and ${namesOf(s, s.wanted)}, which shall read it too.`
+      : s.nearest === s.home
+        ? `${home} stands above everything that needs it already, and passes it down.`
+        : `${name} is above everything that reads or changes it, so ${home} no longer has to report the value up.`,
   ];
   if (s.perInstance && s.nearest !== s.home)
     reasons.push(`${home} is rendered many times: in ${name} each copy needs a key.`);
@@ -390,7 +392,17 @@ function hasOneService(s: Situation): boolean {
   return component ? FAMILIES[component.family].oneServiceForAll : false;
 }
 
+function namesOf(s: Situation, fns: readonly number[]): string {
+  const names = fns.map((fn) => s.linked.program.component(fn)?.name ?? '');
+  return names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
+}
+
 function adviceOn(s: Situation, best: Measured): string {
+  // Where nobody else needs it, there is nothing to weigh.
+  if (s.home !== null && s.wanted.length === 0 && concerned(s).every((fn) => fn === s.home)) {
+    const home = s.linked.program.component(s.home)?.name ?? 'Its home';
+    return `Leave it in ${home}. Nobody else reads or changes it: name who else shall read it, and the ways are weighed for them.`;
+  }
   const isModule = best.kind === 'store' && sharingOf(s) === null;
   const parts = [
     isModule

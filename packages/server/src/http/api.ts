@@ -13,20 +13,21 @@ import type { Desk } from './desk';
 import { HttpError } from './errors';
 import { completeFolder, readProjectFile } from './files';
 import { FINDING_ROUTES } from './findings';
+import { Also, alsoOf, PLAN_ROUTES } from './plans';
 import { Nothing, OK, projectOf, type Route } from './route';
 import { FileAnswer, Job, Project, RuleWords } from './schemas';
 
 const Value = z.object({ value: z.string().min(1) });
 const ToOne = Value.extend({ to: z.string().min(1).nullable().default(null) });
 const WhyQuery = Value.extend({ to: z.string().min(1) });
-const ThumbQuery = Value.extend({
+const ThumbQuery = Value.extend(Also.shape).extend({
   relays: z.coerce.number().optional(),
   branches: z.coerce.number().optional(),
   contextForOften: z.enum(['true', 'false']).optional(),
   onlyHomeChanges: z.enum(['true', 'false']).optional(),
 });
 
-function thumbOf({ value: _value, ...query }: z.infer<typeof ThumbQuery>): Thumb {
+function thumbOf({ value: _value, also: _also, ...query }: z.infer<typeof ThumbQuery>): Thumb {
   return Thumb.parse({
     ...query,
     ...(query.contextForOften ? { contextForOften: query.contextForOften === 'true' } : {}),
@@ -52,7 +53,7 @@ export const ROUTES: readonly Route[] = [
   {
     method: 'post',
     path: '/api/projects',
-    says: 'Adds a folder on this machine as a project and surveys it. The folder is only ever read.',
+    says: 'Adds a folder on this machine as a project and surveys it. The folder is read; it is written to on request alone.',
     body: z.object({ path: z.string().min(1) }),
     answer: Project,
     run: async ({ store, desk }, _ctx, { body }) => {
@@ -186,7 +187,7 @@ export const ROUTES: readonly Route[] = [
     run: async (services, _ctx, { id, query }) => {
       const parsed = ThumbQuery.parse(query);
       const engine = await services.desk.ready(await projectOf(services, id));
-      return engine.question({ do: 'homes', value: parsed.value, thumb: thumbOf(parsed) });
+      return engine.question({ do: 'homes', value: parsed.value, thumb: thumbOf(parsed), also: alsoOf(parsed) });
     },
   },
   {
@@ -227,6 +228,7 @@ export const ROUTES: readonly Route[] = [
       return { path: wanted, text: await readProjectFile(project.root, wanted), ...(told as object) };
     },
   },
+  ...PLAN_ROUTES,
   ...FINDING_ROUTES,
 ];
 

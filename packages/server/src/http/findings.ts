@@ -25,7 +25,7 @@ export const FINDING_ROUTES: readonly Route[] = [
   {
     method: 'put',
     path: '/api/projects/:id/accepted',
-    says: 'Accepts findings for a reason; on request also in the project’s `vectura.config.json`, the only file ever written.',
+    says: 'Accepts findings for a reason; on request also in the project’s `vectura.config.json`.',
     body: Accept,
     answer: z.array(Accepted),
     run: async (services, _ctx, { id, body }) => {

@@ -6,7 +6,7 @@ export interface ProjectRow {
   name: string;
   /** The folder its sources are in. */
   root: string;
-  /** `folder`: the user's own, only ever read. `upload`: unpacked here from an archive. `demo`: shipped. */
+  /** `folder`: the user's own, written to on request alone. `upload`: unpacked here from an archive. `demo`: shipped. */
   kind: 'folder' | 'upload' | 'demo';
   addedAt: string;
 }

@@ -1,8 +1,9 @@
 /** A worker thread that holds one project's survey and answers questions about it. */
 import { parentPort, workerData } from 'node:worker_threads';
-import { NotFound, type Survey, type Thumb } from '@vectura/core';
+import { NotFound, type Finding, type Mended, type PlanAsked, type Survey, type Thumb } from '@vectura/core';
 import { jsonText } from '../json';
 import { FactsFile } from '../store/factsFile';
+import { diskSources } from './diskSources';
 import { emptyMemory, surveyFolder } from './surveyFolder';
 import { UnusableInput } from '../unusable';
 import { Beacon } from './watch';
@@ -17,11 +18,21 @@ export interface EngineData {
   tooLong: readonly string[];
 }
 
+/** A rule, and where its finding stands; all findings of the rule where no file is given. */
+export interface FindingPlace {
+  rule: string;
+  file: string | null;
+  line: number | null;
+  name: string | null;
+}
+
 export type EngineRequest =
   | { id: number; do: 'survey' }
   | { id: number; do: 'cancel' }
   | { id: number; do: 'trail'; value: string; to: string | null }
-  | { id: number; do: 'homes'; value: string; thumb?: Thumb }
+  | { id: number; do: 'homes'; value: string; thumb?: Thumb; also: string[] }
+  | { id: number; do: 'plan'; value: string; asked: PlanAsked }
+  | { id: number; do: 'mend'; of: FindingPlace }
   | { id: number; do: 'why'; value: string; to: string }
   | { id: number; do: 'hops' }
   | { id: number; do: 'names'; path: string };
@@ -108,11 +119,22 @@ async function handle(request: EngineRequest): Promise<unknown> {
   if (!survey) throw new UnusableInput('The project has not been surveyed yet.');
   // As text: copying an object of thousands of stops between threads takes longer than writing it.
   if (request.do === 'trail') return JSON.stringify(survey.trail(request.value, request.to));
-  if (request.do === 'homes') return survey.homes(request.value, request.thumb);
+  if (request.do === 'homes') return survey.homes(request.value, request.thumb, request.also);
+  if (request.do === 'plan') return survey.plan(request.value, request.asked, diskSources(data.root, survey));
+  if (request.do === 'mend') return mend(survey, request.of);
   if (request.do === 'why') return survey.why(request.value, request.to);
   if (request.do === 'hops') return survey.trailLengths();
   if (!survey.holds(request.path)) return null;
   return { components: survey.namesIn(request.path), margin: survey.margin(request.path) };
+}
+
+/** How one finding is mended, or all of a rule. */
+function mend(surveyed: Survey, { rule, ...place }: FindingPlace): Mended {
+  const isMeant = (finding: Finding): boolean =>
+    finding.rule === rule &&
+    (place.file === null ||
+      (finding.file === place.file && finding.line === place.line && finding.name === (place.name ?? finding.name)));
+  return surveyed.mends(isMeant, diskSources(data.root, surveyed));
 }
 
 function reply(message: EngineReply): void {

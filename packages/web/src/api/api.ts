@@ -1,6 +1,15 @@
 /** The server's API, through RTK Query. */
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
-import type { FlowDocument, HomesDocument, Thumb, TrailDocument, WhyDocument } from '@vectura/core';
+import type {
+  ChangedFile,
+  FlowDocument,
+  HomesDocument,
+  MendDocument,
+  OptionKind,
+  Thumb,
+  TrailDocument,
+  WhyDocument,
+} from '@vectura/core';
 import type { FindingName, Job } from '@vectura/server/schemas';
 import { Accepted, FileAnswer, HopCounts, PastSurvey, Project, RuleWords } from '@vectura/server/schemas';
 import { z } from 'zod';
@@ -24,7 +33,7 @@ function whole<T extends object>() {
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({ baseUrl: '/api' }),
-  tagTypes: ['Projects', 'Survey', 'Accepted'],
+  tagTypes: ['Projects', 'Survey', 'Accepted', 'Applied'],
   keepUnusedDataFor: 600,
   endpoints: (build) => ({
     rules: build.query<RuleWords[], undefined>({ query: () => '/rules', responseSchema: z.array(RuleWords) }),
@@ -105,13 +114,57 @@ export const api = createApi({
       ...whole<TrailDocument>(),
       providesTags: ['Survey'],
     }),
-    homes: build.query<HomesDocument, { id: string; value: string; thumb: Thumb }>({
-      query: ({ id, value, thumb }) => {
+    homes: build.query<HomesDocument, { id: string; value: string; thumb: Thumb; also: readonly string[] }>({
+      query: ({ id, value, thumb, also }) => {
         const query = new URLSearchParams({ value });
+        for (const one of also) query.append('also', one);
         for (const [name, setting] of Object.entries(thumb)) query.set(name, String(setting));
         return `/projects/${id}/homes?${query.toString()}`;
       },
       providesTags: ['Survey'],
+    }),
+    plan: build.query<HomesDocument, { id: string; value: string; way: OptionKind; also: readonly string[] }>({
+      query: ({ id, value, way, also }) => {
+        const query = new URLSearchParams({ value, way });
+        for (const one of also) query.append('also', one);
+        return `/projects/${id}/plan?${query.toString()}`;
+      },
+      providesTags: ['Survey'],
+    }),
+    mend: build.query<
+      { document: MendDocument; patch: ChangedFile[] },
+      { id: string; rule: string; file: string | null; line: number | null; name: string | null }
+    >({
+      query: ({ id, ...place }) => {
+        const query = new URLSearchParams();
+        for (const [name, what] of Object.entries(place)) if (what !== null) query.set(name, String(what));
+        return `/projects/${id}/mend?${query.toString()}`;
+      },
+      providesTags: ['Survey'],
+    }),
+    applied: build.query<{ last: { at: string; says: string; files: string[] } | null }, string>({
+      query: (id) => `/projects/${id}/applied`,
+      providesTags: ['Applied'],
+    }),
+    apply: build.mutation<unknown, { id: string; of: object }>({
+      query: ({ id, of }) => ({ url: `/projects/${id}/applied`, method: 'POST', body: of }),
+      onQueryStarted: async ({ id }, { dispatch, queryFulfilled }) => {
+        await queryFulfilled.then(
+          () => dispatch(surveyAsked(id)),
+          () => undefined,
+        );
+      },
+      invalidatesTags: ['Applied'],
+    }),
+    takeBack: build.mutation<unknown, string>({
+      query: (id) => ({ url: `/projects/${id}/applied`, method: 'DELETE' }),
+      onQueryStarted: async (id, { dispatch, queryFulfilled }) => {
+        await queryFulfilled.then(
+          () => dispatch(surveyAsked(id)),
+          () => undefined,
+        );
+      },
+      invalidatesTags: ['Applied'],
     }),
     thumb: build.query<Thumb, string>({ query: (id) => `/projects/${id}/thumb` }),
     keepThumb: build.mutation<Thumb, { id: string; thumb: Thumb }>({
@@ -149,6 +202,11 @@ export const {
   useHistoryQuery,
   useHopsQuery,
   useHomesQuery,
+  usePlanQuery,
+  useMendQuery,
+  useAppliedQuery,
+  useApplyMutation,
+  useTakeBackMutation,
   useThumbQuery,
   useKeepThumbMutation,
   useFileQuery,

@@ -52,6 +52,7 @@ export const VIEWS = [
       ['Enter', 'follow the value'],
       ['H', 'weigh its homes'],
       ['C', 'show the code'],
+      ['M', 'mend it: the edits and their proof'],
       ['X', 'pick a finding'],
       ['A', 'accept what is picked, with a reason'],
       ['G', 'in figures'],
@@ -61,7 +62,10 @@ export const VIEWS = [
   {
     path: 'homes',
     label: 'Homes',
-    keys: [['← →', 'way by way']],
+    keys: [
+      ['← →', 'way by way'],
+      ['P', 'the plan of the way: steps, edits and proof'],
+    ],
     load: async () => (await import('./homes/HomesView')).HomesView,
   },
   {

@@ -3,6 +3,7 @@ import { list } from '../../rules/rule';
 import { carriedFrom, type Carried, type CarriedProp } from '../carry';
 import { Impossible } from '../plan';
 import type { ReactComponent } from '../react/component';
+import { Keeping } from '../react/keeping';
 import type { DeclaredState } from '../react/state';
 import { specifierFrom } from '../workshop';
 import { moveUp, showWanted, stateOf } from './moving';
@@ -44,7 +45,10 @@ export function toContext(move: Move, meant: (carried: Carried) => boolean = () 
   steps.edit(`Make ${list(contexts.map((one) => one.name))} in ${path}.`, path);
   workshop.texts.add(path, moduleText(provider, contexts, /\.tsx?$/.test(path)));
   if (to !== home && state) moveUp(move, state, provider);
+  const keeping = new Keeping(move, provider);
   for (const { name, expression } of contexts) {
+    const given = carried.find((one) => one.expression === expression)?.props[0]?.givers[0]?.attribute;
+    if (to === home && given) keeping.tryKeep(expression, given);
     const local = workshop.importsOf(provider.syntax.path).named(reach.specifier(provider.syntax.path), name);
     provider.wrap(`<${local}.Provider value={${expression}}>`, `</${local}.Provider>`);
   }

@@ -28,6 +28,8 @@ export const HomeOption = z.object({
         z.object({ id: z.string(), name: z.string(), parent: z.string().nullable(), depth: z.number().int() }),
       ),
       roles: z.record(z.string(), z.array(Role)),
+      /** Who shall read it, though they do not yet. */
+      wanted: z.array(z.string()).optional(),
       threads: z.array(z.object({ from: z.string().nullable(), to: z.string(), carrier: Carrier })),
     })
     .optional(),

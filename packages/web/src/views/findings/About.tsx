@@ -13,11 +13,12 @@ interface AboutProps {
   value: string | null;
   onCode(at: string): void;
   onAccept(): void;
+  onMend(): void;
 }
 
 const WEIGHED = new Set<Finding['rule']>(['drilled-prop', 'relayed-event', 'high-home', 'split-state']);
 
-export function About({ entry: { finding, reason }, value, onCode, onAccept }: AboutProps) {
+export function About({ entry: { finding, reason }, value, onCode, onAccept, onMend }: AboutProps) {
   const { id } = useProject();
   const { data: rules = [] } = useRulesQuery(undefined);
   const rule = rules.find((one) => one.id === finding.rule);
@@ -39,6 +40,9 @@ export function About({ entry: { finding, reason }, value, onCode, onAccept }: A
       <h2>Why it matters</h2>
       <p>{rule?.why}</p>
       <p className={styles.ways}>
+        <button type="button" className="linked strong" onClick={onMend}>
+          Mend it
+        </button>
         {value && <Link to={`/p/${id}/trail?value=${encodeURIComponent(value)}`}>Follow it</Link>}
         {value && WEIGHED.has(finding.rule) && (
           <Link to={`/p/${id}/homes?value=${encodeURIComponent(value)}`}>Weigh its homes</Link>

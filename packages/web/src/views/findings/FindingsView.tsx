@@ -7,6 +7,7 @@ import { useAcceptedQuery, useRulesQuery } from '../../api/api';
 import { useKeys } from '../../parts/useKeys';
 import { useAddress, useProject } from '../../project/useProject';
 import { questionFor } from '../../project/question';
+import { AppliedStrip } from '../shared/ApplyBar';
 import { CodePanel } from '../shared/CodePanel';
 import { Foot } from '../../parts/Foot';
 import { Note } from '../../parts/Note';
@@ -17,6 +18,7 @@ import { SaveAs } from '../shared/SaveAs';
 import { About } from './About';
 import { findingFormats } from './formats';
 import { AcceptBar } from './AcceptBar';
+import { MendPart } from './MendPart';
 import { FindingsList } from './FindingsList';
 import {
   causes,
@@ -57,6 +59,7 @@ const NO_FILTER = { level: null, rule: null, folder: null, text: null, accepted:
 const LIST_KEYS: Parameters<typeof Foot>[0]['keys'] = [
   ['J K', 'finding by finding'],
   ['X', 'pick'],
+  ['M', 'mend'],
   ['A', 'accept'],
   ['Enter', 'follow'],
   ['?', 'keys'],
@@ -74,6 +77,7 @@ export function FindingsView() {
   const which = (query.get('accepted') ?? 'without') as Filter['accepted'];
   const by = (query.get('by') ?? 'cause') as Grouping;
   const charts = query.get('show') === 'charts';
+  const mending = query.get('show') === 'mend' || query.get('show') === 'mend-all';
   // Typed letters are kept here, since the address follows a moment later.
   const [text, setText] = useState(query.get('text') ?? '');
   const [picked, setPicked] = useState<ReadonlySet<number>>(new Set());
@@ -132,6 +136,10 @@ export function FindingsView() {
     window.setTimeout(() => window.document.getElementById('accept-reason')?.focus(), 30);
   };
 
+  const mend = (): void => {
+    if (entry) change({ show: 'mend', at: String(entry.index), code: null });
+  };
+
   useKeys((event) => {
     const key = event.key.toLowerCase();
     const onButton = event.target instanceof HTMLElement && /^(BUTTON|A)$/.test(event.target.tagName);
@@ -141,12 +149,16 @@ export function FindingsView() {
     else if (key === 'a') {
       event.preventDefault();
       accept();
+    } else if (key === 'm') {
+      if (mending) change({ show: null });
+      else mend();
     } else if (key === 'g') change({ show: charts ? null : 'charts' });
     else if (key === 'enter' && value && !onButton) void navigate(`/p/${id}/trail?value=${encodeURIComponent(value)}`);
     else if (key === 'h' && value) void navigate(`/p/${id}/homes?value=${encodeURIComponent(value)}`);
     else if (key === 'c' && entry) change({ code: `${entry.finding.file}:${entry.finding.line}` });
     else if (key === 'escape') {
-      if (code) change({ code: null });
+      if (mending) change({ show: null });
+      else if (code) change({ code: null });
       else setPicked(new Set());
     }
   });
@@ -215,6 +227,7 @@ export function FindingsView() {
           {charts ? 'The list' : 'In figures'}
         </button>
       </div>
+      <AppliedStrip />
       <Printed draw={draw} />
       {picked.size > 0 && (
         <AcceptBar entries={entries.filter((one) => picked.has(one.index))} onDone={() => setPicked(new Set())} />
@@ -227,6 +240,23 @@ export function FindingsView() {
             onFolder={(to) => change({ folder: to || null, show: null })}
           />
         </Suspense>
+      ) : mending && entry ? (
+        <>
+          <p className={styles.mending}>
+            <span className="quiet">{entry.finding.rule}</span> {entry.finding.message}
+            <button type="button" className="linked" onClick={() => change({ show: null })}>
+              Back to the list
+            </button>
+            <button
+              type="button"
+              className="linked"
+              onClick={() => change({ show: query.get('show') === 'mend' ? 'mend-all' : 'mend' })}
+            >
+              {query.get('show') === 'mend' ? `All of ${entry.finding.rule}` : 'This one alone'}
+            </button>
+          </p>
+          <MendPart finding={entry.finding} whole={query.get('show') === 'mend-all'} />
+        </>
       ) : (
         <div className={styles.body}>
           {shown.length === 0 ? (
@@ -252,7 +282,13 @@ export function FindingsView() {
               <CodePanel at={code} onClose={() => change({ code: null })} />
             ) : (
               entry && (
-                <About entry={entry} value={value} onCode={(where) => change({ code: where })} onAccept={accept} />
+                <About
+                  entry={entry}
+                  value={value}
+                  onCode={(where) => change({ code: where })}
+                  onAccept={accept}
+                  onMend={mend}
+                />
               )
             )}
           </aside>

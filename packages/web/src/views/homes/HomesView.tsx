@@ -1,6 +1,7 @@
 /** The ways one value could live, side by side over the same measures, ranked by rules of thumb. */
 import type { HomeOption, Thumb } from '@vectura/core';
-import { Link } from 'react-router';
+import { useMemo } from 'react';
+import { Link, useSearchParams } from 'react-router';
 import { messageOf, useHomesQuery, useKeepThumbMutation, useThumbQuery } from '../../api/api';
 import { useKeys } from '../../parts/useKeys';
 import { useAddress, useProject } from '../../project/useProject';
@@ -8,7 +9,10 @@ import { show } from '../../project/desk';
 import { useAppDispatch } from '../../project/store';
 import { Foot } from '../../parts/Foot';
 import { Note } from '../../parts/Note';
+import { AppliedStrip } from '../shared/ApplyBar';
+import { PlanPart } from './PlanPart';
 import { ThumbRules } from './ThumbRules';
+import { Wanted } from './Wanted';
 import { WayDrawing } from './WayDrawing';
 import styles from './HomesView.module.css';
 
@@ -54,11 +58,14 @@ const MEASURES = [
 export function HomesView() {
   const { id, document } = useProject();
   const [query, change] = useAddress();
+  const [, setQuery] = useSearchParams();
   const dispatch = useAppDispatch();
   const value = query.get('value') ?? '';
   const { data: thumb } = useThumbQuery(id);
   const [keep] = useKeepThumbMutation();
-  const { data, error } = useHomesQuery({ id, value, thumb: thumb ?? DEFAULT }, { skip: value === '' || !thumb });
+  const also = useMemo(() => query.getAll('also'), [query]);
+  const { data, error } = useHomesQuery({ id, value, thumb: thumb ?? DEFAULT, also }, { skip: value === '' || !thumb });
+  const isPlanned = query.get('show') === 'plan';
   const options = data
     ? [...data.options].sort((a, b) => Number(b.possible !== false) - Number(a.possible !== false))
     : [];
@@ -67,11 +74,15 @@ export function HomesView() {
     options.find((option) => option.kind === data?.recommended);
 
   useKeys((event) => {
+    const key = event.key.toLowerCase();
+    if (key === 'p' && chosen && chosen.possible !== false)
+      change({ way: chosen.kind, show: isPlanned ? null : 'plan' });
+    if (key === 'escape' && isPlanned) change({ show: null });
     const step = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
     if (step === 0) return;
     const next =
       options[Math.max(0, Math.min(options.length - 1, options.findIndex((option) => option === chosen) + step))];
-    if (next) change({ way: next.kind });
+    if (next) change({ way: next.kind, step: null });
   });
 
   if (value === '')
@@ -129,92 +140,126 @@ export function HomesView() {
           Follow it
         </Link>
       </div>
-      <div className={styles.body}>
-        <p className={styles.advice}>
-          <b>{firstSentence(data.advice ?? '')[0]}</b> {firstSentence(data.advice ?? '')[1]}
-        </p>
-        <table className={styles.ways} style={{ '--ways': options.length } as React.CSSProperties}>
-          <thead>
-            <tr>
-              <td />
-              {options.map((option) => (
-                <th
-                  key={option.kind}
-                  scope="col"
-                  data-chosen={option === chosen}
-                  data-possible={option.possible !== false}
-                  onClick={() => change({ way: option.kind })}
-                >
-                  <button type="button" className="plain" aria-pressed={option === chosen}>
-                    {titleOf(option.kind, data.current.component)}
-                  </button>
-                  <span>{option.possible === false ? 'not possible' : whereOf(option)}</span>
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            <tr>
-              <th scope="row">how it would travel</th>
-              {options.map((option) => (
-                <td key={option.kind} data-chosen={option === chosen} className={styles.drawing}>
-                  {option.possible === false ? (
-                    <p className="quiet">{option.reasons[0]}</p>
-                  ) : (
-                    option.drawing && <WayDrawing drawing={option.drawing} />
-                  )}
-                </td>
-              ))}
-            </tr>
-            {MEASURES.map(([measure, words]) => (
-              <tr key={measure}>
-                <th scope="row">{words}</th>
+      <AppliedStrip />
+      <Wanted wanted={also} onChange={(to) => setQuery((before) => withWanted(before, to), { replace: true })} />
+      {isPlanned && chosen ? (
+        <>
+          <p className={styles.chosen}>
+            <b>{titleOf(chosen.kind, data.current.component)}</b>, {whereOf(chosen)}.
+            <button type="button" className="linked" onClick={() => change({ show: null, step: null })}>
+              Back to all ways
+            </button>
+          </p>
+          <PlanPart
+            value={value}
+            way={chosen.kind}
+            also={also}
+            at={Number(query.get('step') ?? 0)}
+            onStep={(step) => change({ step: String(step) })}
+          />
+        </>
+      ) : (
+        <div className={styles.body}>
+          <p className={styles.advice}>
+            <b>{firstSentence(data.advice ?? '')[0]}</b> {firstSentence(data.advice ?? '')[1]}{' '}
+            {chosen && chosen.possible !== false && (
+              <button
+                type="button"
+                className="linked strong"
+                onClick={() => change({ way: chosen.kind, show: 'plan', step: null })}
+              >
+                {chosen.kind === data.recommended
+                  ? 'Plan it'
+                  : `Plan “${titleOf(chosen.kind, data.current.component)}”`}
+              </button>
+            )}
+          </p>
+          <table className={styles.ways} style={{ '--ways': options.length } as React.CSSProperties}>
+            <thead>
+              <tr>
+                <td />
                 {options.map((option) => (
-                  <td key={option.kind} data-chosen={option === chosen}>
+                  <th
+                    key={option.kind}
+                    scope="col"
+                    data-chosen={option === chosen}
+                    data-possible={option.possible !== false}
+                    onClick={() => change({ way: option.kind })}
+                  >
+                    <button type="button" className="plain" aria-pressed={option === chosen}>
+                      {titleOf(option.kind, data.current.component)}
+                    </button>
+                    <span>{option.possible === false ? 'not possible' : whereOf(option)}</span>
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              <tr>
+                <th scope="row">how it would travel</th>
+                {options.map((option) => (
+                  <td key={option.kind} data-chosen={option === chosen} className={styles.drawing}>
                     {option.possible === false ? (
-                      <span className="quiet">–</span>
+                      <p className="quiet">{option.reasons[0]}</p>
                     ) : (
-                      <Bar
-                        value={option[measure]}
-                        most={most(measure)}
-                        best={measure !== 'propsRemoved' && option[measure] === least(measure)}
-                      />
+                      option.drawing && <WayDrawing drawing={option.drawing} />
                     )}
                   </td>
                 ))}
               </tr>
-            ))}
-            <tr>
-              <th scope="row">lives as long as</th>
-              {options.map((option) => (
-                <td key={option.kind} data-chosen={option === chosen}>
-                  {option.lifetime}
-                </td>
+              {MEASURES.map(([measure, words]) => (
+                <tr key={measure}>
+                  <th scope="row">{words}</th>
+                  {options.map((option) => (
+                    <td key={option.kind} data-chosen={option === chosen}>
+                      {option.possible === false ? (
+                        <span className="quiet">–</span>
+                      ) : (
+                        <Bar
+                          value={option[measure]}
+                          most={most(measure)}
+                          best={measure !== 'propsRemoved' && option[measure] === least(measure)}
+                        />
+                      )}
+                    </td>
+                  ))}
+                </tr>
               ))}
-            </tr>
-            <tr>
-              <th scope="row">a reader’s test needs</th>
-              {options.map((option) => (
-                <td key={option.kind} data-chosen={option === chosen}>
-                  {option.testNeeds}
-                </td>
-              ))}
-            </tr>
-            <tr>
-              <th scope="row">for and against</th>
-              {options.map((option) => (
-                <td key={option.kind} data-chosen={option === chosen} data-last className={styles.reasons}>
-                  {option.possible === false ? '' : option.reasons.join(' ')}
-                </td>
-              ))}
-            </tr>
-          </tbody>
-        </table>
-      </div>
-      <ThumbRules thumb={thumb} sharing={sharingIn(options)} onChange={(next) => void keep({ id, thumb: next })} />
+              <tr>
+                <th scope="row">lives as long as</th>
+                {options.map((option) => (
+                  <td key={option.kind} data-chosen={option === chosen}>
+                    {option.lifetime}
+                  </td>
+                ))}
+              </tr>
+              <tr>
+                <th scope="row">a reader’s test needs</th>
+                {options.map((option) => (
+                  <td key={option.kind} data-chosen={option === chosen}>
+                    {option.testNeeds}
+                  </td>
+                ))}
+              </tr>
+              <tr>
+                <th scope="row">for and against</th>
+                {options.map((option) => (
+                  <td key={option.kind} data-chosen={option === chosen} data-last className={styles.reasons}>
+                    {option.possible === false ? '' : option.reasons.join(' ')}
+                  </td>
+                ))}
+              </tr>
+            </tbody>
+          </table>
+        </div>
+      )}
+      {!isPlanned && (
+        <ThumbRules thumb={thumb} sharing={sharingIn(options)} onChange={(next) => void keep({ id, thumb: next })} />
+      )}
       <Foot
         keys={[
           ['← →', 'way'],
+          ['P', 'plan'],
           ['?', 'keys'],
         ]}
       >
@@ -229,6 +274,14 @@ export function HomesView() {
 }
 
 const DEFAULT: Thumb = { relays: 1, branches: 3, contextForOften: false, onlyHomeChanges: true };
+
+/** The address with other components wanted. */
+function withWanted(before: URLSearchParams, wanted: readonly string[]): URLSearchParams {
+  const after = new URLSearchParams(before);
+  after.delete('also');
+  for (const one of wanted) after.append('also', one);
+  return after;
+}
 
 function Bar({ value, most, best }: { value: number; most: number; best: boolean }) {
   return (

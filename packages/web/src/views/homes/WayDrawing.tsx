@@ -65,6 +65,9 @@ export function WayDrawing({ drawing: whole }: { drawing: NonNullable<HomeOption
             ) : (
               <circle cx={point.x} cy={point.y} r={2.5} fill="var(--bar)" />
             )}
+            {whole.wanted?.includes(node.id) && (
+              <circle cx={point.x} cy={point.y} r={9.5} fill="none" stroke={colour} strokeDasharray="2.5 2.5" />
+            )}
             {(alike.has(node.id) || below.has(node.id)) && (
               <text
                 x={point.x + 8 + 11 * (shapesOf(roles ?? []).length - 1)}

@@ -1,0 +1,90 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { DeskUnderTest } from '../testing/desk';
+
+const APP = `import { useState } from 'react';
+export function App() {
+  const [units] = useState('c');
+  return <Tray units={units} />;
+}
+function Tray({ units }) {
+  return <Gauge units={units} spare="x" />;
+}
+function Gauge({ units, spare }) {
+  return <b>{units}</b>;
+}
+`;
+
+let desk: DeskUnderTest;
+const file = (): string => path.join(desk.project, 'src/App.jsx');
+
+beforeAll(async () => {
+  desk = await DeskUnderTest.start((_home, project) => writeFileSync(path.join(project, 'src/App.jsx'), APP));
+  await desk.idle(desk.id);
+}, 60_000);
+afterAll(() => desk.close());
+
+const get = async (target: string): Promise<Record<string, unknown>> =>
+  JSON.parse((await desk.ask(`/api/projects/${desk.id}/${target}`)).text) as Record<string, unknown>;
+const send = (method: string, body?: object): ReturnType<DeskUnderTest['ask']> =>
+  desk.ask(
+    `/api/projects/${desk.id}/applied`,
+    body ? { 'Content-Type': 'application/json' } : {},
+    method,
+    body && JSON.stringify(body),
+  );
+
+test('a plan has steps, diffs and proof', async () => {
+  expect(await get('plan?value=App.units&way=context')).toMatchObject({
+    plan: {
+      way: 'context',
+      complete: true,
+      files: [
+        {
+          path: 'src/App.jsx',
+          change: 'edit',
+          diff: expect.stringContaining('+  const units = useContext(UnitsContext);'),
+        },
+        { path: 'src/units.js', change: 'add' },
+      ],
+      proof: { readers: ['Gauge'], relaysGone: ['Tray'], newFindings: [] },
+    },
+  });
+});
+
+test('several components may be wanted', async () => {
+  expect(await get('homes?value=App.units&also=Tray&also=Gauge')).toMatchObject({ wanted: ['Tray', 'Gauge'] });
+});
+
+test('a way that is not possible, and an unknown one', async () => {
+  const answer = await desk.ask(`/api/projects/${desk.id}/plan?value=App.units&way=up`);
+  expect(answer).toMatchObject({ status: 404, text: expect.stringContaining('is no way for App.units') });
+  expect((await desk.ask(`/api/projects/${desk.id}/plan?value=App.units&way=sideways`)).status).toBe(400);
+});
+
+test('a finding is mended, and all of its rule', async () => {
+  const mends = { document: { mends: [{ finding: { name: 'spare' }, proof: { gone: true } }], left: [] } };
+  expect(await get('mend?rule=unused-prop&file=src%2FApp.jsx&line=9&name=spare')).toMatchObject(mends);
+  expect(await get('mend?rule=unused-prop')).toMatchObject({ ...mends, patch: [{ path: 'src/App.jsx' }] });
+});
+
+test('edits are written on request, told, and taken back to the byte', async () => {
+  expect(await get('applied')).toEqual({ last: null });
+  const written = await send('POST', { mend: { rule: 'unused-prop' } });
+  expect(JSON.parse(written.text)).toMatchObject({ last: { says: 'unused-prop', files: ['src/App.jsx'] } });
+  expect(readFileSync(file(), 'utf8')).toContain('function Gauge({ units }) {');
+  expect(await get('applied')).toMatchObject({ last: { files: ['src/App.jsx'] } });
+  expect((await send('DELETE')).status).toBe(200);
+  expect(readFileSync(file(), 'utf8')).toBe(APP);
+  expect(await get('applied')).toEqual({ last: null });
+  expect(await send('DELETE')).toMatchObject({ status: 400, text: expect.stringContaining('nothing to take back') });
+  await desk.idle(desk.id);
+});
+
+test('a file that changed since it was surveyed is not planned for, and nothing is written', async () => {
+  await desk.idle(desk.id);
+  writeFileSync(file(), `${APP}// mine\n`);
+  const answer = await send('POST', { plan: { value: 'App.units', way: 'context' } });
+  expect(answer).toMatchObject({ status: 409, text: expect.stringContaining('has changed since it was surveyed') });
+  expect(readFileSync(file(), 'utf8')).toBe(`${APP}// mine\n`);
+});
