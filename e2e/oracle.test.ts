@@ -4,6 +4,7 @@ import { EXAMPLES, hold } from '../oracle';
 import { webComponentTags } from '../oracle/webComponentTags';
 import { angularTags } from '../oracle/angular';
 import { certainTags } from '../oracle/certain';
+import { CARRIED, carryOut } from '../oracle/carriedOut';
 import { compare } from '../oracle/compare';
 import { count } from '../oracle/count';
 import { scopeTags } from '../oracle/scopeTags';
@@ -39,6 +40,18 @@ test.each(SCREENS.map(([name, , changes]) => [name, changes] as const))(
     expect(parts.seen).toBeGreaterThan(pressed.length);
     expect(frozen.seen).toBeGreaterThan(0);
   },
+);
+
+test.each(
+  CARRIED.filter((one) => 'value' in one && ['App.units', 'AlarmStrip.snoozed', 'Valve.state'].includes(one.value)),
+)(
+  'carried out in the running application: %j',
+  async (carried) => {
+    const { files, byHand, wrong } = await carryOut(path.resolve(__dirname, '..'), carried);
+    expect(wrong).toEqual([]);
+    expect([files > 1, byHand]).toEqual([true, 0]);
+  },
+  60_000,
 );
 
 test('what the survey lacks, and what it claims for nothing, is told', () => {

@@ -3,6 +3,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { EXAMPLES, hold } from '.';
 import type { Measure } from './compare';
+import { CARRIED, carryOut } from './carriedOut';
 import { holdScreens, SCREENS } from './screens';
 
 function cell({ seen, found }: Measure): string {
@@ -46,12 +47,32 @@ async function main(root: string): Promise<void> {
     ...screens,
   ].join('\n');
   console.log(screenTable);
+  const carried: string[] = [];
+  for (const one of CARRIED) {
+    const { files, byHand, wrong } = await carryOut(root, one);
+    const what = 'rule' in one ? `mend \`${one.rule}\`` : `\`${one.value}\`: ${one.way}`;
+    const also = 'also' in one && one.also ? `, wanted in ${one.also.join(', ')}` : '';
+    carried.push(
+      `| \`${one.example}\` | ${what}${also} | ${files} | ${byHand} | ${wrong.length === 0 ? 'yes' : 'no'} |`,
+    );
+    for (const sentence of wrong) {
+      console.log(`${one.example}, ${what}: ${sentence}`);
+      failed = true;
+    }
+  }
+  const carriedTable = [
+    '| example | carried out | files | by hand | same screen, relays gone |',
+    '| --- | --- | --: | --: | --- |',
+    ...carried,
+  ].join('\n');
+  console.log(carriedTable);
   const page = path.join(root, 'docs/accuracy.md');
   const text = readFileSync(page, 'utf8');
   writeFileSync(
     page,
     text
       .replace(/(<!-- oracle -->\n)[\s\S]*?(\n<!-- end -->)/, `$1\n${table}\n$2`)
+      .replace(/(<!-- carried -->\n)[\s\S]*?(\n<!-- end of carried -->)/, `$1\n${carriedTable}\n$2`)
       .replace(/(<!-- screens -->\n)[\s\S]*?(\n<!-- end of screens -->)/, `$1\n${screenTable}\n$2`),
   );
   if (failed) process.exitCode = 1;

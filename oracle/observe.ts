@@ -22,7 +22,12 @@ const INSTALLS: Partial<Record<ReturnType<typeof kindOf>, () => void>> = {
 };
 
 /** Runs an example and gives its page to `use`. */
-export async function withPage<T>(example: string, use: (page: Page) => Promise<T>): Promise<T> {
+export async function withPage<T>(
+  example: string,
+  use: (page: Page) => Promise<T>,
+  /** Runs in the page before the application does. */
+  before: () => void = () => undefined,
+): Promise<T> {
   const folder = mkdtempSync(path.join(tmpdir(), 'vectura-oracle-'));
   await bundleExample(example, path.join(folder, 'app.js'));
   const kind = kindOf(example);
@@ -42,6 +47,7 @@ export async function withPage<T>(example: string, use: (page: Page) => Promise<
     if (kind === 'react') await page.evaluateOnNewDocument(install, OUTSIDE);
     else await page.evaluateOnNewDocument(INSTALLS[kind] ?? installVue);
     await page.evaluateOnNewDocument(installUsable);
+    await page.evaluateOnNewDocument(before);
     await page.goto(`file://${path.join(folder, 'index.html')}`);
     await settle(page);
     const result = await use(page);
@@ -91,8 +97,13 @@ function installUsable(): void {
   Object.assign(window, { __usable: () => usable(document) });
 }
 
+/** As often as an example is used: everything there is, and what that brings up; `then` comes after each use. */
+export async function usedEach(page: Page, then: () => Promise<void>): Promise<void> {
+  for (let round = 0; round < 2; round++) await useEverything(page, then);
+}
+
 /** Clicks each button once, in order, and changes each field; what they bring up is used in the next round. */
-async function useEverything(page: Page): Promise<void> {
+async function useEverything(page: Page, then: () => Promise<void> = () => Promise.resolve()): Promise<void> {
   const count = await page.evaluate(() => (window as unknown as { __usable(): Element[] }).__usable().length);
   for (let index = 0; index < count; index++) {
     await page.evaluate((at: number) => {
@@ -110,6 +121,7 @@ async function useEverything(page: Page): Promise<void> {
       }
     }, index);
     await settle(page);
+    await then();
   }
 }
 

@@ -8,6 +8,7 @@ import type {
   HomesDocument,
   TrailDocument,
   WhyDocument,
+  WorthMoving,
 } from './model/documents';
 import { ask, namesIn, oneCalled, type Asked } from './follow/question';
 import { Cells } from './follow/cells';
@@ -21,7 +22,7 @@ import { whyNot } from './follow/whyNot';
 import { planFor, type PlanAsked } from './edit';
 import { mendAll, type Mended } from './edit/mending';
 import type { Sources } from './edit/texts';
-import { compareHomes, type Comparison } from './homes';
+import { compareHomes, worthMoving, type Comparison } from './homes';
 import type { Thumb } from './homes/thumb';
 import { linkProject, namesTopics, takeEdits, type Linked, type ProjectInput } from './link';
 import { findingsOf, partAccepted, runRules, type Found, type Told } from './rules';
@@ -111,6 +112,11 @@ export class Survey {
   /** Where a value could live. `also` are components, by name or id, that shall read it too. */
   homes(question: string, thumb?: Thumb, also: readonly string[] = []): HomesDocument {
     return this.compared(question, thumb, also).document;
+  }
+
+  /** Every state that would better live elsewhere. */
+  worthMoving(thumb?: Thumb): WorthMoving[] {
+    return worthMoving(this.linked, this.dominators(), this.cells.all, thumb);
   }
 
   private compared(question: string, thumb: Thumb | undefined, also: readonly string[]): Comparison {

@@ -49,7 +49,8 @@ export function drawingOf(
   home: number | null,
   carrier: Carrier,
   skipped: readonly number[] = [],
-): Drawing {
+): Drawing | undefined {
+  if (!s.isDrawn) return undefined;
   const top =
     home === null
       ? s.nearest

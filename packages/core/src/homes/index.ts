@@ -1,5 +1,5 @@
 /** Phase 5, homes: the places where a value could live, measured alike and ranked by rules of thumb. */
-import type { HomeOption, HomesDocument } from '../model/documents';
+import type { HomeOption, HomesDocument, WorthMoving } from '../model/documents';
 import { FAMILIES, type FamilyTraits } from '../model/families';
 import type { CellFlow } from '../follow/cells';
 import type { Asked } from '../follow/question';
@@ -34,16 +34,7 @@ export function compareHomes(
   const s = situationOf(linked, dominators, flow, wanted);
   const { program } = linked;
   const nameOf = (fn: number | null): string | null => (fn === null ? null : (program.component(fn)?.name ?? null));
-  const measured = [
-    keep(s, thumb),
-    down(s, thumb),
-    up(s, thumb),
-    compose(s, thumb),
-    context(s, thumb),
-    store(s, thumb),
-  ].filter((o) => o !== null);
-  const possible = measured.filter((option) => option.possible !== false);
-  const best = possible.reduce((a, b) => (b.cost < a.cost ? b : a));
+  const { measured, best } = measure(s, thumb);
   const options = measured.map(({ cost, place: _, ...option }) => ({
     ...option,
     score: Math.round(100 / (1 + cost)) / 100,
@@ -63,6 +54,60 @@ export function compareHomes(
     ...(wanted.length > 0 ? { wanted: wanted.map((fn) => nameOf(fn) ?? '') } : {}),
   };
   return { document, flow, places: new Map(measured.map(({ kind, place }) => [kind, place])) };
+}
+
+function measure(s: Situation, thumb: Thumb): { measured: Measured[]; best: Measured } {
+  const measured = [
+    keep(s, thumb),
+    down(s, thumb),
+    up(s, thumb),
+    compose(s, thumb),
+    context(s, thumb),
+    store(s, thumb),
+  ].filter((o) => o !== null);
+  const possible = measured.filter((option) => option.possible !== false);
+  return { measured, best: possible.reduce((a, b) => (b.cost < a.cost ? b : a)) };
+}
+
+/** Every state that would better live elsewhere, the one that gains most for what it touches first. */
+export function worthMoving(
+  linked: Linked,
+  dominators: Dominators,
+  flows: readonly CellFlow[],
+  thumb: Thumb = DEFAULT_THUMB,
+): WorthMoving[] {
+  const found: (WorthMoving & { gain: number })[] = [];
+  for (const flow of flows) {
+    const { cell } = flow;
+    const home = linked.program.component(cell.home ?? -1);
+    // What stays within its component is at home there.
+    if (!home || cell.kind !== 'state' || staysWithin(flow, home.fn)) continue;
+    const s = situationOf(linked, dominators, flow, [], false);
+    const { measured, best } = measure(s, thumb);
+    const kept = measured.find(({ kind }) => kind === 'keep');
+    if (!kept || best.kind === 'keep' || kept.possible === false) continue;
+    found.push({
+      value: `${home.id}.${cell.name}`,
+      name: cell.name,
+      home: home.name,
+      file: linked.program.graph.path(cell.file),
+      line: cell.spot.line,
+      way: best.kind,
+      to: best.component,
+      relays: kept.relays - best.relays,
+      rerenders: kept.rerenders - best.rerenders,
+      files: best.files,
+      isCut: [flow.values?.cut, flow.calls?.cut].some((cut) => cut != null),
+      gain: (kept.cost - best.cost) / Math.max(1, best.files),
+    });
+  }
+  return found.sort((a, b) => b.gain - a.gain || (a.value < b.value ? -1 : 1)).map(({ gain: _, ...row }) => row);
+}
+
+function staysWithin({ values, calls }: CellFlow, home: number): boolean {
+  const isHome = (part: CellFlow['values']): boolean =>
+    !part || [...part.stops.values()].every((stop) => stop.component === null || stop.component.fn === home);
+  return isHome(values) && isHome(calls);
 }
 
 /** The cell that a question is about, where several stand behind it. */

@@ -30,6 +30,8 @@ export interface Situation {
   triggers: string[];
   /** Subtrees right below the nearest component from which it is changed. */
   writingBranches: number;
+  /** Whether the ways are drawn, or only measured. */
+  isDrawn: boolean;
   filesOf(components: Iterable<number>): number;
   rendersBelow(component: number): number;
 }
@@ -40,6 +42,7 @@ export function situationOf(
   dominators: Dominators,
   flow: CellFlow,
   wanted: readonly number[] = [],
+  isDrawn = true,
 ): Situation {
   const { program, render } = linked;
   const readers = new Set<number>(wanted);
@@ -76,6 +79,7 @@ export function situationOf(
     readers: [...readers],
     writers: [...writers],
     wanted,
+    isDrawn,
     relays: [...relays],
     freeable,
     carryingProps: carrying.size,

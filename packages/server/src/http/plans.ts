@@ -1,5 +1,5 @@
 /** Routes that plan: what carries a way out, and what mends findings. */
-import { HomesDocument, MendDocument, OptionKind, ChangedFile, type Mended } from '@vectura/core';
+import { HomesDocument, MendDocument, OptionKind, ChangedFile, Thumb, WorthMoving, type Mended } from '@vectura/core';
 import { z } from 'zod';
 import type { ProjectRow } from '../store/entities';
 import { Applied, applyPlan, takeBack } from '../survey/applyPlan';
@@ -58,6 +58,17 @@ async function writable(services: Services, id: string): Promise<ProjectRow> {
 }
 
 export const PLAN_ROUTES: readonly Route[] = [
+  {
+    method: 'get',
+    path: '/api/projects/:id/worth-moving',
+    says: 'Every state that would better live elsewhere, by the rules of thumb kept for the project, the one that gains most first.',
+    answer: z.array(WorthMoving),
+    run: async (services, _ctx, { id }) => {
+      const engine = await services.desk.ready(await projectOf(services, id));
+      const thumb = Thumb.parse(JSON.parse((await services.store.setting(id, 'thumb')) ?? '{}'));
+      return engine.question({ do: 'worth', thumb });
+    },
+  },
   {
     method: 'get',
     path: '/api/projects/:id/plan',

@@ -31,6 +31,7 @@ export type EngineRequest =
   | { id: number; do: 'cancel' }
   | { id: number; do: 'trail'; value: string; to: string | null }
   | { id: number; do: 'homes'; value: string; thumb?: Thumb; also: string[] }
+  | { id: number; do: 'worth'; thumb?: Thumb }
   | { id: number; do: 'plan'; value: string; asked: PlanAsked }
   | { id: number; do: 'mend'; of: FindingPlace }
   | { id: number; do: 'why'; value: string; to: string }
@@ -120,6 +121,7 @@ async function handle(request: EngineRequest): Promise<unknown> {
   // As text: copying an object of thousands of stops between threads takes longer than writing it.
   if (request.do === 'trail') return JSON.stringify(survey.trail(request.value, request.to));
   if (request.do === 'homes') return survey.homes(request.value, request.thumb, request.also);
+  if (request.do === 'worth') return survey.worthMoving(request.thumb);
   if (request.do === 'plan') return survey.plan(request.value, request.asked, diskSources(data.root, survey));
   if (request.do === 'mend') return mend(survey, request.of);
   if (request.do === 'why') return survey.why(request.value, request.to);

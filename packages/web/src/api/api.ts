@@ -9,6 +9,7 @@ import type {
   Thumb,
   TrailDocument,
   WhyDocument,
+  WorthMoving,
 } from '@vectura/core';
 import type { FindingName, Job } from '@vectura/server/schemas';
 import { Accepted, FileAnswer, HopCounts, PastSurvey, Project, RuleWords } from '@vectura/server/schemas';
@@ -123,6 +124,11 @@ export const api = createApi({
       },
       providesTags: ['Survey'],
     }),
+    worthMoving: build.query<WorthMoving[], { id: string; thumb: Thumb | undefined }>({
+      // The rules of thumb are the server's; with others it is asked again.
+      query: ({ id }) => `/projects/${id}/worth-moving`,
+      providesTags: ['Survey'],
+    }),
     plan: build.query<HomesDocument, { id: string; value: string; way: OptionKind; also: readonly string[] }>({
       query: ({ id, value, way, also }) => {
         const query = new URLSearchParams({ value, way });
@@ -203,6 +209,7 @@ export const {
   useHopsQuery,
   useHomesQuery,
   usePlanQuery,
+  useWorthMovingQuery,
   useMendQuery,
   useAppliedQuery,
   useApplyMutation,

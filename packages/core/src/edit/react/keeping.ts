@@ -71,7 +71,9 @@ export class Keeping {
       throw new Impossible(`${name} is made anew on each render, and calls itself.`);
     const { workshop, steps } = this.job;
     const imports = workshop.importsOf(syntax.path);
-    const list = `[${this.dependenciesOf(node).join(', ')}]`;
+    const list = `[${this.dependenciesOf(node)
+      .filter((one) => one !== name)
+      .join(', ')}]`;
     const { start, end } = spanOf(node);
     if (node.type === 'FunctionDeclaration') {
       workshop.texts.insert(syntax.path, start, `const ${name} = ${imports.named('react', 'useCallback')}(`);

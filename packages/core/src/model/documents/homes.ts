@@ -68,3 +68,25 @@ export const HomesDocument = z.object({
 });
 
 export type HomesDocument = z.infer<typeof HomesDocument>;
+
+/** A state that would better live elsewhere. */
+export const WorthMoving = z.object({
+  /** How it is asked for. */
+  value: z.string(),
+  name: z.string(),
+  /** The component it lives in. */
+  home: z.string(),
+  file: z.string(),
+  line: z.number().int(),
+  way: OptionKind,
+  to: z.string().nullable(),
+  /** How many components no longer only carry it. */
+  relays: z.number(),
+  /** How many fewer components render again for a change. */
+  rerenders: z.number(),
+  files: z.number(),
+  /** It was not followed everywhere, so more may be concerned. */
+  isCut: z.boolean(),
+});
+
+export type WorthMoving = z.infer<typeof WorthMoving>;

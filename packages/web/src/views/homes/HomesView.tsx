@@ -5,11 +5,10 @@ import { Link, useSearchParams } from 'react-router';
 import { messageOf, useHomesQuery, useKeepThumbMutation, useThumbQuery } from '../../api/api';
 import { useKeys } from '../../parts/useKeys';
 import { useAddress, useProject } from '../../project/useProject';
-import { show } from '../../project/desk';
-import { useAppDispatch } from '../../project/store';
 import { Foot } from '../../parts/Foot';
 import { Note } from '../../parts/Note';
 import { AppliedStrip } from '../shared/ApplyBar';
+import { Overview } from './Overview';
 import { PlanPart } from './PlanPart';
 import { ThumbRules } from './ThumbRules';
 import { Wanted } from './Wanted';
@@ -55,16 +54,21 @@ const MEASURES = [
   ['rerenders', 're-renders per change'],
 ] as const;
 
+/** Without a value, the overview; with one, the ways it could live. */
 export function HomesView() {
-  const { id, document } = useProject();
+  const [query] = useAddress();
+  return query.get('value') ? <Ways /> : <Overview />;
+}
+
+function Ways() {
+  const { id } = useProject();
   const [query, change] = useAddress();
   const [, setQuery] = useSearchParams();
-  const dispatch = useAppDispatch();
   const value = query.get('value') ?? '';
   const { data: thumb } = useThumbQuery(id);
   const [keep] = useKeepThumbMutation();
   const also = useMemo(() => query.getAll('also'), [query]);
-  const { data, error } = useHomesQuery({ id, value, thumb: thumb ?? DEFAULT, also }, { skip: value === '' || !thumb });
+  const { data, error } = useHomesQuery({ id, value, thumb: thumb ?? DEFAULT, also }, { skip: !thumb });
   const isPlanned = query.get('show') === 'plan';
   const options = data
     ? [...data.options].sort((a, b) => Number(b.possible !== false) - Number(a.possible !== false))
@@ -85,30 +89,6 @@ export function HomesView() {
     if (next) change({ way: next.kind, step: null });
   });
 
-  if (value === '')
-    return (
-      <Note title="Which state?">
-        <p>
-          <button type="button" className="linked" onClick={() => dispatch(show('finder'))}>
-            Find a state
-          </button>{' '}
-          with Ctrl K, or pick one on the <Link to={`/p/${id}/sheet`}>sheet</Link>:
-        </p>
-        <ul>
-          {document.cells
-            .filter((cell) => cell.kind === 'state' && cell.home !== null)
-            .slice(0, 12)
-            .map((cell) => {
-              const name = `${cell.home?.slice(cell.home.lastIndexOf('#') + 1) ?? ''}.${cell.name}`;
-              return (
-                <li key={cell.id}>
-                  <Link to={`?value=${encodeURIComponent(name)}`}>{name}</Link>
-                </li>
-              );
-            })}
-        </ul>
-      </Note>
-    );
   if (error)
     return (
       <Note title={`“${value}” leads nowhere`}>
