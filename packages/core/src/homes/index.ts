@@ -148,13 +148,21 @@ function impossible(s: Situation, kind: HomeOption['kind'], reason: string): Mea
 
 /** What re-renders on a write where the state lives in a component. */
 function rendersFrom(s: Situation, component: number | null): number {
+  if (changesUnseen(s)) return 0;
   const home = component === null ? undefined : s.linked.program.component(component);
   if (!home) return rendersReaders(s);
   return FAMILIES[home.family].writeRenders === 'subtree' ? s.rendersBelow(home.fn) : s.readers.length;
 }
 
+/** What a component keeps without a function that sets it, such as a reference: where only such a function renders, nothing does. */
+function changesUnseen({ flow: { cell }, linked }: Situation): boolean {
+  const home = linked.program.component(cell.home ?? -1);
+  return cell.kind === 'state' && cell.setter === null && !!home && FAMILIES[home.family].writeRenders === 'subtree';
+}
+
 /** What re-renders where only those who read it do, each with what it renders itself. */
 function rendersReaders(s: Situation): number {
+  if (changesUnseen(s)) return 0;
   const all = new Set<number>();
   for (const reader of s.readers) {
     all.add(reader);

@@ -30,3 +30,12 @@ test('each row can be asked for by its value', () => {
   const survey = one(APP);
   for (const { value, home } of survey.worthMoving()) expect(survey.homes(value).current.component).toBe(home);
 });
+
+test('a reference renders nothing, wherever it is kept', () => {
+  const homes = one(`function App() { const bench = useRef(null); return <House bench={bench} />; }
+    function House({ bench }) { return <Zone bench={bench} />; }
+    function Zone({ bench }) { return <b ref={bench} onClick={() => bench.current.focus()} />; }`).homes('App.bench');
+  expect(homes.options.filter(({ possible }) => possible !== false).map(({ rerenders }) => rerenders)).toEqual(
+    homes.options.filter(({ possible }) => possible !== false).map(() => 0),
+  );
+});
