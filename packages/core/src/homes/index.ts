@@ -375,7 +375,7 @@ function context(s: Situation, thumb: Thumb): Measured | null {
     hops: outside.length > 0 ? 1 : 0,
     files: s.filesOf([component, ...concerned(s), ...s.relays]) + 1,
     propsRemoved: s.carryingProps,
-    rerenders: rendersReaders(s) + (s.readers.includes(component) ? 0 : 1),
+    rerenders: rendersReaders(s) + (s.readers.includes(component) || changesUnseen(s) ? 0 : 1),
     testNeeds: 'a provider',
     cost,
     reasons,
