@@ -30,6 +30,9 @@ export const CARRIED: readonly Carried[] = [
   { example: 'irrigation-hooks', value: 'App.open', way: 'context' },
   { example: 'irrigation-hooks', value: 'Valve.state', way: 'up', also: ['Clock'] },
   { example: 'signs-composition', value: 'App.over', way: 'context' },
+  { example: 'glasshouse-vue3', value: 'App.units', way: 'context' },
+  { example: 'glasshouse-vue3', value: 'App.picked', way: 'context' },
+  { example: 'glasshouse-vue3', value: 'App.house', way: 'context' },
 ];
 
 export interface CarriedOut {

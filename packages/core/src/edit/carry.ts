@@ -2,18 +2,17 @@
  * How the components below a home pass one of its values on, as far as that can be edited: which props exist for it alone, at
  * which tags it is given, and who uses it.
  */
-import type * as t from '@babel/types';
 import { ownHops, type Flow } from '../follow/flow';
 import type { CellFlow } from '../follow/cells';
-import type { ReactComponent, TakenProp } from './react/component';
-import { nameOffset, type Workshop } from './workshop';
+import type { ComponentEditor, GivenProp, Taken } from './component';
+import type { Workshop } from './workshop';
 
 /** A prop of a component that holds the value and nothing else, wherever the component is rendered. */
 export interface CarriedProp {
   fn: number;
   prop: string;
-  taken: TakenProp;
-  component: ReactComponent;
+  taken: Taken;
+  component: ComponentEditor;
   givers: Giver[];
 }
 
@@ -23,7 +22,7 @@ export interface Giver {
   site: number;
   prop: string;
   /** Null where it is spread into the tag with others. */
-  attribute: t.JSXAttribute | null;
+  given: GivenProp | null;
 }
 
 /** One expression that a home passes down, with all props that hold what it is. */
@@ -43,21 +42,19 @@ export function carriedFrom(
   note: (reason: string) => void = () => undefined,
 ): Carried[] {
   const found = new Map<string, { isFunction: boolean; given: Giver[] }>();
-  const component = workshop.component(home);
+  const component = workshop.editor(home);
   if (!component) return [];
   for (const flow of [values, calls]) {
     if (!flow) continue;
-    for (const { attribute, site } of givenBy(workshop, home, component, flow)) {
-      const value = attribute.value?.type === 'JSXExpressionContainer' ? attribute.value.expression : null;
-      if (!value || !component.isAtTop(value)) {
-        const name = workshop.info(home).name;
-        note(`${name} makes what it passes as ${String(attribute.name.name)} at the tag.`);
+    for (const { given, site } of givenBy(workshop, home, component, flow)) {
+      if (!component.isAtTop(given)) {
+        note(`${workshop.info(home).name} makes what it passes as ${given.prop} at the tag.`);
         continue;
       }
-      const expression = component.syntax.source(value);
+      const { expression, prop } = given;
       const known = found.get(expression) ?? { isFunction: flow.mode === 'function', given: [] };
-      if (!known.given.some((one) => one.attribute === attribute))
-        known.given.push({ from: home, site, prop: String(attribute.name.name), attribute });
+      if (!known.given.some((one) => one.site === site && one.prop === prop))
+        known.given.push({ from: home, site, prop, given });
       found.set(expression, known);
     }
   }
@@ -68,29 +65,23 @@ export function carriedFrom(
   }));
 }
 
-/** The attributes of a home at which a flow leaves it as itself. */
+/** What a home gives to tags where a flow leaves it as itself. */
 function givenBy(
   workshop: Workshop,
   home: number,
-  component: ReactComponent,
+  component: ComponentEditor,
   flow: Flow,
-): { attribute: t.JSXAttribute; site: number }[] {
+): { given: GivenProp; site: number }[] {
   const { graph, fieldPaths } = workshop.linked.program;
   return [...flow.stops.values()]
     .filter((stop) => stop.component?.fn === home)
     .flatMap((stop) => ownHops(stop))
     .flatMap((hop) => {
       const site = hop.by === null ? undefined : graph.sites[hop.by];
-      if (
-        hop.by === null ||
-        !site ||
-        !/^(prop|overflow)$/.test(hop.carrier) ||
-        hop.effect === 'derived' ||
-        hop.effect === 'frozen'
-      )
-        return [];
-      const attribute = component.attributeAt(site.fact.at, fieldPaths.head(hop.to.path));
-      return attribute ? [{ attribute, site: hop.by }] : [];
+      const isWhole = /^(prop|overflow)$/.test(hop.carrier) && hop.effect !== 'derived' && hop.effect !== 'frozen';
+      if (hop.by === null || !site || !isWhole) return [];
+      const given = component.givenAt(site.fact.at, fieldPaths.head(hop.to.path));
+      return given ? [{ given, site: hop.by }] : [];
     });
 }
 
@@ -117,7 +108,7 @@ function propsBelow(
       known.givers.push(giver);
       continue;
     }
-    const component = workshop.component(child);
+    const component = workshop.editor(child);
     const taken = component?.taken(prop);
     const { name } = workshop.info(child);
     if (!component) note(`${name} is written in a way that is not edited: a class, or a wrapper.`);
@@ -153,30 +144,28 @@ function propsBelow(
 }
 
 /** The tags at which a component passes on what one of its props holds. */
-function givenOn(workshop: Workshop, from: number, component: ReactComponent, taken: TakenProp, prop: string): Giver[] {
-  const { path } = component.syntax;
-  if (taken.by === 'rest')
-    return component.spreadTags(taken.local).flatMap((tag) => {
-      const site = workshop.siteAt(path, nameOffset(tag));
-      return site === null ? [] : [{ from, site, prop, attribute: null }];
-    });
-  return component.passing(taken, prop).flatMap((attribute) => {
-    const tag = component.tagOf(attribute);
-    const site = tag ? workshop.siteAt(path, nameOffset(tag)) : null;
-    return site === null ? [] : [{ from, site, prop: String(attribute.name.name), attribute }];
+function givenOn(workshop: Workshop, from: number, component: ComponentEditor, taken: Taken, prop: string): Giver[] {
+  const spread = component.spreadTags(taken).flatMap((tag): Giver[] => {
+    const site = workshop.siteAt(component.path, tag);
+    return site === null ? [] : [{ from, site, prop, given: null }];
   });
+  const named = component.passing(taken, prop).flatMap((given): Giver[] => {
+    const site = workshop.siteAt(component.path, given.tag);
+    return site === null ? [] : [{ from, site, prop: given.prop, given }];
+  });
+  return [...spread, ...named];
 }
 
 /** Whether all that a rest is spread into can do without the prop: what takes it is edited itself, what does not never saw it. */
 function spreadsOnlyTo(
   workshop: Workshop,
   props: ReadonlyMap<string, CarriedProp>,
-  component: ReactComponent,
-  taken: Extract<TakenProp, { by: 'rest' }>,
+  component: ComponentEditor,
+  taken: Taken,
   prop: string,
 ): boolean {
-  return component.spreadTags(taken.local).every((tag) => {
-    const site = workshop.siteAt(component.syntax.path, nameOffset(tag));
+  return component.spreadTags(taken).every((tag) => {
+    const site = workshop.siteAt(component.path, tag);
     const child = site === null ? null : workshop.childOf(site);
     if (child === null) return false;
     if (props.has(`${child}.${prop}`)) return true;

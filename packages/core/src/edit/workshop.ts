@@ -3,15 +3,19 @@ import type { Linked } from '../link';
 import type { ComponentInfo } from '../link/program/program';
 import { ReactComponent } from './react/component';
 import { Imports } from './syntax/imports';
-import { spanOf, Syntax } from './syntax/tree';
+import { offsets } from './syntax/offsets';
+import { Syntax } from './syntax/tree';
+import type { ComponentEditor } from './component';
+import { VueComponent } from './vue/component';
 import type { Texts } from './texts';
 
 export class Workshop {
   private readonly syntaxes = new Map<string, Syntax | null>();
   private readonly components = new Map<number, ReactComponent | null>();
   private readonly blocks = new Map<string, Syntax | null>();
+  private readonly single = new Map<number, ComponentEditor | null>();
   private readonly imports = new Map<string, Imports>();
-  private sites: Map<string, number> | null = null;
+  private readonly sites = new Map<string, Map<number, number>>();
 
   constructor(
     readonly linked: Linked,
@@ -59,6 +63,19 @@ export class Workshop {
     return made;
   }
 
+  /** A component as it can be edited, in the families that have an editor; null where it is written in a way that is not. */
+  editor(fn: number): ComponentEditor | null {
+    const react = this.component(fn);
+    if (react) return react;
+    const known = this.single.get(fn);
+    if (known !== undefined) return known;
+    const info = this.linked.program.component(fn);
+    const path = info ? this.linked.program.graph.path(info.file) : '';
+    const made = info?.family === 'vue' && path.endsWith('.vue') ? VueComponent.of(this, info.name, path) : null;
+    this.single.set(fn, made);
+    return made;
+  }
+
   importsOf(path: string): Imports {
     const known = this.imports.get(path);
     if (known) return known;
@@ -71,27 +88,16 @@ export class Workshop {
 
   /** The site whose tag begins at an offset of a file. */
   siteAt(path: string, offset: number): number | null {
-    if (!this.sites) {
-      this.sites = new Map();
+    let sites = this.sites.get(path);
+    if (!sites) {
+      sites = new Map();
+      this.sites.set(path, sites);
       const { graph } = this.linked.program;
-      graph.sites.forEach((site, index) => {
-        const syntax = this.syntaxes.get(graph.path(site.file));
-        if (syntax) this.sites?.set(`${syntax.path}:${syntax.offset(site.fact.at)}`, index);
-      });
+      const at = offsets(this.texts.original(path));
+      for (const [index, site] of graph.sites.entries())
+        if (site && graph.path(site.file) === path) sites.set(at(site.fact.at), index);
     }
-    const found = this.sites.get(`${path}:${offset}`);
-    if (found !== undefined) return found;
-    // A file that was opened since.
-    const { graph } = this.linked.program;
-    const syntax = this.syntax(path);
-    if (!syntax) return null;
-    let at: number | null = null;
-    graph.sites.forEach((site, index) => {
-      if (graph.path(site.file) !== path) return;
-      this.sites?.set(`${path}:${syntax.offset(site.fact.at)}`, index);
-      if (syntax.offset(site.fact.at) === offset) at = index;
-    });
-    return at;
+    return sites.get(offset) ?? null;
   }
 
   /** The only component a site renders; null where it may be one of several, or none. */
@@ -111,25 +117,7 @@ export class Workshop {
 
   /** Writes everything that was collected into the texts. */
   write(): void {
-    for (const component of this.components.values()) component?.write(this.texts);
+    for (const component of [...this.components.values(), ...this.single.values()]) component?.write(this.texts);
     for (const imports of this.imports.values()) imports.write(this.texts);
   }
-}
-
-/** Where the name of a tag stands, by which sites are known. */
-export function nameOffset(tag: { name: { start?: number | null; end?: number | null } }): number {
-  return tag.name.start ?? 0;
-}
-
-export { spanOf };
-
-/** The specifier by which one file of the project imports another, as its own imports are written. */
-export function specifierFrom(from: string, to: string, withEnding: boolean): string {
-  const here = from.split('/').slice(0, -1);
-  const there = to.split('/');
-  let shared = 0;
-  while (shared < here.length && shared < there.length - 1 && here[shared] === there[shared]) shared++;
-  const up = here.slice(shared).map(() => '..');
-  const path = [...(up.length === 0 ? ['.'] : up), ...there.slice(shared)].join('/');
-  return withEnding ? path : path.replace(/\.[cm]?[jt]sx?$/, '');
 }

@@ -5,6 +5,8 @@
 import type * as t from '@babel/types';
 import type { FunctionFact, Spot } from '../../model/facts';
 import { walkNodes } from '../../read/script/walk';
+import type { ComponentEditor, GivenProp, Provided, Taken } from '../component';
+import type { Imports } from '../syntax/imports';
 import { removeEntries } from '../syntax/imports';
 import {
   declarationsOf,
@@ -26,9 +28,11 @@ export type TakenProp =
   /** Not by its name: it is among the rest, and spread into tags. */
   | { by: 'rest'; local: string };
 
-type Jsx = t.JSXElement | t.JSXFragment;
+interface JsxGiven extends GivenProp {
+  attribute: t.JSXAttribute;
+}
 
-export class ReactComponent {
+export class ReactComponent implements ComponentEditor {
   readonly names: Set<string>;
   private readonly droppedProps = new Set<string>();
   private readonly addedProps: { prop: string; local: string; type: string | null }[] = [];
@@ -88,12 +92,12 @@ export class ReactComponent {
     const local = rest?.type === 'Identifier' ? rest.name : this.pattern ? null : this.object;
     if (local === null || declarationsOf(this.fn, local) !== 1) return null;
     // Whatever else is done with the rest may read it from there.
-    const spread = this.spreadTags(local).length;
+    const spread = this.tagsOfSpread(local).length;
     return spread > 0 && referencesOf(this.fn, local).length - 1 === spread ? { by: 'rest', local } : null;
   }
 
   /** The tags into which an object is spread. */
-  spreadTags(local: string): t.JSXOpeningElement[] {
+  private tagsOfSpread(local: string): t.JSXOpeningElement[] {
     const found: t.JSXOpeningElement[] = [];
     walkNodes(this.fn, (node) => {
       if (node.type !== 'JSXOpeningElement') return;
@@ -109,8 +113,82 @@ export class ReactComponent {
     return this.types.canDrop(prop);
   }
 
+  get path(): string {
+    return this.syntax.path;
+  }
+
+  passing(taken: Taken, prop: string): GivenProp[] {
+    return this.attributesPassing(taken as TakenProp, prop).flatMap((attribute) => this.given(attribute) ?? []);
+  }
+
+  givenAt(spot: Spot, prop: string): GivenProp | null {
+    const attribute = this.attributeAt(spot, prop);
+    return attribute && this.given(attribute);
+  }
+
+  private given(attribute: t.JSXAttribute): JsxGiven | null {
+    const value = attribute.value?.type === 'JSXExpressionContainer' ? attribute.value.expression : null;
+    const tag = this.tagOf(attribute);
+    if (!value || !tag) return null;
+    const expression = this.syntax.source(value);
+    return { prop: String(attribute.name.name), tag: spanOf(tag.name).start, expression, attribute };
+  }
+
+  spreadTags(taken: Taken): number[] {
+    const { by, ...rest } = taken as TakenProp;
+    return by === 'rest' && 'local' in rest ? this.tagsOfSpread(rest.local).map((tag) => spanOf(tag.name).start) : [];
+  }
+
+  isAtTop(given: GivenProp): boolean {
+    const { value } = (given as JsxGiven).attribute;
+    return value?.type === 'JSXExpressionContainer' && this.isKnownAtTop(value.expression);
+  }
+
+  dropGiven(given: GivenProp): void {
+    this.dropAttribute((given as JsxGiven).attribute);
+  }
+
+  provide({ key, expression }: Provided): void {
+    this.wrap(`<${key}.Provider value={${expression}}>`, `</${key}.Provider>`);
+  }
+
+  readInstead(taken: Taken, prop: string, key: string, imports: Imports): void {
+    const how = taken as TakenProp;
+    this.dropProp(prop);
+    if (how.by === 'pattern') {
+      this.readContext(how.local, key, imports, how.fallback ? this.syntax.source(how.fallback) : null);
+      return;
+    }
+    const local = this.claim(prop);
+    this.readContext(local, key, imports);
+    this.readAs(prop, local);
+  }
+
+  /** A statement by which it has what a context holds under a name. */
+  readContext(local: string, key: string, imports: Imports, fallback: string | null = null): void {
+    const call = `${imports.named('react', 'useContext')}(${key})`;
+    // A default stands in for what is undefined, and for nothing else.
+    this.begin(
+      fallback === null ? `const ${local} = ${call}` : `const { ${local} = ${fallback} } = { ${local}: ${call} }`,
+    );
+  }
+
+  keyName(name: string): string {
+    return `${name}Context`;
+  }
+
+  moduleOf(made: readonly { name: string; type: string }[], typed: boolean): string {
+    const { quote, semicolon } = this.syntax;
+    // Whoever reads it stands below the provider, so the default is never seen.
+    const lines = made.map(({ name, type }) => {
+      const of = typed ? `<${type}>(undefined as any)` : '(undefined)';
+      return `export const ${name} = createContext${of}${semicolon}`;
+    });
+    return [`import { createContext } from ${quote}react${quote}${semicolon}`, '', ...lines, ''].join('\n');
+  }
+
   /** The attributes of sites that pass on what a prop holds, and nothing else. */
-  passing(taken: TakenProp, prop: string): t.JSXAttribute[] {
+  private attributesPassing(taken: TakenProp, prop: string): t.JSXAttribute[] {
     if (taken.by === 'rest') return [];
     return this.attributes().filter((attribute) => {
       const value = attribute.value?.type === 'JSXExpressionContainer' ? attribute.value.expression : null;
@@ -143,7 +221,8 @@ export class ReactComponent {
   }
 
   /** Where what a prop holds is used, apart from attributes that are taken away. */
-  usesOf(taken: TakenProp, prop: string): Span[] {
+  usesOf(how: Taken, prop: string): Span[] {
+    const taken = how as TakenProp;
     const inDropped = (span: Span): boolean =>
       this.droppedAttributes.some((node) => spanOf(node).start <= span.start && span.end <= spanOf(node).end);
     if (taken.by === 'member') return this.membersOf(taken.object, prop).filter((span) => !inDropped(span));
@@ -155,7 +234,7 @@ export class ReactComponent {
   }
 
   /** Whether every name an expression reads is there wherever the component renders: a parameter, a variable of its own, of its module. */
-  isAtTop(expression: t.Node): boolean {
+  private isKnownAtTop(expression: t.Node): boolean {
     const own = new Set<string>();
     const body = this.fn.body.type === 'BlockStatement' ? this.fn.body.body : [];
     for (const node of body) {
@@ -263,17 +342,17 @@ export class ReactComponent {
       if (!texts.isGone(this.syntax.path, start)) texts.replace(this.syntax.path, start, end, name);
   }
 
-  private readonly readInstead: { prop: string; name: string }[] = [];
+  private readonly renamed: { prop: string; name: string }[] = [];
 
   /** From now on reads of `props.x` read the name instead. */
   readAs(prop: string, name: string): void {
-    this.readInstead.push({ prop, name });
+    this.renamed.push({ prop, name });
   }
 
   write(texts: Texts): void {
     const { path } = this.syntax;
     for (const attribute of this.droppedAttributes) this.removeAttribute(texts, attribute);
-    for (const { prop, name } of this.readInstead) this.readMember(texts, prop, name);
+    for (const { prop, name } of this.renamed) this.readMember(texts, prop, name);
     this.writeProps(texts);
     for (const [tag, attributes] of this.addedAttributes) {
       const at = spanOf(tag.attributes.at(-1) ?? tag.typeArguments ?? tag.name).end;
@@ -533,5 +612,3 @@ function functionIn(node: t.Node | null | undefined): FunctionNode | null {
   if (node.type === 'TSAsExpression' || node.type === 'TSSatisfiesExpression') return functionIn(node.expression);
   return null;
 }
-
-export type { Jsx };

@@ -51,21 +51,22 @@ export class Keeping {
   }
 
   /** Keeps what a name stands for, if it is made anew; where that cannot be, it stays as it is. */
-  tryKeep(name: string, user: t.Node): void {
+  tryKeep(name: string): void {
     const fresh = this.fresh.get(name);
     if (!fresh) return;
     try {
-      this.keep(name, fresh, user);
+      this.keep(name, fresh);
     } catch (error) {
       if (!(error instanceof Impossible)) throw error;
     }
   }
 
-  private keep(name: string, { node }: Fresh, user: t.Node): void {
+  /** `user` is where it is used, which has to stand below it. */
+  private keep(name: string, { node }: Fresh, user: t.Node | null = null): void {
     const { syntax } = this.component;
     if (this.kept.has(name)) return;
     this.kept.add(name);
-    if (spanOf(node).start > spanOf(user).start)
+    if (user && spanOf(node).start > spanOf(user).start)
       throw new Impossible(`${name} is made anew on each render, below where it is used.`);
     if (referencesOf(node, name).length > (node.type === 'FunctionDeclaration' ? 1 : 0))
       throw new Impossible(`${name} is made anew on each render, and calls itself.`);

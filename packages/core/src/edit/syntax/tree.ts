@@ -1,6 +1,7 @@
 /** A script as syntax, for edits: what stands at a position that facts tell, and what is around it. */
 import type * as t from '@babel/types';
 import type { Spot } from '../../model/facts';
+import { offsets } from './offsets';
 import { parseScript } from '../../read/script/module';
 import { blank, blocksOf, type Block } from '../../read/component/blocks';
 import { walkNodes } from '../../read/script/walk';
@@ -13,28 +14,26 @@ export function spanOf(node: t.Node): Span {
 }
 
 export class Syntax {
-  private readonly lines: number[] = [0];
+  /** The offset of a spot. */
+  readonly offset: (spot: Pick<Spot, 'line' | 'column'>) => number;
 
   private constructor(
     readonly path: string,
     readonly text: string,
     readonly ast: t.File,
-    /** How far offsets of the tree lie behind those of the text: the length of a byte order mark. */
-    private readonly shift: number,
   ) {
-    for (let i = text.indexOf('\n'); i !== -1; i = text.indexOf('\n', i + 1)) this.lines.push(i + 1);
+    this.offset = offsets(text);
   }
 
   /** Null where the script cannot be parsed without errors: nothing is edited there. */
   static of(path: string, text: string): Syntax | null {
     const shift = text.startsWith('\uFEFF') ? 1 : 0;
     const { ast, problems } = parseScript(path, shift ? ` ${text.slice(1)}` : text);
-    return ast && problems.length === 0 ? new Syntax(path, text, ast, shift) : null;
+    return ast && problems.length === 0 ? new Syntax(path, text, ast) : null;
   }
 
   /** The script of a single-file component that a line stands in; null where none does, or it cannot be parsed. */
   static inBlock(path: string, text: string, line: number): Syntax | null {
-    const shift = text.startsWith('\uFEFF') ? 1 : 0;
     const lineOf = (offset: number): number => text.slice(0, offset).split('\n').length;
     const block = blocksOf(text, 'script').find(({ from, to }) => lineOf(from) <= line && line <= lineOf(to));
     if (!block) return null;
@@ -44,18 +43,13 @@ export class Syntax {
       script,
     );
     if (!ast || problems.length > 0) return null;
-    const made = new Syntax(path, text, ast, shift);
+    const made = new Syntax(path, text, ast);
     made.block = block;
     return made;
   }
 
   /** The block that is parsed, in a single-file component. */
   block: Block | null = null;
-
-  /** The offset of a spot. Facts count columns without a byte order mark. */
-  offset({ line, column }: Pick<Spot, 'line' | 'column'>): number {
-    return (this.lines[line - 1] ?? 0) + column - 1 + (line === 1 ? this.shift : 0);
-  }
 
   source(node: Span | t.Node): string {
     return this.text.slice(node.start ?? 0, node.end ?? 0);

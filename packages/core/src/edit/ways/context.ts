@@ -2,10 +2,11 @@
 import { list } from '../../rules/rule';
 import { carriedFrom, type Carried, type CarriedProp } from '../carry';
 import { Impossible } from '../plan';
-import type { ReactComponent } from '../react/component';
+import type { ComponentEditor } from '../component';
+import { ReactComponent } from '../react/component';
 import { Keeping } from '../react/keeping';
 import type { DeclaredState } from '../react/state';
-import { specifierFrom } from '../workshop';
+import { specifierFrom } from '../syntax/specifier';
 import { moveUp, showWanted, stateOf } from './moving';
 import { capital, pathBeside, sharedName } from './names';
 import type { Move } from './situation';
@@ -20,10 +21,13 @@ interface MadeContext {
 /** `meant` tells which of the expressions that are passed down are to go through a context; all of them unless it is given. */
 export function toContext(move: Move, meant: (carried: Carried) => boolean = () => true): void {
   const { workshop, home, to, steps } = move;
-  const provider = to === null ? null : workshop.component(to);
-  const owner = workshop.component(home);
+  const provider = to === null ? null : workshop.editor(to);
+  const owner = workshop.editor(home);
   if (to === null || !provider || !owner)
-    throw new Impossible('No function component above all who need it can be edited.');
+    throw new Impossible(`${workshop.info(to ?? home).name} is written in a way that is not edited.`);
+  const react = provider instanceof ReactComponent && owner instanceof ReactComponent ? { provider, owner } : null;
+  if (!react && (to !== home || move.wanted.length > 0))
+    throw new Impossible('Vectura does not move state, or bring it to further readers, in this family yet.');
   const name = sharedName(move);
   const path = pathBeside(workshop.pathOf(to), name, (one) => workshop.texts.exists(one));
   const reasons = new Set<string>();
@@ -35,7 +39,7 @@ export function toContext(move: Move, meant: (carried: Carried) => boolean = () 
   const state = to === home && move.wanted.length === 0 ? null : stateOf(move);
   if (to !== home && !state)
     throw new Impossible(`${workshop.info(home).name} declares the value in a way that is not moved.`);
-  const contexts = contextsFor(name, carried, state, typeOf(move));
+  const contexts = contextsFor(provider, name, carried, state, typeOf(move));
   if (contexts.length === 0)
     throw new Impossible([...reasons][0] ?? `${owner.name} passes it down in a way that is not edited.`);
   const reach = new Reach(move, path, contexts);
@@ -43,23 +47,22 @@ export function toContext(move: Move, meant: (carried: Carried) => boolean = () 
     steps.hand(`Write the types in ${path} where they say any: the state does not give them.`, path);
 
   steps.edit(`Make ${list(contexts.map((one) => one.name))} in ${path}.`, path);
-  workshop.texts.add(path, moduleText(provider, contexts, /\.tsx?$/.test(path)));
-  if (to !== home && state) moveUp(move, state, provider);
-  const keeping = new Keeping(move, provider);
+  workshop.texts.add(path, provider.moduleOf(contexts, /\.tsx?$/.test(path)));
+  if (to !== home && state && react) moveUp(move, state, react.provider);
+  const keeping = react && to === home ? new Keeping(move, react.provider) : null;
   for (const { name, expression } of contexts) {
-    const given = carried.find((one) => one.expression === expression)?.props[0]?.givers[0]?.attribute;
-    if (to === home && given) keeping.tryKeep(expression, given);
-    const local = workshop.importsOf(provider.syntax.path).named(reach.specifier(provider.syntax.path), name);
-    provider.wrap(`<${local}.Provider value={${expression}}>`, `</${local}.Provider>`);
+    keeping?.tryKeep(expression);
+    const imports = workshop.importsOf(provider.path);
+    provider.provide({ key: imports.named(reach.specifier(provider.path), name), expression }, imports);
   }
   steps.edit(
     `Let ${provider.name} provide ${list(contexts.map((one) => one.expression))} through ${contexts.length === 1 ? 'it' : 'them'}.`,
-    provider.syntax.path,
+    provider.path,
   );
-  if (to !== home && state) {
-    reach.read(owner, state.value, state.value);
-    if (state.setter !== null) reach.read(owner, state.setter, state.setter);
-    steps.edit(`Let ${owner.name} read it from there instead of keeping it.`, owner.syntax.path);
+  if (to !== home && state && react) {
+    reach.read(react.owner, state.value, state.value);
+    if (state.setter !== null) reach.read(react.owner, state.setter, state.setter);
+    steps.edit(`Let ${owner.name} read it from there instead of keeping it.`, owner.path);
   }
   reach.everybody(carried);
   for (const wanted of move.wanted) {
@@ -92,6 +95,7 @@ function typeOf(move: Move): string {
 
 /** One context for each expression that is passed down, the value’s own first. */
 function contextsFor(
+  provider: ComponentEditor,
   name: string,
   carried: readonly Carried[],
   state: DeclaredState | null,
@@ -111,8 +115,8 @@ function contextsFor(
   return [...expressions].map(([expression, isFunction], index) => {
     const isFirst = index === 0 && !isFunction;
     const own = /^[\w$.]+$/.test(expression) ? (expression.split('.').at(-1) ?? expression) : nameOf(expression);
-    let made = `${capital(isFirst ? name : own)}Context`;
-    for (let n = 2; taken.has(made); n++) made = `${capital(isFirst ? name : own)}${n}Context`;
+    let made = provider.keyName(capital(isFirst ? name : own));
+    for (let n = 2; taken.has(made); n++) made = provider.keyName(`${capital(isFirst ? name : own)}${n}`);
     taken.add(made);
     return {
       name: made,
@@ -126,16 +130,6 @@ function contextsFor(
           : 'any',
     };
   });
-}
-
-function moduleText(provider: ReactComponent, contexts: readonly MadeContext[], typed: boolean): string {
-  const { quote, semicolon } = provider.syntax;
-  const made = contexts.map(({ name, type }) => {
-    const of = typed ? `<${type}>` : '';
-    // Whoever reads it stands below the provider, so the default is never seen.
-    return `export const ${name} = createContext${of}(undefined${typed ? ' as any' : ''})${semicolon}`;
-  });
-  return [`import { createContext } from ${quote}react${quote}${semicolon}`, '', ...made, ''].join('\n');
 }
 
 function groupBy<K, V>(values: readonly V[], key: (value: V) => K): Map<K, V[]> {
@@ -153,21 +147,22 @@ class Reach {
   ) {}
 
   specifier(from: string): string {
-    const syntax = this.move.workshop.syntax(from);
-    const withEnding = syntax !== null && /from ['"]\.[^'"]*\.[cm]?[jt]sx?['"]/.test(syntax.text);
+    const text = this.move.workshop.texts.original(from);
+    const withEnding = /from ['"]\.[^'"]*\.[cm]?[jt]sx?['"]/.test(text);
     return specifierFrom(from, this.path, withEnding);
   }
 
   /** A statement by which a component has the value under a name. */
-  read(component: ReactComponent, expression: string, local: string, fallback: string | null = null): void {
+  read(component: ReactComponent, expression: string, local: string): void {
+    const imports = this.move.workshop.importsOf(component.path);
+    const key = this.keyIn(component.path, expression);
+    if (key !== null) component.readContext(local, key, imports);
+  }
+
+  /** What stands for an expression in the module, as a file calls it. */
+  private keyIn(path: string, expression: string): string | null {
     const context = this.contexts.find((one) => one.expression === expression);
-    if (!context) return;
-    const imports = this.move.workshop.importsOf(component.syntax.path);
-    const call = `${imports.named('react', 'useContext')}(${imports.named(this.specifier(component.syntax.path), context.name)})`;
-    // A default stands in for what is undefined, and for nothing else.
-    component.begin(
-      fallback === null ? `const ${local} = ${call}` : `const { ${local} = ${fallback} } = { ${local}: ${call} }`,
-    );
+    return context ? this.move.workshop.importsOf(path).named(this.specifier(path), context.name) : null;
   }
 
   /** Whoever uses the value reads it, and nobody passes it on any more, from the last one up. */
@@ -176,14 +171,14 @@ class Reach {
     const { workshop, steps } = move;
     const all = carried.flatMap(({ expression, props }) => props.map((one) => ({ one, expression })));
     for (const { one } of all)
-      for (const { from, attribute } of one.givers) if (attribute) workshop.component(from)?.dropAttribute(attribute);
+      for (const { from, given } of one.givers) if (given) workshop.editor(from)?.dropGiven(given);
     const uses = ({ one }: { one: CarriedProp }): boolean => one.component.usesOf(one.taken, one.prop).length > 0;
     const readers = groupBy(all.filter(uses), ({ one }) => one.component);
     for (const [component, reads] of readers) {
       for (const { one, expression } of reads) this.instead(one, expression);
       steps.edit(
         `Let ${component.name} read ${list(reads.map(({ one }) => one.prop))} from the context.`,
-        component.syntax.path,
+        component.path,
       );
     }
     const named = all.filter((each) => !uses(each) && each.one.taken.by !== 'rest');
@@ -192,26 +187,19 @@ class Reach {
       const names = list(drops.map(({ one }) => one.prop));
       steps.edit(
         `Take ${names} out of ${component.name}, which only passed ${drops.length === 1 ? 'it' : 'them'} on.`,
-        component.syntax.path,
+        component.path,
       );
     }
-    const home = workshop.component(move.home);
+    const home = workshop.editor(move.home);
     if (home && carried.length > 0)
       steps.edit(
         `Stop passing ${list(carried.map(({ expression }) => expression))} down from ${home.name}.`,
-        home.syntax.path,
+        home.path,
       );
   }
 
   private instead({ component, taken, prop }: CarriedProp, expression: string): void {
-    component.dropProp(prop);
-    if (taken.by === 'pattern') {
-      const fallback = taken.fallback ? component.syntax.source(taken.fallback) : null;
-      this.read(component, expression, taken.local, fallback);
-      return;
-    }
-    const local = component.claim(prop);
-    this.read(component, expression, local);
-    component.readAs(prop, local);
+    const key = this.keyIn(component.path, expression);
+    if (key !== null) component.readInstead(taken, prop, key, this.move.workshop.importsOf(component.path));
   }
 }

@@ -27,7 +27,7 @@ export function toBelow(move: Move): void {
     const above = onTheWay(one, at);
     for (const prop of above) {
       gone.push({ prop, expression: one.expression });
-      for (const { from, attribute } of prop.givers) if (attribute) workshop.component(from)?.dropAttribute(attribute);
+      for (const { from, given } of prop.givers) if (given) workshop.editor(from)?.dropGiven(given);
       if (prop.taken.by !== 'rest') prop.component.dropProp(prop.prop);
     }
   }
@@ -39,7 +39,8 @@ export function toBelow(move: Move): void {
       throw new Impossible(`${from.name} uses ${name} itself, or passes it elsewhere.`);
   const nameFor = (found: { at: CarriedProp } | null, own: string): string => {
     if (!found) return target.claim(own);
-    if (found.at.taken.by === 'pattern') return found.at.taken.local;
+    const taken = target.taken(found.at.prop);
+    if (taken?.by === 'pattern') return taken.local;
     const local = target.claim(own);
     target.readAs(found.at.prop, local);
     return local;
@@ -58,8 +59,7 @@ export function toBelow(move: Move): void {
     const names = gone
       .filter(({ prop }) => prop.component === component && prop.taken.by !== 'rest')
       .map(({ prop }) => prop.prop);
-    if (names.length > 0)
-      steps.edit(`Take ${list(names)} out of the props of ${component.name}.`, component.syntax.path);
+    if (names.length > 0) steps.edit(`Take ${list(names)} out of the props of ${component.name}.`, component.path);
   }
 }
 

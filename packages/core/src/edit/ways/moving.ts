@@ -3,7 +3,7 @@ import { Impossible } from '../plan';
 import type { ReactComponent } from '../react/component';
 import { stateAt, type DeclaredState } from '../react/state';
 import { spanOf } from '../syntax/tree';
-import { specifierFrom } from '../workshop';
+import { specifierFrom } from '../syntax/specifier';
 import type { Move } from './situation';
 
 /** How the home declares the state; null where it does so in a way that is not moved. */

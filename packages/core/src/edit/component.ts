@@ -1,0 +1,56 @@
+/** A component as it can be edited, whatever its family: how it takes a prop, where it passes that on, and what stands for it instead. */
+import type { Spot } from '../model/facts';
+import type { Span } from './syntax/tree';
+import type { Imports } from './syntax/imports';
+import type { Texts } from './texts';
+
+/** A prop as a tag is given it. */
+export interface GivenProp {
+  prop: string;
+  /** Where the name of the tag begins, by which sites are known. */
+  tag: number;
+  /** What is given, as the source says it. */
+  expression: string;
+}
+
+/** How a component reads one of its props: known to the editor that says so. */
+export interface Taken {
+  readonly by: string;
+}
+
+/** What is provided to all below: the name of what stands for it in the module, and what the home provides. */
+export interface Provided {
+  /** The context, key or the like, as it is called in the file. */
+  key: string;
+  expression: string;
+}
+
+export interface ComponentEditor {
+  readonly name: string;
+  readonly path: string;
+  /** How a prop is read; null where it is not, or in a way that is not edited. */
+  taken(prop: string): Taken | null;
+  /** Whether a prop can be taken away without breaking its types. */
+  canDrop(prop: string): boolean;
+  /** Where what a prop holds, and nothing else, is given to a tag. */
+  passing(taken: Taken, prop: string): GivenProp[];
+  /** The tags into which what a rest holds is spread; none where the prop is taken by its name. */
+  spreadTags(taken: Taken): number[];
+  /** What the tag at a spot is given for a prop; null where nothing is written there. */
+  givenAt(spot: Spot, prop: string): GivenProp | null;
+  /** Whether what is given is known wherever the component renders, so that it can be provided there. */
+  isAtTop(given: GivenProp): boolean;
+  /** Where what a prop holds is used, apart from what is no longer given. */
+  usesOf(taken: Taken, prop: string): Span[];
+  dropGiven(given: GivenProp): void;
+  dropProp(prop: string): void;
+  /** Provides something to all that it renders. */
+  provide(provided: Provided, imports: Imports): void;
+  /** Reads what is provided instead of a prop. */
+  readInstead(taken: Taken, prop: string, key: string, imports: Imports): void;
+  /** The text of a module that makes what is provided, by its names and types. */
+  moduleOf(made: readonly { name: string; type: string }[], typed: boolean): string;
+  /** What something that is provided is called in its module. */
+  keyName(name: string): string;
+  write(texts: Texts): void;
+}

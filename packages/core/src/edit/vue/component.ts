@@ -1,0 +1,360 @@
+/** A single-file component of Vue with a set-up script: props by `defineProps`, values to all below by `provide` and `inject`. */
+import type * as t from '@babel/types';
+import type { Spot } from '../../model/facts';
+import { walkNodes } from '../../read/script/walk';
+import type { ComponentEditor, GivenProp, Provided, Taken } from '../component';
+import { removeEntries, type Imports } from '../syntax/imports';
+import { declarationsOf, isReassigned, referencesOf } from '../syntax/names';
+import type { Syntax } from '../syntax/tree';
+import { spanOf, type Span } from '../syntax/tree';
+import type { Texts } from '../texts';
+import { offsets } from '../syntax/offsets';
+import type { Workshop } from '../workshop';
+import { templateOf, type Bound, type Template } from './template';
+
+/** A prop that a set-up script declares, by the name it has there and in the template. */
+interface DeclaredTaken extends Taken {
+  by: 'declared';
+  entry: t.Node;
+}
+
+interface BoundGiven extends GivenProp {
+  bound: Bound;
+}
+
+const REFERENCE = /^(?:shallowRef|ref|computed|toRef|customRef)$/;
+
+export class VueComponent implements ComponentEditor {
+  private readonly dropped = new Set<Bound>();
+  private readonly droppedProps = new Set<string>();
+  private readonly first: string[] = [];
+  private readonly last: string[] = [];
+  private readonly replaced: { span: Span; text: string }[] = [];
+  private readonly at: (spot: { line: number; column: number }) => number;
+
+  private constructor(
+    readonly name: string,
+    readonly path: string,
+    private readonly syntax: Syntax,
+    private readonly template: Template,
+    private readonly props: DefinedProps | null,
+  ) {
+    this.at = offsets(syntax.text);
+  }
+
+  static of(workshop: Workshop, name: string, path: string): VueComponent | null {
+    const text = workshop.texts.original(path);
+    const template = templateOf(text);
+    const opened = /<script\b[^>]*\bsetup\b[^>]*>/.exec(text);
+    // Two scripts may each import; edits keep to files of one.
+    if (!template || !opened || text.split('<script').length !== 2) return null;
+    const syntax = workshop.script(path, text.slice(0, opened.index + opened[0].length).split('\n').length);
+    return syntax && new VueComponent(name, path, syntax, template, DefinedProps.of(syntax));
+  }
+
+  taken(prop: string): DeclaredTaken | null {
+    const entry = this.props?.entryOf(prop);
+    if (!this.props || !entry) return null;
+    const { object } = this.props;
+    // What is passed on or taken apart as a whole may hold it anywhere.
+    if (object !== null && this.wholes(object)) return null;
+    if (this.props.destructured || this.template.bindsAll) return null;
+    if (declarationsOf(this.syntax.ast, prop) > 0 || referencesOf(this.syntax.ast, prop).length > 0) return null;
+    return { by: 'declared', entry };
+  }
+
+  /** Whether the object of props is used other than for one of its fields. */
+  private wholes(object: string): boolean {
+    const members = new Set<number>();
+    walkNodes(this.syntax.ast, (node) => {
+      if (
+        node.type === 'MemberExpression' &&
+        node.object.type === 'Identifier' &&
+        node.object.name === object &&
+        !node.computed
+      )
+        members.add(spanOf(node.object).start);
+    });
+    const uses = referencesOf(this.syntax.ast, object).filter(({ start }) => !members.has(start));
+    return uses.length > 1 || isReassigned(this.syntax.ast, object);
+  }
+
+  canDrop(): boolean {
+    return true;
+  }
+
+  passing(_taken: Taken, prop: string): BoundGiven[] {
+    const names = [prop, ...(this.props?.object ? [`${this.props.object}.${prop}`] : [])];
+    return this.template.bound.filter(({ expression }) => names.includes(expression)).map((bound) => givenFrom(bound));
+  }
+
+  spreadTags(): number[] {
+    return [];
+  }
+
+  givenAt(spot: Spot, prop: string): BoundGiven | null {
+    const tag = this.at(spot);
+    const bound = this.template.bound.find((one) => one.tag === tag && one.prop === prop);
+    return bound ? givenFrom(bound) : null;
+  }
+
+  /** What stands in a reference at the top of the script: provided as such, it stays live. */
+  isAtTop({ expression }: GivenProp): boolean {
+    return this.isReference(expression) && declarationsOf(this.syntax.ast, expression) === 1;
+  }
+
+  private isReference(name: string): boolean {
+    return this.syntax.ast.program.body.some(
+      (node) =>
+        node.type === 'VariableDeclaration' &&
+        node.declarations.some(
+          ({ id, init }) =>
+            id.type === 'Identifier' &&
+            id.name === name &&
+            init?.type === 'CallExpression' &&
+            init.callee.type === 'Identifier' &&
+            REFERENCE.test(init.callee.name),
+        ),
+    );
+  }
+
+  usesOf(_taken: Taken, prop: string): Span[] {
+    return [...this.inTemplate(prop), ...this.members(prop)];
+  }
+
+  /** Where the template says the name, apart from what is no longer bound. */
+  private inTemplate(prop: string): Span[] {
+    const gone = [...this.dropped].map(({ at }) => at);
+    return this.template.texts
+      .filter(({ start, end }) => !gone.some((at) => at.start <= start && end <= at.end))
+      .flatMap(({ start, text }) =>
+        wordsIn(text, prop).map((at) => ({ start: start + at, end: start + at + prop.length })),
+      );
+  }
+
+  /** Where the script or the template reads it as a field of the object of props. */
+  private members(prop: string): Span[] {
+    const object = this.props?.object;
+    if (object == null) return [];
+    const found: Span[] = [];
+    walkNodes(this.syntax.ast, (node) => {
+      if (
+        node.type === 'MemberExpression' &&
+        node.object.type === 'Identifier' &&
+        node.object.name === object &&
+        node.property.type === 'Identifier' &&
+        node.property.name === prop
+      )
+        found.push(spanOf(node));
+    });
+    return found;
+  }
+
+  dropGiven(given: GivenProp): void {
+    this.dropped.add((given as BoundGiven).bound);
+  }
+
+  dropProp(prop: string): void {
+    this.droppedProps.add(prop);
+  }
+
+  provide({ key, expression }: Provided, imports: Imports): void {
+    this.last.push(`${imports.named('vue', 'provide')}(${key}, ${expression})`);
+  }
+
+  readInstead(_taken: Taken, prop: string, key: string, imports: Imports): void {
+    const fallback = this.props?.fallbackOf(prop) ?? null;
+    this.dropProp(prop);
+    const call = `${imports.named('vue', 'inject')}(${key})`;
+    if (fallback === null) this.first.push(`const ${prop} = ${call}`);
+    else {
+      // A default stands in for what is undefined, and for nothing else.
+      const given = `given${prop.charAt(0).toUpperCase()}${prop.slice(1)}`;
+      const value = `${given}.value === undefined ? ${fallback} : ${given}.value`;
+      this.first.push(
+        `const ${given} = ${call}`,
+        `const ${prop} = ${imports.named('vue', 'computed')}(() => (${value}))`,
+      );
+    }
+    for (const span of this.members(prop)) this.replaced.push({ span, text: `${prop}.value` });
+  }
+
+  keyName(name: string): string {
+    return name.replace(/[a-z][A-Z]/g, (pair) => `${pair.charAt(0)}_${pair.charAt(1)}`).toUpperCase();
+  }
+
+  moduleOf(made: readonly { name: string; type: string }[], typed: boolean): string {
+    const { quote, semicolon } = this.syntax;
+    const lines = made.map(({ name, type }) => {
+      const of = typed ? `: InjectionKey<Ref<${type}>>` : '';
+      return `export const ${name}${of} = Symbol(${quote}${name.toLowerCase()}${quote})${semicolon}`;
+    });
+    const imports = typed ? [`import type { InjectionKey, Ref } from ${quote}vue${quote}${semicolon}`, ''] : [];
+    return [...imports, ...lines, ''].join('\n');
+  }
+
+  write(texts: Texts): void {
+    const { path, text, semicolon } = this.syntax;
+    for (const { at } of this.dropped) {
+      const whole = this.syntax.wholeLines(at);
+      if (whole.start !== at.start) texts.remove(path, whole.start, whole.end);
+      else texts.remove(path, text.slice(0, at.start).trimEnd().length, at.end);
+    }
+    for (const { span, text: instead } of this.replaced) texts.replace(path, span.start, span.end, instead);
+    const isEmptied = this.props?.drop(texts, this.droppedProps) ?? false;
+    const body = this.syntax.ast.program.body;
+    const imported = body.filter((node) => node.type === 'ImportDeclaration').at(-1);
+    const blockStart = text.indexOf('\n', this.syntax.block?.from ?? 0);
+    if (this.first.length > 0) {
+      const lines = this.first.map((line) => `${line}${semicolon}`).join('\n');
+      // In the place of the props that it was among, where those are gone.
+      const statement = this.props?.statement;
+      if (isEmptied && statement) texts.insert(path, spanOf(statement).end, lines);
+      else if (statement) texts.insert(path, spanOf(statement).end, `\n${lines}`);
+      else texts.insert(path, imported ? spanOf(imported).end : blockStart, `\n\n${lines}`);
+    }
+    if (this.last.length > 0) {
+      const end = body.at(-1);
+      const lines = this.last.map((line) => `\n${line}${semicolon}`).join('');
+      texts.insert(path, end ? spanOf(end).end : blockStart, `\n${lines}`);
+    }
+    if (isEmptied && this.first.length === 0 && this.props) this.props.dropStatement(texts);
+  }
+}
+
+function givenFrom(bound: Bound): BoundGiven {
+  const { prop, tag, expression } = bound;
+  return { prop, tag, expression, bound };
+}
+
+/** Where a name stands in an expression as a name of its own, not as a field or in a text. */
+function wordsIn(text: string, name: string): number[] {
+  const found: number[] = [];
+  for (let at = text.indexOf(name); at !== -1; at = text.indexOf(name, at + 1))
+    if (!/[\w$.'"-]/.test(text[at - 1] ?? ' ') && !/[\w$'"-]/.test(text[at + name.length] ?? ' ')) found.push(at);
+  return found;
+}
+
+/** What a script declares by `defineProps`, with its defaults. */
+class DefinedProps {
+  private constructor(
+    private readonly syntax: Syntax,
+    readonly statement: t.Statement,
+    /** What the object of props is called; null where it is not kept. */
+    readonly object: string | null,
+    /** It is taken apart where it is declared. */
+    readonly destructured: boolean,
+    private readonly list: t.ArrayExpression | t.ObjectExpression | t.TSTypeLiteral | t.TSInterfaceBody,
+    private readonly defaults: t.ObjectExpression | null,
+  ) {}
+
+  static of(syntax: Syntax): DefinedProps | null {
+    for (const statement of syntax.ast.program.body) {
+      const [declarator] = statement.type === 'VariableDeclaration' ? statement.declarations : [];
+      const value = statement.type === 'ExpressionStatement' ? statement.expression : declarator?.init;
+      const outer = callOf(value, 'withDefaults');
+      const call = callOf(outer ? outer.arguments[0] : value, 'defineProps');
+      if (!call) continue;
+      const list = listOf(syntax, call);
+      const id = declarator?.id;
+      const defaults = outer?.arguments[1]?.type === 'ObjectExpression' ? outer.arguments[1] : null;
+      if (!list) return null;
+      return new DefinedProps(
+        syntax,
+        statement,
+        id?.type === 'Identifier' ? id.name : null,
+        id !== undefined && id.type !== 'Identifier',
+        list,
+        defaults,
+      );
+    }
+    return null;
+  }
+
+  private get entries(): t.Node[] {
+    const { list } = this;
+    if (list.type === 'ArrayExpression') return list.elements.filter((one) => one !== null);
+    if (list.type === 'ObjectExpression') return list.properties;
+    return list.type === 'TSTypeLiteral' ? list.members : list.body;
+  }
+
+  entryOf(prop: string): t.Node | null {
+    return this.entries.find((one) => nameOf(one) === prop) ?? null;
+  }
+
+  /** The default of a prop, as the source says it. */
+  fallbackOf(prop: string): string | null {
+    const own = this.defaults?.properties.find((one) => nameOf(one) === prop);
+    const entry = this.entryOf(prop);
+    const options =
+      entry?.type === 'ObjectProperty' && entry.value.type === 'ObjectExpression' ? entry.value.properties : [];
+    const inline = options.find((one) => nameOf(one) === 'default');
+    const found = own ?? inline;
+    return found?.type === 'ObjectProperty' ? this.syntax.source(found.value) : null;
+  }
+
+  /** Takes props out; true where none is left. */
+  drop(texts: Texts, props: ReadonlySet<string>): boolean {
+    if (props.size === 0) return false;
+    const { path } = this.syntax;
+    const gone = this.entries.filter((one) => props.has(nameOf(one) ?? ''));
+    if (gone.length === this.entries.length) {
+      const { start, end } = spanOf(this.statement);
+      texts.remove(path, start, end);
+      return true;
+    }
+    if (this.list.type === 'TSTypeLiteral' || this.list.type === 'TSInterfaceBody')
+      for (const one of gone) {
+        const whole = this.syntax.wholeLines(spanOf(one));
+        const space = /^\s*/.exec(this.syntax.text.slice(spanOf(one).end))?.[0].length ?? 0;
+        if (whole.start !== spanOf(one).start) texts.remove(path, whole.start, whole.end);
+        else texts.remove(path, spanOf(one).start, spanOf(one).end + space);
+      }
+    else removeEntries(texts, path, this.entries.map(spanOf), gone.map(spanOf));
+    const own = this.defaults?.properties ?? [];
+    const unset = own.filter((one) => props.has(nameOf(one) ?? ''));
+    if (this.defaults && unset.length > 0 && unset.length === own.length)
+      texts.replace(path, spanOf(this.defaults).start, spanOf(this.defaults).end, '{}');
+    else if (unset.length > 0) removeEntries(texts, path, own.map(spanOf), unset.map(spanOf));
+    return false;
+  }
+
+  /** The statement is gone already; the line it stood on goes as well. */
+  dropStatement(texts: Texts): void {
+    const { path, text } = this.syntax;
+    const { end } = spanOf(this.statement);
+    const rest = /^[ \t]*\r?\n/.exec(text.slice(end));
+    if (rest) texts.remove(path, end, end + rest[0].length);
+  }
+}
+
+function callOf(node: t.Node | null | undefined, name: string): t.CallExpression | null {
+  return node?.type === 'CallExpression' && node.callee.type === 'Identifier' && node.callee.name === name
+    ? node
+    : null;
+}
+
+function listOf(
+  syntax: Syntax,
+  call: t.CallExpression,
+): t.ArrayExpression | t.ObjectExpression | t.TSTypeLiteral | t.TSInterfaceBody | null {
+  const [given] = call.arguments;
+  if (given?.type === 'ArrayExpression' || given?.type === 'ObjectExpression') return given;
+  const types = (call as { typeParameters?: t.Node | null }).typeParameters;
+  const [type] = types?.type === 'TSTypeParameterInstantiation' ? types.params : [];
+  if (type?.type === 'TSTypeLiteral') return type;
+  if (type?.type !== 'TSTypeReference' || type.typeName.type !== 'Identifier') return null;
+  const { name } = type.typeName;
+  if (referencesOf(syntax.ast, name).length > 2) return null;
+  for (const node of syntax.ast.program.body)
+    if (node.type === 'TSInterfaceDeclaration' && node.id.name === name) return node.body;
+  return null;
+}
+
+function nameOf(node: t.Node): string | null {
+  if (node.type === 'StringLiteral') return node.value;
+  const key = 'key' in node ? node.key : null;
+  if (key && typeof key === 'object' && 'type' in key)
+    return key.type === 'Identifier' ? key.name : key.type === 'StringLiteral' ? key.value : null;
+  return null;
+}
