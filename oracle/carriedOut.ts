@@ -24,6 +24,7 @@ export const CARRIED: readonly Carried[] = [
   { example: 'glasshouse-react', value: 'AlarmStrip.snoozed', way: 'up', also: ['TopBar'] },
   { example: 'glasshouse-react', value: 'AlarmStrip.snoozed', way: 'context', also: ['Clock'] },
   { example: 'glasshouse-react', value: 'VentLever.pulled', way: 'up', also: ['TrayLabel'] },
+  { example: 'glasshouse-react', value: 'VentLever.pulled', way: 'context', also: ['TopBar'] },
   { example: 'glasshouse-react', rule: 'fresh-context' },
   { example: 'glasshouse-react', rule: 'unused-prop' },
   { example: 'glasshouse-react', rule: 'relayed-event' },

@@ -33,12 +33,11 @@ export function mendAll(project: Project, findings: readonly Finding[], sources:
     else if (all.merge(made.texts)) drafted.push(made);
     else alone.push(made);
   }
+  const proofs = proveAll(project, drafted, all);
+  for (const one of alone) proofs.set(one, prove(project, one));
   const mends: MendOf[] = [];
-  // All at once is one survey; where that shows anything amiss, each is tried by itself.
-  const proved = drafted.length > 1 ? proveTogether(project, drafted, all) : null;
   const good = new Texts(sources);
-  for (const one of [...drafted, ...alone]) {
-    const proof = (proved !== null && drafted.includes(one) ? proved : null) ?? prove(project, one);
+  for (const [one, proof] of proofs) {
     if (typeof proof === 'string') {
       left.push({ finding: one.finding, reason: proof });
       continue;
@@ -80,13 +79,29 @@ function draft(project: Project, finding: Finding, sources: Sources): Drafted | 
   return { finding, steps: steps.all, texts, complete: steps.complete };
 }
 
-/** One proof for all, where all are gone and nothing else is found. */
-function proveTogether(project: Project, drafted: readonly Drafted[], all: Texts): MendOf['proof'] | null {
+/**
+ * The proof of each mend. All at once is one survey; where that shows anything amiss, each half is tried by itself, so that a few
+ * bad ones among many cost a few surveys.
+ */
+function proveAll(project: Project, drafted: readonly Drafted[], all: Texts): Map<Drafted, MendOf['proof'] | string> {
+  const [first] = drafted;
+  if (!first) return new Map();
+  if (drafted.length === 1) return new Map([[first, prove(project, first)]]);
   const { after, broken } = tryOut(project, all);
-  if (broken !== null) return null;
-  const found = newFindings(project.findings(), after.findings());
-  const isGone = drafted.every(({ finding }) => goneAfter(project, after, finding));
-  return found.length === 0 && isGone ? { gone: true, newFindings: [] } : null;
+  const isGood =
+    broken === null &&
+    newFindings(project.findings(), after.findings()).length === 0 &&
+    drafted.every(({ finding }) => goneAfter(project, after, finding));
+  if (isGood) return new Map(drafted.map((one) => [one, { gone: true, newFindings: [] }]));
+  const half = Math.ceil(drafted.length / 2);
+  const parts = [drafted.slice(0, half), drafted.slice(half)];
+  return new Map(
+    parts.flatMap((part) => {
+      const texts = all.fresh();
+      for (const { texts: own } of part) texts.merge(own);
+      return [...proveAll(project, part, texts)];
+    }),
+  );
 }
 
 /** What a survey of the edited files says; a reason where the mend is none. */

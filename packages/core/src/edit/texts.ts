@@ -41,6 +41,11 @@ export class Texts {
     return text;
   }
 
+  /** The same files without any edit. */
+  fresh(): Texts {
+    return new Texts(this.sources);
+  }
+
   exists(path: string): boolean {
     return this.added.has(path) || this.sources.text(path) !== null;
   }

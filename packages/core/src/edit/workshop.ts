@@ -71,7 +71,10 @@ export class Workshop {
     if (known !== undefined) return known;
     const info = this.linked.program.component(fn);
     const path = info ? this.linked.program.graph.path(info.file) : '';
-    const made = info?.family === 'vue' && path.endsWith('.vue') ? VueComponent.of(this, info.name, path) : null;
+    const made =
+      info?.family === 'vue' && path.endsWith('.vue')
+        ? VueComponent.of(info.name, path, this.texts.original(path), (line) => this.script(path, line))
+        : null;
     this.single.set(fn, made);
     return made;
   }

@@ -9,7 +9,6 @@ import type { Syntax } from '../syntax/tree';
 import { spanOf, type Span } from '../syntax/tree';
 import type { Texts } from '../texts';
 import { offsets } from '../syntax/offsets';
-import type { Workshop } from '../workshop';
 import { templateOf, type Bound, type Template } from './template';
 
 /** A prop that a set-up script declares, by the name it has there and in the template. */
@@ -42,13 +41,13 @@ export class VueComponent implements ComponentEditor {
     this.at = offsets(syntax.text);
   }
 
-  static of(workshop: Workshop, name: string, path: string): VueComponent | null {
-    const text = workshop.texts.original(path);
+  /** `script` gives the script that a line stands in. Null where it is written in a way that is not edited. */
+  static of(name: string, path: string, text: string, script: (line: number) => Syntax | null): VueComponent | null {
     const template = templateOf(text);
     const opened = /<script\b[^>]*\bsetup\b[^>]*>/.exec(text);
     // Two scripts may each import; edits keep to files of one.
     if (!template || !opened || text.split('<script').length !== 2) return null;
-    const syntax = workshop.script(path, text.slice(0, opened.index + opened[0].length).split('\n').length);
+    const syntax = script(text.slice(0, opened.index + opened[0].length).split('\n').length);
     return syntax && new VueComponent(name, path, syntax, template, DefinedProps.of(syntax));
   }
 

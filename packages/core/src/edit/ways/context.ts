@@ -7,9 +7,10 @@ import { ReactComponent } from '../react/component';
 import { Keeping } from '../react/keeping';
 import type { DeclaredState } from '../react/state';
 import { specifierFrom } from '../syntax/specifier';
-import { moveUp, showWanted, stateOf } from './moving';
+import { moveUp, repeatedOwner, showWanted, stateOf } from './moving';
 import { capital, pathBeside, sharedName } from './names';
 import type { Move } from './situation';
+import { asCollection } from './up';
 
 /** One context that a plan makes, and the expression that goes into it. */
 interface MadeContext {
@@ -39,6 +40,11 @@ export function toContext(move: Move, meant: (carried: Carried) => boolean = () 
   const state = to === home && move.wanted.length === 0 ? null : stateOf(move);
   if (to !== home && !state)
     throw new Impossible(`${workshop.info(home).name} declares the value in a way that is not moved.`);
+  const many = to === home ? null : repeatedOwner(move);
+  if (many !== null && state && react) {
+    toKeyedContext(move, state, react.provider, many, path);
+    return;
+  }
   const contexts = contextsFor(provider, name, carried, state, typeOf(move));
   if (contexts.length === 0)
     throw new Impossible([...reasons][0] ?? `${owner.name} passes it down in a way that is not edited.`);
@@ -79,6 +85,43 @@ export function toContext(move: Move, meant: (carried: Carried) => boolean = () 
     reach.read(component, value.expression, local);
     showWanted(move, component, local, state);
   }
+}
+
+/** Where each instance has a state of its own: all of them in one collection, which goes through contexts. */
+function toKeyedContext(move: Move, state: DeclaredState, provider: ReactComponent, many: number, path: string): void {
+  const { workshop, steps } = move;
+  asCollection(move, state, provider, many, (passed) => {
+    const contexts = passed.map(({ name, type }) => ({
+      name: provider.keyName(capital(name)),
+      expression: name,
+      type: type ?? 'any',
+    }));
+    const reach = new Reach(move, path, contexts);
+    workshop.texts.add(path, provider.moduleOf(contexts, /\.tsx?$/.test(path)));
+    const imports = workshop.importsOf(provider.path);
+    for (const { name, expression } of contexts)
+      provider.provide({ key: imports.named(reach.specifier(provider.path), name), expression });
+    steps.edit(
+      `Let ${provider.name} provide ${list(passed.map(({ name }) => name))} through contexts in ${path}.`,
+      path,
+      provider.path,
+    );
+    return {
+      bring: (author) => {
+        const component = workshop.component(author);
+        if (!component) throw new Impossible(`${workshop.info(author).name} is written in a way that is not edited.`);
+        for (const { name } of passed) reach.read(component, name, name);
+        steps.edit(`Let ${component.name} read ${list(passed.map(({ name }) => name))}.`, component.path);
+      },
+      show: (wanted, { name }) => {
+        const component = workshop.component(wanted);
+        if (!component) throw new Impossible(`${workshop.info(wanted).name} is written in a way that is not edited.`);
+        const local = component.claim(name);
+        reach.read(component, name, local);
+        showWanted(move, component, local, null);
+      },
+    };
+  });
 }
 
 /** What several cells pass down by the same expression is passed down once. */

@@ -184,3 +184,53 @@ export const App = () => {
   const [depth, setDepth] = useState(FIRST);
   return <main>`);
 });
+
+const LEVERS = {
+  'src/House.jsx': `import { useState } from 'react';
+export const House = ({ trays }) => (
+  <main>
+    <Summary />
+    {trays.map((tray) => (
+      <Tray key={tray.id} tray={tray} />
+    ))}
+  </main>
+);
+function Tray({ tray }) {
+  return <p>{tray.id}<Lever /></p>;
+}
+function Lever() {
+  const [pulled, setPulled] = useState(false);
+  return <button onClick={() => setPulled(!pulled)}>{pulled ? 'pulled' : 'up'}</button>;
+}
+function Summary() {
+  return <h1>Levers</h1>;
+}
+`,
+};
+
+test('a home within something that is rendered many times gets its own from there', () => {
+  const { plan, after } = planned(LEVERS, 'Lever.pulled', { way: 'up', also: ['Summary'] });
+  expect(after['src/House.jsx']).toContain(`const [pulledByTray, setPulledByTray] = useState({});`);
+  expect(after['src/House.jsx']).toContain(`pulled={pulledByTray[tray.id] ?? false} setPulled={(next) =>`);
+  expect(after['src/House.jsx']).toContain(`function Tray({ tray, pulled, setPulled }) {
+  return <p>{tray.id}<Lever pulled={pulled} setPulled={setPulled} /></p>;
+}
+function Lever({ pulled, setPulled }) {
+  return <button`);
+  expect(plan.proof).toMatchObject({ readers: ['Lever', 'Summary'], writers: ['Lever'], lost: [] });
+});
+
+test('through a context it is one collection as well, so that each instance keeps its own', () => {
+  const { plan, after } = planned(LEVERS, 'Lever.pulled', { way: 'context', also: ['Summary'] });
+  expect(after['src/House.jsx']).toContain('<PulledByTrayContext.Provider value={pulledByTray}>');
+  expect(after['src/House.jsx']).toContain('pulled={pulledByTray[tray.id] ?? false}');
+  expect(after['src/House.jsx']).toContain('const pulledByTray = useContext(PulledByTrayContext);');
+  expect(plan.proof).toMatchObject({ readers: ['Lever', 'Summary'], writers: ['Lever'], lost: [], newFindings: [] });
+});
+
+test('where nothing tells the instances apart, none is moved', () => {
+  const sources = { 'src/House.jsx': LEVERS['src/House.jsx'].replace(' key={tray.id}', '') };
+  const { plan } = planned(sources, 'Lever.pulled', { way: 'context', also: ['Summary'] });
+  expect(plan.files).toEqual([]);
+  expect(plan.steps[0]?.says).toContain('without a key that tells the instances apart');
+});

@@ -1,4 +1,5 @@
 /** What several ways have in common: the declaration of a state moved to another component, and a wanted reader shown the value. */
+import type { Linked } from '../../link';
 import { Impossible } from '../plan';
 import type { ReactComponent } from '../react/component';
 import { stateAt, type DeclaredState } from '../react/state';
@@ -109,4 +110,35 @@ export function showWanted(
     `Let ${component.name} read it as ${local}, and show it at the end of its markup: put it where it belongs.`,
     path,
   );
+}
+
+/** Whether a component may be there more than once at a time. */
+export function isRepeated({ program, render }: Linked, fn: number): boolean {
+  const sites = program.sitesOf(fn);
+  return (
+    sites.length > 1 || sites.some((site) => (render.placements[site] ?? []).some(({ repeat }) => repeat === 'many'))
+  );
+}
+
+/**
+ * What is rendered many times below the new home: the old one, or the nearest component around it. Each instance has a state of its
+ * own there, and is to keep it. Null where there is one. Throws where instances cannot be told apart.
+ */
+export function repeatedOwner({ linked, workshop, home, to }: Move): number | null {
+  const { program, render } = linked;
+  const seen = new Set<number>();
+  for (let fn = home; fn !== to && !seen.has(fn);) {
+    seen.add(fn);
+    const sites = program.sitesOf(fn);
+    const [site] = sites;
+    if (sites.some((one) => (render.placements[one] ?? []).some(({ repeat }) => repeat === 'many'))) return fn;
+    if (sites.length > 1)
+      throw new Impossible(
+        `${workshop.info(fn).name} is written at ${sites.length} places, and nothing tells its instances apart.`,
+      );
+    const author = site === undefined ? null : workshop.authorOf(site);
+    if (author === null) return null;
+    fn = author;
+  }
+  return null;
 }

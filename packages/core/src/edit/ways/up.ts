@@ -3,17 +3,17 @@
  * times, what was one state for each becomes one collection, by the key that each is rendered with.
  */
 import type * as t from '@babel/types';
-import type { Linked } from '../../link';
 import { Impossible } from '../plan';
 import type { ReactComponent } from '../react/component';
 import type { DeclaredState } from '../react/state';
-import { freeName } from '../syntax/names';
-import { declareIn, moveUp, showWanted, stateOf, takeOut } from './moving';
+import { freeName, isFunction } from '../syntax/names';
+import { spanOf } from '../syntax/tree';
+import { declareIn, isRepeated, moveUp, repeatedOwner, showWanted, stateOf, takeOut } from './moving';
 import { capital } from './names';
 import type { Move } from './situation';
 
 /** Something that is passed down: where it lives it has one name, everywhere below the same. */
-interface Passed {
+export interface Passed {
   name: string;
   type: string | null;
 }
@@ -31,9 +31,15 @@ export function toAbove(move: Move): void {
   }
   if (typeOf(state) === null && /\.tsx?$/.test(target.syntax.path))
     steps.hand(`Write the type of ${state.value} where it says any: the state does not give one.`, target.syntax.path);
-  const keyed = keyedSites(move);
-  if (keyed) {
-    asCollection(move, state, target, keyed);
+  const many = repeatedOwner(move);
+  if (many !== null) {
+    asCollection(move, state, target, many, (passed) => ({
+      bring: (author) =>
+        passDown(move, to, author, passed, (component) =>
+          passed.forEach(({ name, type }) => takeAs(component, name, type)),
+        ),
+      show: (wanted, all) => bringTo(move, { ...state, value: all.name, startsAs: null }, wanted, [all]),
+    }));
     return;
   }
   moveUp(move, state, target);
@@ -68,74 +74,88 @@ function takeAs(component: ReactComponent, name: string, type: string | null): v
   if (local !== name) component.begin(`const { ${name} } = ${local.slice(0, local.lastIndexOf('.'))}`);
 }
 
-/** Where the home is rendered many times: the sites, with the key of each. Null where it is rendered once. */
-function keyedSites({
-  linked,
-  home,
-  workshop,
-}: Move): { site: number; author: number; key: string; tag: t.JSXOpeningElement }[] | null {
-  const { program, render } = linked;
-  const sites = program.sitesOf(home);
-  const isMany =
-    sites.length === 1
-      ? isRepeated(linked, home)
-      : sites.some((site) => (render.placements[site] ?? []).some(({ repeat }) => repeat === 'many'));
-  if (!isMany) {
-    if (sites.length > 1)
-      throw new Impossible(
-        `${workshop.info(home).name} is written at ${sites.length} places, and nothing tells its instances apart.`,
-      );
-    return null;
-  }
-  return sites.map((site) => {
+interface KeyedSite {
+  author: number;
+  /** The key that tells one instance from the others, as the source says it. */
+  key: string;
+  tag: t.JSXOpeningElement;
+}
+
+/** The sites of a component that is rendered many times, with the key of each. */
+function keyedSites({ linked, workshop }: Move, many: number): KeyedSite[] {
+  const { name } = workshop.info(many);
+  return linked.program.sitesOf(many).map((site) => {
     const author = workshop.authorOf(site);
     const component = author === null ? null : workshop.component(author);
-    const entry = program.graph.sites[site];
+    const entry = linked.program.graph.sites[site];
     const tag = entry && component ? component.tagAt(entry.fact.at) : null;
-    const key = tag?.attributes.find(
-      (one): one is t.JSXAttribute => one.type === 'JSXAttribute' && one.name.name === 'key',
-    );
+    const key = component && tag ? keyAround(component, tag) : null;
     const value = key?.value?.type === 'JSXExpressionContainer' ? key.value.expression : null;
     if (author === null || !component || !tag || !value || value.type === 'JSXEmptyExpression')
-      throw new Impossible(
-        `${workshop.info(home).name} is rendered many times, without a key that tells the instances apart.`,
-      );
+      throw new Impossible(`${name} is rendered many times, without a key that tells the instances apart.`);
     if (value.type === 'Identifier' && /^(i|index|idx|n)$/.test(value.name))
       throw new Impossible(
-        `${workshop.info(home).name} is rendered by its index (${value.name}), which tells no instances apart once the list changes.`,
+        `${name} is rendered by its index (${value.name}), which tells no instances apart once the list changes.`,
       );
-    return { site, author, key: component.syntax.source(value), tag };
+    return { author, key: component.syntax.source(value), tag };
   });
 }
 
-function asCollection(
+/** The key of a tag, or of the nearest element around it that the same function renders. */
+function keyAround({ syntax }: ReactComponent, tag: t.JSXOpeningElement): t.JSXAttribute | null {
+  for (const node of syntax.around(spanOf(tag).start).reverse()) {
+    if (isFunction(node)) return null;
+    const opening = node.type === 'JSXElement' ? node.openingElement : null;
+    const key = opening?.attributes.find(
+      (one): one is t.JSXAttribute => one.type === 'JSXAttribute' && one.name.name === 'key',
+    );
+    if (key) return key;
+  }
+  return null;
+}
+
+/** How a collection gets from its home to those who need it. */
+export interface Sharing {
+  /** To a component that gives each instance its own: it has them under their names from then on. */
+  bring(author: number): void;
+  /** To one that shall read all of them. */
+  show(wanted: number, all: Passed): void;
+}
+
+/** What each instance of a component had, as one collection by the key that each is rendered with. */
+export function asCollection(
   move: Move,
   state: DeclaredState,
   target: ReactComponent,
-  sites: { site: number; author: number; key: string; tag: t.JSXOpeningElement }[],
+  /** What is rendered many times: the home, or what stands around it. */
+  many: number,
+  share: (passed: readonly Passed[]) => Sharing,
 ): void {
   const { workshop, home, to, steps, linked } = move;
   const from = workshop.component(home);
-  if (!from || to === null) throw new Impossible('Its home is not edited.');
+  const owner = workshop.component(many);
+  if (!from || !owner || to === null) throw new Impossible('Its home is not edited.');
+  const sites = keyedSites(move, many);
+  if (state.needs.length > 0 && sites.some(({ author }) => workshop.pathOf(author) !== from.syntax.path))
+    throw new Impossible(
+      `${state.value} starts from ${state.needs[0]}, which is not known where ${owner.name} is rendered.`,
+    );
   const all = freeName(
     new Set([...target.names, ...sites.flatMap(({ author }) => [...(workshop.component(author)?.names ?? [])])]),
-    `${state.value}By${from.name}`,
+    `${state.value}By${owner.name}`,
   );
   const setAll = `set${capital(all)}`;
   const type = typeOf(state);
   const collection = type === null ? null : `Record<string, ${type}>`;
   declareIn(move, { ...state, initial: '{}', type: collection, needs: [] }, target, { value: all, setter: setAll });
   takeOut(move, state, from);
-  steps.edit(`Keep ${all} in ${target.name}: one entry for each ${from.name}, by its key.`, target.syntax.path);
+  steps.edit(`Keep ${all} in ${target.name}: one entry for each ${owner.name}, by its key.`, target.syntax.path);
   const passed: Passed[] = [
     { name: all, type: collection },
     { name: setAll, type: setterType(collection) },
   ];
-  for (const author of new Set(sites.map((one) => one.author)))
-    if (author !== to)
-      passDown(move, to, author, passed, (component) =>
-        passed.forEach(({ name, type }) => takeAs(component, name, type)),
-      );
+  const sharing = share(passed);
+  for (const author of new Set(sites.map((one) => one.author))) if (author !== to) sharing.bring(author);
   for (const { author, key, tag } of sites) {
     const component = workshop.component(author);
     if (!component) continue;
@@ -149,17 +169,22 @@ function asCollection(
         `(${next}${typed(component, type)}) => ${setAll}((all) => ({ ...all, [${key}]: typeof ${next} === 'function' ? ${next}(all[${key}] ?? ${state.initial}) : ${next} }))`,
       );
     }
-    const many = isRepeated(linked, author);
+    const isMany = isRepeated(linked, author);
     steps.edit(
-      `Let ${component.name} give each ${from.name} its own, by ${key}${many ? `, which has to be unique across all of them` : ''}.`,
+      `Let ${component.name} give each ${owner.name} its own, by ${key}${isMany ? `, which has to be unique across all of them` : ''}.`,
       component.syntax.path,
     );
   }
-  takeAs(from, state.value, type);
-  if (state.setter !== null) takeAs(from, state.setter, setterType(type));
+  const own: Passed[] = [{ name: state.value, type }];
+  if (state.setter !== null) own.push({ name: state.setter, type: setterType(type) });
+  const arrive = (component: ReactComponent): void => own.forEach(({ name, type }) => takeAs(component, name, type));
+  if (many === home) arrive(from);
+  else {
+    for (const { name, type } of own) owner.addProp(name, type);
+    passDown(move, many, home, own, arrive);
+  }
   steps.edit(`Let ${from.name} take it as a prop instead of keeping it.`, from.syntax.path);
-  for (const wanted of move.wanted)
-    bringTo(move, { ...state, value: all, startsAs: null }, wanted, [{ name: all, type: collection }]);
+  for (const wanted of move.wanted) sharing.show(wanted, { name: all, type: collection });
 }
 
 /** The annotation of what a setter is called with; nothing in plain scripts. */
@@ -230,8 +255,7 @@ function passDown(
         give(author);
       }
       files.push(writer.syntax.path);
-      for (const one of passed)
-        writer.addAttributeOnce(tag, one.name, author === from ? one.name : (writer.nameOfAdded(one.name) ?? one.name));
+      for (const one of passed) writer.addAttributeOnce(tag, one.name, writer.nameOfAdded(one.name) ?? one.name);
     }
     if (fn !== to)
       steps.edit(`Let ${name} pass ${passed.map((one) => one.name).join(' and ')} on.`, component.syntax.path);
@@ -246,12 +270,4 @@ function passDown(
 
 function takeOnce(component: ReactComponent, name: string, type: string | null): void {
   if (component.nameOfAdded(name) === null) component.addProp(name, type);
-}
-
-/** Whether a component may be there more than once at a time. */
-function isRepeated({ program, render }: Linked, fn: number): boolean {
-  const sites = program.sitesOf(fn);
-  return (
-    sites.length > 1 || sites.some((site) => (render.placements[site] ?? []).some(({ repeat }) => repeat === 'many'))
-  );
 }
