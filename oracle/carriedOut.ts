@@ -109,8 +109,20 @@ function withoutTimers(): void {
   window.setInterval = (() => 0) as unknown as typeof window.setInterval;
 }
 
+/** What the page says once it has come to rest: what is loaded later comes a moment after it is asked for. */
+async function look(page: Page): Promise<string> {
+  let before = await said(page);
+  for (let still = 0, turn = 0; still < 3 && turn < 60; turn++) {
+    await new Promise((resolve) => setTimeout(resolve, 20));
+    const now = await said(page);
+    still = now === before ? still + 1 : 0;
+    before = now;
+  }
+  return before;
+}
+
 /** What the page says, but for clocks and what wanted readers add. */
-function look(page: Page): Promise<string> {
+function said(page: Page): Promise<string> {
   return page.evaluate(() => {
     const copy = document.body.cloneNode(true) as HTMLElement;
     for (const one of copy.querySelectorAll('output, script, time')) one.remove();

@@ -35,7 +35,7 @@ try {
     await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
     await page.goto(new URL(address, url).href, { waitUntil: 'networkidle2' });
     await act();
-    await new Promise((resolve) => setTimeout(resolve, 600));
+    await new Promise((resolve) => setTimeout(resolve, 900));
     await page.screenshot({ path: path.join(root, 'docs/screenshots', `${name}.png`) });
   };
   await page.goto(url, { waitUntil: 'networkidle2' });
@@ -58,6 +58,9 @@ try {
   await shoot('reach', `${project}/reach?from=${encodeURIComponent('src/houses/House.jsx#House')}`);
   await shoot('code', `${project}/code?at=src/benches/Tray.jsx:9:units`);
   await shoot('homes', `${project}/homes?value=App.units`);
+  await shoot('homes-overview', `${project}/homes`);
+  await shoot('homes-plan', `${project}/homes?value=App.units&way=context&show=plan&step=1`);
+  await shoot('mend', `${project}/findings?rule=fresh-context&show=mend`);
   await shoot('projects', '/projects');
 } finally {
   await browser.close();

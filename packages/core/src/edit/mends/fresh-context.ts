@@ -45,7 +45,7 @@ export const freshContext: Mend = (job) => {
     workshop.texts.replace(syntax.path, spanOf(given).start, spanOf(given).end, name);
   }
   steps.edit(
-    `Keep what ${component.name} provides until ${dependencies.join(' or ') || 'nothing'} changes.`,
+    `Keep what ${component.name} provides ${dependencies.length === 0 ? 'for good' : `until ${oneOf(dependencies)} changes`}.`,
     syntax.path,
   );
 };
@@ -68,4 +68,8 @@ function returnsEarly(node: t.Statement): boolean {
 
 function isWithin(outer: t.Node, inner: t.Node): boolean {
   return spanOf(outer).start <= spanOf(inner).start && spanOf(inner).end <= spanOf(outer).end;
+}
+
+function oneOf(names: readonly string[]): string {
+  return names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} or ${names.at(-1)}`;
 }

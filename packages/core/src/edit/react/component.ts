@@ -7,18 +7,12 @@ import type { FunctionFact, Spot } from '../../model/facts';
 import { walkNodes } from '../../read/script/walk';
 import type { ComponentEditor, GivenProp, Provided, Taken } from '../component';
 import type { Imports } from '../syntax/imports';
-import { removeEntries } from '../syntax/imports';
-import {
-  declarationsOf,
-  freeName,
-  isFunction,
-  isReassigned,
-  namesIn,
-  referencesOf,
-  type FunctionNode,
-} from '../syntax/names';
+import { declarationsOf, freeName, isReassigned, namesIn, referencesOf, type FunctionNode } from '../syntax/names';
 import { spanOf, type Span, type Syntax } from '../syntax/tree';
 import type { Texts } from '../texts';
+import { functionAt } from './locate';
+import { Markup, type Wrapper } from './markup';
+import { keyOf, writeParams, type AddedProp } from './params';
 import { PropTypes } from './propTypes';
 
 /** How a component reads one of its props. */
@@ -35,25 +29,27 @@ interface JsxGiven extends GivenProp {
 export class ReactComponent implements ComponentEditor {
   readonly names: Set<string>;
   private readonly droppedProps = new Set<string>();
-  private readonly addedProps: { prop: string; local: string; type: string | null }[] = [];
+  private readonly addedProps: AddedProp[] = [];
   private readonly droppedAttributes: t.JSXAttribute[] = [];
   private readonly addedAttributes = new Map<t.JSXOpeningElement, { name: string; value: string }[]>();
   private readonly statements: string[] = [];
-  private readonly wrappers: { open: string; close: string }[] = [];
+  private readonly wrappers: Wrapper[] = [];
   private readonly shown: string[] = [];
   private readonly types: PropTypes;
+  private readonly markup: Markup;
 
   private constructor(
     readonly syntax: Syntax,
     readonly name: string,
     readonly fn: FunctionNode,
     /** What it destructures its props by: its first parameter, or a declaration at the top of its body. */
-    private readonly pattern: t.ObjectPattern | null,
+    readonly pattern: t.ObjectPattern | null,
     /** What its first parameter is called where it takes its props as a whole. */
     private readonly object: string | null,
   ) {
     this.names = namesIn(fn);
     this.types = new PropTypes(syntax, name, fn);
+    this.markup = new Markup(syntax, fn);
   }
 
   /** Null where it is no function, or takes its props in a way that is not edited. */
@@ -327,7 +323,7 @@ export class ReactComponent implements ComponentEditor {
 
   /** Whether its markup ends in an element that can hold one more piece. */
   canShow(): boolean {
-    return this.returned().some((node) => node.type === 'JSXElement' && node.closingElement !== null);
+    return this.markup.returned().some((node) => node.type === 'JSXElement' && node.closingElement !== null);
   }
 
   /** Shows something at the end of the first element the component renders. */
@@ -353,7 +349,9 @@ export class ReactComponent implements ComponentEditor {
     const { path } = this.syntax;
     for (const attribute of this.droppedAttributes) this.removeAttribute(texts, attribute);
     for (const { prop, name } of this.renamed) this.readMember(texts, prop, name);
-    this.writeProps(texts);
+    for (const prop of this.droppedProps) this.types.drop(texts, prop);
+    for (const { prop, type } of this.addedProps) this.types.add(texts, prop, type);
+    writeParams(texts, this, { dropped: this.droppedProps, added: this.addedProps, types: this.types });
     for (const [tag, attributes] of this.addedAttributes) {
       const at = spanOf(tag.attributes.at(-1) ?? tag.typeArguments ?? tag.name).end;
       const onLines =
@@ -362,9 +360,10 @@ export class ReactComponent implements ComponentEditor {
       const gap = onLines ? `\n${this.syntax.indentAt(spanOf(tag.attributes.at(-1) ?? tag).start)}` : ' ';
       texts.insert(path, at, attributes.map(({ name, value }) => `${gap}${name}={${value}}`).join(''));
     }
-    if (this.shown.length > 0) this.writeShown(texts);
-    if (this.wrappers.length > 0) for (const node of this.returned()) this.wrapOne(texts, node);
-    if (this.statements.length > 0) this.writeStatements(texts);
+    if (this.shown.length > 0) this.markup.show(texts, this.shown);
+    if (this.wrappers.length > 0)
+      for (const node of this.markup.returned()) this.markup.wrap(texts, node, this.wrappers);
+    if (this.statements.length > 0) this.markup.begin(texts, this.statements);
   }
 
   private lineOf(offset: number): number {
@@ -377,165 +376,6 @@ export class ReactComponent implements ComponentEditor {
     const whole = this.syntax.wholeLines({ start, end });
     if (whole.start !== start) texts.remove(path, whole.start, whole.end);
     else texts.remove(path, text.slice(0, start).trimEnd().length, end);
-  }
-
-  private writeProps(texts: Texts): void {
-    const { path } = this.syntax;
-    for (const prop of this.droppedProps) this.types.drop(texts, prop);
-    for (const { prop, type } of this.addedProps) this.types.add(texts, prop, type);
-    const added = this.addedProps
-      .filter(({ local }) => local !== '')
-      .map(({ prop, local }) => (prop === local ? prop : `${prop}: ${local}`));
-    const gone = (this.pattern?.properties ?? []).filter(
-      (one) => one.type === 'ObjectProperty' && this.droppedProps.has(keyOf(one.key) ?? ''),
-    );
-    if (!this.pattern) {
-      if (added.length === 0) return;
-      const open = this.syntax.text.indexOf('(', spanOf(('id' in this.fn && this.fn.id) || this.fn).start);
-      texts.insert(path, open + 1, `{ ${added.join(', ')} }${this.types.annotation(this.addedProps)}`);
-      return;
-    }
-    const all = this.pattern.properties.map(spanOf);
-    const kept = this.pattern.properties.filter((one) => !gone.includes(one));
-    if (kept.length === 0 && added.length === 0 && gone.length > 0) {
-      this.dropPattern(texts);
-      return;
-    }
-    if (kept.length === 0 && gone.length > 0) {
-      texts.replace(path, all[0]?.start ?? 0, all.at(-1)?.end ?? 0, added.join(', '));
-      return;
-    }
-    removeEntries(texts, path, all, gone.map(spanOf));
-    if (added.length === 0) return;
-    const rest = kept.find((one) => one.type === 'RestElement');
-    if (rest) texts.insert(path, spanOf(rest).start, `${added.join(', ')}, `);
-    else {
-      const last = kept.at(-1);
-      if (last) texts.insert(path, spanOf(last).end, added.map((one) => `, ${one}`).join(''));
-      else texts.replace(path, spanOf(this.pattern).start, spanOf(this.pattern).end, `{ ${added.join(', ')} }`);
-    }
-  }
-
-  /** Nothing is destructured any more: the parameter goes, or the statement. */
-  private dropPattern(texts: Texts): void {
-    const { path } = this.syntax;
-    const { pattern } = this;
-    if (!pattern) return;
-    const [first, second] = this.fn.params;
-    if (first === pattern) {
-      if (second)
-        texts.replace(
-          path,
-          spanOf(pattern).start,
-          spanOf(pattern.typeAnnotation ?? pattern).start === spanOf(pattern).start
-            ? spanOf(pattern).end
-            : spanOf(pattern).end,
-          '_props',
-        );
-      else texts.remove(path, spanOf(pattern).start, spanOf(pattern).end);
-      return;
-    }
-    const statement = this.fn.body.type === 'BlockStatement' ? this.fn.body.body : [];
-    const own = statement.find(
-      (node) => node.type === 'VariableDeclaration' && node.declarations.some(({ id }) => id === pattern),
-    );
-    if (own?.type !== 'VariableDeclaration') return;
-    if (own.declarations.length === 1) {
-      const whole = this.syntax.wholeLines(spanOf(own));
-      texts.remove(path, whole.start, whole.end);
-      return;
-    }
-    const declarator = own.declarations.filter(({ id }) => id === pattern).map(spanOf);
-    removeEntries(texts, path, own.declarations.map(spanOf), declarator);
-  }
-
-  private writeShown(texts: Texts): void {
-    const { path, text, unit } = this.syntax;
-    const element = this.returned().find((node) => node.type === 'JSXElement' && node.closingElement !== null);
-    if (element?.type !== 'JSXElement' || !element.closingElement) return;
-    const { start } = spanOf(element.closingElement);
-    const indent = this.syntax.indentAt(start);
-    const isAlone = text.slice(text.lastIndexOf('\n', start - 1) + 1, start).trim() === '';
-    const inner = this.shown.map((markup) => `${unit}${markup}\n${indent}`).join('');
-    if (isAlone) texts.insert(path, start, inner);
-    else texts.insert(path, start, this.shown.join(''));
-  }
-
-  /** What the component itself returns, as far as it is more than nothing. */
-  private returned(): t.Expression[] {
-    if (this.fn.body.type !== 'BlockStatement') return [this.fn.body];
-    const found: t.Expression[] = [];
-    walkNodes(this.fn.body, (node, within) => {
-      if (node.type !== 'ReturnStatement' || within || !node.argument) return;
-      if (node.argument.type !== 'NullLiteral') found.push(node.argument);
-    });
-    return found.filter((node) => !insideFunction(this.fn, node));
-  }
-
-  private wrapOne(texts: Texts, node: t.Expression): void {
-    const { path, unit } = this.syntax;
-    const { start, end } = spanOf(node);
-    const isJsx = node.type === 'JSXElement' || node.type === 'JSXFragment';
-    const isAlone = this.startsLine(start);
-    const base = isAlone ? this.syntax.indentAt(start) : `${this.syntax.indentAt(start)}${unit}`;
-    const depth = (level: number): string => base + unit.repeat(level);
-    const opens = this.wrappers.map(({ open }, i) => `${i === 0 ? '' : depth(i)}${open}\n`).join('');
-    const count = this.wrappers.length;
-    const closes = this.wrappers
-      .map(({ close }, i) => `\n${depth(count - 1 - i)}${this.wrappers[count - 1 - i]?.close ?? close}`)
-      .join('');
-    const [before, after] =
-      isAlone || isParenthesized(node) ? ['', ''] : [`(\n${base}`, `\n${this.syntax.indentAt(start)})`];
-    this.indentLines(texts, node, unit.repeat(count) + (isAlone ? '' : unit));
-    texts.insert(path, start, `${before}${opens}${depth(count)}${isJsx ? '' : '{'}`);
-    texts.insert(path, end, `${isJsx ? '' : '}'}${closes}${after}`);
-  }
-
-  private startsLine(offset: number): boolean {
-    const { text } = this.syntax;
-    return text.slice(text.lastIndexOf('\n', offset - 1) + 1, offset).trim() === '';
-  }
-
-  /** Moves all lines of a piece but its first to the right, those within texts excepted. */
-  private indentLines(texts: Texts, node: t.Node, by: string): void {
-    const { text, path } = this.syntax;
-    const kept: Span[] = [];
-    walkNodes(node, (one) => {
-      if (one.type === 'TemplateLiteral' || one.type === 'StringLiteral') kept.push(spanOf(one));
-    });
-    const { start, end } = spanOf(node);
-    for (let at = text.indexOf('\n', start); at !== -1 && at < end; at = text.indexOf('\n', at + 1)) {
-      const line = at + 1;
-      if (line >= end || text[line] === '\n' || text[line] === '\r') continue;
-      if (kept.some((span) => span.start < line && line < span.end) || texts.isGone(path, line)) continue;
-      texts.insert(path, line, by);
-    }
-  }
-
-  private writeStatements(texts: Texts): void {
-    const { path, text, unit, semicolon } = this.syntax;
-    const { body } = this.fn;
-    if (body.type === 'BlockStatement') {
-      const [first] = body.body;
-      const last = body.directives.at(-1);
-      const at = last ? spanOf(last).end : spanOf(body).start + 1;
-      const indent =
-        first && this.startsLine(spanOf(first).start)
-          ? this.syntax.indentAt(spanOf(first).start)
-          : `${this.syntax.indentAt(spanOf(body).start)}${unit}`;
-      texts.insert(path, at, this.statements.map((line) => `\n${indent}${line}${semicolon}`).join(''));
-      return;
-    }
-    // `() => <b />` becomes a body with a return.
-    const opened = parenthesesOf(body);
-    const start = opened?.start ?? spanOf(body).start;
-    const end = opened ? text.indexOf(')', spanOf(body).end) + 1 : spanOf(body).end;
-    const indent = this.syntax.indentAt(spanOf(this.fn).start);
-    for (let at = text.indexOf('\n', start); at !== -1 && at < end; at = text.indexOf('\n', at + 1))
-      if (!texts.isGone(path, at + 1) && text[at + 1] !== '\n') texts.insert(path, at + 1, unit);
-    const lines = this.statements.map((line) => `\n${indent}${unit}${line}${semicolon}`).join('');
-    texts.insert(path, start, `{${lines}\n${indent}${unit}return `);
-    texts.insert(path, end, `${semicolon}\n${indent}}`);
   }
 
   private attributes(): t.JSXAttribute[] {
@@ -567,48 +407,3 @@ function isMemberOf(node: t.Node, object: string, prop: string): boolean {
 }
 
 const GLOBALS = /^(undefined|Math|Number|String|Boolean|Object|Array|JSON|Date)$/;
-
-function keyOf(node: t.Node): string | null {
-  return node.type === 'Identifier' ? node.name : node.type === 'StringLiteral' ? node.value : null;
-}
-
-function isParenthesized(node: t.Node): boolean {
-  return node.extra?.parenthesized === true;
-}
-
-function parenthesesOf(node: t.Node): { start: number } | null {
-  const at = node.extra?.parenStart;
-  return typeof at === 'number' ? { start: at } : null;
-}
-
-function insideFunction(root: FunctionNode, node: t.Node): boolean {
-  let inside = false;
-  walkNodes(root.body, (one) => {
-    if (!isFunction(one)) return;
-    const { start, end } = spanOf(one);
-    const at = spanOf(node);
-    if (start <= at.start && at.end <= end) inside = true;
-  });
-  return inside;
-}
-
-/** The function a component is, by where its name or its beginning stands. */
-function functionAt(syntax: Syntax, spot: Spot): FunctionNode | null {
-  const offset = syntax.offset(spot);
-  for (const node of syntax.around(offset).reverse()) {
-    if (isFunction(node)) return node;
-    if (node.type === 'VariableDeclarator') return functionIn(node.init);
-    if (node.type === 'ExportDefaultDeclaration') return functionIn(node.declaration);
-    if (node.type === 'ClassDeclaration' || node.type === 'ClassExpression') return null;
-  }
-  return null;
-}
-
-/** A function, also within calls that wrap it: `memo(function Gauge() { … })`. */
-function functionIn(node: t.Node | null | undefined): FunctionNode | null {
-  if (!node) return null;
-  if (isFunction(node)) return node;
-  if (node.type === 'CallExpression') return functionIn(node.arguments[0]);
-  if (node.type === 'TSAsExpression' || node.type === 'TSSatisfiesExpression') return functionIn(node.expression);
-  return null;
-}
