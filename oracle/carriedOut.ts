@@ -87,7 +87,9 @@ async function use(example: string): Promise<Run> {
   return withPage(
     example,
     async (page) => {
-      const screens: string[] = [await look(page)];
+      // What is loaded lazily is shown a third of a second later at the earliest, as its framework has it.
+    await new Promise((resolve) => setTimeout(resolve, 700));
+    const screens: string[] = [await look(page)];
       await usedEach(page, async () => {
         screens.push(await look(page));
       });
