@@ -56,7 +56,7 @@ interface Run {
 export async function carryOut(root: string, carried: Carried): Promise<CarriedOut> {
   const example = path.join(root, 'examples', carried.example);
   // Packages are looked for two folders above.
-  const copy = path.join(root, '.cache/carried', carried.example);
+  const copy = path.join(root, '.cache', `carried-${carried.example}`);
   rmSync(copy, { recursive: true, force: true });
   mkdirSync(path.dirname(copy), { recursive: true });
   cpSync(example, copy, { recursive: true });
@@ -88,8 +88,8 @@ async function use(example: string): Promise<Run> {
     example,
     async (page) => {
       // What is loaded lazily is shown a third of a second later at the earliest, as its framework has it.
-    await new Promise((resolve) => setTimeout(resolve, 700));
-    const screens: string[] = [await look(page)];
+      await new Promise((resolve) => setTimeout(resolve, 700));
+      const screens: string[] = [await look(page)];
       await usedEach(page, async () => {
         screens.push(await look(page));
       });

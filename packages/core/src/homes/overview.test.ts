@@ -23,7 +23,11 @@ test('states that would better live elsewhere, with what that saves; those at ho
 });
 
 test('what a team allows to be carried is not worth moving', () => {
-  expect(one(APP).worthMoving(Thumb.parse({ relays: 6 })).map(({ name }) => name)).not.toContain('units');
+  expect(
+    one(APP)
+      .worthMoving(Thumb.parse({ relays: 6 }))
+      .map(({ name }) => name),
+  ).not.toContain('units');
 });
 
 test('each row can be asked for by its value', () => {
