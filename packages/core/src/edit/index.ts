@@ -52,6 +52,7 @@ export function planFor(
   if (way.possible === false) throw new NotFound(`This way is not possible: ${way.reasons.join(' ')}`);
   const to = asked.in === undefined ? (places.get(way.kind) ?? null) : oneCalled(linked, asked.in).fn;
   const wanted = (asked.also ?? []).map((name) => oneCalled(linked, name).fn);
+  if (asked.in !== undefined && to !== null) checkPlace(project, flow, to, wanted);
   const drafted = planWay(linked, project.dominators(), flow, way, { to, wanted, sources });
   const { after, plan } = tried(project, drafted, (reason) =>
     planInWords(linked, project.dominators(), flow, way, { wanted, sources, reason }),
@@ -70,6 +71,20 @@ export function planFor(
     proof,
     complete: steps.every((step) => step.by === 'edit'),
   };
+}
+
+/** What is chosen by hand has to stand above all who need the value. Throws `NotFound` where it does not. */
+function checkPlace(project: Project, flow: CellFlow, to: number, wanted: readonly number[]): void {
+  const { linked } = project;
+  const dominators = project.dominators();
+  const { readers, writers } = situationOf(linked, dominators, flow, wanted);
+  const nearest = dominators.nearest([to, ...readers, ...writers]);
+  if (nearest === to) return;
+  const name = linked.program.component(to)?.name ?? '';
+  const above = nearest === null ? null : linked.program.component(nearest)?.name;
+  throw new NotFound(
+    `${name} does not stand above all who need it.${above == null ? '' : ` The lowest component that does is ${above}.`}`,
+  );
 }
 
 /** What is drafted, with the survey of it; in words where an edited file would not parse, which no edit may bring about. */

@@ -251,5 +251,5 @@ function C({ units }) { return <b>{units}</b>; }
   );
   expect(plan.complete).toBe(false);
   expect(plan.files).toEqual([]);
-  expect(plan.steps[0]).toMatchObject({ by: 'hand', says: expect.stringContaining('By hand: ') });
+  expect(plan.steps[0]).toMatchObject({ by: 'hand', says: expect.stringContaining('Not written: ') });
 });

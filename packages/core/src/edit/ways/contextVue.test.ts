@@ -121,7 +121,7 @@ ${script}
     { way: 'context' },
   );
   expect(plan).toMatchObject({ complete: false, files: [] });
-  expect(plan.steps[0]?.says).toContain('By hand: Bench takes units in a way that is not edited.');
+  expect(plan.steps[0]?.says).toContain('Not written: Bench takes units in a way that is not edited.');
 });
 
 test('what is no reference at the top of the script is not provided', () => {

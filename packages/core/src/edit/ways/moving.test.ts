@@ -234,3 +234,9 @@ test('where nothing tells the instances apart, none is moved', () => {
   expect(plan.files).toEqual([]);
   expect(plan.steps[0]?.says).toContain('without a key that tells the instances apart');
 });
+
+test('a place that does not stand above all who need it is refused', () => {
+  expect(() => planned(FOUR, 'App.open', { way: 'context', in: 'Lid' })).toThrow(
+    'Lid does not stand above all who need it. The lowest component that does is House.',
+  );
+});

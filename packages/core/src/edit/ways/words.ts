@@ -30,7 +30,7 @@ export function inWords(linked: Linked, { cell }: CellFlow, way: Option, s: Situ
     store: `Put ${name}, and the functions that change it, into a module of their own.`,
     service: `Put ${name}, and the methods that change it, into a service${way.component === null ? '' : ` that ${way.component} provides`}.`,
   };
-  const steps = [step(`${first[way.kind]} By hand: ${reason}`, ...homes)];
+  const steps = [step(`${first[way.kind]} Not written: ${reason}`, ...homes)];
   const from = { context: 'the context', store: 'that module', service: 'that service' }[way.kind as string];
   if (from !== undefined) for (const fn of users) steps.push(step(`Let ${nameOf(fn)} take ${name} from ${from}.`, fn));
   if (from !== undefined || way.kind === 'down')

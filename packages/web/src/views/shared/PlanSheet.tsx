@@ -41,7 +41,7 @@ export function PlanSheet({ steps, files, complete, proof, name, at, onStep, of 
             <li key={index} data-at={index === at}>
               <button type="button" className="plain" aria-pressed={index === at} onClick={() => onStep(index)}>
                 {step.by === 'hand' && <b>By hand. </b>}
-                {step.says.replace(/ By hand: /, ' ')}
+                {step.says}
               </button>
             </li>
           ))}
