@@ -23,10 +23,19 @@ export interface RawEdit {
   text: string;
 }
 
+interface EditedFile {
+  original: string;
+  magic: MagicString;
+  /** Stretches that are replaced or taken out. */
+  removed: [number, number][];
+  /** Those of them that are taken out. */
+  taken: [number, number][];
+}
+
 export class Texts {
   /** All edits in the order they were made. */
   readonly raw: RawEdit[] = [];
-  private readonly edits = new Map<string, { original: string; magic: MagicString; removed: [number, number][] }>();
+  private readonly edits = new Map<string, EditedFile>();
   private readonly added = new Map<string, string>();
 
   constructor(private readonly sources: Sources) {}
@@ -37,7 +46,7 @@ export class Texts {
     if (known) return known.original;
     const text = this.sources.text(path);
     if (text === null) throw new Error(`${path} could not be read.`);
-    this.edits.set(path, { original: text, magic: new MagicString(text), removed: [] });
+    this.edits.set(path, { original: text, magic: new MagicString(text), removed: [], taken: [] });
     return text;
   }
 
@@ -60,8 +69,17 @@ export class Texts {
     this.raw.push({ path, from: offset, to: offset, text });
   }
 
+  /** Takes a stretch out. Within it, or around it, others may be gone already: what is taken out twice is gone once. */
   remove(path: string, from: number, to: number): void {
-    this.replace(path, from, to, '');
+    const { magic, removed, taken } = this.file(path);
+    if (taken.some(([a, b]) => a <= from && to <= b)) return;
+    const within = taken.filter(([a, b]) => from <= a && b <= to);
+    const clashes = removed.filter(([a, b]) => a < to && from < b).length > within.length;
+    if (clashes) throw new EditClash(path);
+    removed.push([from, to]);
+    taken.push([from, to]);
+    this.raw.push({ path, from, to, text: '' });
+    magic.remove(from, to);
   }
 
   replace(path: string, from: number, to: number, text: string): void {
@@ -69,8 +87,7 @@ export class Texts {
     if (this.isRemoved(path, from, to)) throw new EditClash(path);
     removed.push([from, to]);
     this.raw.push({ path, from, to, text });
-    if (text === '') magic.remove(from, to);
-    else magic.update(from, to, this.inItsLineEnds(path, text));
+    magic.update(from, to, this.inItsLineEnds(path, text));
   }
 
   /**
@@ -95,6 +112,7 @@ export class Texts {
       if (this.raw.some((own) => own.path === path && own.from === from && own.to === to && own.text === text))
         continue;
       if (from === to) this.insert(path, from, text);
+      else if (text === '') this.remove(path, from, to);
       else this.replace(path, from, to, text);
     }
     for (const [path, text] of other.added) this.add(path, text);
@@ -136,7 +154,7 @@ export class Texts {
     });
   }
 
-  private file(path: string): { original: string; magic: MagicString; removed: [number, number][] } {
+  private file(path: string): EditedFile {
     this.original(path);
     const file = this.edits.get(path);
     if (!file) throw new Error(`${path} could not be read.`);

@@ -6,6 +6,7 @@ import type { Linked } from '../../link';
 import type { ComponentInfo } from '../../link/program/program';
 import { Impossible, type Steps } from '../plan';
 import type { ReactComponent } from '../react/component';
+import { offsets } from '../syntax/offsets';
 import type { Syntax } from '../syntax/tree';
 import type { Workshop } from '../workshop';
 
@@ -24,13 +25,7 @@ export interface MendJob {
 export type Mend = (job: MendJob) => void;
 
 export function offsetOf({ finding, workshop }: MendJob): number {
-  const text = workshop.texts.original(finding.file);
-  let at = text.startsWith('\uFEFF') ? 1 : 0;
-  for (let line = 1; line < finding.line; line++) {
-    at = text.indexOf('\n', at) + 1;
-    if (at === 0) return text.length;
-  }
-  return at + finding.column - 1;
+  return offsets(workshop.texts.original(finding.file))(finding);
 }
 
 export function scriptOf({ finding, workshop }: MendJob): Syntax {

@@ -1,5 +1,5 @@
 /** A name that is nearly another: a prop, an event or a topic, renamed where it is written. */
-import { camel } from '../../model/spelling';
+import { pascal } from '../../model/spelling';
 import { Impossible } from '../plan';
 import { componentOf, familyOf, offsetOf, spotOf, type Mend, type MendJob } from './job';
 
@@ -32,7 +32,7 @@ export const nearName: Mend = (job) => {
   const spellings: [string, string][] = [
     [name, near],
     [kebab(name), kebab(near)],
-    [`on${capital(name)}`, `on${capital(near)}`],
+    [`on${pascal(name)}`, `on${pascal(near)}`],
     [name.toLowerCase(), near.toLowerCase()],
   ];
   const found = spellings.find(([written]) => wordAt(line, written) !== -1);
@@ -72,10 +72,6 @@ function wordAt(line: string, word: string): number {
   for (let at = line.indexOf(word); at !== -1; at = line.indexOf(word, at + 1))
     if (!/[\w$-]/.test(line[at - 1] ?? ' ') && !/[\w$-]/.test(line[at + word.length] ?? ' ')) return at;
   return -1;
-}
-
-function capital(name: string): string {
-  return name.charAt(0).toUpperCase() + camel(name).slice(1);
 }
 
 function kebab(name: string): string {

@@ -71,16 +71,9 @@ function dropPattern(texts: Texts, { syntax, fn, pattern }: Params): void {
   if (!pattern) return;
   const [first, second] = fn.params;
   if (first === pattern) {
-    if (second)
-      texts.replace(
-        path,
-        spanOf(pattern).start,
-        spanOf(pattern.typeAnnotation ?? pattern).start === spanOf(pattern).start
-          ? spanOf(pattern).end
-          : spanOf(pattern).end,
-        '_props',
-      );
-    else texts.remove(path, spanOf(pattern).start, spanOf(pattern).end);
+    const { start, end } = spanOf(pattern);
+    if (second) texts.replace(path, start, end, '_props');
+    else texts.remove(path, start, end);
     return;
   }
   const statement = fn.body.type === 'BlockStatement' ? fn.body.body : [];

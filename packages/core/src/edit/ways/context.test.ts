@@ -253,3 +253,27 @@ function C({ units }) { return <b>{units}</b>; }
   expect(plan.files).toEqual([]);
   expect(plan.steps[0]).toMatchObject({ by: 'hand', says: expect.stringContaining('Not written: ') });
 });
+
+test('the only prop of a relay goes with its type', () => {
+  const { plan, after } = planned(
+    {
+      'src/a.tsx': `import { useState } from 'react';
+export function A() {
+  const [units] = useState('c');
+  return <B units={units} />;
+}
+function B({ units }: { units: string }) {
+  return <C units={units} />;
+}
+function C({ units }: { units: string }) {
+  return <b>{units}</b>;
+}
+`,
+    },
+    'A.units',
+    { way: 'context' },
+  );
+  expect(after['src/a.tsx']).toContain('function B() {\n  return <C />;');
+  expect(after['src/a.tsx']).toContain('function C() {\n  const units = useContext(UnitsContext);');
+  expect(plan).toMatchObject({ complete: true, proof: { lost: [], newFindings: [] } });
+});

@@ -1,6 +1,7 @@
 /** The value in a context: provided by the component it lives in, read wherever it is used, carried by nobody. */
 import { list } from '../../rules/rule';
 import { carriedFrom, type Carried, type CarriedProp } from '../carry';
+import { pascal } from '../../model/spelling';
 import { Impossible } from '../plan';
 import type { ComponentEditor } from '../component';
 import { ReactComponent } from '../react/component';
@@ -8,7 +9,7 @@ import { Keeping } from '../react/keeping';
 import type { DeclaredState } from '../react/state';
 import { specifierFrom } from '../syntax/specifier';
 import { moveUp, repeatedOwner, showWanted, stateOf } from './moving';
-import { capital, pathBeside, sharedName } from './names';
+import { pathBeside, sharedName } from './names';
 import type { Move } from './situation';
 import { asCollection } from './up';
 
@@ -92,7 +93,7 @@ function toKeyedContext(move: Move, state: DeclaredState, provider: ReactCompone
   const { workshop, steps } = move;
   asCollection(move, state, provider, many, (passed) => {
     const contexts = passed.map(({ name, type }) => ({
-      name: provider.keyName(capital(name)),
+      name: provider.keyName(pascal(name)),
       expression: name,
       type: type ?? 'any',
     }));
@@ -158,8 +159,8 @@ function contextsFor(
   return [...expressions].map(([expression, isFunction], index) => {
     const isFirst = index === 0 && !isFunction;
     const own = /^[\w$.]+$/.test(expression) ? (expression.split('.').at(-1) ?? expression) : nameOf(expression);
-    let made = provider.keyName(capital(isFirst ? name : own));
-    for (let n = 2; taken.has(made); n++) made = provider.keyName(`${capital(isFirst ? name : own)}${n}`);
+    let made = provider.keyName(pascal(isFirst ? name : own));
+    for (let n = 2; taken.has(made); n++) made = provider.keyName(`${pascal(isFirst ? name : own)}${n}`);
     taken.add(made);
     return {
       name: made,

@@ -3,16 +3,12 @@ import { carriedFrom, type Carried, type CarriedProp } from '../carry';
 import { list } from '../../rules/rule';
 import { Impossible } from '../plan';
 import { usesOfState } from '../react/state';
-import { declareIn, stateOf, takeOut } from './moving';
+import { declareIn, movable, takeOut } from './moving';
 import type { Move } from './situation';
 
 export function toBelow(move: Move): void {
-  const { workshop, home, to, steps } = move;
-  const from = workshop.component(home);
-  const target = to === null ? null : workshop.component(to);
-  const state = stateOf(move);
-  if (to === null || !target || !from || !state)
-    throw new Impossible('The state is declared in a way that is not moved.');
+  const { workshop, home, steps } = move;
+  const { from, target, state, to } = movable(move);
   const carried = carriedFrom(workshop, home, move.flow);
   const arrives = (expression: string | null): { one: Carried; at: CarriedProp } | null => {
     const one = carried.find((c) => c.expression === expression);

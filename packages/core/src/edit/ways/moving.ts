@@ -15,6 +15,22 @@ export function stateOf({ workshop, home, flow, linked }: Move): DeclaredState |
   return stateAt(component.syntax, flow.cell.spot);
 }
 
+/** What a move starts from. Throws where the state, or a component it goes between, is written in a way that is not edited. */
+export function movable(move: Move): {
+  from: ReactComponent;
+  target: ReactComponent;
+  state: DeclaredState;
+  to: number;
+} {
+  const { workshop, home, to } = move;
+  const from = workshop.component(home);
+  const target = to === null ? null : workshop.component(to);
+  const state = stateOf(move);
+  if (to === null || !target || !from || !state)
+    throw new Impossible('The state is declared in a way that is not moved.');
+  return { from, target, state, to };
+}
+
 /** Declares the state in another component, and no longer in its home. */
 export function moveUp(move: Move, state: DeclaredState, to: ReactComponent): void {
   const { workshop, steps } = move;

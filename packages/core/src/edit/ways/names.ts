@@ -1,9 +1,6 @@
 /** What a plan calls the things it makes. */
+import { pascal } from '../../model/spelling';
 import type { Move } from './situation';
-
-export function capital(name: string): string {
-  return name.charAt(0).toUpperCase() + name.slice(1);
-}
 
 /** What a value is called where it is shared: `units` at the top of an application, `trayOpen` elsewhere. */
 export function sharedName({ linked, home, flow, workshop }: Move): string {
@@ -11,7 +8,7 @@ export function sharedName({ linked, home, flow, workshop }: Move): string {
   if (linked.render.tops.includes(home)) return name;
   const component = workshop.info(home).name;
   const owner = component.charAt(0).toLowerCase() + component.slice(1);
-  return owner.toLowerCase() === name.toLowerCase() ? name : `${owner}${capital(name)}`;
+  return owner.toLowerCase() === name.toLowerCase() ? name : `${owner}${pascal(name)}`;
 }
 
 /** A path beside a file that no file has. */

@@ -3,13 +3,13 @@
  * times, what was one state for each becomes one collection, by the key that each is rendered with.
  */
 import type * as t from '@babel/types';
+import { pascal } from '../../model/spelling';
 import { Impossible } from '../plan';
 import type { ReactComponent } from '../react/component';
 import type { DeclaredState } from '../react/state';
 import { freeName, isFunction } from '../syntax/names';
 import { spanOf } from '../syntax/tree';
-import { declareIn, isRepeated, moveUp, repeatedOwner, showWanted, stateOf, takeOut } from './moving';
-import { capital } from './names';
+import { declareIn, isRepeated, movable, moveUp, repeatedOwner, showWanted, takeOut } from './moving';
 import type { Move } from './situation';
 
 /** Something that is passed down: where it lives it has one name, everywhere below the same. */
@@ -19,12 +19,8 @@ export interface Passed {
 }
 
 export function toAbove(move: Move): void {
-  const { workshop, home, to, steps } = move;
-  const from = workshop.component(home);
-  const target = to === null ? null : workshop.component(to);
-  const state = stateOf(move);
-  if (to === null || !target || !from || !state)
-    throw new Impossible('The state is declared in a way that is not moved.');
+  const { workshop, home, steps } = move;
+  const { from, target, state, to } = movable(move);
   if (to === home) {
     for (const wanted of move.wanted) bringTo(move, state, wanted, [{ name: state.value, type: typeOf(state) }]);
     return;
@@ -144,7 +140,7 @@ export function asCollection(
     new Set([...target.names, ...sites.flatMap(({ author }) => [...(workshop.component(author)?.names ?? [])])]),
     `${state.value}By${owner.name}`,
   );
-  const setAll = `set${capital(all)}`;
+  const setAll = `set${pascal(all)}`;
   const type = typeOf(state);
   const collection = type === null ? null : `Record<string, ${type}>`;
   declareIn(move, { ...state, initial: '{}', type: collection, needs: [] }, target, { value: all, setter: setAll });
