@@ -19,8 +19,8 @@ export interface Passed {
 }
 
 export function toAbove(move: Move): void {
-  const { workshop, home, steps } = move;
-  const { from, target, state, to } = movable(move);
+  const { home, steps } = move;
+  const { target, state, to } = movable(move);
   if (to === home) {
     for (const wanted of move.wanted) bringTo(move, state, wanted, [{ name: state.value, type: typeOf(state) }]);
     return;
