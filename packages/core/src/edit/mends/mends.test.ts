@@ -179,3 +179,23 @@ test('what no edit can decide is left with the reason', () => {
   );
   expect(document).toMatchObject({ mends: [], left: [{ reason: NO_MEND['missing-prop'] }] });
 });
+
+test('an import of one name a line gets one more line', () => {
+  const text = `import {
+  createContext,
+  useContext,
+  useState,
+} from 'react';
+const Units = createContext(null);
+export function App() {
+  const [scale, setScale] = useState('c');
+  return <Units.Provider value={{ scale, setScale }}><Gauge /></Units.Provider>;
+}
+function Gauge() {
+  return <b>{useContext(Units).scale}</b>;
+}
+`;
+  expect(becomes('src/a.jsx', text, 'fresh-context')).toContain(
+    `  useContext,\n  useState,\n  useMemo,\n} from 'react';`,
+  );
+});

@@ -107,8 +107,15 @@ export class Imports {
     const end = keptNamed.at(-1);
     const any = node.specifiers.at(-1);
     if (added.length === 0) return;
-    if (end) texts.insert(syntax.path, spanOf(end).end, `, ${added.join(', ')}`);
-    else if (any) texts.insert(syntax.path, spanOf(any).end, `, { ${added.join(', ')} }`);
+    if (end) {
+      // One name a line stays one name a line.
+      const { start } = spanOf(end);
+      const indent = syntax.indentAt(start);
+      const isAlone = syntax.text.slice(0, start).endsWith(`\n${indent}`);
+      const gap = isAlone ? `,\n${indent}` : ', ';
+      texts.insert(syntax.path, spanOf(end).end, added.map((one) => gap + one).join(''));
+    }
+    if (!end && any) texts.insert(syntax.path, spanOf(any).end, `, { ${added.join(', ')} }`);
   }
 
   /** Whether all uses of an imported name stood in what is gone. */
