@@ -18,6 +18,7 @@ describe('dangling-handle', () => {
     ],
     ['in an effect', offers, `useEffect(() => { bed.current.dig(); }, []); ${shown}`, []],
     ['while rendering', offers, `bed.current.dig(); ${shown}`, ['Plot.dig']],
+    ['while rendering, once it is there', offers, `bed.current?.dig(); ${shown}`, []],
     [
       'an element’s own',
       'return <b ref={ref}>{name}</b>;',

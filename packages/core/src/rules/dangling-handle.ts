@@ -99,6 +99,8 @@ export class App {
         const entry = program.graph.calls[call];
         if (!entry || told.has(call)) continue;
         const early = before.includes(program.graph.fnOfCall(call));
+        // `tray.current?.open()`: nothing the first time, and there the next time the component renders.
+        if (early && entry.fact.optional && FAMILIES[author.family].runsAgain && offers.has(method)) continue;
         // What every instance has is there without being offered.
         if (FAMILIES[component.family].isElement && ELEMENT_METHODS.has(method) && !early) continue;
         if ((offers.has(method) && !early) || method.startsWith('$') || isAnyField(method)) continue;

@@ -342,3 +342,24 @@ test.each([
   });
   expect(foundBy('direct-write', survey)).toEqual(found);
 });
+
+test.each([
+  ['and hands back a copy', 'beds.splice(at, 1); setBeds([...beds]);', []],
+  ['and hands back the same', 'beds.splice(at, 1); setBeds(beds);', ['List.beds']],
+  ['and hands back another', 'beds.splice(at, 1); setBeds([...rows]);', ['List.beds']],
+])('a list is changed in place %s', (_what, drop, found) => {
+  const survey =
+    one(`function App() { const [beds, setBeds] = useState([]); return <main>{beds.length}<List beds={beds} setBeds={setBeds} /></main>; }
+    function List({ beds, setBeds }) { const rows = [1]; const drop = (at) => { ${drop} }; return <ul>{beds.map((bed, at) => <i key={bed} onClick={() => drop(at)}>{bed}</i>)}</ul>; }`);
+  expect(foundBy('direct-write', survey)).toEqual(found);
+});
+
+test.each([
+  ['that may be a copy', 'try { row = clone(bed); } catch { row = null; }', []],
+  ['that is the same', '', ['List.beds']],
+])('a field is set of what a name holds %s', (_what, copies, found) => {
+  const survey =
+    one(`function App() { const [beds, setBeds] = useState([{ soil: 'clay' }]); return <main onClick={() => setBeds([])}><List beds={beds} /></main>; }
+    function List({ beds }) { return <ul>{beds.map((bed) => { let row = bed; if (bed.wet) { ${copies} row.soil = 'sand'; } return <i key={row.soil}>{row.soil}</i>; })}</ul>; }`);
+  expect(foundBy('direct-write', survey)).toEqual(found);
+});

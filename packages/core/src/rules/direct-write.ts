@@ -252,7 +252,8 @@ function draftsOf(linked: Linked, { cell, values }: CellFlow): Map<Spot, Draft> 
         if (
           byFunction.get(one.fn)?.some((known) => known.one.at === one.at) ||
           isSetAnew(linked, cell, one) ||
-          isSetByCallers(linked, cell, one)
+          isSetByCallers(linked, cell, one) ||
+          isPassedUp(program.graph, stop.component?.propsPlace, visited.place, one)
         )
           continue;
         const draft: Draft = {
@@ -415,6 +416,21 @@ function isSetByCallers(linked: Linked, cell: CellInfo, one: Mutation): boolean 
   return isSet;
 }
 
+/** `beds.splice(at, 1); setBeds([...beds])`: whether the function also passes a copy of what it changed to one that its component is given. */
+function isPassedUp(graph: Graph, props: number | null | undefined, object: number, { file, fn }: Mutation): boolean {
+  const keyOf = ({ place, path }: Origin): string => [place, ...path].join('.');
+  const changed = new Set(graph.trace(object).map(keyOf));
+  const isCopy = (place: number): boolean =>
+    graph.places[place]?.kind === 'object' &&
+    graph.edgesInto(place).some(({ from }) => graph.trace(from).some((origin) => changed.has(keyOf(origin))));
+  return (graph.files[file]?.calls ?? []).some(
+    (fact) =>
+      graph.fnAt(file, fact.fn) === fn &&
+      fact.args.some((arg) => arg !== null && isCopy(graph.at(file, arg))) &&
+      graph.trace(graph.at(file, fact.callee)).some(({ place }) => place === props),
+  );
+}
+
 /** Whether a place holds what another holds, by way of names and fields alone. */
 function isByName(graph: Graph, start: number, held: number): boolean {
   return graph.trace(start).some((origin) => origin.place === held && (origin.calls ?? []).length === 0);
@@ -424,6 +440,18 @@ function isByName(graph: Graph, start: number, held: number): boolean {
 function isPutTogether(graph: Graph, start: number): boolean {
   const isName = ({ op, to }: Edge): boolean => op === 'same' && graph.places[to]?.kind !== 'cell';
   return [...namesBefore(graph, start, isName)].some(
-    (at) => graph.places[at]?.kind === 'object' || graph.edgesInto(at).some((edge) => edge.op === 'rest'),
+    (at) =>
+      graph.places[at]?.kind === 'object' ||
+      graph.edgesInto(at).some((edge) => edge.op === 'rest') ||
+      isCalledAgain(graph, at),
   );
+}
+
+/** `let row = bed; if (open) row = clone(bed)`: whether a name takes what a call gives, besides what it took before. */
+function isCalledAgain(graph: Graph, name: number): boolean {
+  const before = graph.edgesInto(name);
+  if (before.length < 2) return false;
+  const file = graph.fileOf(name);
+  const given = new Set((graph.files[file]?.calls ?? []).map(({ result }) => graph.at(file, result)));
+  return before.some(({ op, from }) => op === 'same' && given.has(from));
 }

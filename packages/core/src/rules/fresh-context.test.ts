@@ -46,3 +46,14 @@ describe('fresh-context: a function as the value', () => {
     expect(found(made)).toEqual(expected);
   });
 });
+
+test.each([
+  ['a field of the class', 'dig = () => this.setState({ wet: true });', 'this.dig', []],
+  ['a method', 'dig() { this.setState({ wet: true }); }', 'this.dig', []],
+  ['made as it renders', '', '() => this.setState({ wet: true })', ['Ground.Dig']],
+])('a function of a class as the value: %s', (_what, member, given, found) => {
+  const survey = one(`const Dig = createContext(() => {});
+    class Ground extends React.Component { state = { wet: false }; ${member} render() { return <main title={this.state.wet}><Dig.Provider value={${given}}><Bed /></Dig.Provider></main>; } }
+    function Bed() { const dig = useContext(Dig); return <b onClick={dig} />; }`);
+  expect(foundBy('fresh-context', survey)).toEqual(found);
+});

@@ -38,12 +38,44 @@ describe('leaked-listener', () => {
     ['on one under another name', `const box = frame.current; box.addEventListener('dig', () => setN(1));`, 0],
     ['on an element that stays', `const box = document.body; box.addEventListener('dig', () => setN(1));`, 1],
     [
+      'each kept in a list that is gone through',
+      `let held; if (n) held = [Keys.addListener('up', setN), Keys.addListener('down', setN)]; else held = []; return () => held.forEach((one) => one.remove());`,
+      0,
+    ],
+    [
+      'ended in one branch, if it is there',
+      `let held; if (n) held = Frame.addEventListener('turn', () => setN(1)); return () => { n ? held?.remove() : other(); };`,
+      0,
+    ],
+    [
+      'on what a helper finds in a reference',
+      `const box = elementOf(frame); box.addEventListener('dig', () => setN(1));`,
+      0,
+    ],
+    [
       'ended by a signal',
       `const stop = new AbortController(); window.addEventListener('resize', () => setN(1), { signal: stop.signal }); return () => stop.abort();`,
       0,
     ],
   ])('%s', (_what, effect, found) => {
     expect(foundBy('leaked-listener', bed(effect))).toHaveLength(found);
+  });
+});
+
+describe('leaked-listener: ended by a function beside the effect', () => {
+  const clock = (stop: string, ends: string): ReturnType<typeof one> =>
+    one(
+      `function Clock() { const [now, setNow] = useState(0); const timer = useRef(null); ${stop} useEffect(() => { timer.current = setInterval(() => setNow(1), 9); return () => { ${ends} }; }, []); return <b>{now}</b>; }`,
+    );
+  const body = 'if (timer.current) { clearInterval(timer.current); timer.current = null; }';
+
+  test.each([
+    ['a declaration', `function stop() { ${body} }`, 'stop();', 0],
+    ['a kept function', `const stop = useCallback(() => { ${body} }, []);`, 'stop();', 0],
+    ['by way of another', `const end = () => { ${body} }; function stop() { end(); }`, 'stop();', 0],
+    ['one that ends nothing', 'function stop() { setNow(0); }', 'stop();', 1],
+  ])('%s', (_what, stop, ends, found) => {
+    expect(foundBy('leaked-listener', clock(stop, ends))).toHaveLength(found);
   });
 });
 

@@ -207,6 +207,8 @@ export class Clock {
             ),
             component: component?.name ?? null,
             name: topic || name,
+            // It fires once more at most, and is over then.
+            level: name === 'setTimeout' ? 'note' : undefined,
             ...positionOf(linked, file, at),
             ...named([component]),
             related: [],

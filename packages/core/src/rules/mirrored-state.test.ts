@@ -139,3 +139,13 @@ test('an object that a context gives is the same for all, whatever is set in it'
   });
   expect(foundBy('mirrored-state', survey)).toEqual([]);
 });
+
+test.each([
+  ['what a library makes of it', 'useDerived(() => { onPage(setOwn)(level); }, [level]);', []],
+  ['nobody', 'const turn = () => setOwn(2);', ['Dial.own']],
+])('the function that sets the copy is given to %s', (_what, code, found) => {
+  const survey =
+    one(`function Desk() { const [level, setLevel] = useState(1); return <main onClick={() => setLevel(level + 1)}>{level}<Dial level={level} /></main>; }
+    function Dial({ level }) { const [own, setOwn] = useState(level); ${code} return <b>{own}</b>; }`);
+  expect(foundBy('mirrored-state', survey)).toEqual(found);
+});

@@ -1,5 +1,5 @@
 import { application } from '../testing/scopes';
-import { foundBy, surveyOf } from '../testing/project';
+import { foundBy, one, surveyOf } from '../testing/project';
 
 describe('missing-prop', () => {
   const bed = (declared: string): string =>
@@ -176,4 +176,16 @@ describe('missing-prop: a binding that a definition calls for, and counts on', (
   ])('%s', (_what, script, template, expected) => {
     expect(found(script, template)).toEqual(expected);
   });
+});
+
+test.each([
+  ['what nobody knows', '{...held.image}', []],
+  ['under props, as Vue 2 takes it', '{...{ props: held, class: name }}', []],
+  ['nothing', 'wide={1}', ['App.depth']],
+])('a tag is spread %s', (_what, spread, found) => {
+  const survey = one(`import PropTypes from 'prop-types';
+    function Bed({ depth, wide }) { return <b title={wide}>{depth.low}</b>; }
+    Bed.propTypes = { depth: PropTypes.object.isRequired, wide: PropTypes.number };
+    export function App({ held, name }) { return <Bed ${spread} />; }`);
+  expect(foundBy('missing-prop', survey)).toEqual(found);
 });

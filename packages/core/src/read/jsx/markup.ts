@@ -6,6 +6,7 @@ import type * as t from '@babel/types';
 import type { PlaceId, SitePropFact } from '../../model/facts';
 import { spotOf } from '../script/builder';
 import { isFunction, value } from '../script/expressions';
+import { property } from '../script/literals';
 import type { ScriptReader } from '../script/reader';
 import { readRouteElement } from '../libraries/routers/routeTable';
 
@@ -143,6 +144,16 @@ function readHostAttributes(r: ScriptReader, opening: t.JSXOpeningElement): void
   });
 }
 
+/** `{...{ props: bed, on: heard }}`, as Vue 2 takes it: what is under `props` and `attrs` is spread, and not the object around them. */
+function spreadIn(r: ScriptReader, argument: t.Node): t.Node[] {
+  if (argument.type !== 'ObjectExpression') return [argument];
+  const parts = ['props', 'attrs'].flatMap((name) => property(argument, name) ?? []);
+  if (parts.length === 0) return [argument];
+  for (const one of argument.properties)
+    if (one.type === 'ObjectProperty' && !parts.includes(one.value)) value(r, one.value);
+  return parts;
+}
+
 function readSiteAttributes(
   r: ScriptReader,
   opening: t.JSXOpeningElement,
@@ -154,11 +165,13 @@ function readSiteAttributes(
   for (const attribute of [...opening.attributes].reverse()) {
     const at = spotOf(attribute);
     if (attribute.type === 'JSXSpreadAttribute') {
-      const place = value(r, attribute.argument);
-      if (place === null) continue;
-      if (named.size === 0) r.b.flow(place, propsPlace);
-      else r.b.rest(place, propsPlace, [...named]);
-      props.unshift({ name: null, place, literal: null, at });
+      for (const spread of spreadIn(r, attribute.argument)) {
+        // What cannot be followed may hold anything.
+        const place = value(r, spread) ?? r.b.place('unknown', '', r.fn, at);
+        if (named.size === 0) r.b.flow(place, propsPlace);
+        else r.b.rest(place, propsPlace, [...named]);
+        props.unshift({ name: null, place, literal: null, at });
+      }
       continue;
     }
     const written = attribute.name.type === 'JSXIdentifier' ? attribute.name.name : tagName(attribute.name);

@@ -140,7 +140,11 @@ function readMember(
     if ('static' in member && member.static) return readStatic(r, name, member.value, self);
     if (name === 'state') return readState(r, member.value, instance);
     const key = member.key.type === 'Identifier' ? member.key : null;
-    b.flow(value(r, member.value, key), self, 'put', name);
+    const held = value(r, member.value, key);
+    const made = isFunction(member.value) ? b.facts.functions.find((fn) => fn.self === held) : undefined;
+    // Made with the instance, and not with each rendering.
+    if (made) made.kept = true;
+    b.flow(held, self, 'put', name);
     return;
   }
   if (member.type !== 'ClassMethod' && member.type !== 'ClassPrivateMethod') return;
@@ -157,6 +161,7 @@ function readMember(
   }
   b.flow(method, self, 'put', name);
   const fact = b.facts.functions.find((fn) => fn.self === method);
+  if (fact) fact.kept = true;
   if (name === DERIVES && fact) return deriveState(r, member, fact, instance);
   if (name === 'render' && fact) b.flow(fact.result, b.fn(instance.fn).result);
   else if (Object.hasOwn(LIFECYCLE, name))

@@ -1,6 +1,7 @@
 /** Hoisting: the names a block or function declares, found before its statements are read. */
 import type * as t from '@babel/types';
 import { spotOf } from './builder';
+import { isFunction } from './expressions';
 import type { ScriptReader } from './reader';
 
 /** Declares each name a pattern binds as a place of the current function. */
@@ -47,9 +48,15 @@ export function declareBlock(r: ScriptReader, body: readonly t.Node[]): void {
 function declareStatement(r: ScriptReader, statement: t.Node): void {
   switch (statement.type) {
     case 'VariableDeclaration':
-      for (const declarator of statement.declarations) declarePattern(r, declarator.id);
+      for (const declarator of statement.declarations) {
+        declarePattern(r, declarator.id);
+        if (declarator.id.type === 'Identifier') noteFunction(r, declarator.id.name, declarator.init);
+      }
       return;
     case 'FunctionDeclaration':
+      if (statement.id) noteFunction(r, statement.id.name, statement);
+      declarePattern(r, statement.id);
+      return;
     case 'ClassDeclaration':
     case 'TSEnumDeclaration':
       declarePattern(r, statement.id);
@@ -61,6 +68,12 @@ function declareStatement(r: ScriptReader, statement: t.Node): void {
     default:
       return;
   }
+}
+
+/** `const stop = () => …`, `const stop = useCallback(() => …, [])`: functions are found by their names in what ends something. */
+function noteFunction(r: ScriptReader, name: string, made: t.Node | null | undefined): void {
+  const fn = made?.type === 'CallExpression' ? made.arguments[0] : made;
+  if (isFunction(fn) || fn?.type === 'FunctionDeclaration') r.functionsNamed.set(name, [...(r.functionsNamed.get(name) ?? []), fn]);
 }
 
 /** Declares the `var`s a function body holds at any depth, other functions left out. */

@@ -177,6 +177,8 @@ export class ScriptReader {
   readonly broadcasts = new Map<PlaceId, string>();
   /** What the module's own constants are set to. */
   readonly consts = new Map<string, t.Node>();
+  /** The functions declared so far, by name: at the top of the module and inside other functions. */
+  readonly functionsNamed = new Map<string, t.Node[]>();
   private lastBranch = 0;
   private readonly globals = new Map<string, PlaceId>();
 

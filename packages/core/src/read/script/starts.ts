@@ -62,6 +62,7 @@ export function noteStarts(
   walkNodes(fn.body, (one, within) => {
     if (!within && one.type === 'ReturnStatement' && one.argument) returned.push(one.argument);
   });
+  const ends = withCalled(r, returned, fn.body);
   const names = returned.flatMap((one) => (one.type === 'Identifier' ? [one.name] : []));
   for (const start of startsIn(r, fn.body)) {
     if (start.name === 'addEventListener' && isOfThisRun(start.node, fn.body)) continue;
@@ -69,7 +70,7 @@ export function noteStarts(
     if (!again && observesOwn(r, start)) continue;
     if (start.name === 'setTimeout' && !(again && isLateChange(start, fn.body))) continue;
     const handedBack = returned.includes(start.node) || (start.kept !== null && names.includes(start.kept));
-    const ended = handedBack || returned.some((one) => endsIn(r, one, start, fn.body));
+    const ended = handedBack || ends.some((one) => endsIn(r, one, start, fn.body));
     add(r, start, ended);
   }
 }
@@ -105,12 +106,13 @@ function isLateChange({ node, kept }: Start, around: t.Node): boolean {
 export function noteScript(r: ScriptReader, body: readonly t.Node[], endings: readonly t.Node[]): void {
   if (!mayStart(r)) return;
   const around = { type: 'BlockStatement', body, directives: [] } as unknown as t.BlockStatement;
+  const ends = withCalled(r, endings, around);
   for (const start of startsIn(r, around)) {
     if (start.name === 'setTimeout' || (start.name === 'addEventListener' && !outlives(r, start.node))) continue;
     if (observesOwn(r, start)) continue;
     // What is kept under a name may be ended wherever that is named.
     const isKept = start.kept !== null && mentions(around, start.kept, start.node);
-    add(r, start, isKept || endings.some((one) => endsIn(r, one, start, around)));
+    add(r, start, isKept || ends.some((one) => endsIn(r, one, start, around)));
   }
 }
 
@@ -135,7 +137,7 @@ export function noteMounting(
 ): void {
   if (!mayStart(r)) return;
   const leaving = [...unmounts, ...leavingIn(r, mount)];
-  const endings = [...leaving];
+  const endings = withCalled(r, leaving, mount);
   // What those call to end it, and what that calls: the list grows as it is gone through.
   for (const one of endings)
     for (const name of calledOnSelf(one)) {
@@ -225,13 +227,13 @@ function isOwnElement(r: ScriptReader, { callee }: t.CallExpression, around: t.N
   walkSet(around, (made, from) => {
     if (made.type === 'Identifier' && root.type === 'Identifier' && made.name === root.name) root = from;
   });
+  // `const menu = unrefElement(frame)`: what the reference holds.
+  if (root.type === 'CallExpression' && root.arguments.length === 1 && root.arguments[0]) root = root.arguments[0];
   const held = /^(\w+)[?!]?\.(?:current|value)!?$/.exec(r.source(root));
   const name = held ? held[1] : root.type === 'Identifier' ? root.name : undefined;
   if (name === undefined) return false;
-  const made = held
-    ? `\\b${name}\\s*=\\s*(?:\\w+\\.)?(?:useRef|createRef|ref|shallowRef|useTemplateRef)(?:<[^>;]*>)?\\(\\s*(?:null|undefined|['"][\\w-]+['"])?\\s*\\)`
-    : `bind:this=\\{${name}\\}`;
-  return new RegExp(made).test(r.text);
+  const reference = `\\b${name}\\s*=\\s*(?:\\w+\\.)?(?:useRef|createRef|ref|shallowRef|useTemplateRef)(?:<[^>;]*>)?\\(\\s*(?:null|undefined|['"][\\w-]+['"])?\\s*\\)`;
+  return new RegExp(held ? reference : `${reference}|bind:this=\\{${name}\\}`).test(r.text);
 }
 
 function add(r: ScriptReader, { node, name, topic }: Start, ended: boolean): void {
@@ -246,6 +248,9 @@ function startsIn(r: ScriptReader, body: t.Node): Start[] {
     if (node.type === 'VariableDeclarator' && node.id.type === 'Identifier' && node.init)
       kept.set(node.init, node.id.name);
     if (node.type === 'AssignmentExpression') kept.set(node.right, r.source(node.left));
+    // `held = [a.on(…), b.on(…)]`: each is kept in the list. What stands around a node is met before it.
+    const list = kept.get(node);
+    if (list !== undefined) for (const part of partsOf(node)) kept.set(part, list);
     // `breakpoints.observe(…).subscribe(…)`: what gives something to go on with starts nothing yet.
     if (node.type === 'MemberExpression') continued.add(node.object);
     if (within || node.type !== 'CallExpression') return;
@@ -270,6 +275,16 @@ function startsIn(r: ScriptReader, body: t.Node): Start[] {
   return starts
     .filter(({ node, name }) => name !== 'observe' || !continued.has(node))
     .map((start) => ({ ...start, kept: kept.get(start.node) ?? null }));
+}
+
+/** What is kept where a list, an object or a choice is: what that is made of. */
+function partsOf(node: t.Node): t.Node[] {
+  if (node.type === 'ArrayExpression') return node.elements.filter((one) => one !== null);
+  if (node.type === 'ObjectExpression')
+    return node.properties.flatMap((one) => (one.type === 'ObjectProperty' ? [one.value] : []));
+  if (node.type === 'ConditionalExpression') return [node.consequent, node.alternate];
+  if (node.type === 'LogicalExpression') return [node.left, node.right];
+  return [];
 }
 
 /** What is there as long as the page is, whatever it is wrapped in. */
@@ -369,22 +384,32 @@ function endsByItself(node: t.CallExpression): boolean {
   );
 }
 
+/** What ends something, and the functions of the file that it calls to do so: `return () => stopTimer()`. */
+function withCalled(r: ScriptReader, endings: readonly t.Node[], around: t.Node): t.Node[] {
+  // The list grows as it is gone through.
+  const all = endings.map((one) => endingOf(r, one, around));
+  for (const one of all)
+    walkNodes(one, (node) => {
+      if (node.type !== 'CallExpression' || node.callee.type !== 'Identifier') return;
+      for (const fn of r.functionsNamed.get(node.callee.name) ?? []) if (!all.includes(fn)) all.push(fn);
+    });
+  return all;
+}
+
 function endsIn(r: ScriptReader, node: t.Node, start: Start, around: t.Node): boolean {
   const ends = ENDS[start.name] ?? [];
   const heard = receiverOf(r, start.node);
   const handles = heard === null ? [] : [heard, ...madeWith(r, heard, around)];
   let found = false;
-  walkNodes(endingOf(node, around), (one) => {
+  walkNodes(node, (one) => {
     if (one.type !== 'CallExpression' && one.type !== 'OptionalCallExpression') return;
     const name = calledName(one);
     // `chart.destroy()`, `removeBus(bus)`: what is listened to is done away with.
     if (heard !== null && DESTROYS.test(name) && receiverOf(r, one) === heard) found = true;
     if (one.arguments.some((arg) => handles.includes(r.source(arg)))) found = true;
-    if (
-      start.kept !== null &&
-      (r.source(one.callee) === start.kept || r.source(one.callee).startsWith(`${start.kept}.`))
-    )
-      found = true;
+    // `held?.remove()`, `held!.remove()`
+    const callee = r.source(one.callee).replace(/[?!]\./g, '.');
+    if (start.kept !== null && (callee === start.kept || callee.startsWith(`${start.kept}.`))) found = true;
     if (!ends.includes(name) || isOtherFunction(start.node, one)) return;
     const topic = textOf(r, one.arguments[0]);
     found ||= start.topic === '' || topic === null || topic === start.topic;
@@ -424,9 +449,9 @@ function madeWith(r: ScriptReader, name: string, around: t.Node): string[] {
 }
 
 /** A function returned by its name is looked up where it was written. */
-function endingOf(node: t.Node, around: t.Node): t.Node {
+function endingOf(r: ScriptReader, node: t.Node, around: t.Node): t.Node {
   if (node.type !== 'Identifier') return node;
-  let found: t.Node = node;
+  let found: t.Node = r.functionsNamed.get(node.name)?.at(-1) ?? node;
   walkNodes(around, (one) => {
     if (one.type === 'FunctionDeclaration' && one.id?.name === node.name) found = one;
     if (one.type === 'VariableDeclarator' && one.id.type === 'Identifier' && one.id.name === node.name && one.init)

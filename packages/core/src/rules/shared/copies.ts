@@ -113,7 +113,8 @@ function findCopies(cells: Cells, linked: Linked): Copy[] {
           isSetBeforeRender(linked, copy) ||
           isSetWhereTaken(linked, component, visited) ||
           isReset(linked, source, component, copy) ||
-          isStartedAnew(linked, component),
+          isStartedAnew(linked, component) ||
+          isGivenAway(linked, copy),
         draft:
           (isHandedBack(copy, component) || isWrittenBack(linked, copy, source) || isReported(linked, copy, source)) &&
           !isPicked(linked, values, stop),
@@ -239,6 +240,12 @@ function isReset(linked: Linked, source: CellFlow, component: ComponentInfo, { c
   return stops.some((stop) =>
     linked.locals.explore(stop.at).visited.some((visited) => !wasDerived(visited) && isWritten(visited)),
   );
+}
+
+/** Whether the function that sets the copy is given to code that is not followed: when that calls it, and with what, nobody knows. */
+function isGivenAway({ locals }: Linked, { calls }: CellFlow): boolean {
+  const start = calls?.stops.get(calls.start);
+  return !!start && locals.explore(start.at).outsideCalls.some(({ ofObject }) => !ofObject);
 }
 
 /** Whether the component is written with a key of its own: another key, and it starts from nothing. */
