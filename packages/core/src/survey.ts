@@ -40,6 +40,9 @@ export class Survey {
   private ways: Ways | null = null;
   private written: FlowDocument | null = null;
   private margins: Map<string, MarginEntry[]> | null = null;
+  /** The project as an edit would make it, where one is tried; and the files that such edits added. */
+  private onTrial: Survey | null = null;
+  private readonly addedOnTrial = new Set<string>();
 
   /** `before` is the survey that this one goes on from, after an edit. */
   constructor(
@@ -135,31 +138,50 @@ export class Survey {
    */
   plan(question: string, asked: PlanAsked, sources: Sources): HomesDocument {
     const compared = this.compared(question, asked.thumb, asked.also ?? []);
-    return { ...compared.document, plan: planFor(this, compared, question, asked, sources) };
+    try {
+      return { ...compared.document, plan: planFor(this, compared, question, asked, sources) };
+    } finally {
+      this.endTrials();
+    }
   }
 
   /** How findings are mended, each with its edits and their proof; and one patch for all of them that go together. */
   mends(chosen: (finding: Finding) => boolean, sources: Sources): Mended {
-    return mendAll(this, this.findings().filter(chosen), sources);
+    try {
+      return mendAll(this, this.findings().filter(chosen), sources);
+    } finally {
+      this.endTrials();
+    }
   }
 
-  /** The survey of the same project with some of its files as they are given. */
+  /**
+   * The survey of the same project with some of its files as they are given. It holds until the next one is asked for, which goes on
+   * from it: a few edits then cost what edits cost, and not another survey from nothing.
+   */
   withEdits(changed: readonly { path: string; text: string }[]): Survey {
     const { input } = this.linked.program;
     const kindOf = projectKinds(input.configs);
-    const read = new Map(
-      changed.map(({ path, text }) => {
-        const project = kindOf(path);
-        const source = { path, text: text.replace(/^\uFEFF/, ''), hash: `edited:${path}`, bytes: text.length };
-        return [path, readFile(project === undefined ? source : { ...source, project })] as const;
-      }),
-    );
+    const read = (path: string, text: string): FileFacts => {
+      const project = kindOf(path);
+      const source = { path, text: text.replace(/^\uFEFF/, ''), hash: `edited:${path}`, bytes: text.length };
+      return readFile(project === undefined ? source : { ...source, project });
+    };
+    const edited = new Map(changed.map(({ path, text }) => [path, read(path, text)] as const));
     const known = new Set(input.files.map((file) => file.path));
-    const added = [...read].flatMap(([path, facts]) => (known.has(path) ? [] : [facts]));
-    const files = [...input.files.map((file) => read.get(file.path) ?? file), ...added].sort((a, b) =>
+    for (const path of edited.keys()) if (!known.has(path)) this.addedOnTrial.add(path);
+    // What only another trial adds is there as well, with nothing in it: where the files are the same, all else is an edit.
+    const added = [...this.addedOnTrial].map((path) => edited.get(path) ?? read(path, 'export {};\n'));
+    const files = [...input.files.map((file) => edited.get(file.path) ?? file), ...added].sort((a, b) =>
       a.path < b.path ? -1 : 1,
     );
-    return new Survey({ ...input, files }, this.config);
+    const next = { ...input, files };
+    this.onTrial = this.onTrial?.edited(next, this.config) ?? new Survey(next, this.config);
+    return this.onTrial;
+  }
+
+  private endTrials(): void {
+    this.onTrial = null;
+    this.addedOnTrial.clear();
   }
 
   hashOf(path: string): string | null {

@@ -34,7 +34,8 @@ export function mendAll(project: Project, findings: readonly Finding[], sources:
     else alone.push(made);
   }
   const proofs = proveAll(project, drafted, all);
-  for (const one of alone) proofs.set(one, prove(project, one));
+  for (const group of together(alone, sources))
+    for (const [one, proof] of proveAll(project, group.drafted, group.texts)) proofs.set(one, proof);
   const mends: MendOf[] = [];
   const good = new Texts(sources);
   for (const [one, proof] of proofs) {
@@ -79,36 +80,64 @@ function draft(project: Project, finding: Finding, sources: Sources): Drafted | 
   return { finding, steps: steps.all, texts, complete: steps.complete };
 }
 
+/** Mends in as few groups as can be, in each of which no two touch the same stretch. */
+function together(drafted: readonly Drafted[], sources: Sources): { drafted: Drafted[]; texts: Texts }[] {
+  const groups: { drafted: Drafted[]; texts: Texts }[] = [];
+  for (const one of drafted) {
+    const group = groups.find(({ texts }) => texts.merge(one.texts));
+    if (group) {
+      group.drafted.push(one);
+      continue;
+    }
+    const texts = new Texts(sources);
+    texts.merge(one.texts);
+    groups.push({ drafted: [one], texts });
+  }
+  return groups;
+}
+
 /**
- * The proof of each mend. All at once is one survey; where that shows anything amiss, each half is tried by itself, so that a few
- * bad ones among many cost a few surveys.
+ * The proof of each mend. All at once is one survey, which tells whose finding it still has. Where it has others besides, those whose
+ * files they stand in are tried apart from the rest, each half by itself, so that a few bad ones among many cost a few surveys.
  */
 function proveAll(project: Project, drafted: readonly Drafted[], all: Texts): Map<Drafted, MendOf['proof'] | string> {
   const [first] = drafted;
   if (!first) return new Map();
   if (drafted.length === 1) return new Map([[first, prove(project, first)]]);
-  const { after, broken } = tryOut(project, all);
-  const isGood =
-    broken === null &&
-    newFindings(project.findings(), after.findings()).length === 0 &&
-    drafted.every(({ finding }) => goneAfter(project, after, finding));
-  if (isGood) return new Map(drafted.map((one) => [one, { gone: true, newFindings: [] }]));
+  const proveParts = (...parts: Drafted[][]): Map<Drafted, MendOf['proof'] | string> =>
+    new Map(
+      parts.flatMap((part) => {
+        const texts = all.fresh();
+        for (const { texts: own } of part) texts.merge(own);
+        return [...proveAll(project, part, texts)];
+      }),
+    );
   const half = Math.ceil(drafted.length / 2);
-  const parts = [drafted.slice(0, half), drafted.slice(half)];
-  return new Map(
-    parts.flatMap((part) => {
-      const texts = all.fresh();
-      for (const { texts: own } of part) texts.merge(own);
-      return [...proveAll(project, part, texts)];
-    }),
-  );
+  const { after, broken } = tryOut(project, all);
+  if (broken !== null) return proveParts(drafted.slice(0, half), drafted.slice(half));
+  const there = drafted.filter(({ finding }) => !goneAfter(project, after, finding));
+  const found = newFindings(project.findings(), after.findings());
+  if (found.length === 0) {
+    const good = { gone: true, newFindings: [] };
+    return new Map(drafted.map((one) => [one, there.includes(one) ? STILL_FOUND : good]));
+  }
+  const files = new Set(found.map(({ file }) => file));
+  const left = drafted.filter((one) => !there.includes(one));
+  const suspects = left.filter(({ texts }) => texts.changed.some((path) => files.has(path)));
+  const parts =
+    there.length === 0 && (suspects.length === 0 || suspects.length === left.length)
+      ? [drafted.slice(0, half), drafted.slice(half)]
+      : [left.filter((one) => !suspects.includes(one)), suspects];
+  return new Map([...there.map((one) => [one, STILL_FOUND] as const), ...proveParts(...parts)]);
 }
+
+const STILL_FOUND = 'The survey of the edited files still finds it.';
 
 /** What a survey of the edited files says; a reason where the mend is none. */
 function prove(project: Project, { finding, texts }: Drafted): MendOf['proof'] | string {
   const { after, broken } = tryOut(project, texts);
   if (broken !== null) return `Nothing is written, as ${broken}`;
-  if (!goneAfter(project, after, finding)) return 'The survey of the edited files still finds it.';
+  if (!goneAfter(project, after, finding)) return STILL_FOUND;
   const found = newFindings(project.findings(), after.findings());
   const worse = found.find(({ level }) => level === 'error');
   if (worse) return `Its edits would bring about another finding: ${worse.message}`;

@@ -11,7 +11,7 @@ export interface Project {
   dominators(): Dominators;
   findings(): Finding[];
   ask(question: string): Asked;
-  /** The survey of the same project with some of its files as they are given. */
+  /** The survey of the same project with some of its files as they are given; it holds until the next one is asked for. */
   withEdits(changed: readonly { path: string; text: string }[]): Project;
   hashOf(path: string): string | null;
 }
