@@ -5,6 +5,8 @@
 import { ownHops, type Flow } from '../follow/flow';
 import type { CellFlow } from '../follow/cells';
 import type { ComponentEditor, GivenProp, Taken } from './component';
+import { below } from '../follow/dominators';
+import type { Elsewhere } from './react/elsewhere';
 import type { Workshop } from './workshop';
 
 /** A prop of a component that holds the value and nothing else, wherever the component is rendered. */
@@ -14,6 +16,8 @@ export interface CarriedProp {
   taken: Taken;
   component: ComponentEditor;
   givers: Giver[];
+  /** Tags at which it is given something else: those provide that to the component and all below it. */
+  elsewhere: Elsewhere[];
 }
 
 /** A tag at which the value is given as a prop, and who writes it. */
@@ -30,6 +34,10 @@ export interface Carried {
   /** As the home writes it: `units`, `setUnits`, `plan.depth`. */
   expression: string;
   isFunction: boolean;
+  /** A tag at which the home gives it. */
+  given: GivenProp;
+  /** It is made at the tag, and would have to be made at the top. */
+  hoists: boolean;
   props: CarriedProp[];
 }
 
@@ -41,27 +49,35 @@ export function carriedFrom(
   /** Takes why a prop could not be followed. */
   note: (reason: string) => void = () => undefined,
 ): Carried[] {
-  const found = new Map<string, { isFunction: boolean; given: Giver[] }>();
+  const found = new Map<string, { isFunction: boolean; made: GivenProp; hoists: boolean; given: Giver[] }>();
   const component = workshop.editor(home);
   if (!component) return [];
   for (const flow of [values, calls]) {
     if (!flow) continue;
     for (const { given, site } of givenBy(workshop, home, component, flow)) {
-      if (!component.isAtTop(given)) {
+      const isAtTop = component.isAtTop(given);
+      if (!isAtTop && !component.canHoist(given)) {
         note(`${workshop.info(home).name} makes what it passes as ${given.prop} at the tag.`);
         continue;
       }
       const { expression, prop } = given;
-      const known = found.get(expression) ?? { isFunction: flow.mode === 'function', given: [] };
+      const known = found.get(expression) ?? {
+        isFunction: flow.mode === 'function',
+        made: given,
+        hoists: !isAtTop,
+        given: [],
+      };
       if (!known.given.some((one) => one.site === site && one.prop === prop))
         known.given.push({ from: home, site, prop, given });
       found.set(expression, known);
     }
   }
-  return [...found].map(([expression, { isFunction, given }]) => ({
+  return [...found].map(([expression, { isFunction, made, hoists, given }]) => ({
     expression,
     isFunction,
-    props: propsBelow(workshop, home, given, note),
+    given: made,
+    hoists,
+    props: propsBelow(workshop, home, expression, given, note),
   }));
 }
 
@@ -89,49 +105,68 @@ function givenBy(
 function propsBelow(
   workshop: Workshop,
   home: number,
+  expression: string,
   given: readonly Giver[],
   note: (reason: string) => void,
 ): CarriedProp[] {
   const props = new Map<string, CarriedProp>();
   const queue = [...given];
   for (let giver = queue.pop(); giver; giver = queue.pop()) {
-    const child = workshop.childOf(giver.site);
-    const { prop } = giver;
-    if (child === home) continue;
-    if (child === null) {
+    const { prop, site } = giver;
+    const children = workshop.childrenOf(site);
+    if (children.length === 0)
       note(`Which component gets ${prop} is decided when it is rendered, or is not in the sources.`);
-      continue;
+    for (const child of children) {
+      if (child === home) continue;
+      const key = `${child}.${prop}`;
+      const known = props.get(key);
+      if (known) {
+        if (!known.givers.includes(giver)) known.givers.push(giver);
+        continue;
+      }
+      const component = workshop.editor(child);
+      const taken = component?.taken(prop);
+      const { name } = workshop.info(child);
+      if (!component) note(`${name} is written in a way that is not edited: a class, or a wrapper.`);
+      else if (!taken && !ignores(workshop, child, prop)) note(`${name} takes ${prop} in a way that is not edited.`);
+      else if (!component.canDrop(prop))
+        note(`The props of ${name} are typed in another file, or for several components.`);
+      if (!component || !taken || !component.canDrop(prop)) continue;
+      props.set(key, { fn: child, prop, taken, component, givers: [giver], elsewhere: [] });
+      queue.push(...givenOn(workshop, child, component, taken, prop));
     }
-    const key = `${child}.${prop}`;
-    const known = props.get(key);
-    if (known) {
-      known.givers.push(giver);
-      continue;
-    }
-    const component = workshop.editor(child);
-    const taken = component?.taken(prop);
-    const { name } = workshop.info(child);
-    if (!component) note(`${name} is written in a way that is not edited: a class, or a wrapper.`);
-    else if (!taken) note(`${name} takes ${prop} in a way that is not edited.`);
-    else if (!component.canDrop(prop))
-      note(`The props of ${name} are typed in another file, or for several components.`);
-    if (!component || !taken || !component.canDrop(prop)) continue;
-    props.set(key, { fn: child, prop, taken, component, givers: [giver] });
-    queue.push(...givenOn(workshop, child, component, taken, prop));
   }
   const { program } = workshop.linked;
   // What is rendered elsewhere too, without the value or with another, keeps its prop; so does whoever only that gives it to.
   for (let changed = true; changed;) {
     changed = false;
-    for (const [key, { fn, givers, taken, component, prop }] of props) {
+    for (const [key, carried] of props) {
+      const { fn, givers, taken, component, prop } = carried;
       const sites = program.sitesOf(fn).filter((site) => program.graph.sites[site] !== undefined);
       const isGiven = (site: number): boolean =>
         givers.some(
           (one) => one.site === site && (one.from === home || [...props.values()].some(({ fn }) => fn === one.from)),
         );
+      // A tag that may be one of several is given the prop for as long as one of them needs it.
+      givers.push(
+        ...givenAgain(
+          workshop,
+          home,
+          expression,
+          prop,
+          sites.filter((site) => !isGiven(site)),
+        ),
+      );
+      const elsewhere = sites.filter((site) => !isGiven(site));
+      const areAllEdited = [...givers.map(({ site }) => site), ...elsewhere].every((site) =>
+        workshop
+          .childrenOf(site)
+          .every((child) => child === home || props.has(`${child}.${prop}`) || ignores(workshop, child, prop)),
+      );
       if (
         sites.length > 0 &&
-        sites.every(isGiven) &&
+        areAllEdited &&
+        (elsewhere.length === 0 || provideTheirOwn(workshop, home, carried, elsewhere, [...props.values()])) &&
         (taken.by !== 'rest' || spreadsOnlyTo(workshop, props, component, taken, prop))
       )
         continue;
@@ -141,6 +176,54 @@ function propsBelow(
     }
   }
   return [...props.values()];
+}
+
+/** Further tags at which the home gives the same. */
+function givenAgain(
+  workshop: Workshop,
+  home: number,
+  expression: string,
+  prop: string,
+  sites: readonly number[],
+): Giver[] {
+  const { graph } = workshop.linked.program;
+  const component = workshop.editor(home);
+  return sites.flatMap((site) => {
+    const at = workshop.authorOf(site) === home ? graph.sites[site]?.fact.at : undefined;
+    const given = at ? (component?.givenAt(at, prop) ?? null) : null;
+    return given?.expression === expression ? [{ from: home, site, prop, given }] : [];
+  });
+}
+
+/** How many places may provide a value of their own before the prop is better left. */
+const FEW = 4;
+
+/**
+ * Whether a component that only passes a prop on can do without it although others give it something else: each of those provides that
+ * to the component instead. Who gives nothing is left alone, where no other provider stands above.
+ */
+function provideTheirOwn(
+  workshop: Workshop,
+  home: number,
+  carried: CarriedProp,
+  sites: readonly number[],
+  all: readonly CarriedProp[],
+): boolean {
+  const { fn, prop, taken, component } = carried;
+  const isPassedOn = taken.by === 'rest' || component.passing(taken, prop).length > 0;
+  if (!isPassedOn || sites.length > FEW || !all.some(({ givers }) => givers.some((one) => one.from === fn)))
+    return false;
+  const provided = below(workshop.linked.render.held, home);
+  const found: Elsewhere[] = [];
+  for (const site of sites) {
+    const given = workshop.givenElsewhere(site, prop);
+    const author = workshop.authorOf(site);
+    if (given === null) return false;
+    if (given !== 'none') found.push(given);
+    else if (author === null || author === home || provided.has(author)) return false;
+  }
+  carried.elsewhere = found;
+  return true;
 }
 
 /** The tags at which a component passes on what one of its props holds. */
@@ -166,10 +249,15 @@ function spreadsOnlyTo(
 ): boolean {
   return component.spreadTags(taken).every((tag) => {
     const site = workshop.siteAt(component.path, tag);
-    const child = site === null ? null : workshop.childOf(site);
-    if (child === null) return false;
-    if (props.has(`${child}.${prop}`)) return true;
-    const info = workshop.info(child);
-    return !info.takesRest && !info.openType && !info.props.some(({ name }) => name === prop);
+    const children = site === null ? [] : workshop.childrenOf(site);
+    return (
+      children.length > 0 && children.every((child) => props.has(`${child}.${prop}`) || ignores(workshop, child, prop))
+    );
   });
+}
+
+/** Whether a component never sees a prop that it is given. */
+function ignores(workshop: Workshop, child: number, prop: string): boolean {
+  const info = workshop.info(child);
+  return !info.takesRest && !info.openType && !info.props.some(({ name }) => name === prop);
 }

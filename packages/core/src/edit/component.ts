@@ -1,4 +1,5 @@
 /** A component as it can be edited, whatever its family: how it takes a prop, where it passes that on, and what stands for it instead. */
+import type * as t from '@babel/types';
 import type { Spot } from '../model/facts';
 import type { Span } from './syntax/tree';
 import type { Imports } from './syntax/imports';
@@ -20,6 +21,8 @@ export interface Taken {
 
 /** What is provided to all below: the name of what stands for it in the module, and what the home provides. */
 export interface Provided {
+  /** At which tag the home gave it. */
+  made?: GivenProp;
   /** The context, key or the like, as it is called in the file. */
   key: string;
   expression: string;
@@ -40,6 +43,10 @@ export interface ComponentEditor {
   givenAt(spot: Spot, prop: string): GivenProp | null;
   /** Whether what is given is known wherever the component renders, so that it can be provided there. */
   isAtTop(given: GivenProp): boolean;
+  /** Whether what is made at a tag could be made at the top of the component, under a name. */
+  canHoist(given: GivenProp): boolean;
+  /** Makes it there; gives its name. `keep` tells what keeping it from render to render depends on; null where it cannot be kept. */
+  hoist(given: GivenProp, keep: (fn: t.Node) => string[] | null, imports: Imports): string;
   /** Where what a prop holds is used, apart from what is no longer given. */
   usesOf(taken: Taken, prop: string): Span[];
   dropGiven(given: GivenProp): void;

@@ -2,6 +2,7 @@
 import type { Linked } from '../link';
 import type { ComponentInfo } from '../link/program/program';
 import { ReactComponent } from './react/component';
+import { givenElsewhere, TagProviders, type Elsewhere } from './react/elsewhere';
 import { Imports } from './syntax/imports';
 import { offsets } from './syntax/offsets';
 import { Syntax } from './syntax/tree';
@@ -15,6 +16,7 @@ export class Workshop {
   private readonly blocks = new Map<string, Syntax | null>();
   private readonly single = new Map<number, ComponentEditor | null>();
   private readonly imports = new Map<string, Imports>();
+  readonly tagProviders = new TagProviders();
   private readonly sites = new Map<string, Map<number, number>>();
 
   constructor(
@@ -103,10 +105,21 @@ export class Workshop {
     return sites.get(offset) ?? null;
   }
 
-  /** The only component a site renders; null where it may be one of several, or none. */
-  childOf(site: number): number | null {
-    const components = this.linked.program.siteTargets[site]?.components ?? [];
-    return components.length === 1 ? (components[0] ?? null) : null;
+  /** The components that a site may render; none where it may be something else as well. */
+  childrenOf(site: number): readonly number[] {
+    const target = this.linked.program.siteTargets[site];
+    if (!target) return [];
+    const mayBeOther = target.reason !== null || target.uncertain || target.element;
+    return target.components.length > 1 && mayBeOther ? [] : target.components;
+  }
+
+  /** What the tag of a site gives for a prop, whoever writes it; null where that cannot be edited. */
+  givenElsewhere(site: number, prop: string): Elsewhere | 'none' | null {
+    const { graph } = this.linked.program;
+    const entry = graph.sites[site];
+    const path = entry ? graph.path(entry.file) : '';
+    const syntax = /\.[jt]sx?$/.test(path) ? this.syntax(path) : null;
+    return entry && syntax ? givenElsewhere(syntax, entry.fact.at, prop) : null;
   }
 
   /** Who writes a site. */
@@ -121,6 +134,13 @@ export class Workshop {
   /** Writes everything that was collected into the texts. */
   write(): void {
     for (const component of [...this.components.values(), ...this.single.values()]) component?.write(this.texts);
+    for (const component of this.components.values()) {
+      const gone = component?.gone() ?? [];
+      if (component && gone.length > 0) this.importsOf(component.path).noteGone(...gone);
+    }
+    const shiftAt = (path: string, offset: number): string =>
+      [...this.components.values()].map((one) => (one?.path === path ? one.shiftAt(offset) : '')).join('');
+    this.tagProviders.write(this.texts, shiftAt);
     for (const imports of this.imports.values()) imports.write(this.texts);
   }
 }

@@ -6,14 +6,25 @@ import type * as t from '@babel/types';
 import type { FunctionFact, Spot } from '../../model/facts';
 import { walkNodes } from '../../read/script/walk';
 import type { ComponentEditor, GivenProp, Provided, Taken } from '../component';
+import { removeEntries } from '../syntax/entries';
 import type { Imports } from '../syntax/imports';
-import { declarationsOf, freeName, isReassigned, namesIn, referencesOf, type FunctionNode } from '../syntax/names';
+import {
+  declarationsOf,
+  freeName,
+  isFunction,
+  isReassigned,
+  namesIn,
+  referencesOf,
+  type FunctionNode,
+} from '../syntax/names';
 import { spanOf, type Span, type Syntax } from '../syntax/tree';
 import type { Texts } from '../texts';
 import { functionAt } from './locate';
-import { Markup, type Wrapper } from './markup';
+import { Markup, wholeAttribute, type Wrapper } from './markup';
 import { keyOf, writeParams, type AddedProp } from './params';
 import { PropTypes } from './propTypes';
+import { objectForTags, readsByName, tagsOfSpread } from './spreads';
+import { TopLevel } from './topLevel';
 
 /** How a component reads one of its props. */
 export type TakenProp =
@@ -23,7 +34,10 @@ export type TakenProp =
   | { by: 'rest'; local: string };
 
 interface JsxGiven extends GivenProp {
-  attribute: t.JSXAttribute;
+  value: t.Node;
+  /** How it is written: at the tag, or in an object that is spread into it. */
+  attribute: t.JSXAttribute | null;
+  entry: { object: t.ObjectExpression; property: t.ObjectProperty } | null;
 }
 
 export class ReactComponent implements ComponentEditor {
@@ -33,10 +47,13 @@ export class ReactComponent implements ComponentEditor {
   private readonly droppedAttributes: t.JSXAttribute[] = [];
   private readonly addedAttributes = new Map<t.JSXOpeningElement, { name: string; value: string }[]>();
   private readonly statements: string[] = [];
-  private readonly wrappers: Wrapper[] = [];
+  private readonly wrappers: (Wrapper & { after: number })[] = [];
+  private readonly droppedEntries: { object: t.ObjectExpression; property: t.ObjectProperty }[] = [];
+  private readonly hoisted = new Map<string, { at: number; text: string }>();
   private readonly shown: string[] = [];
   private readonly types: PropTypes;
   private readonly markup: Markup;
+  private readonly top: TopLevel;
 
   private constructor(
     readonly syntax: Syntax,
@@ -50,6 +67,7 @@ export class ReactComponent implements ComponentEditor {
     this.names = namesIn(fn);
     this.types = new PropTypes(syntax, name, fn);
     this.markup = new Markup(syntax, fn);
+    this.top = new TopLevel(syntax, fn);
   }
 
   /** Null where it is no function, or takes its props in a way that is not edited. */
@@ -79,29 +97,18 @@ export class ReactComponent implements ComponentEditor {
       const value = property.value.type === 'AssignmentPattern' ? property.value.left : property.value;
       if (value.type !== 'Identifier' || members.length > 0) return null;
       if (declarationsOf(this.fn, value.name) !== 1 || isReassigned(this.fn, value.name)) return null;
-      const fallback = property.value.type === 'AssignmentPattern' ? property.value.right : null;
+      const fallback = property.value.type === 'AssignmentPattern' ? property.value.right : this.types.defaultOf(prop);
       return { by: 'pattern', local: value.name, property, fallback };
     }
     if (this.object !== null && members.length > 0)
       return declarationsOf(this.fn, this.object) === 1 ? { by: 'member', object: this.object } : null;
     const rest = this.pattern?.properties.find((one) => one.type === 'RestElement')?.argument;
-    const local = rest?.type === 'Identifier' ? rest.name : this.pattern ? null : this.object;
+    const local = rest?.type === 'Identifier' ? rest.name : this.object;
     if (local === null || declarationsOf(this.fn, local) !== 1) return null;
     // Whatever else is done with the rest may read it from there.
-    const spread = this.tagsOfSpread(local).length;
-    return spread > 0 && referencesOf(this.fn, local).length - 1 === spread ? { by: 'rest', local } : null;
-  }
-
-  /** The tags into which an object is spread. */
-  private tagsOfSpread(local: string): t.JSXOpeningElement[] {
-    const found: t.JSXOpeningElement[] = [];
-    walkNodes(this.fn, (node) => {
-      if (node.type !== 'JSXOpeningElement') return;
-      for (const one of node.attributes)
-        if (one.type === 'JSXSpreadAttribute' && one.argument.type === 'Identifier' && one.argument.name === local)
-          found.push(node);
-    });
-    return found;
+    const spread = tagsOfSpread(this.fn, local).length;
+    const others = referencesOf(this.fn, local).length - 1 - spread - readsByName(this.fn, local);
+    return spread > 0 && others === 0 ? { by: 'rest', local } : null;
   }
 
   /** Whether a prop can be taken away without breaking its types. */
@@ -119,33 +126,82 @@ export class ReactComponent implements ComponentEditor {
 
   givenAt(spot: Spot, prop: string): GivenProp | null {
     const attribute = this.attributeAt(spot, prop);
-    return attribute && this.given(attribute);
+    return attribute ? this.given(attribute) : this.givenBySpread(spot, prop);
+  }
+
+  /** `const all = { depth, soil }; <Bed {...all} />`: a field of an object that is put together for tags alone. */
+  private givenBySpread(spot: Spot, prop: string): JsxGiven | null {
+    const tag = this.tagAt(spot);
+    for (const one of tag?.attributes ?? []) {
+      if (!tag || one.type !== 'JSXSpreadAttribute' || one.argument.type !== 'Identifier') continue;
+      const { name } = one.argument;
+      const object = objectForTags(this.fn, name);
+      const property = object?.properties.find(
+        (entry): entry is t.ObjectProperty =>
+          entry.type === 'ObjectProperty' && !entry.computed && keyOf(entry.key) === prop,
+      );
+      if (!object || !property) continue;
+      const expression = this.syntax.source(property.value);
+      const start = spanOf(tag.name).start;
+      return { prop, tag: start, expression, value: property.value, attribute: null, entry: { object, property } };
+    }
+    return null;
   }
 
   private given(attribute: t.JSXAttribute): JsxGiven | null {
     const value = attribute.value?.type === 'JSXExpressionContainer' ? attribute.value.expression : null;
     const tag = this.tagOf(attribute);
     if (!value || !tag) return null;
+    if (value.type === 'JSXEmptyExpression') return null;
     const expression = this.syntax.source(value);
-    return { prop: String(attribute.name.name), tag: spanOf(tag.name).start, expression, attribute };
+    const start = spanOf(tag.name).start;
+    return { prop: String(attribute.name.name), tag: start, expression, value, attribute, entry: null };
   }
 
   spreadTags(taken: Taken): number[] {
     const { by, ...rest } = taken as TakenProp;
-    return by === 'rest' && 'local' in rest ? this.tagsOfSpread(rest.local).map((tag) => spanOf(tag.name).start) : [];
+    return by === 'rest' && 'local' in rest
+      ? tagsOfSpread(this.fn, rest.local).map((tag) => spanOf(tag.name).start)
+      : [];
   }
 
   isAtTop(given: GivenProp): boolean {
-    const { value } = (given as JsxGiven).attribute;
-    return value?.type === 'JSXExpressionContainer' && this.isKnownAtTop(value.expression);
+    return this.top.isKnown((given as JsxGiven).value);
+  }
+
+  canHoist(given: GivenProp): boolean {
+    const { value } = given as JsxGiven;
+    return isFunction(value) && this.fn.body.type === 'BlockStatement' && this.top.isMadeOf(value);
+  }
+
+  hoist(given: GivenProp, keep: (fn: t.Node) => string[] | null, imports: Imports): string {
+    const { value, prop } = given as JsxGiven;
+    const { syntax } = this;
+    const name = this.claim(prop);
+    const after = this.top.declaredBy(value);
+    const at = after === null ? this.top.startOfBody() : after;
+    const indent = syntax.indentAt(spanOf(this.top.bodyStatements()[0] ?? this.fn.body).start);
+    // A hook has to run each time: nothing may have been returned before it.
+    const dependencies = this.markup.returned().some((node) => spanOf(node).start < at) ? null : keep(value);
+    const source = dedented(syntax.source(value), syntax.indentAt(spanOf(value).start), indent);
+    const made =
+      dependencies === null
+        ? source
+        : `${imports.named('react', 'useCallback')}(${source}, [${dependencies.join(', ')}])`;
+    this.hoisted.set(name, { at, text: `\n${indent}const ${name} = ${made}${syntax.semicolon}` });
+    return name;
   }
 
   dropGiven(given: GivenProp): void {
-    this.dropAttribute((given as JsxGiven).attribute);
+    const { attribute, entry } = given as JsxGiven;
+    if (attribute) this.dropAttribute(attribute);
+    if (entry && !this.droppedEntries.some(({ property }) => property === entry.property))
+      this.droppedEntries.push(entry);
   }
 
-  provide({ key, expression }: Provided): void {
-    this.wrap(`<${key}.Provider value={${expression}}>`, `</${key}.Provider>`);
+  provide({ key, expression, made }: Provided): void {
+    const at = this.hoisted.get(expression)?.at ?? (made ? this.top.declaredBy((made as JsxGiven).value) : null);
+    this.wrap(`<${key}.Provider value={${expression}}>`, `</${key}.Provider>`, at ?? 0);
   }
 
   readInstead(taken: Taken, prop: string, key: string, imports: Imports): void {
@@ -156,7 +212,8 @@ export class ReactComponent implements ComponentEditor {
       return;
     }
     const local = this.claim(prop);
-    this.readContext(local, key, imports);
+    const fallback = this.types.defaultOf(prop);
+    this.readContext(local, key, imports, fallback && this.syntax.source(fallback));
     this.readAs(prop, local);
   }
 
@@ -229,43 +286,31 @@ export class ReactComponent implements ComponentEditor {
     );
   }
 
-  /** Whether every name an expression reads is there wherever the component renders: a parameter, a variable of its own, of its module. */
-  private isKnownAtTop(expression: t.Node): boolean {
-    const own = new Set<string>();
-    const body = this.fn.body.type === 'BlockStatement' ? this.fn.body.body : [];
-    for (const node of body) {
-      if (node.type === 'VariableDeclaration')
-        for (const { id } of node.declarations) for (const n of namesIn(id)) own.add(n);
-      if (node.type === 'FunctionDeclaration' && node.id) own.add(node.id.name);
-    }
-    for (const param of this.fn.params) for (const name of namesIn(param)) own.add(name);
-    if (/^(ArrowFunction|Function|Object|Array)Expression$|^JSX/.test(expression.type)) return false;
-    const module = this.namesOfModule();
-    const used = [...namesIn(expression)];
-    const isTop = (name: string): boolean =>
-      declarationsOf(this.fn, name) === (own.has(name) ? 1 : 0) &&
-      (own.has(name) || module.has(name) || GLOBALS.test(name));
-    return used.some((name) => own.has(name)) && used.every(isTop);
-  }
-
-  private namesOfModule(): Set<string> {
-    const names = new Set<string>();
-    for (const node of this.syntax.ast.program.body) {
-      const one = node.type === 'ExportNamedDeclaration' ? node.declaration : node;
-      if (one?.type === 'ImportDeclaration') for (const { local } of one.specifiers) names.add(local.name);
-      if (one?.type === 'VariableDeclaration')
-        for (const { id } of one.declarations) for (const name of namesIn(id)) names.add(name);
-      if ((one?.type === 'FunctionDeclaration' || one?.type === 'ClassDeclaration') && one.id) names.add(one.id.name);
-    }
-    return names;
-  }
-
   dropProp(prop: string): void {
     this.droppedProps.add(prop);
   }
 
   dropAttribute(attribute: t.JSXAttribute): void {
     if (!this.droppedAttributes.includes(attribute)) this.droppedAttributes.push(attribute);
+  }
+
+  /** Stretches that are taken out: what only they use need not be imported any more. */
+  gone(): Span[] {
+    // What is provided, or made at the top, is written there again.
+    const attributes = this.droppedAttributes.filter(({ value }) => value?.type !== 'JSXExpressionContainer');
+    return [...attributes.map(spanOf), ...this.types.saidOf(this.droppedProps)];
+  }
+
+  /** By how much the lines at an offset move to the right. */
+  shiftAt(offset: number): string {
+    const node =
+      this.wrappers.length === 0
+        ? undefined
+        : this.markup.returned().find((one) => spanOf(one).start <= offset && offset < spanOf(one).end);
+    const start = node && spanOf(node).start;
+    return start === undefined
+      ? ''
+      : this.syntax.unit.repeat(this.wrappers.filter(({ after }) => after <= start).length);
   }
 
   get dropped(): readonly t.JSXAttribute[] {
@@ -316,9 +361,9 @@ export class ReactComponent implements ComponentEditor {
     this.statements.push(statement);
   }
 
-  /** Puts markup around everything the component renders; the first that is asked for stands outermost. */
-  wrap(open: string, close: string): void {
-    this.wrappers.push({ open, close });
+  /** Puts markup around everything the component renders from an offset on; the first that is asked for stands outermost. */
+  wrap(open: string, close: string, after = 0): void {
+    this.wrappers.push({ open, close, after });
   }
 
   /** Whether its markup ends in an element that can hold one more piece. */
@@ -347,9 +392,12 @@ export class ReactComponent implements ComponentEditor {
 
   write(texts: Texts): void {
     const { path } = this.syntax;
-    for (const attribute of this.droppedAttributes) this.removeAttribute(texts, attribute);
+    for (const attribute of this.droppedAttributes) {
+      const { start, end } = wholeAttribute(this.syntax, attribute);
+      texts.remove(path, start, end);
+    }
     for (const { prop, name } of this.renamed) this.readMember(texts, prop, name);
-    for (const prop of this.droppedProps) this.types.drop(texts, prop);
+    this.types.drop(texts, this.droppedProps);
     for (const { prop, type } of this.addedProps) this.types.add(texts, prop, type);
     writeParams(texts, this, { dropped: this.droppedProps, added: this.addedProps, types: this.types });
     for (const [tag, attributes] of this.addedAttributes) {
@@ -361,21 +409,21 @@ export class ReactComponent implements ComponentEditor {
       texts.insert(path, at, attributes.map(({ name, value }) => `${gap}${name}={${value}}`).join(''));
     }
     if (this.shown.length > 0) this.markup.show(texts, this.shown);
-    if (this.wrappers.length > 0)
-      for (const node of this.markup.returned()) this.markup.wrap(texts, node, this.wrappers);
+    for (const object of new Set(this.droppedEntries.map((one) => one.object))) {
+      const gone = this.droppedEntries.filter((one) => one.object === object).map(({ property }) => spanOf(property));
+      removeEntries(texts, path, object.properties.map(spanOf), gone);
+    }
+    for (const { at, text } of this.hoisted.values()) texts.insert(path, at, text);
+    // What is returned before a value is there has nobody below that was passed it.
+    for (const node of this.markup.returned()) {
+      const around = this.wrappers.filter(({ after }) => after <= spanOf(node).start);
+      if (around.length > 0) this.markup.wrap(texts, node, around);
+    }
     if (this.statements.length > 0) this.markup.begin(texts, this.statements);
   }
 
   private lineOf(offset: number): number {
     return this.syntax.text.slice(0, offset).split('\n').length;
-  }
-
-  private removeAttribute(texts: Texts, attribute: t.JSXAttribute): void {
-    const { text, path } = this.syntax;
-    const { start, end } = spanOf(attribute);
-    const whole = this.syntax.wholeLines({ start, end });
-    if (whole.start !== start) texts.remove(path, whole.start, whole.end);
-    else texts.remove(path, text.slice(0, start).trimEnd().length, end);
   }
 
   private attributes(): t.JSXAttribute[] {
@@ -406,4 +454,7 @@ function isMemberOf(node: t.Node, object: string, prop: string): boolean {
   );
 }
 
-const GLOBALS = /^(undefined|Math|Number|String|Boolean|Object|Array|JSON|Date)$/;
+/** A stretch of source whose lines stood in by `from`, to stand in by `to`. */
+function dedented(source: string, from: string, to: string): string {
+  return source.replaceAll(`\n${from}`, `\n${to}`);
+}

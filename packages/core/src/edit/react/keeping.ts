@@ -50,6 +50,16 @@ export class Keeping {
     return [...all].filter((name) => !this.stable.has(name) && isUsed(name)).sort();
   }
 
+  /** As `dependenciesOf`; null where what a function uses is made anew and cannot be kept itself. */
+  dependenciesIfKept(value: t.Node): string[] | null {
+    try {
+      return this.dependenciesOf(value);
+    } catch (error) {
+      if (!(error instanceof Impossible)) throw error;
+      return null;
+    }
+  }
+
   /** Keeps what a name stands for, if it is made anew; where that cannot be, it stays as it is. */
   tryKeep(name: string): void {
     const fresh = this.fresh.get(name);

@@ -109,6 +109,13 @@ export class Markup {
   }
 }
 
+/** The stretch to take out with an attribute: its lines, or the space before it. */
+export function wholeAttribute(syntax: Syntax, attribute: t.JSXAttribute): Span {
+  const { start, end } = spanOf(attribute);
+  const whole = syntax.wholeLines({ start, end });
+  return whole.start === start ? { start: syntax.text.slice(0, start).trimEnd().length, end } : whole;
+}
+
 function isParenthesized(node: t.Node): boolean {
   return node.extra?.parenthesized === true;
 }

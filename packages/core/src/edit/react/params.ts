@@ -1,6 +1,6 @@
 /** The parameter by which a function component takes its props, written anew where props come and go. */
 import type * as t from '@babel/types';
-import { removeEntries } from '../syntax/imports';
+import { removeEntries } from '../syntax/entries';
 import type { FunctionNode } from '../syntax/names';
 import { spanOf, type Syntax } from '../syntax/tree';
 import type { Texts } from '../texts';

@@ -1,17 +1,23 @@
 /** What a file says of a component's props besides taking them: types, `propTypes`, `defaultProps`. */
 import type * as t from '@babel/types';
 import { walkNodes } from '../../read/script/walk';
-import { removeEntries } from '../syntax/imports';
+import { removeEntries } from '../syntax/entries';
 import { referencesOf, type FunctionNode } from '../syntax/names';
 import { spanOf, type Span, type Syntax } from '../syntax/tree';
 import type { Texts } from '../texts';
 
 type Members = t.TSTypeLiteral | t.TSInterfaceBody;
 
+interface Static {
+  /** `propTypes`, `defaultProps`. */
+  kind: string;
+  object: t.ObjectExpression;
+}
+
 export class PropTypes {
   /** Where the type of the props lists them; `elsewhere` where it stands in another file or is shared; null where there is none. */
   private readonly members: Members | 'elsewhere' | null;
-  private readonly statics: t.ObjectExpression[];
+  private readonly statics: Static[];
 
   constructor(
     private readonly syntax: Syntax,
@@ -33,7 +39,27 @@ export class PropTypes {
     return this.members !== 'elsewhere';
   }
 
-  drop(texts: Texts, prop: string): void {
+  drop(texts: Texts, props: ReadonlySet<string>): void {
+    for (const prop of props) this.dropType(texts, prop);
+    for (const { object: list } of this.statics) {
+      const gone = list.properties.filter(
+        (one) => one.type === 'ObjectProperty' && [...props].some((prop) => keyIs(one.key, prop)),
+      );
+      if (gone.length > 0) removeEntries(texts, this.syntax.path, list.properties.map(spanOf), gone.map(spanOf));
+    }
+  }
+
+  /** What says something of props that are taken away: what only it names need not be imported any more. */
+  saidOf(props: ReadonlySet<string>): Span[] {
+    const types = this.members && this.members !== 'elsewhere' ? entriesOf(this.members) : [];
+    const entries = this.statics.flatMap(({ object }) => object.properties);
+    return [
+      ...types.filter((one) => props.has(nameOf(one) ?? '')),
+      ...entries.filter((one) => one.type === 'ObjectProperty' && [...props].some((prop) => keyIs(one.key, prop))),
+    ].map(spanOf);
+  }
+
+  private dropType(texts: Texts, prop: string): void {
     const { syntax } = this;
     if (this.members && this.members !== 'elsewhere') {
       const entry = entriesOf(this.members).find((one) => nameOf(one) === prop);
@@ -46,12 +72,14 @@ export class PropTypes {
         }
       }
     }
-    for (const list of this.statics) {
-      const gone = list.properties.filter(
-        (one) => one.type === 'ObjectProperty' && one.key.type === 'Identifier' && one.key.name === prop,
-      );
-      if (gone.length > 0) removeEntries(texts, syntax.path, list.properties.map(spanOf), gone.map(spanOf));
-    }
+  }
+
+  /** What `defaultProps` has for a prop. */
+  defaultOf(prop: string): t.Expression | null {
+    for (const { kind, object } of this.statics)
+      for (const one of kind === 'defaultProps' ? object.properties : [])
+        if (one.type === 'ObjectProperty' && keyIs(one.key, prop)) return one.value as t.Expression;
+    return null;
   }
 
   add(texts: Texts, prop: string, type: string | null): void {
@@ -131,16 +159,20 @@ function nameOf(entry: t.TSTypeElement): string | null {
 }
 
 /** The objects put into `Gauge.propTypes` and `Gauge.defaultProps`. */
-function staticsOf(syntax: Syntax, component: string): t.ObjectExpression[] {
-  const found: t.ObjectExpression[] = [];
+function staticsOf(syntax: Syntax, component: string): Static[] {
+  const found: Static[] = [];
   walkNodes(syntax.ast, (node) => {
     if (node.type !== 'AssignmentExpression' || node.right.type !== 'ObjectExpression') return;
     const { left } = node;
     if (left.type !== 'MemberExpression' || left.object.type !== 'Identifier' || left.object.name !== component) return;
     if (left.property.type === 'Identifier' && /^(propTypes|defaultProps)$/.test(left.property.name))
-      found.push(node.right);
+      found.push({ kind: left.property.name, object: node.right });
   });
   return found;
+}
+
+function keyIs(key: t.Node, name: string): boolean {
+  return key.type === 'Identifier' && key.name === name;
 }
 
 export type { Span };

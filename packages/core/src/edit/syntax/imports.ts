@@ -2,6 +2,7 @@
 import type * as t from '@babel/types';
 import type { Texts } from '../texts';
 import { freeName, namesIn, referencesOf } from './names';
+import { removeEntries } from './entries';
 import { spanOf, type Span, type Syntax } from './tree';
 
 /** Imports that a plan adds to a file, gathered first and written once, so that they do not get into each other’s way. */
@@ -58,7 +59,7 @@ export class Imports {
       );
       if (present) added.set(present, written);
       else {
-        const line = `import { ${written.join(', ')} } from ${quote}${source}${quote}${semicolon}`;
+        const line = `import ${syntax.braced(written.join(', '))} from ${quote}${source}${quote}${semicolon}`;
         lines.push({ isPackage: !source.startsWith('.'), line });
       }
     }
@@ -115,7 +116,7 @@ export class Imports {
       const gap = isAlone ? `,\n${indent}` : ', ';
       texts.insert(syntax.path, spanOf(end).end, added.map((one) => gap + one).join(''));
     }
-    if (!end && any) texts.insert(syntax.path, spanOf(any).end, `, { ${added.join(', ')} }`);
+    if (!end && any) texts.insert(syntax.path, spanOf(any).end, `, ${syntax.braced(added.join(', '))}`);
   }
 
   /** Whether all uses of an imported name stood in what is gone. */
@@ -143,17 +144,4 @@ function afterDirectives({ ast, text, block }: Syntax): number {
   const [first] = ast.program.body;
   if (!directive) return text.startsWith('\uFEFF') ? 1 : 0;
   return first ? spanOf(first).start : from;
-}
-
-/** Takes entries out of a list that commas part, each with the comma and the white space that go with it. */
-export function removeEntries(texts: Texts, path: string, all: readonly Span[], gone: readonly Span[]): void {
-  const isGone = (span: Span): boolean => gone.some((one) => one.start === span.start && one.end === span.end);
-  all.forEach((span, index) => {
-    if (!isGone(span)) return;
-    const next = all[index + 1];
-    const kept = all.slice(0, index).findLast((one) => !isGone(one));
-    if (all.slice(index).some((one) => !isGone(one)) && next) texts.remove(path, span.start, next.start);
-    else if (kept && all[index - 1] === kept) texts.remove(path, kept.end, span.end);
-    else texts.remove(path, all[index - 1]?.end ?? span.start, span.end);
-  });
 }

@@ -92,6 +92,11 @@ export class Syntax {
       : '"';
   }
 
+  /** Names in braces, with the space around them that the imports of the file have. */
+  braced(names: string): string {
+    return /^import\b[^'"]*\{\w/m.test(this.text) ? `{${names}}` : `{ ${names} }`;
+  }
+
   /** What ends a statement here. */
   get semicolon(): string {
     const [first] = this.ast.program.body.filter((node) => node.type === 'ImportDeclaration');

@@ -1,9 +1,11 @@
 /** A single-file component of Vue with a set-up script: props by `defineProps`, values to all below by `provide` and `inject`. */
+import { Impossible } from '../plan';
 import type * as t from '@babel/types';
 import type { Spot } from '../../model/facts';
 import { walkNodes } from '../../read/script/walk';
 import type { ComponentEditor, GivenProp, Provided, Taken } from '../component';
-import { removeEntries, type Imports } from '../syntax/imports';
+import { removeEntries } from '../syntax/entries';
+import type { Imports } from '../syntax/imports';
 import { declarationsOf, isReassigned, referencesOf } from '../syntax/names';
 import type { Syntax } from '../syntax/tree';
 import { spanOf, type Span } from '../syntax/tree';
@@ -98,6 +100,14 @@ export class VueComponent implements ComponentEditor {
   }
 
   /** What stands in a reference at the top of the script: provided as such, it stays live. */
+  canHoist(): boolean {
+    return false;
+  }
+
+  hoist(): never {
+    throw new Impossible('What is made at a tag is not moved in this family.');
+  }
+
   isAtTop({ expression }: GivenProp): boolean {
     return this.isReference(expression) && declarationsOf(this.syntax.ast, expression) === 1;
   }

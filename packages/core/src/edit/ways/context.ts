@@ -5,11 +5,12 @@ import { pascal } from '../../model/spelling';
 import { Impossible } from '../plan';
 import type { ComponentEditor } from '../component';
 import { ReactComponent } from '../react/component';
+import type { Elsewhere } from '../react/elsewhere';
 import { Keeping } from '../react/keeping';
 import type { DeclaredState } from '../react/state';
 import { specifierFrom } from '../syntax/specifier';
 import { moveUp, repeatedOwner, showWanted, stateOf } from './moving';
-import { pathBeside, sharedName } from './names';
+import { lowerFirst, pathBeside, sharedName } from './names';
 import type { Move } from './situation';
 import { asCollection } from './up';
 
@@ -18,6 +19,7 @@ interface MadeContext {
   name: string;
   expression: string;
   type: string;
+  isFunction?: boolean;
 }
 
 /** `meant` tells which of the expressions that are passed down are to go through a context; all of them unless it is given. */
@@ -31,24 +33,31 @@ export function toContext(move: Move, meant: (carried: Carried) => boolean = () 
   if (!react && (to !== home || move.wanted.length > 0))
     throw new Impossible('Vectura does not move state, or bring it to further readers, in this family yet.');
   const name = sharedName(move);
-  const path = pathBeside(workshop.pathOf(to), name, (one) => workshop.texts.exists(one));
+  const beside = (called: string): string =>
+    pathBeside(workshop.pathOf(to), called, (one) => workshop.texts.exists(one));
   const reasons = new Set<string>();
   const carried = unite(
     [move.flow, ...(move.beside ?? [])].flatMap((flow) =>
       carriedFrom(workshop, home, flow, (reason) => reasons.add(reason)),
     ),
   ).filter((one) => one.props.length > 0 && meant(one));
+  dropOnce(carried);
   const state = to === home && move.wanted.length === 0 ? null : stateOf(move);
   if (to !== home && !state)
     throw new Impossible(`${workshop.info(home).name} declares the value in a way that is not moved.`);
   const many = to === home ? null : repeatedOwner(move);
   if (many !== null && state && react) {
-    toKeyedContext(move, state, react.provider, many, path);
+    toKeyedContext(move, state, react.provider, many, beside(name));
     return;
   }
   const contexts = contextsFor(provider, name, carried, state, typeOf(move));
   if (contexts.length === 0)
     throw new Impossible([...reasons][0] ?? `${owner.name} passes it down in a way that is not edited.`);
+  const [first] = contexts;
+  // What is a function, or made of the value, gives the module its own name.
+  const path = beside(
+    first && !first.isFunction ? name : lowerFirst((first?.name ?? name).replace(/Context$|Key$/, '')),
+  );
   const reach = new Reach(move, path, contexts);
   if (/\.tsx?$/.test(path) && contexts.some((one) => one.type === 'any'))
     steps.hand(`Write the types in ${path} where they say any: the state does not give them.`, path);
@@ -57,13 +66,20 @@ export function toContext(move: Move, meant: (carried: Carried) => boolean = () 
   workshop.texts.add(path, provider.moduleOf(contexts, /\.tsx?$/.test(path)));
   if (to !== home && state && react) moveUp(move, state, react.provider);
   const keeping = react && to === home ? new Keeping(move, react.provider) : null;
-  for (const { name, expression } of contexts) {
+  const provided = contexts.map(({ name, expression }) => {
     keeping?.tryKeep(expression);
     const imports = workshop.importsOf(provider.path);
-    provider.provide({ key: imports.named(reach.specifier(provider.path), name), expression }, imports);
-  }
+    const from = to === home ? carried.find((one) => one.expression === expression) : undefined;
+    const named = from?.hoists
+      ? provider.hoist(from.given, (fn) => keeping?.dependenciesIfKept(fn) ?? null, imports)
+      : expression;
+    if (from?.hoists) steps.edit(`Make ${named} at the top of ${provider.name}, under a name.`, provider.path);
+    const key = imports.named(reach.specifier(provider.path), name);
+    provider.provide({ key, expression: named, ...(from ? { made: from.given } : {}) }, imports);
+    return named;
+  });
   steps.edit(
-    `Let ${provider.name} provide ${list(contexts.map((one) => one.expression))} through ${contexts.length === 1 ? 'it' : 'them'}.`,
+    `Let ${provider.name} provide ${list(provided)} through ${contexts.length === 1 ? 'it' : 'them'}.`,
     provider.path,
   );
   if (to !== home && state && react) {
@@ -132,6 +148,16 @@ function unite(all: readonly Carried[]): Carried[] {
   return [...found.values()];
 }
 
+/** A prop that several values get to is taken away once: by the first, the others go through it at their own tags. */
+function dropOnce(carried: Carried[]): void {
+  const taken = new Set<string>();
+  for (const one of carried) {
+    one.props = one.props.filter(({ fn, prop }) => !taken.has(`${fn}.${prop}`));
+    for (const { fn, prop } of one.props) taken.add(`${fn}.${prop}`);
+  }
+  carried.splice(0, carried.length, ...carried.filter(({ props }) => props.length > 0));
+}
+
 function typeOf(move: Move): string {
   const state = stateOf(move);
   return state?.type ?? state?.startsAs ?? 'any';
@@ -165,6 +191,7 @@ function contextsFor(
     return {
       name: made,
       expression,
+      isFunction,
       type: isFunction
         ? type === 'any'
           ? type
@@ -216,6 +243,7 @@ class Reach {
     const all = carried.flatMap(({ expression, props }) => props.map((one) => ({ one, expression })));
     for (const { one } of all)
       for (const { from, given } of one.givers) if (given) workshop.editor(from)?.dropGiven(given);
+    for (const { one, expression } of all) for (const other of one.elsewhere) this.provideAt(other, expression);
     const uses = ({ one }: { one: CarriedProp }): boolean => one.component.usesOf(one.taken, one.prop).length > 0;
     const readers = groupBy(all.filter(uses), ({ one }) => one.component);
     for (const [component, reads] of readers) {
@@ -237,9 +265,21 @@ class Reach {
     const home = workshop.editor(move.home);
     if (home && carried.length > 0)
       steps.edit(
-        `Stop passing ${list(carried.map(({ expression }) => expression))} down from ${home.name}.`,
+        `Stop passing ${list(carried.map(({ expression, hoists, given }) => (hoists ? given.prop : expression)))} down from ${home.name}.`,
         home.path,
       );
+  }
+
+  /** A tag that was given something else provides that. */
+  private provideAt(other: Elsewhere, expression: string): void {
+    const { path } = other.syntax;
+    const key = this.keyIn(path, expression);
+    if (key === null) return;
+    this.move.workshop.tagProviders.add(other, key);
+    this.move.steps.edit(
+      `Let line ${other.element.loc?.start.line ?? 0} of ${path} provide its own ${other.value}.`,
+      path,
+    );
   }
 
   private instead({ component, taken, prop }: CarriedProp, expression: string): void {

@@ -7,7 +7,7 @@ export function sharedName({ linked, home, flow, workshop }: Move): string {
   const name = flow.cell.name.split('.').at(-1) ?? flow.cell.name;
   if (linked.render.tops.includes(home)) return name;
   const component = workshop.info(home).name;
-  const owner = component.charAt(0).toLowerCase() + component.slice(1);
+  const owner = lowerFirst(component);
   return owner.toLowerCase() === name.toLowerCase() ? name : `${owner}${pascal(name)}`;
 }
 
@@ -19,4 +19,8 @@ export function pathBeside(path: string, name: string, exists: (path: string) =>
     const found = `${folder}${name}${n === 1 ? '' : n}.${ending}`;
     if (!exists(found)) return found;
   }
+}
+
+export function lowerFirst(name: string): string {
+  return name.charAt(0).toLowerCase() + name.slice(1);
 }
