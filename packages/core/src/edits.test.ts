@@ -127,6 +127,38 @@ export const store = new Store();`,
     ]),
   ),
 };
+const BELL = `import { Component, inject } from '@angular/core';
+import { Alarms } from './alarms';
+@Component({ selector: 'app-bell', template: '<b>{{ left }}</b>' })
+export class Bell {
+  private readonly store = inject(Alarms);
+  left = 0;
+  ngOnInit(): void {
+    this.left = this.store.left();
+  }
+}
+`;
+const SERVED: Record<string, string> = {
+  'src/bell.ts': BELL,
+  'src/house.ts': `import { Component, inject } from '@angular/core';
+import { Alarms } from './alarms';
+import { Bell } from './bell';
+@Component({ selector: 'app-house', imports: [Bell], template: '<app-bell></app-bell><i (click)="store.ring()">{{ store.left() }}</i>' })
+export class House {
+  readonly store = inject(Alarms);
+}
+`,
+  'src/alarms.ts': `import { computed, Injectable, signal } from '@angular/core';
+@Injectable({ providedIn: 'root' })
+export class Alarms {
+  readonly alarms = signal<number[]>([]);
+  readonly left = computed(() => this.alarms().length);
+  ring(): void {
+    this.alarms.update((all) => [...all, 1]);
+  }
+}
+`,
+};
 const HELPED: Record<string, string> = {
   'src/half.js': 'export function half(value) { return value / 2; }',
   'src/App.jsx': `import { useState } from 'react';
@@ -184,6 +216,12 @@ describe('an edit in one file, and what it changes in others', () => {
       NURSERY,
       'src/Gauge.jsx',
       GAUGE.replace('function Gauge', 'function Dial'),
+    ],
+    [
+      'a class is no component any more, and takes a service all the same',
+      SERVED,
+      'src/bell.ts',
+      BELL.replace(/@Component.*/, ''),
     ],
     [
       'a module passes on another component',

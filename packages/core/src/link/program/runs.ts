@@ -37,6 +37,8 @@ export class Runs {
   private readonly joinRuns = (unit: number): readonly number[] => {
     const { program } = this;
     const { callContexts } = program;
+    // Whether it is a component is for its file to say.
+    program.dependencies.dependOn(program.graph.fileOfFunction(unit));
     if (program.components.has(unit) || program.isModule(unit) || this.contextSensitive.callsGiven(unit))
       return this.of(unit);
     const first = new Map<number, number>();
@@ -66,6 +68,7 @@ export class Runs {
 
   private readonly find = (unit: number): readonly number[] => {
     const { program } = this;
+    program.dependencies.dependOn(program.graph.fileOfFunction(unit));
     if (program.components.has(unit)) return program.rootsOf(unit);
     if (program.isModule(unit)) return [];
     const found: number[] = [];
