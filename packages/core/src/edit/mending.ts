@@ -1,10 +1,12 @@
 /** Mends: for each finding the edits that remove its cause, tried out on a survey of the edited files. */
 import type { ChangedFile, Finding, Mend as MendOf, MendDocument, PlanStep } from '../model/documents';
+import type { CellFlow } from '../follow/cells';
 import { NotFound } from '../follow/question';
+import { list } from '../rules/rule';
 import { MENDS, NO_MEND } from './mends';
 import { Impossible, Steps } from './plan';
 import type { Project } from './project';
-import { newFindings } from './proof';
+import { lostAfter, newFindings } from './proof';
 import { EditClash, Texts, type Sources } from './texts';
 import { tryOut } from './tryOut';
 import { Workshop } from './workshop';
@@ -20,6 +22,8 @@ interface Drafted {
   steps: PlanStep[];
   texts: Texts;
   complete: boolean;
+  /** Values that get to whoever uses them in another way, and where each is to live. */
+  carried: { flow: CellFlow; home: number }[];
 }
 
 export function mendAll(project: Project, findings: readonly Finding[], sources: Sources): Mended {
@@ -60,6 +64,7 @@ function draft(project: Project, finding: Finding, sources: Sources): Drafted | 
   const texts = new Texts(sources);
   const steps = new Steps();
   const workshop = new Workshop(project.linked, texts);
+  const carried: Drafted['carried'] = [];
   try {
     mend({
       linked: project.linked,
@@ -69,6 +74,7 @@ function draft(project: Project, finding: Finding, sources: Sources): Drafted | 
       workshop,
       steps,
       flowsOf: (question) => project.ask(question).flows.map(({ flow }) => flow),
+      carries: (flow, home) => carried.push({ flow, home }),
     });
     workshop.write();
   } catch (error) {
@@ -77,7 +83,7 @@ function draft(project: Project, finding: Finding, sources: Sources): Drafted | 
     throw error;
   }
   if (texts.changed.length === 0) return 'Nothing would change.';
-  return { finding, steps: steps.all, texts, complete: steps.complete };
+  return { finding, steps: steps.all, texts, complete: steps.complete, carried };
 }
 
 /** Mends in as few groups as can be, in each of which no two touch the same stretch. */
@@ -115,29 +121,42 @@ function proveAll(project: Project, drafted: readonly Drafted[], all: Texts): Ma
   const half = Math.ceil(drafted.length / 2);
   const { after, broken } = tryOut(project, all);
   if (broken !== null) return proveParts(drafted.slice(0, half), drafted.slice(half));
-  const there = drafted.filter(({ finding }) => !goneAfter(project, after, finding));
+  const failed = new Map(
+    drafted.flatMap((one) => {
+      const reason = reasonAgainst(project, after, one);
+      return reason === null ? [] : [[one, reason] as const];
+    }),
+  );
   const found = newFindings(project.findings(), after.findings());
   if (found.length === 0) {
     const good = { gone: true, newFindings: [] };
-    return new Map(drafted.map((one) => [one, there.includes(one) ? STILL_FOUND : good]));
+    return new Map(drafted.map((one) => [one, failed.get(one) ?? good]));
   }
   const files = new Set(found.map(({ file }) => file));
-  const left = drafted.filter((one) => !there.includes(one));
+  const left = drafted.filter((one) => !failed.has(one));
   const suspects = left.filter(({ texts }) => texts.changed.some((path) => files.has(path)));
   const parts =
-    there.length === 0 && (suspects.length === 0 || suspects.length === left.length)
+    failed.size === 0 && (suspects.length === 0 || suspects.length === left.length)
       ? [drafted.slice(0, half), drafted.slice(half)]
       : [left.filter((one) => !suspects.includes(one)), suspects];
-  return new Map([...there.map((one) => [one, STILL_FOUND] as const), ...proveParts(...parts)]);
+  return new Map([...failed, ...proveParts(...parts)]);
 }
 
-const STILL_FOUND = 'The survey of the edited files still finds it.';
+/** Why a survey of the edited files says that a mend is none; null where it says nothing of the kind. */
+function reasonAgainst(before: Project, after: Project, { finding, carried }: Drafted): string | null {
+  if (!goneAfter(before, after, finding)) return 'The survey of the edited files still finds it.';
+  const lost = carried.flatMap(({ flow, home }) => lostAfter(before, after, flow, home));
+  return lost.length === 0
+    ? null
+    : `The survey of the edited files does not see the value get to ${list([...new Set(lost)])}.`;
+}
 
 /** What a survey of the edited files says; a reason where the mend is none. */
-function prove(project: Project, { finding, texts }: Drafted): MendOf['proof'] | string {
-  const { after, broken } = tryOut(project, texts);
+function prove(project: Project, drafted: Drafted): MendOf['proof'] | string {
+  const { after, broken } = tryOut(project, drafted.texts);
   if (broken !== null) return `Nothing is written, as ${broken}`;
-  if (!goneAfter(project, after, finding)) return STILL_FOUND;
+  const reason = reasonAgainst(project, after, drafted);
+  if (reason !== null) return reason;
   const found = newFindings(project.findings(), after.findings());
   const worse = found.find(({ level }) => level === 'error');
   if (worse) return `Its edits would bring about another finding: ${worse.message}`;

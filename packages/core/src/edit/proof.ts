@@ -1,6 +1,7 @@
 /** The proof of a plan: what a survey of the edited files says, held against the one before. Computed, never asserted. */
 import type { Finding, OptionKind, WayProof } from '../model/documents';
 import type { Cells, CellFlow } from '../follow/cells';
+import { NotFound, type Asked } from '../follow/question';
 import type { Dominators } from '../follow/dominators';
 import { situationOf, type Situation } from '../homes/situation';
 import type { Linked } from '../link';
@@ -11,6 +12,7 @@ export interface Surveyed {
   cells: Cells;
   dominators(): Dominators;
   findings(): Finding[];
+  ask(question: string): Asked;
 }
 
 /** Holds the value against itself: who reads and changes it, who still only carries it, what else is found. */
@@ -55,14 +57,42 @@ export function proveWay(
   };
 }
 
+/** Who read or changed a value before an edit and does not any more, by name. */
+export function lostAfter(before: Surveyed, after: Surveyed, flow: CellFlow, to: number | null): string[] {
+  const was = situationOf(before.linked, before.dominators(), flow, [], false);
+  const home = to ?? flow.cell.home;
+  const id = home === null ? null : (before.linked.program.component(home)?.id ?? null);
+  const stand = cellsAfter(after, id, flow);
+  // What is computed at a tag has no name by which it could be found again.
+  if (stand.length === 0 && flow.cell.kind === 'derived') return [];
+  const now = stand.map((found) => situationOf(after.linked, after.dominators(), found, [], false));
+  const names = (linked: Linked, fns: readonly number[]): string[] =>
+    fns.map((fn) => linked.program.component(fn)?.name ?? '');
+  const readers = new Set(now.flatMap((s) => names(after.linked, s.readers)));
+  const writers = new Set(now.flatMap((s) => names(after.linked, s.writers)));
+  return [
+    ...names(before.linked, was.readers).filter((name) => !readers.has(name)),
+    ...names(before.linked, was.writers).filter((name) => !writers.has(name)),
+  ];
+}
+
 /** The cells that stand for the value in the edited project: at the new home, by its name or as a collection of it. */
-function cellsAfter({ cells, linked }: Surveyed, home: string | null, flow: CellFlow): CellFlow[] {
+function cellsAfter(after: Surveyed, home: string | null, flow: CellFlow): CellFlow[] {
+  const { cells, linked } = after;
   const { name } = flow.cell;
-  return cells.all.filter(({ cell }) => {
+  const found = cells.all.filter(({ cell }) => {
     if (cell.kind !== flow.cell.kind || (cell.name !== name && !cell.name.startsWith(`${name}By`))) return false;
     const id = cell.home === null ? null : (linked.program.component(cell.home)?.id ?? null);
     return home === null ? id === null : id === home;
   });
+  if (found.length > 0 || home === null) return found;
+  // What a component computes is no cell where nothing is passed it any more, and still goes by its name.
+  try {
+    return after.ask(`${home}.${name}`).flows.map((one) => one.flow);
+  } catch (error) {
+    if (error instanceof NotFound) return [];
+    throw error;
+  }
 }
 
 /** What is found after an edit and was not before, wherever it stands by now. */

@@ -31,6 +31,7 @@ export const drilled: Mend = (job) => {
     s.nearest !== null &&
     s.nearest !== home &&
     [...readers, ...writers].every((fn) => fn === s.nearest);
+  for (const one of flows) job.carries(one, isLower && s.nearest !== null ? s.nearest : home);
   if (isLower) {
     toBelow({ ...move, to: s.nearest });
     return;

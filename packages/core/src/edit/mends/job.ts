@@ -19,6 +19,8 @@ export interface MendJob {
   steps: Steps;
   /** The cells that a value of a component is part of. Throws where it has no such value. */
   flowsOf(question: string): CellFlow[];
+  /** Notes that a value gets to whoever uses it in another way, from `home`: the proof sees to it that nobody is lost. */
+  carries(flow: CellFlow, home: number): void;
 }
 
 /** Makes the edits of one finding. Throws `Impossible` where none is safe, with the reason. */
