@@ -25,6 +25,9 @@ export const CARRIED: readonly Carried[] = [
   { example: 'glasshouse-react', value: 'AlarmStrip.snoozed', way: 'context', also: ['Clock'] },
   { example: 'glasshouse-react', value: 'VentLever.pulled', way: 'up', also: ['TrayLabel'] },
   { example: 'glasshouse-react', value: 'VentLever.pulled', way: 'context', also: ['TopBar'] },
+  { example: 'glasshouse-react', value: 'App.units', way: 'store' },
+  { example: 'glasshouse-react', value: 'App.openAlarms', way: 'store' },
+  { example: 'glasshouse-react', rule: 'drilled-prop' },
   { example: 'glasshouse-react', rule: 'fresh-context' },
   { example: 'glasshouse-react', rule: 'unused-prop' },
   { example: 'glasshouse-react', rule: 'relayed-event' },
@@ -34,6 +37,8 @@ export const CARRIED: readonly Carried[] = [
   { example: 'glasshouse-vue3', value: 'App.units', way: 'context' },
   { example: 'glasshouse-vue3', value: 'App.picked', way: 'context' },
   { example: 'glasshouse-vue3', value: 'App.house', way: 'context' },
+  { example: 'glasshouse-vue3', value: 'App.units', way: 'store' },
+  { example: 'glasshouse-vue3', value: 'App.picked', way: 'store' },
 ];
 
 export interface CarriedOut {

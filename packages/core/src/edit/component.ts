@@ -53,8 +53,10 @@ export interface ComponentEditor {
   dropProp(prop: string): void;
   /** Provides something to all that it renders. */
   provide(provided: Provided, imports: Imports): void;
-  /** Reads what is provided instead of a prop. */
-  readInstead(taken: Taken, prop: string, key: string, imports: Imports): void;
+  /** What is written to read what is provided under a key. */
+  contextRead(key: string, imports: Imports): string;
+  /** Reads what an expression gives instead of a prop. */
+  readInstead(taken: Taken, prop: string, read: string, imports: Imports): void;
   /** The text of a module that makes what is provided, by its names and types. */
   moduleOf(made: readonly { name: string; type: string }[], typed: boolean): string;
   /** What something that is provided is called in its module. */

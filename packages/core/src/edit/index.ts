@@ -17,6 +17,7 @@ import type { Move } from './ways/situation';
 import { toContext } from './ways/context';
 import { toAbove } from './ways/up';
 import { toBelow } from './ways/down';
+import { toStore } from './ways/store';
 import { inWords } from './ways/words';
 import { Workshop } from './workshop';
 
@@ -25,6 +26,7 @@ const WAYS: Partial<Record<OptionKind, (move: Move) => void>> = {
   context: toContext,
   up: toAbove,
   down: toBelow,
+  store: toStore,
 };
 
 /** What is asked of a plan: which way, for whom besides, and where, if not at the place that the way has. */
@@ -57,8 +59,15 @@ export function planFor(
   const { after, plan } = tried(project, drafted, (reason) =>
     planInWords(linked, project.dominators(), flow, way, { wanted, sources, reason }),
   );
-  const proof = proveWay(project, after, { flow, to: after === project ? flow.cell.home : to, way: way.kind, wanted });
   const { steps, texts } = plan;
+  const module = way.kind === 'store' ? (texts.addedPaths[0] ?? null) : null;
+  const proof = proveWay(project, after, {
+    flow,
+    to: after === project ? flow.cell.home : to,
+    way: way.kind,
+    wanted,
+    module,
+  });
   if (proof.lost.length > 0 && plan.complete) {
     const says = `Check ${list(proof.lost)}: the survey of the edited files does not see the value get there.`;
     steps.push({ says, files: [], by: 'hand' });

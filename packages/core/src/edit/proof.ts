@@ -19,16 +19,29 @@ export interface Surveyed {
 export function proveWay(
   before: Surveyed,
   after: Surveyed,
-  { flow, to, way, wanted }: { flow: CellFlow; to: number | null; way: OptionKind; wanted: readonly number[] },
+  {
+    flow,
+    to,
+    way,
+    wanted,
+    module,
+  }: {
+    flow: CellFlow;
+    to: number | null;
+    way: OptionKind;
+    wanted: readonly number[];
+    /** The path of a module that holds it from then on; null where a component does. */
+    module: string | null;
+  },
 ): WayProof {
   const was = situationOf(before.linked, before.dominators(), flow);
   const named = (linked: Linked, fns: Iterable<number>): string[] =>
     [...new Set([...fns].map((fn) => linked.program.component(fn)?.name ?? ''))].sort();
   const idOf = (fn: number | null): string | null =>
     fn === null ? null : (before.linked.program.component(fn)?.id ?? null);
-  const now = cellsAfter(after, idOf(way === 'keep' ? flow.cell.home : (to ?? flow.cell.home)), flow).map((found) =>
-    situationOf(after.linked, after.dominators(), found),
-  );
+  const home = idOf(way === 'keep' ? flow.cell.home : (to ?? flow.cell.home));
+  const stand = module === null ? cellsAfter(after, home, flow) : cellsIn(after, module);
+  const now = stand.map((found) => situationOf(after.linked, after.dominators(), found));
   const readers = named(
     after.linked,
     now.flatMap((s) => s.readers),
@@ -74,6 +87,11 @@ export function lostAfter(before: Surveyed, after: Surveyed, flow: CellFlow, to:
     ...names(before.linked, was.readers).filter((name) => !readers.has(name)),
     ...names(before.linked, was.writers).filter((name) => !writers.has(name)),
   ];
+}
+
+/** The cells of a module. */
+function cellsIn({ cells, linked: { program } }: Surveyed, module: string): CellFlow[] {
+  return cells.all.filter(({ cell }) => program.graph.path(cell.file) === module);
 }
 
 /** The cells that stand for the value in the edited project: at the new home, by its name or as a collection of it. */

@@ -59,6 +59,11 @@ export class Texts {
     return this.added.has(path) || this.sources.text(path) !== null;
   }
 
+  /** The files that are new. */
+  get addedPaths(): string[] {
+    return [...this.added.keys()];
+  }
+
   add(path: string, text: string): void {
     this.added.set(path, text);
   }

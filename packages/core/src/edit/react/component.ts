@@ -204,25 +204,29 @@ export class ReactComponent implements ComponentEditor {
     this.wrap(`<${key}.Provider value={${expression}}>`, `</${key}.Provider>`, at ?? 0);
   }
 
-  readInstead(taken: Taken, prop: string, key: string, imports: Imports): void {
+  contextRead(key: string, imports: Imports): string {
+    return `${imports.named('react', 'useContext')}(${key})`;
+  }
+
+  readInstead(taken: Taken, prop: string, read: string): void {
     const how = taken as TakenProp;
     this.dropProp(prop);
     if (how.by === 'pattern') {
-      this.readContext(how.local, key, imports, how.fallback ? this.syntax.source(how.fallback) : null);
+      this.readFrom(how.local, read, how.fallback ? this.syntax.source(how.fallback) : null);
       return;
     }
     const local = this.claim(prop);
     const fallback = this.types.defaultOf(prop);
-    this.readContext(local, key, imports, fallback && this.syntax.source(fallback));
+    this.readFrom(local, read, fallback && this.syntax.source(fallback));
     this.readAs(prop, local);
   }
 
-  /** A statement by which it has what a context holds under a name. */
-  readContext(local: string, key: string, imports: Imports, fallback: string | null = null): void {
-    const call = `${imports.named('react', 'useContext')}(${key})`;
+  /** A statement by which it has what an expression gives under a name; none where that is its name already. */
+  readFrom(local: string, read: string, fallback: string | null = null): void {
+    if (local === read) return;
     // A default stands in for what is undefined, and for nothing else.
     this.begin(
-      fallback === null ? `const ${local} = ${call}` : `const { ${local} = ${fallback} } = { ${local}: ${call} }`,
+      fallback === null ? `const ${local} = ${read}` : `const { ${local} = ${fallback} } = { ${local}: ${read} }`,
     );
   }
 

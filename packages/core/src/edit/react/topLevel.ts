@@ -2,6 +2,7 @@
 import type * as t from '@babel/types';
 import { walkNodes } from '../../read/script/walk';
 import { declarationsOf, namesIn, type FunctionNode } from '../syntax/names';
+import { topNamesOf } from '../syntax/imports';
 import { spanOf, type Syntax } from '../syntax/tree';
 
 const GLOBALS = /^(undefined|Math|Number|String|Boolean|Object|Array|JSON|Date)$/;
@@ -37,7 +38,7 @@ export class TopLevel {
   /** Whether a function reads nothing but what it declares itself and what is there at the top of the component. */
   isMadeOf(value: t.Node): boolean {
     const own = this.names();
-    const module = this.namesOfModule();
+    const module = topNamesOf(this.syntax.ast);
     let isPlain = true;
     walkNodes(value, (node) => {
       if (/^JSX/.test(node.type) || node.type === 'ThisExpression') isPlain = false;
@@ -68,23 +69,11 @@ export class TopLevel {
   isKnown(expression: t.Node): boolean {
     const own = this.names();
     if (/^(ArrowFunction|Function|Object|Array)Expression$|^JSX/.test(expression.type)) return false;
-    const module = this.namesOfModule();
+    const module = topNamesOf(this.syntax.ast);
     const used = [...namesIn(expression)];
     const isTop = (name: string): boolean =>
       declarationsOf(this.fn, name) === (own.has(name) ? 1 : 0) &&
       (own.has(name) || module.has(name) || GLOBALS.test(name));
     return used.some((name) => own.has(name)) && used.every(isTop);
-  }
-
-  private namesOfModule(): Set<string> {
-    const names = new Set<string>();
-    for (const node of this.syntax.ast.program.body) {
-      const one = node.type === 'ExportNamedDeclaration' ? node.declaration : node;
-      if (one?.type === 'ImportDeclaration') for (const { local } of one.specifiers) names.add(local.name);
-      if (one?.type === 'VariableDeclaration')
-        for (const { id } of one.declarations) for (const name of namesIn(id)) names.add(name);
-      if ((one?.type === 'FunctionDeclaration' || one?.type === 'ClassDeclaration') && one.id) names.add(one.id.name);
-    }
-    return names;
   }
 }

@@ -18,7 +18,11 @@ export class Imports {
   }
 
   /** The local name of something imported: as it is imported already, or from now on. */
-  named(source: string, imported: string): string {
+  /**
+   * The name by which a file has what a module exports, from now on. `hidden` is a name that a plan takes away inside a function: the
+   * import may go by it, if nothing at the top of the module does.
+   */
+  named(source: string, imported: string, hidden: string | null = null): string {
     const known = this.wanted.get(source)?.get(imported);
     if (known !== undefined) return known;
     for (const node of this.declarations())
@@ -30,7 +34,10 @@ export class Imports {
           }
     const names = this.wanted.get(source) ?? new Map<string, string>();
     this.wanted.set(source, names);
-    const local = freeName(this.names, imported);
+    const local =
+      imported === hidden && !topNamesOf(this.syntax.ast, this.gone).has(imported)
+        ? imported
+        : freeName(this.names, imported);
     this.names.add(local);
     names.set(imported, local);
     return local;
@@ -131,6 +138,21 @@ export class Imports {
   private declarations(): t.ImportDeclaration[] {
     return this.syntax.ast.program.body.filter((node) => node.type === 'ImportDeclaration');
   }
+}
+
+/** The names that a module declares at its top, or imports, by what is not taken out of it. */
+export function topNamesOf(ast: t.File, gone: readonly Span[] = []): Set<string> {
+  const names = new Set<string>();
+  for (const node of ast.program.body) {
+    const { start, end } = spanOf(node);
+    if (gone.some((span) => span.start <= start && end <= span.end)) continue;
+    const one = node.type === 'ExportNamedDeclaration' ? node.declaration : node;
+    if (one?.type === 'ImportDeclaration') for (const { local } of one.specifiers) names.add(local.name);
+    if (one?.type === 'VariableDeclaration')
+      for (const { id } of one.declarations) for (const name of namesIn(id)) names.add(name);
+    if ((one?.type === 'FunctionDeclaration' || one?.type === 'ClassDeclaration') && one.id) names.add(one.id.name);
+  }
+  return names;
 }
 
 function nameOf(node: t.Identifier | t.StringLiteral): string {

@@ -1,12 +1,12 @@
 /** A single-file component of Vue with a set-up script: props by `defineProps`, values to all below by `provide` and `inject`. */
-import { Impossible } from '../plan';
 import type * as t from '@babel/types';
 import type { Spot } from '../../model/facts';
 import { walkNodes } from '../../read/script/walk';
 import type { ComponentEditor, GivenProp, Provided, Taken } from '../component';
+import { Impossible } from '../plan';
 import { removeEntries } from '../syntax/entries';
 import type { Imports } from '../syntax/imports';
-import { declarationsOf, isReassigned, referencesOf } from '../syntax/names';
+import { declarationsOf, isReassigned, namesIn, referencesOf } from '../syntax/names';
 import type { Syntax } from '../syntax/tree';
 import { spanOf, type Span } from '../syntax/tree';
 import type { Texts } from '../texts';
@@ -23,11 +23,24 @@ interface BoundGiven extends GivenProp {
   bound: Bound;
 }
 
+/** A state of a set-up script. */
+export interface DeclaredReference {
+  statement: t.VariableDeclaration;
+  name: string;
+  /** `ref` or `shallowRef`. */
+  maker: string;
+  /** The whole call, as the source says it. */
+  call: string;
+  /** Names of the script that it starts from. */
+  needs: string[];
+}
+
 const REFERENCE = /^(?:shallowRef|ref|computed|toRef|customRef)$/;
 
 export class VueComponent implements ComponentEditor {
   private readonly dropped = new Set<Bound>();
   private readonly droppedProps = new Set<string>();
+  private readonly statements: t.Statement[] = [];
   private readonly first: string[] = [];
   private readonly last: string[] = [];
   private readonly replaced: { span: Span; text: string }[] = [];
@@ -36,7 +49,7 @@ export class VueComponent implements ComponentEditor {
   private constructor(
     readonly name: string,
     readonly path: string,
-    private readonly syntax: Syntax,
+    readonly syntax: Syntax,
     private readonly template: Template,
     private readonly props: DefinedProps | null,
   ) {
@@ -127,6 +140,39 @@ export class VueComponent implements ComponentEditor {
     );
   }
 
+  /** The state that is declared at a spot as `const units = ref(…)`; null where it is declared in another way. */
+  referenceAt(spot: Spot): DeclaredReference | null {
+    const offset = this.at(spot);
+    for (const statement of this.syntax.ast.program.body) {
+      const { start, end } = spanOf(statement);
+      const [only] = statement.type === 'VariableDeclaration' ? statement.declarations : [];
+      if (offset < start || end <= offset || statement.type !== 'VariableDeclaration') continue;
+      const maker = only?.init?.type === 'CallExpression' ? only.init.callee : null;
+      if (statement.declarations.length !== 1 || only?.id.type !== 'Identifier' || maker?.type !== 'Identifier')
+        return null;
+      if (!/^(?:shallowRef|ref)$/.test(maker.name) || only.init?.type !== 'CallExpression') return null;
+      const [initial] = only.init.arguments;
+      const needs = initial
+        ? [...namesIn(initial)].filter(
+            (name) => declarationsOf(this.syntax.ast, name) > 0 || importsName(this.syntax.ast, name),
+          )
+        : [];
+      return { statement, name: only.id.name, maker: maker.name, call: this.syntax.source(only.init), needs };
+    }
+    return null;
+  }
+
+  /** Takes a statement out of the script. */
+  takeOut(statement: t.Statement, imports: Imports): void {
+    this.statements.push(statement);
+    imports.noteGone(spanOf(statement));
+  }
+
+  /** A statement by which it has what an expression gives under a name; none where that is its name already. */
+  readFrom(local: string, read: string): void {
+    if (local !== read) this.first.push(`const ${local} = ${read}`);
+  }
+
   usesOf(_taken: Taken, prop: string): Span[] {
     return [...this.inTemplate(prop), ...this.members(prop)];
   }
@@ -171,11 +217,14 @@ export class VueComponent implements ComponentEditor {
     this.last.push(`${imports.named('vue', 'provide')}(${key}, ${expression})`);
   }
 
-  readInstead(_taken: Taken, prop: string, key: string, imports: Imports): void {
+  contextRead(key: string, imports: Imports): string {
+    return `${imports.named('vue', 'inject')}(${key})`;
+  }
+
+  readInstead(_taken: Taken, prop: string, call: string, imports: Imports): void {
     const fallback = this.props?.fallbackOf(prop) ?? null;
     this.dropProp(prop);
-    const call = `${imports.named('vue', 'inject')}(${key})`;
-    if (fallback === null) this.first.push(`const ${prop} = ${call}`);
+    if (fallback === null) this.readFrom(prop, call);
     else {
       // A default stands in for what is undefined, and for nothing else.
       const given = `given${prop.charAt(0).toUpperCase()}${prop.slice(1)}`;
@@ -209,6 +258,10 @@ export class VueComponent implements ComponentEditor {
       if (whole.start !== at.start) texts.remove(path, whole.start, whole.end);
       else texts.remove(path, text.slice(0, at.start).trimEnd().length, at.end);
     }
+    for (const statement of this.statements) {
+      const whole = this.syntax.wholeLines(spanOf(statement));
+      texts.remove(path, whole.start, whole.end);
+    }
     for (const { span, text: instead } of this.replaced) texts.replace(path, span.start, span.end, instead);
     const isEmptied = this.props?.drop(texts, this.droppedProps) ?? false;
     const body = this.syntax.ast.program.body;
@@ -229,6 +282,12 @@ export class VueComponent implements ComponentEditor {
     }
     if (isEmptied && this.first.length === 0 && this.props) this.props.dropStatement(texts);
   }
+}
+
+function importsName(ast: t.File, name: string): boolean {
+  return ast.program.body.some(
+    (node) => node.type === 'ImportDeclaration' && node.specifiers.some(({ local }) => local.name === name),
+  );
 }
 
 function givenFrom(bound: Bound): BoundGiven {

@@ -1,15 +1,14 @@
 /** The value in a context: provided by the component it lives in, read wherever it is used, carried by nobody. */
 import { list } from '../../rules/rule';
-import { carriedFrom, type Carried, type CarriedProp } from '../carry';
+import { carriedFrom, type Carried } from '../carry';
 import { pascal } from '../../model/spelling';
 import { Impossible } from '../plan';
 import type { ComponentEditor } from '../component';
 import { ReactComponent } from '../react/component';
-import type { Elsewhere } from '../react/elsewhere';
 import { Keeping } from '../react/keeping';
 import type { DeclaredState } from '../react/state';
-import { specifierFrom } from '../syntax/specifier';
-import { moveUp, repeatedOwner, showWanted, stateOf } from './moving';
+import { moveUp, repeatedOwner, showWanted, stateOf, unite } from './moving';
+import { Reach, specifierIn, type Medium } from './reach';
 import { lowerFirst, pathBeside, sharedName } from './names';
 import type { Move } from './situation';
 import { asCollection } from './up';
@@ -58,7 +57,7 @@ export function toContext(move: Move, meant: (carried: Carried) => boolean = () 
   const path = beside(
     first && !first.isFunction ? name : lowerFirst((first?.name ?? name).replace(/Context$|Key$/, '')),
   );
-  const reach = new Reach(move, path, contexts);
+  const reach = new Reach(move, contextMedium(move, path, contexts));
   if (/\.tsx?$/.test(path) && contexts.some((one) => one.type === 'any'))
     steps.hand(`Write the types in ${path} where they say any: the state does not give them.`, path);
 
@@ -74,7 +73,7 @@ export function toContext(move: Move, meant: (carried: Carried) => boolean = () 
       ? provider.hoist(from.given, (fn) => keeping?.dependenciesIfKept(fn) ?? null, imports)
       : expression;
     if (from?.hoists) steps.edit(`Make ${named} at the top of ${provider.name}, under a name.`, provider.path);
-    const key = imports.named(reach.specifier(provider.path), name);
+    const key = imports.named(specifierIn(move, provider.path, path), name);
     provider.provide({ key, expression: named, ...(from ? { made: from.given } : {}) }, imports);
     return named;
   });
@@ -113,11 +112,11 @@ function toKeyedContext(move: Move, state: DeclaredState, provider: ReactCompone
       expression: name,
       type: type ?? 'any',
     }));
-    const reach = new Reach(move, path, contexts);
+    const reach = new Reach(move, contextMedium(move, path, contexts));
     workshop.texts.add(path, provider.moduleOf(contexts, /\.tsx?$/.test(path)));
     const imports = workshop.importsOf(provider.path);
     for (const { name, expression } of contexts)
-      provider.provide({ key: imports.named(reach.specifier(provider.path), name), expression });
+      provider.provide({ key: imports.named(specifierIn(move, provider.path, path), name), expression });
     steps.edit(
       `Let ${provider.name} provide ${list(passed.map(({ name }) => name))} through contexts in ${path}.`,
       path,
@@ -141,11 +140,21 @@ function toKeyedContext(move: Move, state: DeclaredState, provider: ReactCompone
   });
 }
 
-/** What several cells pass down by the same expression is passed down once. */
-function unite(all: readonly Carried[]): Carried[] {
-  const found = new Map<string, Carried>();
-  for (const one of all) if (!found.has(one.expression)) found.set(one.expression, one);
-  return [...found.values()];
+/** Reading from the contexts that a plan makes. */
+function contextMedium(move: Move, path: string, contexts: readonly MadeContext[]): Medium {
+  const { workshop } = move;
+  const keyAt = (from: string, expression: string): string | null => {
+    const context = contexts.find((one) => one.expression === expression);
+    return context ? workshop.importsOf(from).named(specifierIn(move, from, path), context.name) : null;
+  };
+  return {
+    from: 'the context',
+    read: (component, expression) => {
+      const key = keyAt(component.path, expression);
+      return key === null ? null : component.contextRead(key, workshop.importsOf(component.path));
+    },
+    keyAt,
+  };
 }
 
 /** A prop that several values get to is taken away once: by the first, the others go through it at their own tags. */
@@ -201,89 +210,4 @@ function contextsFor(
           : 'any',
     };
   });
-}
-
-function groupBy<K, V>(values: readonly V[], key: (value: V) => K): Map<K, V[]> {
-  const groups = new Map<K, V[]>();
-  for (const value of values) groups.set(key(value), [...(groups.get(key(value)) ?? []), value]);
-  return groups;
-}
-
-/** Reading from the contexts that a plan makes. */
-class Reach {
-  constructor(
-    private readonly move: Move,
-    private readonly path: string,
-    private readonly contexts: readonly MadeContext[],
-  ) {}
-
-  specifier(from: string): string {
-    const text = this.move.workshop.texts.original(from);
-    const withEnding = /from ['"]\.[^'"]*\.[cm]?[jt]sx?['"]/.test(text);
-    return specifierFrom(from, this.path, withEnding);
-  }
-
-  /** A statement by which a component has the value under a name. */
-  read(component: ReactComponent, expression: string, local: string): void {
-    const imports = this.move.workshop.importsOf(component.path);
-    const key = this.keyIn(component.path, expression);
-    if (key !== null) component.readContext(local, key, imports);
-  }
-
-  /** What stands for an expression in the module, as a file calls it. */
-  private keyIn(path: string, expression: string): string | null {
-    const context = this.contexts.find((one) => one.expression === expression);
-    return context ? this.move.workshop.importsOf(path).named(this.specifier(path), context.name) : null;
-  }
-
-  /** Whoever uses the value reads it, and nobody passes it on any more, from the last one up. */
-  everybody(carried: readonly Carried[]): void {
-    const { move } = this;
-    const { workshop, steps } = move;
-    const all = carried.flatMap(({ expression, props }) => props.map((one) => ({ one, expression })));
-    for (const { one } of all)
-      for (const { from, given } of one.givers) if (given) workshop.editor(from)?.dropGiven(given);
-    for (const { one, expression } of all) for (const other of one.elsewhere) this.provideAt(other, expression);
-    const uses = ({ one }: { one: CarriedProp }): boolean => one.component.usesOf(one.taken, one.prop).length > 0;
-    const readers = groupBy(all.filter(uses), ({ one }) => one.component);
-    for (const [component, reads] of readers) {
-      for (const { one, expression } of reads) this.instead(one, expression);
-      steps.edit(
-        `Let ${component.name} read ${list(reads.map(({ one }) => one.prop))} from the context.`,
-        component.path,
-      );
-    }
-    const named = all.filter((each) => !uses(each) && each.one.taken.by !== 'rest');
-    for (const [component, drops] of [...groupBy(named, ({ one }) => one.component)].reverse()) {
-      for (const { one } of drops) component.dropProp(one.prop);
-      const names = list(drops.map(({ one }) => one.prop));
-      steps.edit(
-        `Take ${names} out of ${component.name}, which only passed ${drops.length === 1 ? 'it' : 'them'} on.`,
-        component.path,
-      );
-    }
-    const home = workshop.editor(move.home);
-    if (home && carried.length > 0)
-      steps.edit(
-        `Stop passing ${list(carried.map(({ expression, hoists, given }) => (hoists ? given.prop : expression)))} down from ${home.name}.`,
-        home.path,
-      );
-  }
-
-  /** A tag that was given something else provides that. */
-  private provideAt(other: Elsewhere, expression: string): void {
-    const { path } = other.syntax;
-    const key = this.keyIn(path, expression);
-    if (key === null) return;
-    this.move.workshop.tagProviders.add(other, key);
-    this.move.steps.edit(
-      `Let line ${other.element.loc?.start.line ?? 0} of ${path} provide its own ${other.value}.`,
-      path,
-    );
-  }
-
-  private instead({ component, taken, prop }: CarriedProp, expression: string): void {
-    const key = this.keyIn(component.path, expression);
-    if (key !== null) component.readInstead(taken, prop, key, this.move.workshop.importsOf(component.path));
-  }
 }

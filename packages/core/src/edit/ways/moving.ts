@@ -1,5 +1,6 @@
 /** What several ways have in common: the declaration of a state moved to another component, and a wanted reader shown the value. */
 import type { Linked } from '../../link';
+import type { Carried } from '../carry';
 import { Impossible } from '../plan';
 import type { ReactComponent } from '../react/component';
 import { stateAt, type DeclaredState } from '../react/state';
@@ -128,6 +129,13 @@ export function showWanted(
   );
 }
 
+/** What several cells pass down by the same expression is passed down once. */
+export function unite(all: readonly Carried[]): Carried[] {
+  const found = new Map<string, Carried>();
+  for (const one of all) if (!found.has(one.expression)) found.set(one.expression, one);
+  return [...found.values()];
+}
+
 /** Whether a component may be there more than once at a time. */
 export function isRepeated({ program, render }: Linked, fn: number): boolean {
   const sites = program.sitesOf(fn);
@@ -157,4 +165,17 @@ export function repeatedOwner({ linked, workshop, home, to }: Move): number | nu
     fn = author;
   }
   return null;
+}
+
+/** Whether its home, or anything around that, may be there more than once at a time. */
+export function isRepeatedAnywhere({ linked, home }: Move): boolean {
+  const seen = new Set<number>();
+  const queue = [home];
+  for (let fn = queue.pop(); fn !== undefined; fn = queue.pop()) {
+    if (seen.has(fn)) continue;
+    seen.add(fn);
+    if (isRepeated(linked, fn)) return true;
+    queue.push(...(linked.render.held.parents.get(fn) ?? []));
+  }
+  return false;
 }
