@@ -170,7 +170,10 @@ export class VueComponent implements ComponentEditor {
 
   /** A statement by which it has what an expression gives under a name; none where that is its name already. */
   readFrom(local: string, read: string): void {
-    if (local !== read) this.first.push(`const ${local} = ${read}`);
+    // A reference of a store is taken out of it, as stores are usually read.
+    const [, store, field] = /^(storeToRefs\(.*\))\.(\w+)$/.exec(read) ?? [];
+    if (store !== undefined) this.first.push(`const { ${field === local ? local : `${field}: ${local}`} } = ${store}`);
+    else if (local !== read) this.first.push(`const ${local} = ${read}`);
   }
 
   usesOf(_taken: Taken, prop: string): Span[] {

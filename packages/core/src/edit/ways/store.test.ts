@@ -229,6 +229,6 @@ import { units } from './units';
   };
   const stored = planned({ ...VUE, ...soil }, 'Desk.units', { way: 'store' });
   expect(stored.after['src/units.js']).toContain(`export const useUnits = defineStore('units', () => {`);
-  expect(stored.after['src/Gauge.vue']).toContain(`const scale = storeToRefs(useUnits()).units;`);
+  expect(stored.after['src/Gauge.vue']).toContain(`const { units: scale } = storeToRefs(useUnits());`);
   expect(stored.plan).toMatchObject({ complete: true, proof: { readers: ['Gauge'], lost: [] } });
 });
