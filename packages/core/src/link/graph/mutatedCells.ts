@@ -13,9 +13,11 @@ export function mutatedCells(graph: TracedGraph, object: number, field: string):
   const whole = field === '*';
   const cells: number[] = [];
   const seen = new Set<string>();
-  const queue: { place: number; path: string[] }[] = [{ place: object, path: whole ? [] : [field] }];
+  /** `via` is the call into whose function the way led. */
+  const queue: { place: number; path: string[]; via?: number }[] = [{ place: object, path: whole ? [] : [field] }];
   for (let at = queue.pop(); at; at = queue.pop()) {
-    const key = `${at.place}.${at.path.join('.')}`;
+    const { via } = at;
+    const key = `${at.place}.${via ?? ''}.${at.path.join('.')}`;
     if (seen.has(key)) continue;
     seen.add(key);
     if (seen.size > MAX_STEPS) return null;
@@ -26,29 +28,42 @@ export function mutatedCells(graph: TracedGraph, object: number, field: string):
     if (call !== undefined)
       for (const fn of graph.targetsOf(call)) {
         const entry = graph.functions[fn];
-        if (entry) queue.push({ place: graph.at(entry.file, entry.fact.result), path: at.path });
+        if (entry) queue.push({ place: graph.at(entry.file, entry.fact.result), path: at.path, via: call });
       }
+    // `storeToRefs(store)`: what a function hands back is what it was given.
+    const given = via === undefined ? undefined : argumentFor(graph, via, at.place);
+    if (given !== undefined) queue.push({ place: given, path: at.path });
     for (let edge = graph.firstInto(at.place); edge && edge.rank < graph.limit; edge = edge.nextInto) {
       const [first, ...after] = at.path;
-      if (edge.op === 'same' || edge.op === 'taken') queue.push({ place: edge.from, path: at.path });
+      if (edge.op === 'same' || edge.op === 'taken') queue.push({ ...at, place: edge.from });
       else if (edge.op === 'get' && at.path.length < 5)
-        queue.push({ place: edge.from, path: [edge.field, ...at.path] });
+        queue.push({ ...at, place: edge.from, path: [edge.field, ...at.path] });
       else if (edge.op === 'unwrap') {
-        queue.push({ place: edge.from, path: at.path });
-        if (at.path.length < 5) queue.push({ place: edge.from, path: [edge.field, ...at.path] });
+        queue.push({ ...at, place: edge.from });
+        if (at.path.length < 5) queue.push({ ...at, place: edge.from, path: [edge.field, ...at.path] });
       } else if (edge.op === 'rest' && (first === undefined || !isLeftOut(first, edge.except)))
-        queue.push({ place: edge.from, path: at.path });
+        queue.push({ ...at, place: edge.from });
       else if (edge.op === 'put' && first !== undefined && fieldMatches(first, edge.field)) {
         // Which of the names of an object is meant, is only known at run time.
         if (isAnyField(first) && !isAnyField(edge.field)) continue;
         // Beyond the field itself only the cell counts: what else was put there is a value, not a home.
         const isCell = graph.places[edge.from]?.kind === 'cell';
         if (after.length > 0 || whole || isCell || isUnwrapped(graph, edge.from))
-          queue.push({ place: edge.from, path: after });
+          queue.push({ ...at, place: edge.from, path: after });
       }
     }
   }
   return cells;
+}
+
+/** What a call gives for a parameter of the function it calls. */
+function argumentFor(graph: TracedGraph, call: number, place: number): number | undefined {
+  if (graph.places[place]?.kind !== 'param') return undefined;
+  const entry = graph.functions[graph.fnOfPlace(place)];
+  const calls = graph.calls[call];
+  if (!entry || !calls) return undefined;
+  const arg = calls.fact.args[entry.fact.params.findIndex((one) => graph.at(entry.file, one) === place)];
+  return arg == null ? undefined : graph.at(calls.file, arg);
 }
 
 /** Whether a place is what a reference holds: setting that sets the reference. */
