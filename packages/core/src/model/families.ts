@@ -4,6 +4,8 @@ import type { Family } from './documents';
 export interface FamilyTraits {
   /** What a write makes re-render: the home with all below it, or only those who read the value. */
   writeRenders: 'subtree' | 'readers';
+  /** Whether a component reads what it provides itself, and not only what stands above it. */
+  readsOwnContext: boolean;
   /** Whether a component's code runs again each time it renders, so that what it puts together is made again. */
   runsAgain: boolean;
   /** Whether a tag may name a component that nothing imports: registered for all, or imported by the build. */
@@ -37,6 +39,7 @@ export interface FamilyTraits {
 export const FAMILIES: Record<Family, FamilyTraits> = {
   react: {
     writeRenders: 'subtree',
+    readsOwnContext: false,
     runsAgain: true,
     tagsByName: false,
     autoImports: false,
@@ -54,6 +57,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
   },
   vue: {
     writeRenders: 'readers',
+    readsOwnContext: false,
     runsAgain: false,
     tagsByName: true,
     autoImports: true,
@@ -71,6 +75,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
   },
   svelte: {
     writeRenders: 'readers',
+    readsOwnContext: true,
     runsAgain: false,
     tagsByName: false,
     autoImports: false,
@@ -88,6 +93,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
   },
   angular: {
     writeRenders: 'subtree',
+    readsOwnContext: false,
     runsAgain: false,
     tagsByName: true,
     autoImports: false,
@@ -105,6 +111,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
   },
   lwc: {
     writeRenders: 'readers',
+    readsOwnContext: false,
     runsAgain: false,
     tagsByName: true,
     autoImports: false,
@@ -122,6 +129,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
   },
   scope: {
     writeRenders: 'subtree',
+    readsOwnContext: false,
     runsAgain: false,
     tagsByName: true,
     autoImports: false,

@@ -68,3 +68,14 @@ test('bare-store: a store of Svelte that is asked for around what it holds', () 
   expect(of('console.log(get(depth))')).toEqual([]);
   expect(of('console.log(1)')).toEqual(['Bed.depth']);
 });
+
+test.each([
+  ['and for what it holds', 'wet && wet.value && wet.value.length', []],
+  ['alone', 'wet', ['Bed.wet']],
+])('a condition asks for a reference %s', (_what, condition, found) => {
+  const survey = surveyOf({
+    'package.json': '{"dependencies":{"vue":"^3.5.0"}}',
+    'src/Bed.vue': `<script setup>import { ref } from 'vue'; const wet = ref('yes'); function say() { if (${condition}) return 'wet'; return 'dry'; } function dry() { wet.value = ''; }</script><template><b @click="dry">{{ say() }}</b></template>`,
+  });
+  expect(foundBy('bare-store', survey)).toEqual(found);
+});

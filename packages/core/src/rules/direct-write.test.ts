@@ -363,3 +363,13 @@ test.each([
     function List({ beds }) { return <ul>{beds.map((bed) => { let row = bed; if (bed.wet) { ${copies} row.soil = 'sand'; } return <i key={row.soil}>{row.soil}</i>; })}</ul>; }`);
   expect(foundBy('direct-write', survey)).toEqual(found);
 });
+
+test.each([
+  ['a class that sets the same list again', 'this.setState({ beds });', []],
+  ['a class that sets nothing', '', ['Plot.beds']],
+])('%s renders again', (_what, then, found) => {
+  const survey =
+    one(`class Plot extends React.Component { state = { beds: [] }; drop = (at) => { const { beds } = this.state; beds.splice(at, 1); ${then} };
+      more = () => this.setState({ beds: [1] }); render() { return <b onClick={() => this.drop(1)} title={this.more}>{this.state.beds.length}</b>; } }`);
+  expect(foundBy('direct-write', survey)).toEqual(found);
+});

@@ -287,3 +287,13 @@ test.each([
     class Bed extends React.Component { constructor(props) { super(props); this.state = { deep: props.depth }; } ${derives} render() { return <b>{this.state.deep}</b>; } }`);
   expect(foundBy('frozen-read', survey)).toEqual(found);
 });
+
+test('an instance that is kept in state goes on changing itself', () => {
+  const survey =
+    one(`class Watch { count = 0; constructor(first) { this.first = first; } get() { return this.count; } add() { this.count++; } }
+    function useWatch(first) { const [watch] = useState(() => new Watch(first)); useEffect(() => { watch.add(); }); return watch.get(); }
+    function Bed() { return <b>{useWatch(1)}</b>; }
+    function Plot() { return <b>{useWatch(2)}<Bed /></b>; }`);
+  expect(foundBy('frozen-read', survey)).toEqual([]);
+  expect(foundBy('mirrored-state', survey)).toEqual([]);
+});

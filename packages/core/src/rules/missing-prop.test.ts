@@ -189,3 +189,14 @@ test.each([
     export function App({ held, name }) { return <Bed ${spread} />; }`);
   expect(foundBy('missing-prop', survey)).toEqual(found);
 });
+
+test.each([
+  [`Bed['depth']`, []],
+  ['number', ['App.depth']],
+])('a prop of Svelte is typed %s', (type, found) => {
+  const survey = surveyOf({
+    'src/App.svelte': `<script lang="ts">import Bed from './Bed.svelte';</script><Bed />`,
+    'src/Bed.svelte': `<script lang="ts">import type { Bed } from './types'; export let depth: ${type};</script><b>{depth.toFixed()}</b>`,
+  });
+  expect(foundBy('missing-prop', survey)).toEqual(found);
+});

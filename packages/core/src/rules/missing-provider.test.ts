@@ -161,3 +161,18 @@ test('missing-provider: a mixin provides for whatever mixes it in', () => {
   };
   expect(foundBy('missing-provider', surveyOf(without))).toEqual(['Bed.soil']);
 });
+
+test('a component of Svelte reads what it provides itself, also by a helper', () => {
+  const found = (script: string): string[] =>
+    foundBy(
+      'missing-provider',
+      surveyOf({
+        'package.json': '{"dependencies":{"svelte":"4.2.0"}}',
+        'src/Plot.svelte': `<script>import { setContext } from 'svelte'; import { useDepth } from './depth'; import Bed from './Bed.svelte'; ${script} const depth = useDepth(); let n = 1;</script><b on:click={() => n++}>{depth}{n}<Bed /></b>`,
+        'src/Bed.svelte': `<script>import { setContext } from 'svelte'; setContext('soil', { depth: 2 });</script><slot />`,
+        'src/depth.js': `import { getContext } from 'svelte'; export function useDepth() { const { depth } = getContext('soil'); return depth; }`,
+      }),
+    );
+  expect(found(`setContext('soil', { depth: 1 });`)).toEqual([]);
+  expect(found('')).toEqual(['Plot.soil']);
+});

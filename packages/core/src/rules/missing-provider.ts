@@ -1,4 +1,5 @@
 /** A context read where no provider is above. */
+import { FAMILIES } from '../model/families';
 import type { Linked } from '../link';
 import { once } from '../link/memo/once';
 import type { Program } from '../link/program/program';
@@ -58,6 +59,8 @@ function Badge() {
         for (const run of program.runsTogether(read.unit)) {
           const component = program.ownerOf(run);
           if (!component || reported.has(component.fn)) continue;
+          const providesItself = (site: number): boolean => render.authors[site] === component.fn;
+          if (FAMILIES[component.family].readsOwnContext && program.providersOf(context).some(providesItself)) continue;
           const above = render.environment(context, component.fn);
           if (!above.has(-1)) continue;
           // Whoever asks whether there is anything may stand outside on some of its ways.

@@ -73,7 +73,8 @@ function declareStatement(r: ScriptReader, statement: t.Node): void {
 /** `const stop = () => …`, `const stop = useCallback(() => …, [])`: functions are found by their names in what ends something. */
 function noteFunction(r: ScriptReader, name: string, made: t.Node | null | undefined): void {
   const fn = made?.type === 'CallExpression' ? made.arguments[0] : made;
-  if (isFunction(fn) || fn?.type === 'FunctionDeclaration') r.functionsNamed.set(name, [...(r.functionsNamed.get(name) ?? []), fn]);
+  if (isFunction(fn) || fn?.type === 'FunctionDeclaration')
+    r.functionsNamed.set(name, [...(r.functionsNamed.get(name) ?? []), fn]);
 }
 
 /** Declares the `var`s a function body holds at any depth, other functions left out. */

@@ -253,7 +253,9 @@ export function readBoxGuard(r: ScriptReader, condition: t.Node, after: t.Node):
   let rest = condition;
   for (; rest.type === 'LogicalExpression' && rest.operator === '&&'; rest = rest.left) all.unshift(rest.right);
   all.unshift(rest);
-  const isGuard = (one: t.Node): boolean => one.type === 'Identifier' && mentionsContent(r, one.name, after);
+  // `saved && saved.value`: it asks for what it holds in the same breath.
+  const isGuard = (one: t.Node): boolean =>
+    one.type === 'Identifier' && (mentionsContent(r, one.name, after) || isOpened(r, one.name, condition));
   if (!all.some(isGuard)) return false;
   all.forEach((one, index) =>
     r.repeated(index === 0 ? 'once' : 'conditional', () => {
@@ -293,6 +295,12 @@ function mentionsIn(r: ScriptReader): ContentMentions {
   }
   mentions.set(r, found);
   return found;
+}
+
+/** Whether code says what a name holds, rather than the name alone. */
+function isOpened(r: ScriptReader, name: string, { start, end }: t.Node): boolean {
+  const { current, other } = mentionsIn(r);
+  return [current, other].some((all) => all.get(name)?.some((at) => at >= (start ?? 0) && at < (end ?? 0)));
 }
 
 /** Whether code is about what a reference or a store holds, which may not be there before it is asked for. */

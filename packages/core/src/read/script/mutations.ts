@@ -5,7 +5,7 @@ import { spotOf } from './builder';
 import type { ScriptReader } from './reader';
 
 const OF_ELEMENT =
-  /\.(style|classList|dataset)\b|\.(scrollTop|scrollLeft|innerHTML|innerText|textContent|tabIndex|contentEditable|currentTime|srcObject)( =|$)/;
+  /\.(style|classList|dataset)\b|\.(scrollTop|scrollLeft|innerHTML|innerText|textContent|className|tabIndex|contentEditable|currentTime|srcObject)( =|$)/;
 
 /**
  * Notes that a field of what `object` holds is changed here (`*`: the object itself). The change is a call of a place

@@ -276,6 +276,8 @@ function mayBeMissing({ typeAnnotation }: t.Identifier): boolean {
   const type = typeAnnotation.typeAnnotation;
   return (
     type.type === 'TSAnyKeyword' ||
+    // `BedProps['depth']`: whether that may be missing is said where the type stands.
+    type.type === 'TSIndexedAccessType' ||
     (type.type === 'TSUnionType' &&
       type.types.some((one) => one.type === 'TSUndefinedKeyword' || one.type === 'TSNullKeyword'))
   );

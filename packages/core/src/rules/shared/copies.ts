@@ -88,6 +88,8 @@ function findCopies(cells: Cells, linked: Linked): Copy[] {
       if (wasDerived(visited) && !goesStale) continue;
       // The first of a list, a field of one's own object: not the same fact.
       if (isPart(visited) && source.cell.home === component.fn) continue;
+      // The instance that holds it is kept, and goes on changing itself.
+      if (visited.path !== 0 && source.cell.kind === 'service') continue;
       // Of a module's own variable nobody is told: what reads it again sees no more than the copy does.
       if (source.cell.tracks === 'nothing' && source.cell.home === null) continue;
       const key = `${copy.cell.id}<${source.cell.id}`;
