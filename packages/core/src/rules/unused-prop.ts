@@ -2,6 +2,7 @@
 import type { Linked } from '../link';
 import { once } from '../link/memo/once';
 import type { ComponentInfo } from '../link/program/program';
+import { updateProp } from '../model/signs';
 import { named, positionOf, type Draft, type Rule } from './rule';
 import { doesSomethingWith, rendersNothing } from './shared/sites';
 
@@ -46,13 +47,21 @@ export const unusedProp: Rule = {
 function unusedOf(linked: Linked, component: ComponentInfo): Draft[] {
   linked.program.dependencies.dependOn(component.file);
   if (rendersNothing(linked, component.fn)) return [];
+  const known = fieldsNamed(linked);
+  /** What holds for one prop that no code names, holds for each of them. */
+  let othersUsed: boolean | null = null;
+  const isUsed = (name: string): boolean => {
+    if (known.has(name) || known.has(updateProp(name))) return doesSomethingWith(linked, component, name);
+    othersUsed ??= doesSomethingWith(linked, component, name);
+    return othersUsed;
+  };
   return component.props.flatMap((prop): Draft[] => {
     if (!prop.declared || prop.name.startsWith('_')) return [];
     // The family takes it for itself, whatever the component's type says.
     if (prop.name === 'key') return [];
     // It is there for whoever binds it.
     if (prop.output) return [];
-    if (doesSomethingWith(linked, component, prop.name)) return [];
+    if (isUsed(prop.name)) return [];
     return [
       {
         message: `${component.name} declares ${prop.name} but never uses it or passes it on.`,
@@ -67,6 +76,19 @@ function unusedOf(linked: Linked, component: ComponentInfo): Draft[] {
     ];
   });
 }
+
+/** The names of fields that any code takes, sets or leaves out. */
+const fieldsNamed = once(({ program: { graph } }: Linked): ReadonlySet<string> => {
+  const names = new Set<string>();
+  for (const facts of graph.files) {
+    for (const { field, except } of facts.flows) {
+      if (field !== undefined) names.add(field);
+      for (const one of except ?? []) names.add(one);
+    }
+    for (const { name } of facts.places) names.add(name);
+  }
+  return names;
+});
 
 /** How many components declare a prop of a name in another file. */
 const sharedNames = once((linked: Linked): ReadonlyMap<string, number> => {
