@@ -249,3 +249,13 @@ test('a listener on something that the same run makes goes with it, however it i
     maps.event.addListener(window.map, 'move', () => console.log('moved')); }, []); return <b>{box}</b>; }`);
   expect(foundBy('leaked-listener', survey)).toHaveLength(1);
 });
+
+test.each([
+  ['of its own', 'bind:this={box}', []],
+  ['of the page', '', ['Bed.observe']],
+])('an element %s is observed', (_what, bound, found) => {
+  const survey = surveyOf({
+    'src/Bed.svelte': `<script>import { onMount } from 'svelte'; let box = document.body; onMount(() => { const seen = new IntersectionObserver(() => {}); seen.observe(box); });</script><b ${bound}>x</b>`,
+  });
+  expect(foundBy('leaked-listener', survey)).toEqual(found);
+});

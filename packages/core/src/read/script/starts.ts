@@ -195,7 +195,9 @@ function isOwn(r: ScriptReader, node: t.Node | undefined): boolean {
 
 /** An observer lasts as long as what it observes: that of an element of one's own goes with it. */
 function observesOwn(r: ScriptReader, { name, node }: Start): boolean {
-  return name === 'observe' && isOwn(r, node.arguments[0]);
+  const [observed] = node.arguments;
+  const bound = observed?.type === 'Identifier' ? `bind:this={${observed.name}}` : null;
+  return name === 'observe' && (isOwn(r, observed) || (bound !== null && r.text.includes(bound)));
 }
 
 /** Fields by which an element inside another one is reached. */
@@ -302,6 +304,9 @@ function isWrappedElement({ callee }: t.CallExpression): boolean {
 /** Whether what is listened to is made by who listens: `this.chart = …` in the same file, or a variable of the same run. */
 function isMadeHere(r: ScriptReader, { callee }: t.CallExpression, body: t.Node): boolean {
   let object: t.Node | null = callee.type === 'MemberExpression' ? callee.object : null;
+  // `new Plot().on('dig', …).on('rake', …)`: each gives what it was called on.
+  while (object?.type === 'CallExpression' && object.callee.type === 'MemberExpression' && calledName(object) === 'on')
+    object = object.callee.object;
   while (object?.type === 'MemberExpression' && object.object.type === 'MemberExpression') object = object.object;
   if (object?.type === 'MemberExpression' && /^(this|vm|self|that|_this)$/.test(r.source(object.object))) {
     const field = fieldOf(object.property, object.computed);
