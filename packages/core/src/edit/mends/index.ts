@@ -1,4 +1,5 @@
 /** The mend of each rule that has one. A rule without is told with the reason why. */
+import { bareStore } from './bare-store';
 import { directWrite } from './direct-write';
 import { drilled } from './drilled';
 import { freshContext } from './fresh-context';
@@ -10,6 +11,7 @@ import { privateStore } from './private-store';
 import { unusedProp } from './unused-prop';
 
 export const MENDS: Readonly<Record<string, Mend>> = {
+  'bare-store': bareStore,
   'drilled-prop': drilled,
   'relayed-event': drilled,
   'direct-write': directWrite,

@@ -199,3 +199,32 @@ function Gauge() {
     `  useContext,\n  useState,\n  useMemo,\n} from 'react';`,
   );
 });
+
+test.each([
+  [
+    'src/Bed.vue',
+    (use: string) =>
+      `<script setup>\nimport { ref } from 'vue';\nconst wet = ref(false);\nfunction say() {\n  return ${use} ? 'wet' : 'dry';\n}\nfunction rain() {\n  wet.value = true;\n}\n</script>\n\n<template><b @click="rain">{{ say() }}</b></template>\n`,
+    'wet',
+    'wet.value',
+  ],
+  [
+    'src/Bed.svelte',
+    (use: string) =>
+      `<script>\n  import { writable } from 'svelte/store';\n  const wet = writable(false);\n</script>\n\n<b on:click={() => wet.set(true)}>{${use} ? 'wet' : 'dry'}</b>\n`,
+    'wet',
+    '$wet',
+  ],
+  [
+    'src/Bed.jsx',
+    (use: string) =>
+      `import { atom, useSetAtom${use === 'wet' ? '' : ', useAtomValue'} } from 'jotai';\nconst wet = atom(false);\nexport function Bed() {\n${use === 'wet' ? '' : '  const wetValue = useAtomValue(wet);\n'}  const setWet = useSetAtom(wet);\n  return <b onClick={() => setWet(true)}>{${use} ? 'wet' : 'dry'}</b>;\n}\n`,
+    'wet',
+    'wetValue',
+  ],
+])('a store used itself is read: %s', (path, text, bare, read) => {
+  const version = { vue: '3.5.0', svelte: '4.2.0', jsx: '18.0.0' }[path.split('.')[1] ?? ''];
+  const name = path.split('.')[1]?.replace('jsx', 'react') ?? '';
+  const others = { 'package.json': `{"dependencies":{"${name}":"${version}"}}` };
+  expect(becomes(path, text(bare), 'bare-store', others)).toBe(text(read));
+});
