@@ -3,6 +3,8 @@ import type { FileFacts } from './model/facts';
 import { sameShape, takeOver } from './model/reshape';
 import type {
   AcceptedFinding,
+  Decision,
+  DecisionState,
   Finding,
   FlowDocument,
   HomesDocument,
@@ -23,6 +25,7 @@ import { planFor, type PlanAsked } from './edit';
 import { mendAll, type Mended } from './edit/mending';
 import type { Sources } from './edit/texts';
 import { compareHomes, worthMoving, type Comparison } from './homes';
+import { standing } from './homes/decision';
 import type { Thumb } from './homes/thumb';
 import { linkProject, namesTopics, takeEdits, type Linked, type ProjectInput } from './link';
 import { findingsOf, partAccepted, runRules, type Found, type Told } from './rules';
@@ -120,6 +123,11 @@ export class Survey {
   /** Every state that would better live elsewhere. */
   worthMoving(thumb?: Thumb): WorthMoving[] {
     return worthMoving(this.linked, this.dominators(), this.cells.all, thumb);
+  }
+
+  /** What the survey says of decisions that were taken about values. */
+  stands(decisions: readonly Decision[]): DecisionState[] {
+    return decisions.map((one) => standing(this.linked, this.cells, this.dominators(), this.findings(), one));
   }
 
   private compared(question: string, thumb: Thumb | undefined, also: readonly string[]): Comparison {

@@ -13,6 +13,7 @@ import type { Desk } from './desk';
 import { HttpError } from './errors';
 import { completeFolder, readProjectFile } from './files';
 import { FINDING_ROUTES } from './findings';
+import { DECISION_ROUTES } from './decisions';
 import { Also, alsoOf, PLAN_ROUTES } from './plans';
 import { Nothing, OK, projectOf, type Route } from './route';
 import { FileAnswer, Job, Project, RuleWords } from './schemas';
@@ -229,6 +230,7 @@ export const ROUTES: readonly Route[] = [
     },
   },
   ...PLAN_ROUTES,
+  ...DECISION_ROUTES,
   ...FINDING_ROUTES,
 ];
 

@@ -88,3 +88,24 @@ test('a file that changed since it was surveyed is not planned for, and nothing 
   expect(answer).toMatchObject({ status: 409, text: expect.stringContaining('has changed since it was surveyed') });
   expect(readFileSync(file(), 'utf8')).toBe(`${APP}// mine\n`);
 });
+
+test('a decision is kept with its reason, told with what the survey says of it, and dropped', async () => {
+  const keep = (body: object): ReturnType<DeskUnderTest['ask']> =>
+    desk.ask(
+      `/api/projects/${desk.id}/decisions`,
+      { 'Content-Type': 'application/json' },
+      'POST',
+      JSON.stringify(body),
+    );
+  const told = async (): Promise<{ at: string; state: string }[]> =>
+    JSON.parse((await desk.ask(`/api/projects/${desk.id}/decisions`)).text) as { at: string; state: string }[];
+  const kept = await keep({ value: 'App.units', way: 'store', reason: 'Two pages show it.' });
+  expect(JSON.parse(kept.text)).toMatchObject({ name: 'units', way: 'store', to: null });
+  const all = await told();
+  expect(all).toMatchObject([{ reason: 'Two pages show it.', state: 'open' }]);
+  expect((await keep({ value: 'App.units', way: 'up', reason: 'No.' })).status).toBe(400);
+  expect((await keep({ value: 'App.units', way: 'store', reason: ' ' })).status).toBe(400);
+  const at = encodeURIComponent(all[0]?.at ?? '');
+  expect((await desk.ask(`/api/projects/${desk.id}/decisions?at=${at}`, {}, 'DELETE')).status).toBe(200);
+  expect(await told()).toEqual([]);
+});

@@ -1,6 +1,10 @@
 /** What the HTTP interface answers, but for the documents: the server checks it, the web application parses it. */
-import { Carrier, Level, Role } from '@vectura/core/documents';
+import { Carrier, Decision, DecisionState, Level, Role } from '@vectura/core/documents';
 import { z } from 'zod';
+
+/** A decision, with what the newest survey says of it. */
+export const DecisionTold = Decision.extend(DecisionState.shape);
+export type DecisionTold = z.infer<typeof DecisionTold>;
 
 /** A rule behind findings. */
 export const RuleWords = z.object({

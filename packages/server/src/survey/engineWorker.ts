@@ -1,6 +1,14 @@
 /** A worker thread that holds one project's survey and answers questions about it. */
 import { parentPort, workerData } from 'node:worker_threads';
-import { NotFound, type Finding, type Mended, type PlanAsked, type Survey, type Thumb } from '@vectura/core';
+import {
+  NotFound,
+  type Decision,
+  type Finding,
+  type Mended,
+  type PlanAsked,
+  type Survey,
+  type Thumb,
+} from '@vectura/core';
 import { jsonText } from '../json';
 import { FactsFile } from '../store/factsFile';
 import { diskSources } from './diskSources';
@@ -34,6 +42,7 @@ export type EngineRequest =
   | { id: number; do: 'worth'; thumb?: Thumb }
   | { id: number; do: 'plan'; value: string; asked: PlanAsked }
   | { id: number; do: 'mend'; of: FindingPlace }
+  | { id: number; do: 'stands'; of: Decision[] }
   | { id: number; do: 'why'; value: string; to: string }
   | { id: number; do: 'hops' }
   | { id: number; do: 'names'; path: string };
@@ -124,6 +133,7 @@ async function handle(request: EngineRequest): Promise<unknown> {
   if (request.do === 'worth') return survey.worthMoving(request.thumb);
   if (request.do === 'plan') return survey.plan(request.value, request.asked, diskSources(data.root, survey));
   if (request.do === 'mend') return mend(survey, request.of);
+  if (request.do === 'stands') return survey.stands(request.of);
   if (request.do === 'why') return survey.why(request.value, request.to);
   if (request.do === 'hops') return survey.trailLengths();
   if (!survey.holds(request.path)) return null;

@@ -2,6 +2,7 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import type {
   ChangedFile,
+  Decision,
   FlowDocument,
   HomesDocument,
   MendDocument,
@@ -12,7 +13,7 @@ import type {
   WorthMoving,
 } from '@vectura/core';
 import type { FindingName, Job } from '@vectura/server/schemas';
-import { Accepted, FileAnswer, HopCounts, PastSurvey, Project, RuleWords } from '@vectura/server/schemas';
+import { Accepted, DecisionTold, FileAnswer, HopCounts, PastSurvey, Project, RuleWords } from '@vectura/server/schemas';
 import { z } from 'zod';
 import { surveyAsked } from './jobs';
 
@@ -34,7 +35,7 @@ function whole<T extends object>() {
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({ baseUrl: '/api' }),
-  tagTypes: ['Projects', 'Survey', 'Accepted', 'Applied'],
+  tagTypes: ['Projects', 'Survey', 'Accepted', 'Applied', 'Decisions'],
   keepUnusedDataFor: 600,
   endpoints: (build) => ({
     rules: build.query<RuleWords[], undefined>({ query: () => '/rules', responseSchema: z.array(RuleWords) }),
@@ -172,6 +173,22 @@ export const api = createApi({
       },
       invalidatesTags: ['Applied'],
     }),
+    decisions: build.query<DecisionTold[], string>({
+      responseSchema: z.array(DecisionTold),
+      query: (id) => `/projects/${id}/decisions`,
+      providesTags: ['Survey', 'Decisions'],
+    }),
+    decide: build.mutation<
+      Decision,
+      { id: string; value: string; way: OptionKind; also: readonly string[]; reason: string }
+    >({
+      query: ({ id, ...body }) => ({ url: `/projects/${id}/decisions`, method: 'POST', body }),
+      invalidatesTags: ['Decisions'],
+    }),
+    dropDecision: build.mutation<unknown, { id: string; at: string }>({
+      query: ({ id, at }) => ({ url: `/projects/${id}/decisions?at=${encodeURIComponent(at)}`, method: 'DELETE' }),
+      invalidatesTags: ['Decisions'],
+    }),
     thumb: build.query<Thumb, string>({ query: (id) => `/projects/${id}/thumb` }),
     keepThumb: build.mutation<Thumb, { id: string; thumb: Thumb }>({
       // Sent to the end also where the page is left meanwhile.
@@ -214,6 +231,9 @@ export const {
   useAppliedQuery,
   useApplyMutation,
   useTakeBackMutation,
+  useDecisionsQuery,
+  useDecideMutation,
+  useDropDecisionMutation,
   useThumbQuery,
   useKeepThumbMutation,
   useFileQuery,

@@ -8,4 +8,5 @@ export * from './flow';
 export * from './trail';
 export * from './why';
 export * from './homes';
+export * from './decision';
 export * from './plan';

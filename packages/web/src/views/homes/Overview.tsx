@@ -11,6 +11,7 @@ import { useKeys } from '../../parts/useKeys';
 import { useAddress, useProject } from '../../project/useProject';
 import { show } from '../../project/desk';
 import { useAppDispatch } from '../../project/store';
+import { Decisions } from './Decisions';
 import styles from './Overview.module.css';
 
 const WAY: Record<WorthMoving['way'], (to: string) => string> = {
@@ -68,12 +69,15 @@ export function Overview() {
   const states = document.cells.filter(({ kind, home }) => kind === 'state' && home !== null).length;
   if (rows.length === 0)
     return (
-      <Note title="Every state is well where it is">
-        <p>
-          By the rules of thumb of this project, none of its {counted(states, 'state')} would better live elsewhere.{' '}
-          {find} to weigh one all the same, or to say who else shall read it.
-        </p>
-      </Note>
+      <>
+        <Decisions />
+        <Note title="Every state is well where it is">
+          <p>
+            By the rules of thumb of this project, none of its {counted(states, 'state')} would better live elsewhere.{' '}
+            {find} to weigh one all the same, or to say who else shall read it.
+          </p>
+        </Note>
+      </>
     );
   return (
     <>
@@ -85,6 +89,7 @@ export function Overview() {
         <p className="quiet">most gained for the files it touches first</p>
         <span className={styles.find}>{find}</span>
       </div>
+      <Decisions />
       <div className={styles.head} aria-hidden>
         <span>state</span>
         <span>lives in</span>

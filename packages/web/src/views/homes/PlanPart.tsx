@@ -4,6 +4,7 @@ import { messageOf, usePlanQuery } from '../../api/api';
 import { counted } from '../../parts/counted';
 import { Note } from '../../parts/Note';
 import { useProject } from '../../project/useProject';
+import { Decide } from './Decisions';
 import { PlanSheet } from '../shared/PlanSheet';
 import { fileName } from '../shared/save';
 
@@ -36,6 +37,7 @@ export function PlanPart({ value, way, also, at, onStep }: Props) {
       onStep={onStep}
       of={{ plan: { value, way, also } }}
       proof={<Proof plan={plan} />}
+      more={<Decide value={value} way={way} also={also} />}
     />
   );
 }

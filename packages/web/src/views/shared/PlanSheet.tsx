@@ -20,9 +20,11 @@ interface Props {
   onStep(at: number): void;
   /** What the server writes on request: a way of a value, or a mend. */
   of: object;
+  /** What more may be done with it. */
+  more?: ReactNode;
 }
 
-export function PlanSheet({ steps, files, complete, proof, name, at, onStep, of }: Props) {
+export function PlanSheet({ steps, files, complete, proof, name, at, onStep, of, more }: Props) {
   const lines = useMemo(() => countLines(files), [files]);
   const here = new Set(steps[at]?.files ?? []);
   const shown = [...files].sort((a, b) => Number(here.has(b.path)) - Number(here.has(a.path)));
@@ -54,6 +56,7 @@ export function PlanSheet({ steps, files, complete, proof, name, at, onStep, of 
         </p>
         {files.length > 0 && <TakeAway text={patchOf(files)} name={name} />}
         <ApplyBar of={of} files={files.length} />
+        {more}
       </section>
       <section className={styles.files} aria-label="Files">
         {shown.length === 0 && <p className="quiet">No file is edited: the steps are for you to do.</p>}
