@@ -56,6 +56,31 @@ test('the plan of a way, written into the folder and taken back', async () => {
   expect(source('src/desk/TopBar.jsx')).toBe(before);
 });
 
+test('a decision is kept, holds once it is carried out, and is told to be broken when it is undone', async () => {
+  const { page } = desk;
+  await page.goto(`${base}/homes?value=App.units&way=store&show=plan`);
+  await sees(page, 'Keep units in src/units.js: a module that tells its readers of each change.');
+  await page.type('#decision-reason', 'Four places show it.');
+  await clicks(page, 'Keep the decision');
+  await sees(page, 'Save it as Markdown');
+  await page.goto(`${base}/homes`);
+  await sees(page, 'not carried out');
+  await page.goto(`${base}/homes?value=App.units&way=store&show=plan`);
+  await settles(page);
+  await clicks(page, 'Write it into the folder …');
+  await clicks(page, 'Yes, write 13 files');
+  await sees(page, '13 files written for App.units: store.');
+  await page.goto(`${base}/homes`);
+  await sees(page, 'Four places show it.');
+  await page.waitForSelector('[aria-label="Decisions"] li[data-state="holds"]', { timeout: 30_000 });
+  await page.goto(`${base}/homes?value=AlarmStrip.snoozed`);
+  await clicks(page, 'Take it back');
+  await page.waitForFunction(() => !document.body.innerText.includes('files written for'));
+  await page.goto(`${base}/homes`);
+  await page.waitForSelector('[aria-label="Decisions"] li[data-state="broken"]', { timeout: 30_000 });
+  await sees(page, 'no longer holds');
+});
+
 test('a finding is mended: from the list to its edits', async () => {
   const { page } = desk;
   await page.goto(`${base}/findings?rule=unused-prop`);

@@ -12,6 +12,7 @@ import { spanOf, type Span } from '../syntax/tree';
 import type { Texts } from '../texts';
 import { offsets } from '../syntax/offsets';
 import { templateOf, type Bound, type Template } from './template';
+import { writesOf, type Write } from './writes';
 
 /** A prop that a set-up script declares, by the name it has there and in the template. */
 interface DeclaredTaken extends Taken {
@@ -160,6 +161,33 @@ export class VueComponent implements ComponentEditor {
       return { statement, name: only.id.name, maker: maker.name, call: this.syntax.source(only.init), needs };
     }
     return null;
+  }
+
+  /** Where a reference of the script is set; null where a call cannot stand there instead. */
+  writesOf(name: string): Write[] | null {
+    return writesOf(this.syntax, this.template, name);
+  }
+
+  /** Whether a reference is used apart from its declaration, from what is no longer bound, and from where it is set. */
+  isReadBeside(name: string, statement: t.Statement, writes: readonly Write[]): boolean {
+    const gone = [spanOf(statement), ...writes.map(({ span }) => span)];
+    return [...this.inTemplate(name), ...referencesOf(this.syntax.ast, name)].some(
+      ({ start, end }) => !gone.some((span) => span.start <= start && end <= span.end),
+    );
+  }
+
+  /** A call in the place of what sets a reference. */
+  callInstead({ span, before, value }: Write, setter: string): void {
+    this.replaced.push({ span, text: `${before}${setter}(${value})` });
+  }
+
+  /** A statement at the top of the script. */
+  begin(statement: string): void {
+    this.first.push(statement);
+  }
+
+  hasName(name: string): boolean {
+    return declarationsOf(this.syntax.ast, name) > 0 || importsName(this.syntax.ast, name);
   }
 
   /** Takes a statement out of the script. */

@@ -205,30 +205,50 @@ defineProps(['scale']);
 
 test('of Vue, a reference in a module; a store of Pinia where there are others', () => {
   const { plan, after } = planned(VUE, 'Desk.units', { way: 'store' });
-  expect(after['src/units.js']).toBe(`import { ref } from 'vue';\n\nexport const units = ref('celsius');\n`);
+  expect(after['src/units.js']).toBe(`import { ref } from 'vue';
+
+export const units = ref('celsius');
+
+export function setUnits(next) {
+  units.value = next;
+}
+`);
   expect(after['src/Desk.vue']).toBe(`<script setup>
 import Bench from './Bench.vue';
-import { units } from './units';
+import { setUnits } from './units';
 
 </script>
 
 <template>
   <Bench name="north" />
-  <button @click="units = 'kelvin'">kelvin</button>
+  <button @click="setUnits('kelvin')">kelvin</button>
 </template>
 `);
   expect(after['src/Gauge.vue']).toContain(`import { units } from './units';\n\nconst scale = units;`);
   expect(plan).toMatchObject({
     complete: true,
-    proof: { readers: ['Gauge'], writers: ['Desk'], lost: [], relaysGone: ['Bench'] },
+    proof: { readers: ['Gauge'], writers: ['Desk'], lost: [], relaysGone: ['Bench'], newFindings: [] },
   });
-  // The home goes on setting it itself, and is told so.
-  expect(plan.proof.newFindings).toMatchObject([{ rule: 'outside-write', component: 'Desk' }]);
   const soil = {
     'src/soil.js': `import { defineStore } from 'pinia';\nexport const useSoil = defineStore('soil', () => ({}));\n`,
   };
   const stored = planned({ ...VUE, ...soil }, 'Desk.units', { way: 'store' });
   expect(stored.after['src/units.js']).toContain(`export const useUnits = defineStore('units', () => {`);
   expect(stored.after['src/Gauge.vue']).toContain(`const { units: scale } = storeToRefs(useUnits());`);
-  expect(stored.plan).toMatchObject({ complete: true, proof: { readers: ['Gauge'], lost: [] } });
+  expect(stored.after['src/Desk.vue']).toContain('const { setUnits } = useUnits();');
+  expect(stored.plan).toMatchObject({ complete: true, proof: { readers: ['Gauge'], lost: [], newFindings: [] } });
+});
+
+test.each([
+  ['a handler that is a function', `@click="(next) => (units = next)"`, '@click="(next) => setUnits(next)"'],
+  ['a handler', `@pick="units = $event"`, '@pick="setUnits($event)"'],
+  ['one that adds to it', `@pick="units += $event"`, '@pick="units += $event"'],
+  ['one that is bound both ways', `v-model="units"`, 'v-model="units"'],
+])('who changes it calls its function where a call can stand: %s', (_what, written, becomes) => {
+  const { after } = planned(
+    { ...VUE, 'src/Desk.vue': VUE['src/Desk.vue'].replace(`@click="units = 'kelvin'"`, written) },
+    'Desk.units',
+    { way: 'store' },
+  );
+  expect(after['src/Desk.vue']).toContain(becomes);
 });

@@ -38,39 +38,57 @@ export function toVueStore(move: Move, owner: VueComponent): void {
     ({ expression, props }) => props.length > 0 && expression === state.name,
   );
   const { quote, semicolon } = owner.syntax;
-  const text = made.text({ maker: state.maker, call: state.call });
+  // Shared state is changed where it lives, by a function it hands out, wherever a call can stand.
+  const setter = `set${pascal(name)}`;
+  const writes = owner.hasName(setter) ? null : owner.writesOf(state.name);
+  const isSet = writes !== null && writes.length > 0;
+  const text = made.text({ maker: state.maker, call: state.call, setter: isSet ? setter : null });
 
   steps.edit(`Keep ${state.name} in ${path}: ${made.says}.`, path);
   workshop.texts.add(path, `${text.map((line) => line.replaceAll("'", quote).replace(/;$/, semicolon)).join('\n')}\n`);
   reach.everybody(carried);
   owner.takeOut(state.statement, workshop.importsOf(owner.path));
-  const read = medium.read(owner, state.name, state.name);
+  const isRead = owner.isReadBeside(state.name, state.statement, isSet ? writes : []);
+  const read = isRead ? medium.read(owner, state.name, state.name) : null;
   if (read !== null) owner.readFrom(state.name, read);
   steps.edit(`Let ${owner.name} take it from there instead of keeping it.`, owner.path);
+  if (!isSet) return;
+  const imports = workshop.importsOf(owner.path);
+  const specifier = specifierIn(move, owner.path, path);
+  if (isPinia) owner.begin(`const { ${setter} } = ${imports.named(specifier, made.exports)}()`);
+  else imports.named(specifier, setter);
+  for (const one of writes) owner.callInstead(one, setter);
+  steps.edit(`Let ${owner.name} change it by ${setter}.`, owner.path);
 }
 
 interface Made {
   exports: string;
   says: string;
-  text(state: { maker: string; call: string }): string[];
+  text(state: { maker: string; call: string; setter: string | null }): string[];
 }
 
 const plain = (name: string): Made => ({
   exports: name,
   says: 'a reference that is there for all',
-  text: ({ maker, call }) => [`import { ${maker} } from 'vue';`, '', `export const ${name} = ${call};`],
+  text: ({ maker, call, setter }) => [
+    `import { ${maker} } from 'vue';`,
+    '',
+    `export const ${name} = ${call};`,
+    ...(setter === null ? [] : ['', `export function ${setter}(next) {`, `  ${name}.value = next;`, '}']),
+  ],
 });
 
 const pinia = (name: string): Made => ({
   exports: `use${pascal(name)}`,
   says: 'a store like the others of the project',
-  text: ({ maker, call }) => [
+  text: ({ maker, call, setter }) => [
     `import { ${maker} } from 'vue';`,
     `import { defineStore } from 'pinia';`,
     '',
     `export const use${pascal(name)} = defineStore('${name}', () => {`,
     `  const ${name} = ${call};`,
-    `  return { ${name} };`,
+    ...(setter === null ? [] : [`  function ${setter}(next) {`, `    ${name}.value = next;`, '  }']),
+    `  return { ${setter === null ? name : `${name}, ${setter}`} };`,
     '});',
   ],
 });

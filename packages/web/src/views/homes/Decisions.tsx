@@ -2,6 +2,7 @@
 import type { OptionKind } from '@vectura/core';
 import type { DecisionTold } from '@vectura/server/schemas';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { messageOf, useDecideMutation, useDecisionsQuery, useDropDecisionMutation } from '../../api/api';
 import { useProject } from '../../project/useProject';
 import { fileName, save } from '../shared/save';
@@ -69,9 +70,9 @@ export function Decisions() {
     <section className={styles.decisions} aria-label="Decisions">
       <h2>Decided</h2>
       <ul>
-        {data.map(({ at, name, way, to, reason, state, says, text }) => (
+        {data.map(({ at, value, name, way, to, reason, state, says, text }) => (
           <li key={at} data-state={state}>
-            <b>{name}</b>
+            <Link to={`?value=${encodeURIComponent(value)}&way=${way}`}>{name}</Link>
             <span>
               {way}
               {to !== null && `, ${to}`}

@@ -29,7 +29,7 @@ export function Wanted({ wanted, onChange }: Props) {
     if (!wanted.includes(id)) onChange([...wanted, id]);
   };
   return (
-    <p className={styles.wanted}>
+    <div className={styles.wanted}>
       Who else shall read it?
       {wanted.map((id) => (
         <button
@@ -56,6 +56,6 @@ export function Wanted({ wanted, onChange }: Props) {
           if (event.key === 'Enter') add(typed);
         }}
       />
-    </p>
+    </div>
   );
 }
