@@ -129,6 +129,11 @@ export function showWanted(
   );
 }
 
+/** What a setter takes: a value, or a function from the one before. */
+export function nextOf(type: string): string {
+  return `${type} | ((before: ${type}) => ${type})`;
+}
+
 /** What several cells pass down by the same expression is passed down once. */
 export function unite(all: readonly Carried[]): Carried[] {
   const found = new Map<string, Carried>();

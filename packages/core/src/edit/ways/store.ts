@@ -10,7 +10,7 @@ import { pathBeside, sharedName } from './names';
 import { Reach, specifierIn, type Medium } from './reach';
 import type { Move } from './situation';
 import { toVueStore } from './storeVue';
-import { KINDS, kindOf } from './storeKinds';
+import { KINDS, kindOf, type Exported } from './storeKinds';
 
 export function toStore(move: Move): void {
   const { workshop, home, steps, linked } = move;
@@ -59,13 +59,6 @@ function readIn(move: Move, wanted: number, state: DeclaredState, reach: Reach):
   const local = component.claim(state.value);
   reach.read(component, state.value, local);
   showWanted(move, component, local, state);
-}
-
-/** What a module exports for an expression of the home, and how it is read. */
-export interface Exported {
-  name: string;
-  /** What is written to read it, by what the file calls the export; `imports` are what that takes. */
-  read(local: string, named: (source: string, imported: string) => string): string;
 }
 
 function storeMedium(move: Move, path: string, shared: ReadonlyMap<string, Exported>, from: string): Medium {

@@ -2,8 +2,15 @@
 import { pascal } from '../../model/spelling';
 import type { Linked } from '../../link';
 import type { DeclaredState } from '../react/state';
+import { nextOf } from './moving';
 import type { Syntax } from '../syntax/tree';
-import type { Exported } from './store';
+
+/** What a module exports for an expression of the home, and how it is read. */
+export interface Exported {
+  name: string;
+  /** What is written to read it, by what the file calls the export; `imports` are what that takes. */
+  read(local: string, named: (source: string, imported: string) => string): string;
+}
 
 export interface StoreAsked {
   /** What the value is called where it is shared. */
@@ -34,9 +41,6 @@ export function kindOf({ program: { graph } }: Linked): StoreKind {
 }
 
 const asIs = (name: string): Exported => ({ name, read: (local) => local });
-
-/** A function or a value given to a setter, as `useState` takes them. */
-const nextOf = (type: string): string => `${type} | ((before: ${type}) => ${type})`;
 
 /** Lines of a module in the style of another file. */
 function moduleText({ quote, semicolon, unit }: Syntax, lines: readonly string[]): string {

@@ -9,7 +9,7 @@ import type { ReactComponent } from '../react/component';
 import type { DeclaredState } from '../react/state';
 import { freeName, isFunction } from '../syntax/names';
 import { spanOf } from '../syntax/tree';
-import { declareIn, isRepeated, movable, moveUp, repeatedOwner, showWanted, takeOut } from './moving';
+import { declareIn, isRepeated, movable, moveUp, nextOf, repeatedOwner, showWanted, takeOut } from './moving';
 import type { Move } from './situation';
 
 /** Something that is passed down: where it lives it has one name, everywhere below the same. */
@@ -46,11 +46,6 @@ export function toAbove(move: Move): void {
     for (const { name, type } of passed) takeAs(component, name, type);
   });
   for (const wanted of move.wanted) bringTo(move, state, wanted, [{ name: state.value, type: typeOf(state) }]);
-}
-
-/** What a setter takes: a value, or a function from the one before. */
-function nextOf(type: string): string {
-  return `${type} | ((before: ${type}) => ${type})`;
 }
 
 function setterType(type: string | null): string | null {
