@@ -45,7 +45,7 @@ export function setUnits(next) {
 }
 
 export function useUnits() {
-  return useSyncExternalStore(subscribe, () => units);
+  return useSyncExternalStore(subscribe, () => units, () => units);
 }
 `);
   expect(after['src/Desk.jsx']).toBe(`import { Bench } from './benches/Bench';

@@ -113,7 +113,8 @@ export const KINDS: Record<StoreKind, (asked: StoreAsked) => MadeStore> = {
         '}',
         '',
         `export function ${hook}() {`,
-        `  return useSyncExternalStore(subscribe, () => ${name});`,
+        // Rendered on a server, it has to say what it starts as there.
+        `  return useSyncExternalStore(subscribe, () => ${name}, () => ${name});`,
         '}',
       ]),
       says: 'a module that tells its readers of each change',
