@@ -147,7 +147,6 @@ function propsBelow(
         givers.some(
           (one) => one.site === site && (one.from === home || [...props.values()].some(({ fn }) => fn === one.from)),
         );
-      // A tag that may be one of several is given the prop for as long as one of them needs it.
       givers.push(
         ...givenAgain(
           workshop,
@@ -158,6 +157,7 @@ function propsBelow(
         ),
       );
       const elsewhere = sites.filter((site) => !isGiven(site));
+      // A tag that may be one of several is given the prop for as long as one of them needs it.
       const areAllEdited = [...givers.map(({ site }) => site), ...elsewhere].every((site) =>
         workshop
           .childrenOf(site)

@@ -364,6 +364,13 @@ test.each([
   expect(foundBy('direct-write', survey)).toEqual(found);
 });
 
+test('a setter of a hook that is called setState is one like any other', () => {
+  const survey =
+    one(`function Plot() { const [state, setState] = useState([]); const add = () => { state.push(1); setState(state); };
+      return <b onClick={add}>{state.length}</b>; }`);
+  expect(foundBy('direct-write', survey)).toEqual(['Plot.state']);
+});
+
 test.each([
   ['a class that sets the same list again', 'this.setState({ beds });', []],
   ['a class that sets nothing', '', ['Plot.beds']],

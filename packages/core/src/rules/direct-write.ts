@@ -360,8 +360,8 @@ function isSetAnew({ program }: Linked, cell: CellInfo, { file, fn }: Mutation):
     const around = graph.fnAt(file, fact.fn);
     if (arg == null || (around !== fn && (around === cell.home || !program.isWithin(fn, around)))) return false;
     if (!isChangeOf(graph, file, fact, cell.setter?.place)) return false;
-    // A class renders again whatever it sets.
-    if (fact.name === 'setState') return true;
+    // A class renders again whatever it sets; it calls what changes its state without a name of its own for that.
+    if (fact.name === 'setState' && graph.at(file, fact.callee) === cell.setter?.place) return true;
     const given = graph.at(file, arg);
     return isPutTogether(graph, given) || !isByName(graph, given, cell.value?.place ?? -1);
   });

@@ -170,6 +170,8 @@ export class VueComponent implements ComponentEditor {
 
   /** Whether a reference is used apart from its declaration, from what is no longer bound, and from where it is set. */
   isReadBeside(name: string, statement: t.Statement, writes: readonly Write[]): boolean {
+    // What it is set to may be made of what it was.
+    if (writes.some(({ value }) => wordsIn(value, name).length > 0)) return true;
     const gone = [spanOf(statement), ...writes.map(({ span }) => span)];
     return [...this.inTemplate(name), ...referencesOf(this.syntax.ast, name)].some(
       ({ start, end }) => !gone.some((span) => span.start <= start && end <= span.end),

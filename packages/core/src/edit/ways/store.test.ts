@@ -252,3 +252,14 @@ test.each([
   );
   expect(after['src/Desk.vue']).toContain(becomes);
 });
+
+test('what it is set to may be made of what it was', () => {
+  const { plan, after } = planned(
+    { ...VUE, 'src/Desk.vue': VUE['src/Desk.vue'].replace(`units = 'kelvin'`, 'units = units + 1') },
+    'Desk.units',
+    { way: 'store' },
+  );
+  expect(after['src/Desk.vue']).toContain('@click="setUnits(units + 1)"');
+  expect(after['src/Desk.vue']).toContain(`import { units, setUnits } from './units';`);
+  expect(plan.proof.lost).toEqual([]);
+});
