@@ -2,6 +2,7 @@
 import { decided, Decision, OptionKind, type DecisionState, type HomesDocument } from '@vectura/core';
 import { z } from 'zod';
 import { UnusableInput } from '../unusable';
+import { thumbOf } from './plans';
 import { Nothing, OK, projectOf, type Route, type Services } from './route';
 import { DecisionTold } from './schemas';
 
@@ -51,7 +52,12 @@ export const DECISION_ROUTES: readonly Route[] = [
         reason: string;
       };
       const engine = await services.desk.ready(await projectOf(services, id));
-      const homes = (await engine.question({ do: 'homes', value, also })) as HomesDocument;
+      const homes = (await engine.question({
+        do: 'homes',
+        value,
+        also,
+        thumb: await thumbOf(services, id),
+      })) as HomesDocument;
       const option = homes.options.find(({ kind }) => kind === way);
       if (!option || option.possible === false)
         throw new UnusableInput(

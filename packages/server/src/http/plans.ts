@@ -13,6 +13,11 @@ export function alsoOf({ also }: z.infer<typeof Also>): string[] {
   return also === undefined ? [] : [also].flat();
 }
 
+/** The rules of thumb that are kept for a project. */
+export async function thumbOf(services: Services, id: string): Promise<Thumb> {
+  return Thumb.parse(JSON.parse((await services.store.setting(id, 'thumb')) ?? '{}'));
+}
+
 const PlanQuery = Also.extend({ value: z.string().min(1), way: OptionKind, in: z.string().min(1).optional() });
 const MendQuery = z.object({
   rule: z.string().min(1),
@@ -65,8 +70,7 @@ export const PLAN_ROUTES: readonly Route[] = [
     answer: z.array(WorthMoving),
     run: async (services, _ctx, { id }) => {
       const engine = await services.desk.ready(await projectOf(services, id));
-      const thumb = Thumb.parse(JSON.parse((await services.store.setting(id, 'thumb')) ?? '{}'));
-      return engine.question({ do: 'worth', thumb });
+      return engine.question({ do: 'worth', thumb: await thumbOf(services, id) });
     },
   },
   {
