@@ -14,7 +14,7 @@ import { HttpError } from './errors';
 import { completeFolder, readProjectFile } from './files';
 import { FINDING_ROUTES } from './findings';
 import { DECISION_ROUTES } from './decisions';
-import { Also, alsoOf, PLAN_ROUTES, thumbOf } from './plans';
+import { Also, alsoOf, PLAN_ROUTES, keptThumb } from './plans';
 import { Nothing, OK, projectOf, type Route } from './route';
 import { FileAnswer, Job, Project, RuleWords } from './schemas';
 
@@ -198,7 +198,7 @@ export const ROUTES: readonly Route[] = [
     answer: Thumb,
     run: async (services, _ctx, { id }) => {
       await projectOf(services, id);
-      return thumbOf(services, id);
+      return keptThumb(services, id);
     },
   },
   {

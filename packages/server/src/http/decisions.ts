@@ -2,7 +2,7 @@
 import { decided, Decision, OptionKind, type DecisionState, type HomesDocument } from '@vectura/core';
 import { z } from 'zod';
 import { UnusableInput } from '../unusable';
-import { thumbOf } from './plans';
+import { keptThumb } from './plans';
 import { Nothing, OK, projectOf, type Route, type Services } from './route';
 import { DecisionTold } from './schemas';
 
@@ -56,7 +56,7 @@ export const DECISION_ROUTES: readonly Route[] = [
         do: 'homes',
         value,
         also,
-        thumb: await thumbOf(services, id),
+        thumb: await keptThumb(services, id),
       })) as HomesDocument;
       const option = homes.options.find(({ kind }) => kind === way);
       if (!option || option.possible === false)

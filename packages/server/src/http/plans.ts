@@ -14,7 +14,7 @@ export function alsoOf({ also }: z.infer<typeof Also>): string[] {
 }
 
 /** The rules of thumb that are kept for a project. */
-export async function thumbOf(services: Services, id: string): Promise<Thumb> {
+export async function keptThumb(services: Services, id: string): Promise<Thumb> {
   return Thumb.parse(JSON.parse((await services.store.setting(id, 'thumb')) ?? '{}'));
 }
 
@@ -70,7 +70,7 @@ export const PLAN_ROUTES: readonly Route[] = [
     answer: z.array(WorthMoving),
     run: async (services, _ctx, { id }) => {
       const engine = await services.desk.ready(await projectOf(services, id));
-      return engine.question({ do: 'worth', thumb: await thumbOf(services, id) });
+      return engine.question({ do: 'worth', thumb: await keptThumb(services, id) });
     },
   },
   {
