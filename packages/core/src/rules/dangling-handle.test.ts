@@ -1,4 +1,4 @@
-import { foundBy, one } from '../testing/project';
+import { foundBy, one, surveyOf } from '../testing/project';
 
 describe('dangling-handle', () => {
   const plot = (offers: string, calls: string): ReturnType<typeof one> =>
@@ -28,4 +28,31 @@ describe('dangling-handle', () => {
   ])('%s', (_what, offered, calls, found) => {
     expect(foundBy('dangling-handle', plot(offered, calls))).toEqual(found);
   });
+});
+
+test.each([
+  ['that are named here', `export default { methods: { fit() {} } };`, ['App.turn']],
+  [
+    'that an object of the file holds',
+    `const more = { fit() {} }; export default { methods: { ...more } };`,
+    ['App.turn'],
+  ],
+  [
+    'some of which nobody can tell',
+    `import { more } from 'plots'; export default { methods: { fit() {}, ...more() } };`,
+    [],
+  ],
+  ['of options that stand elsewhere', `import options from './options'; export default options;`, []],
+  [
+    'of options that are computed',
+    `export default (function (x) { return x.default || x; })(require('./options'));`,
+    [],
+  ],
+])('a Vue component has methods %s', (_what, script, found) => {
+  const survey = surveyOf({
+    'src/App.vue': `<script>import Plot from './Plot.vue'; export default { components: { Plot }, methods: { go() { this.$refs.plot.fit(); this.$refs.plot.turn(); } } }</script><template><b @click="go"><Plot ref="plot" /></b></template>`,
+    'src/Plot.vue': `<script>${script}</script><template><i /></template>`,
+    'src/options.js': `export default { methods: { fit() {} } };`,
+  });
+  expect(foundBy('dangling-handle', survey)).toEqual(found);
 });

@@ -380,3 +380,43 @@ test.each([
       more = () => this.setState({ beds: [1] }); render() { return <b onClick={() => this.drop(1)} title={this.more}>{this.state.beds.length}</b>; } }`);
   expect(foundBy('direct-write', survey)).toEqual(found);
 });
+
+test.each([
+  ['what a class outside makes', `import { Pump } from 'pumps'; const make = () => new Pump();`, 'pump.rate = 3', []],
+  ['what a library makes', `import { start } from 'pumps'; const make = () => start();`, 'pump._rate = 3', []],
+  [
+    'what a function brings',
+    `import { start } from './pumps'; const make = () => start();`,
+    'pump.rate = 3',
+    ['Bed.pump'],
+  ],
+  [
+    'an instance with methods',
+    `class Pump { set rate(n) { tell(n); } } const make = () => new Pump();`,
+    'pump.rate = 3',
+    [],
+  ],
+  [
+    'a plain field of a class',
+    `class Pump { rate = 1; }\n const make = () => new Pump();`,
+    'pump.rate = 3',
+    ['Bed.pump'],
+  ],
+  ['a date', `const make = () => new Date();`, 'pump.rate = 3', ['Bed.pump']],
+])('state that holds an object is changed in place: %s', (_what, makes, change, found) => {
+  const survey = one(`${makes}
+    function Bed() { const [pump, setPump] = useState(null); useEffect(() => { setPump(make()); }, []);
+      return <b onClick={() => { ${change}; }}>{pump?.rate}</b>; }`);
+  expect(foundBy('direct-write', survey)).toEqual(found);
+});
+
+test('a list that is new on one way and the state’s own on another may be either', () => {
+  const list = (begin: string): string[] =>
+    foundBy(
+      'direct-write',
+      one(`function App() { const [beds, setBeds] = useState([{ rows: [] }]); return <main onClick={() => setBeds([])}><List beds={beds} /></main>; }
+        function List({ beds }) { return <ul>{beds.map((bed) => { ${begin} if (bed.wet) rows.push(1); return <i key={bed.id}>{rows.length}</i>; })}</ul>; }`),
+    );
+  expect(list('let rows = []; if (bed.dry) rows = bed.rows;')).toEqual([]);
+  expect(list('let rows = bed.rows;')).toEqual(['List.beds']);
+});

@@ -14,6 +14,7 @@ import { FAMILIES } from '../model/families';
 import { mutationsAt, type Mutation } from '../follow/changesInPlace';
 import { unseenBelow } from './shared/inPlaceBelow';
 import { isChangeOf, isShown, writersOf } from './shared/changes';
+import { isItsOwnAffair } from './shared/outsideObjects';
 import { relatedAt, named, positionOf, type Draft, type Rule, remedyIn } from './rule';
 import type { CallFact, Spot } from '../model/facts';
 
@@ -253,7 +254,8 @@ function draftsOf(linked: Linked, { cell, values }: CellFlow): Map<Spot, Draft> 
           byFunction.get(one.fn)?.some((known) => known.one.at === one.at) ||
           isSetAnew(linked, cell, one) ||
           isSetByCallers(linked, cell, one) ||
-          isPassedUp(program.graph, stop.component?.propsPlace, visited.place, one)
+          isPassedUp(program.graph, stop.component?.propsPlace, visited.place, one) ||
+          isItsOwnAffair(linked, cell, one)
         )
           continue;
         const draft: Draft = {

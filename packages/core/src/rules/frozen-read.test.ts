@@ -297,3 +297,14 @@ test('an instance that is kept in state goes on changing itself', () => {
   expect(foundBy('frozen-read', survey)).toEqual([]);
   expect(foundBy('mirrored-state', survey)).toEqual([]);
 });
+
+test.each([
+  ['an id', 'plot.id', ['Plot.kept']],
+  ['an id, or one that is made up', 'plot.id || makeId()', []],
+  ['the same inside an object', '{ id: plot.id || makeId() }', []],
+])('state that is never set starts from %s', (_what, start, found) => {
+  const survey = one(`import { makeId } from 'ids';
+    function App() { const [plot, setPlot] = useState({ id: 1 }); return <main onClick={() => setPlot({ id: 2 })}><Plot plot={plot} /></main>; }
+    function Plot({ plot }) { const [kept] = useState(${start}); return <b id={kept}>{plot.name}</b>; }`);
+  expect(foundBy('frozen-read', survey)).toEqual(found);
+});

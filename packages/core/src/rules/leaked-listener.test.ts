@@ -37,6 +37,19 @@ describe('leaked-listener', () => {
     ['on an element of its own', `frame.current.addEventListener('dig', () => setN(1));`, 0],
     ['on one under another name', `const box = frame.current; box.addEventListener('dig', () => setN(1));`, 0],
     ['on an element that stays', `const box = document.body; box.addEventListener('dig', () => setN(1));`, 1],
+    ['ended by what it hands back', `const { end } = bus.on('dig', () => setN(1)); return end;`, 0],
+    ['what it hands back is dropped', `const { end } = bus.on('dig', () => setN(1)); return () => other();`, 1],
+    [
+      'each pushed into a list that is gone through',
+      `const held = []; held.push(bus.on('dig', setN), bus.on('rake', setN)); return () => held.forEach((one) => one.end?.());`,
+      0,
+    ],
+    [
+      'pushed into a list, ended in a loop',
+      `const held = []; held.push(bus.on('dig', setN)); return () => { for (const one of held) one(); };`,
+      0,
+    ],
+    ['pushed into a list that is left', `const held = []; held.push(bus.on('dig', setN)); return () => other();`, 1],
     [
       'each kept in a list that is gone through',
       `let held; if (n) held = [Keys.addListener('up', setN), Keys.addListener('down', setN)]; else held = []; return () => held.forEach((one) => one.remove());`,

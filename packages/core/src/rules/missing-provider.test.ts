@@ -176,3 +176,35 @@ test('a component of Svelte reads what it provides itself, also by a helper', ()
   expect(found(`setContext('soil', { depth: 1 });`)).toEqual([]);
   expect(found('')).toEqual(['Plot.soil']);
 });
+
+test('what is asked for where it must be there only sometimes, by the one that provides it', () => {
+  const found = (check: string): string[] =>
+    foundBy(
+      'missing-provider',
+      surveyOf({
+        'src/Context.js': `import { createContext } from 'react'; export default createContext(undefined);`,
+        'src/useSoil.js': `import { useContext } from 'react'; import SoilContext from './Context'; export function useSoil(must = true) { const soil = useContext(SoilContext); ${check} return soil; }`,
+        'src/Plot.jsx': `import SoilContext from './Context'; import { useSoil } from './useSoil'; export function Plot({ children }) { const above = useSoil(false); return <SoilContext.Provider value={above}>{children}</SoilContext.Provider>; }`,
+        'src/main.jsx': `import { createRoot } from 'react-dom/client'; import { Plot } from './Plot'; createRoot(document.body).render(<Plot><b /></Plot>);`,
+      }),
+    );
+  expect(found(`if (must && !soil) throw new Error('no soil');`)).toEqual([]);
+  expect(found(`if (!soil) throw new Error('no soil');`)).toEqual(['Plot.Context']);
+});
+
+test('content that a component hands to one from outside stands below what that component provides', () => {
+  const found = (provide: string): string[] =>
+    foundBy(
+      'missing-provider',
+      surveyOf({
+        'package.json': JSON.stringify({ dependencies: { vue: '^2.6.0' } }),
+        'src/App.vue': `<template><Ahead><Bed v-if="open" /></Ahead></template><script>import Ahead from './Ahead.vue'; import Bed from './Bed.vue'; export default { components: { Ahead, Bed }, data() { return { open: true }; } }</script>`,
+        'src/Ahead.vue': `<template><Frame><Group><slot /></Group></Frame></template><script>import Frame from './Frame.vue'; import Group from './Group.vue'; export default { components: { Frame, Group }, ${provide} }</script>`,
+        'src/Frame.vue': `<template><OutsideFrame><template #inside><Shade><slot /></Shade></template></OutsideFrame></template><script>import Shade from './Shade.vue'; export default { components: { Shade } }</script>`,
+        'src/Shade.vue': `<script>export default { render() { return this.draw(this.$slots); } }</script>`,
+        'src/Group.vue': `<template><div><slot /></div></template><script>export default { name: 'Group' }</script>`,
+        'src/Bed.vue': `<template><b>{{ soil.depth }}</b></template><script>export default { inject: ['soil'] }</script>`,
+      }),
+    );
+  expect(found(`provide() { return { soil: { depth: 1 } }; }`)).toEqual([]);
+});

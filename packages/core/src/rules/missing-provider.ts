@@ -65,7 +65,7 @@ function Badge() {
           if (!above.has(-1)) continue;
           // Whoever asks whether there is anything may stand outside on some of its ways.
           const asks = maybe.has(read.place) || isAsked(linked, read.place, run);
-          if (asks && above.size > 1) continue;
+          if (asks && (above.size > 1 || program.providersOf(context).some(providesItself))) continue;
           // By a text, whoever uses a library may provide what nothing in it does.
           const mayCome =
             fact.key !== null && program.providersOf(context).length === 0 && isOffered(linked, component.file);

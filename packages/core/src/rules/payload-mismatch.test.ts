@@ -130,3 +130,23 @@ test('an event is emitted, a callback is called', () => {
     ),
   ).toBe('Bed calls onDig with one argument, but App also expects b.');
 });
+
+test('an event that markup sends on as it came counts on nothing', () => {
+  const survey = surveyOf({
+    'src/Bed.vue': `<template><b @click="dig" /></template><script>export default { methods: { dig() { this.$emit('dig'); } } }</script>`,
+    'src/Plot.vue': `<template><Bed @dig="$emit('dig', $event)" /></template><script>import Bed from './Bed.vue'; export default { components: { Bed } }</script>`,
+    'src/App.vue': `<template><Plot /></template><script>import Plot from './Plot.vue'; export default { components: { Plot } }</script>`,
+  });
+  expect(foundBy('payload-mismatch', survey)).toEqual([]);
+});
+
+test('which function is called by a name that is made at run time is not known', () => {
+  const bed = (call: string): string[] =>
+    foundBy(
+      'payload-mismatch',
+      one(`function App() { return <Bed onDig={(a, b) => console.log(a.x, b.x)} name="onDig" />; }
+        function Bed(props) { return <b onClick={() => ${call}} />; }`),
+    );
+  expect(bed('props.onDig(1)')).toEqual(['Bed.onDig']);
+  expect(bed('props[props.name](1)')).toEqual([]);
+});

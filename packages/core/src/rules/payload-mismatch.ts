@@ -2,6 +2,7 @@
 import { sending } from './shared/scopeExamples';
 import { digging as diggingBeds } from './shared/webComponentExamples';
 import { push } from '../link/graph/byPlace';
+import type { Edge } from '../link/graph/edges';
 import type { Graph } from '../link/graph/graph';
 import { DOM_EVENTS } from '../model/domEvents';
 import { eventOf, isAnyField } from '../model/signs';
@@ -113,6 +114,8 @@ function ofCalls(linked: Linked, facts: FileFacts, file: number): Map<string, Mi
   facts.calls.forEach((fact, index) => {
     const call = graph.callAt(file, index);
     if (fact.open || program.callKind(call) !== 'handed' || isMethod(linked, call)) return;
+    // `this[hook](…)`: which function is meant is decided at run time.
+    if (isAnyField(fact.name.slice(fact.name.lastIndexOf('.') + 1))) return;
     // Called with less here than there: what was said is taken back.
     if (facts.calls.some((other) => other.name === fact.name && other.args.length > fact.args.length)) return;
     for (const run of program.runsOf(program.unitOf(graph.fnOfCall(call)))) {
@@ -327,9 +330,11 @@ function countsOnParam(linked: Linked, fn: number, index: number, handedOn = 0):
   const place = entry?.fact.params[index];
   if (!entry || place === undefined || handedOn > MOST_HANDED_ON) return false;
   const at = graph.at(entry.file, place);
-  // A parameter is bound to its name first, or taken apart.
-  const bound = graph.edgesOutOf(at).flatMap((edge) => (edge.op === 'same' ? [edge.to] : []));
-  const names = [at, ...bound];
+  // A parameter is bound to its name first, or taken apart; markup asks of a name whether it is a reference.
+  const boundTo = (one: number, op: Edge['op']): number[] =>
+    graph.edgesOutOf(one).flatMap((edge) => (edge.op === op ? [edge.to] : []));
+  const bound = [at, ...boundTo(at, 'same')];
+  const names = [...bound, ...bound.flatMap((one) => boundTo(one, 'unwrap'))];
   // Whoever asks whether it is there does not count on it.
   const isAsked = (one: number): boolean => graph.usesOf(one).some((use) => graph.uses[use]?.fact.kind === 'branched');
   if (names.some(isAsked)) return false;
@@ -348,9 +353,7 @@ function countsOnParam(linked: Linked, fn: number, index: number, handedOn = 0):
       }) ||
       graph.callsWithCallee(one).length > 0 ||
       graph.callsWithReceiver(one).length > 0 ||
-      graph
-        .edgesOutOf(one)
-        .some(({ op, to }) => op === 'get' || op === 'unwrap' || (op === 'derived' && !compared.has(to))) ||
+      graph.edgesOutOf(one).some(({ op, to }) => op === 'get' || (op === 'derived' && !compared.has(to))) ||
       graph.callsWithArg(one).some((call) => callCountsOn(linked, call, one, handedOn)),
   );
 }

@@ -95,3 +95,16 @@ test('who asks of an object whether it is empty calls nothing in it', () => {
   expect(foundBy('relayed-event', survey('isEmpty'))).toEqual([]);
   expect(foundBy('relayed-event', survey('send'))).not.toEqual([]);
 });
+
+test('a function whose result is shown draws something, and tells nothing', () => {
+  const row = (call: string): string[] =>
+    foundBy(
+      'relayed-event',
+      one(`function App() { const [n, setN] = useState(0); return <Plot rowOf={(id) => { setN(n + id); return <b>{n}</b>; }} />; }
+        function Plot({ rowOf }) { return <Bed rowOf={rowOf} />; }
+        function Bed({ rowOf }) { return <Row rowOf={rowOf} />; }
+        function Row({ rowOf }) { return ${call}; }`),
+    );
+  expect(row('<i>{rowOf ? rowOf(1) : null}</i>')).toEqual([]);
+  expect(row('<i onClick={() => rowOf(1)} />')).toEqual(['Bed.rowOf']);
+});

@@ -56,9 +56,11 @@ const NO_EVENT = /^[A-Z]|^(render|is|has|can|should|get|format|to)([A-Z]|$)/;
 
 /** Whether what a function returns is put to use where it is called: it is asked something, and not told. */
 function isAnswered({ program: { graph }, locals }: Linked, { at }: FlowStop): boolean {
-  return locals.explore(at).called.some(({ call }) => {
+  return locals.explore(at).called.some(({ call, context }) => {
     const entry = graph.calls[call];
-    return !!entry && graph.callsWithArg(graph.at(entry.file, entry.fact.result)).length > 0;
+    if (!entry) return false;
+    const place = graph.at(entry.file, entry.fact.result);
+    return graph.callsWithArg(place).length > 0 || locals.explore({ place, path: 0, context }).uses.length > 0;
   });
 }
 

@@ -30,6 +30,12 @@ export interface SitePlacement extends Placement {
   author: number | null;
 }
 
+/** The providers between two components; `guessed` where some way could not be followed. */
+interface Between {
+  around: number;
+  guessed?: true;
+}
+
 /** Where one site is rendered, and whose markup writes it. */
 interface Placed {
   author: number | null;
@@ -192,7 +198,29 @@ export class RenderTree {
       const mounted = outsideCalls.length > 0 || program.isModule(program.callContexts.ownerOf(context));
       return [{ under: null, around: NOTHING_AROUND, repeat: 'once', ...(mounted ? {} : { guessed: true }) }];
     }
-    return [{ under: owner, around: NOTHING_AROUND, guessed: true, repeat: 'once' }];
+    const around = this.aroundTagOf(piece, context);
+    return [{ under: owner, around, guessed: true, repeat: 'once' }];
+  }
+
+  /** The providers around the tag that a piece is handed to, itself or as what a function brings; of its author where there is none. */
+  private aroundTagOf(piece: number, context: number): number {
+    const { graph } = this.program;
+    const { exits } = this.locals.explore({ place: piece, path: 0, context });
+    const all = exits.flatMap((exit) => {
+      const fn = exit.kind === 'returned' ? graph.functions[exit.target] : undefined;
+      if (!fn) return [exit];
+      return this.locals.explore({ place: graph.at(fn.file, fn.fact.self), path: 0, context }).exits;
+    });
+    const arounds = all.flatMap(({ kind, target, at }) => {
+      const site = kind === 'site' ? graph.sites[target] : undefined;
+      if (!site || graph.at(site.file, site.fact.inside) === piece || this.depth > MAX_DEPTH) return [];
+      this.depth++;
+      const places = this.placesAround(graph.at(site.file, site.fact.inside), at.context);
+      this.depth--;
+      return places.map(({ around }) => around);
+    });
+    const owner = this.program.ownerOf(context)?.fn ?? null;
+    return arounds.length > 0 ? this.arounds.either(arounds) : this.around(owner);
   }
 
   /** Where a piece of markup, made in one run, is rendered. */
@@ -288,22 +316,27 @@ export class RenderTree {
   private reaching(inside: Placement, from: number, to: number | undefined): Placement {
     if (inside.from !== undefined) return inside;
     const between = to === undefined ? null : this.providersBetween(from, to, 0, new Map());
-    return between === null ? { ...inside, from } : this.above(inside, between);
+    return between === null ? { ...inside, from } : this.above(inside, between.around, between);
   }
 
   /**
    * The providers between a component and one that is above it, on the ways from one to the other; null where there is
    * no way, or too long a one.
    */
-  private providersBetween(from: number, to: number, depth: number, known: Map<string, number | null>): number | null {
+  private providersBetween(
+    from: number,
+    to: number,
+    depth: number,
+    known: Map<string, Between | null>,
+  ): Between | null {
     const { program } = this;
     const { graph } = program;
-    if (from === to) return NOTHING_AROUND;
+    if (from === to) return { around: NOTHING_AROUND };
     if (depth > 6) return null;
     const key = `${from}:${depth}`;
     const before = known.get(key);
     if (before !== undefined) return before;
-    const ways: number[] = [];
+    const ways: Between[] = [];
     for (const site of program.sitesOf(from)) {
       const entry = graph.sites[site];
       if (!entry) continue;
@@ -312,11 +345,18 @@ export class RenderTree {
         const author = program.ownerOf(run)?.fn;
         const above = author === undefined ? null : this.providersBetween(author, to, depth + 1, known);
         if (above === null) continue;
-        for (const place of this.placesAround(graph.at(entry.file, entry.fact.inside), run))
-          ways.push(this.arounds.within(place.around, above));
+        for (const { around, guessed } of this.placesAround(graph.at(entry.file, entry.fact.inside), run))
+          ways.push({
+            around: this.arounds.within(around, above.around),
+            ...(guessed || above.guessed ? { guessed: true } : {}),
+          });
       }
     }
-    const between = ways.length > 0 ? this.arounds.either(ways) : null;
+    const guessed = ways.some((way) => way.guessed);
+    const between =
+      ways.length > 0
+        ? { around: this.arounds.either(ways.map((way) => way.around)), ...(guessed ? { guessed } : {}) }
+        : null;
     known.set(key, between);
     return between;
   }

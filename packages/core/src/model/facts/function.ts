@@ -79,6 +79,8 @@ export interface CallFact {
   repeat: Repeat;
   /** A list is spread into its arguments: there may be more than stand here. */
   open?: boolean;
+  /** It is written with `new`: what comes of it is an instance of a class. */
+  creates?: boolean;
   /** Only called where there is something to call (`onOpen?.()`). */
   optional?: boolean;
   /** Where what it calls cannot be found, nothing is taken to come of it. */

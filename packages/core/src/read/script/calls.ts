@@ -85,6 +85,7 @@ export function plainCall(
     repeat: r.repeat,
     ...(node.arguments.some((argument) => argument.type === 'SpreadElement') ? { open: true } : {}),
     ...(node.type === 'OptionalCallExpression' ? { optional: true } : {}),
+    ...(node.type === 'NewExpression' ? { creates: true } : {}),
     fn: r.fn,
     at,
   });

@@ -343,15 +343,15 @@ function changedInPlace(r: ScriptReader, node: t.Node): void {
 }
 
 /** A variable that is set to an empty list or object holds that from then on, and no longer what it held. */
-function madeAnew(r: ScriptReader, { left, right }: t.AssignmentExpression): PlaceId | null {
-  const isMade = right.type === 'ArrayExpression' || right.type === 'ObjectExpression';
-  return left.type === 'Identifier' && isMade ? r.b.place('object', '', r.fn, spotOf(right)) : null;
+export function madeEmpty(r: ScriptReader, name: t.Node, given: t.Node | null | undefined): PlaceId | null {
+  const isMade = given?.type === 'ArrayExpression' || given?.type === 'ObjectExpression';
+  return name.type === 'Identifier' && isMade ? r.b.place('object', '', r.fn, spotOf(given)) : null;
 }
 
 function assignment(r: ScriptReader, node: t.AssignmentExpression): PlaceId | null {
   if (node.operator === '=') {
     if (r.dialect.assign(r, node) || readExportAssignment(r, node)) return null;
-    const from = value(r, node.right, node.left) ?? madeAnew(r, node);
+    const from = value(r, node.right, node.left) ?? madeEmpty(r, node.left, node.right);
     if (node.left.type === 'Identifier' && r.dialect.setName?.(r, node.left, from)) return from;
     if (node.left.type === 'Identifier') changedInPlace(r, node.left);
     bind(r, node.left, from);

@@ -12,9 +12,14 @@ export function noteRead(r: ScriptReader, place: PlaceId): void {
   else r.readIn.set(place, r.branch);
 }
 
-/** Takes note that code asks whether a name holds anything: `if (p)`, `p && …`, `p ?? …`, `p?.x`. */
+/** Takes note that code asks whether a name holds anything: `if (p)`, `if (must && !p)`, `p && …`, `p ?? …`, `p?.x`. */
 export function noteAsked(r: ScriptReader, node: t.Node | null | undefined): void {
-  let asked = node;
+  if (node?.type === 'LogicalExpression') {
+    noteAsked(r, node.left);
+    noteAsked(r, node.right);
+    return;
+  }
+  let asked: t.Node | null | undefined = node;
   while (asked?.type === 'UnaryExpression' && (asked.operator === '!' || asked.operator === 'typeof'))
     asked = asked.argument;
   if (asked?.type !== 'Identifier') return;

@@ -40,8 +40,8 @@ interface Start {
   node: t.CallExpression;
   name: string;
   topic: string;
-  /** The variable its result is kept in. */
-  kept: string | null;
+  /** What its result is kept in, as it is written: a variable, a field, a list, or each part that is taken out of it. */
+  kept: readonly string[];
 }
 
 /**
@@ -69,7 +69,7 @@ export function noteStarts(
     if (start.name === 'addEventListener' && !again && isOwnElement(r, start.node, fn.body)) continue;
     if (!again && observesOwn(r, start)) continue;
     if (start.name === 'setTimeout' && !(again && isLateChange(start, fn.body))) continue;
-    const handedBack = returned.includes(start.node) || (start.kept !== null && names.includes(start.kept));
+    const handedBack = returned.includes(start.node) || start.kept.some((name) => names.includes(name));
     const ended = handedBack || ends.some((one) => endsIn(r, one, start, fn.body));
     add(r, start, ended);
   }
@@ -91,7 +91,7 @@ function isLateChange({ node, kept }: Start, around: t.Node): boolean {
   const [run, delay] = node.arguments;
   if (!isFunction(run) || !delay || (delay.type === 'NumericLiteral' && delay.value < LATE)) return false;
   // Kept where another run may end it.
-  if (kept !== null && (!/^\w+$/.test(kept) || mentions(around, kept, node))) return false;
+  if (kept.some((name) => !/^\w+$/.test(name) || mentions(around, name, node))) return false;
   if (mentions(around, 'clearTimeout')) return false;
   let changes = false;
   walkNodes(run, (one) => {
@@ -111,7 +111,7 @@ export function noteScript(r: ScriptReader, body: readonly t.Node[], endings: re
     if (start.name === 'setTimeout' || (start.name === 'addEventListener' && !outlives(r, start.node))) continue;
     if (observesOwn(r, start)) continue;
     // What is kept under a name may be ended wherever that is named.
-    const isKept = start.kept !== null && mentions(around, start.kept, start.node);
+    const isKept = start.kept.some((name) => mentions(around, name, start.node));
     add(r, start, isKept || ends.some((one) => endsIn(r, one, start, around)));
   }
 }
@@ -244,12 +244,14 @@ function add(r: ScriptReader, { node, name, topic }: Start, ended: boolean): voi
 
 function startsIn(r: ScriptReader, body: t.Node): Start[] {
   const starts: Start[] = [];
-  const kept = new Map<t.Node, string>();
+  const kept = new Map<t.Node, readonly string[]>();
   const continued = new Set<t.Node>();
   walkNodes(body, (node, within) => {
-    if (node.type === 'VariableDeclarator' && node.id.type === 'Identifier' && node.init)
-      kept.set(node.init, node.id.name);
-    if (node.type === 'AssignmentExpression') kept.set(node.right, r.source(node.left));
+    if (node.type === 'VariableDeclarator' && node.init) kept.set(node.init, namesIn(node.id));
+    if (node.type === 'AssignmentExpression') kept.set(node.right, [r.source(node.left)]);
+    // `held.push(a.on(…), b.on(…))`
+    if (node.type === 'CallExpression' && node.callee.type === 'MemberExpression' && calledName(node) === 'push')
+      for (const part of node.arguments) kept.set(part, [r.source(node.callee.object)]);
     // `held = [a.on(…), b.on(…)]`: each is kept in the list. What stands around a node is met before it.
     const list = kept.get(node);
     if (list !== undefined) for (const part of partsOf(node)) kept.set(part, list);
@@ -272,11 +274,20 @@ function startsIn(r: ScriptReader, body: t.Node): Start[] {
     )
       return;
     if (name === 'subscribe' && (r.dialect.endsSubscriptions || isMadeForSvelte(r, node, body))) return;
-    starts.push({ node, name, topic, kept: null });
+    starts.push({ node, name, topic, kept: [] });
   });
   return starts
     .filter(({ node, name }) => name !== 'observe' || !continued.has(node))
-    .map((start) => ({ ...start, kept: kept.get(start.node) ?? null }));
+    .map((start) => ({ ...start, kept: kept.get(start.node) ?? [] }));
+}
+
+/** The names that a declaration gives: `held`, or `unsubscribe` of `{ unsubscribe }`. */
+function namesIn(declared: t.Node): string[] {
+  if (declared.type === 'Identifier') return [declared.name];
+  if (declared.type === 'ArrayPattern') return declared.elements.flatMap((one) => (one ? namesIn(one) : []));
+  if (declared.type === 'ObjectPattern')
+    return declared.properties.flatMap((one) => (one.type === 'ObjectProperty' ? namesIn(one.value) : []));
+  return [];
 }
 
 /** What is kept where a list, an object or a choice is: what that is made of. */
@@ -407,14 +418,17 @@ function endsIn(r: ScriptReader, node: t.Node, start: Start, around: t.Node): bo
   const handles = heard === null ? [] : [heard, ...madeWith(r, heard, around)];
   let found = false;
   walkNodes(node, (one) => {
+    // `for (const one of held) one.remove()`
+    if (one.type === 'ForOfStatement' && start.kept.includes(r.source(one.right))) found = true;
     if (one.type !== 'CallExpression' && one.type !== 'OptionalCallExpression') return;
     const name = calledName(one);
     // `chart.destroy()`, `removeBus(bus)`: what is listened to is done away with.
     if (heard !== null && DESTROYS.test(name) && receiverOf(r, one) === heard) found = true;
-    if (one.arguments.some((arg) => handles.includes(r.source(arg)))) found = true;
+    if (one.arguments.some((arg) => handles.includes(r.source(arg)) || start.kept.includes(r.source(arg))))
+      found = true;
     // `held?.remove()`, `held!.remove()`
     const callee = r.source(one.callee).replace(/[?!]\./g, '.');
-    if (start.kept !== null && (callee === start.kept || callee.startsWith(`${start.kept}.`))) found = true;
+    if (start.kept.some((name) => callee === name || callee.startsWith(`${name}.`))) found = true;
     if (!ends.includes(name) || isOtherFunction(start.node, one)) return;
     const topic = textOf(r, one.arguments[0]);
     found ||= start.topic === '' || topic === null || topic === start.topic;

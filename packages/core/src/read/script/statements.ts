@@ -5,7 +5,7 @@ import type { PlaceId } from '../../model/facts';
 import { spotOf } from './builder';
 import { importPlace } from './calls';
 import { declareBlock, declarePattern } from './declare';
-import { isFunction, readBoxGuard, test, value } from './expressions';
+import { madeEmpty, isFunction, readBoxGuard, test, value } from './expressions';
 import { readFunction } from './functions';
 import { nameFromPath } from './names';
 import { bind } from './patterns';
@@ -27,6 +27,11 @@ function isGuard(statement: t.Statement): boolean {
   const then = statement.consequent;
   const last = then.type === 'BlockStatement' ? then.body.at(-1) : then;
   return last?.type === 'ReturnStatement' || last?.type === 'ThrowStatement';
+}
+
+/** `if (must && !bed) throw …`: what is asked for is not enough by itself. */
+function isOneOfSeveral(condition: t.Expression): boolean {
+  return condition.type === 'LogicalExpression' && condition.operator === '&&';
 }
 
 function returned(r: ScriptReader, node: t.Node | null | undefined): PlaceId | null {
@@ -58,7 +63,8 @@ export function readStatement(r: ScriptReader, node: t.Statement): void {
           noteInstance(r, id.name, init);
           noteKey(r, id, init);
         }
-        bind(r, id, from !== null && init ? (r.dialect.declared?.(r, id, init, from) ?? from) : from);
+        const made = node.kind === 'let' && from === null ? madeEmpty(r, id, init) : from;
+        bind(r, id, from !== null && init ? (r.dialect.declared?.(r, id, init, from) ?? from) : made);
       }
       return;
     case 'FunctionDeclaration':
@@ -78,8 +84,9 @@ export function readStatement(r: ScriptReader, node: t.Statement): void {
     case 'BlockStatement':
       return readBlock(r, node.body);
     case 'IfStatement':
-      // Where it throws, it counts on what it asks for.
-      if (!readBoxGuard(r, node.test, node.consequent)) test(r, node.test, !throws(node.consequent));
+      // Where it throws, it counts on what it asks for; not where that alone makes it throw not yet.
+      if (!readBoxGuard(r, node.test, node.consequent))
+        test(r, node.test, !throws(node.consequent) || isOneOfSeveral(node.test));
       r.repeated('conditional', () => {
         readStatement(r, node.consequent);
         r.enterBranch();

@@ -32,7 +32,7 @@ import { effect, leaving, same, settleRuns } from '../script/lifecycle';
 import { objectOf, property } from '../script/literals';
 import { hyperscript } from './hyperscript';
 import { asyncComponent, readRegistration } from './registered';
-import { assignForAll, readInstance } from './instance';
+import { assignForAll, readInstance, readSlots } from './instance';
 import { readMade } from './made';
 import { readOptions } from './options';
 import { readNewRouter } from '../libraries/routers/vueRouter';
@@ -69,6 +69,9 @@ const createApp: Reading = (r, node) => {
 
 /** `useAttrs()`: what is given beyond the props. */
 const useAttrs: Reading = (r, node) => readInstance(r, '$attrs', spotOf(node));
+
+/** `useSlots()`: what is to stand in each slot, as functions. */
+const useSlots: Reading = (r, node) => (r.component ? readSlots(r, r.component, spotOf(node)) : null);
 
 /** `defineComponent({ … })`, `Vue.extend({ … })`. */
 const component: Reading = (r, node, target) => {
@@ -114,6 +117,7 @@ const CALLS: Record<string, Reading> = {
   defineProps,
   withDefaults,
   useAttrs,
+  useSlots,
   defineEmits,
   defineModel,
   defineExpose: expose,

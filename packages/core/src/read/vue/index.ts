@@ -21,7 +21,7 @@ import type { SingleFileComponent } from '../script/componentInFile';
 import { settleRuns } from '../script/lifecycle';
 import { optionsOfClass, sendsByDecorators } from './classStyle';
 import { vue } from './dialect';
-import { modelOf, readOptions } from './options';
+import { modelOf, readOptions, readOptionsElsewhere } from './options';
 import { readTemplate } from './template';
 
 /** The compiler tries every split of a gap in a loop, so that it takes minutes over a gap of some ten thousand. */
@@ -62,7 +62,9 @@ export function readVue(written: SourceFile): FileFacts {
     );
     const held = named === null ? undefined : r.scope.lookup(named);
     if (held !== undefined) r.b.flow(r.b.fn(component.fn).self, held);
+    const elsewhere = options || written ? null : exportedBy(plain);
     if (options) within(r, component, () => readOptions(r, component, options));
+    else if (elsewhere) within(r, component, () => readOptionsElsewhere(r, component, elsewhere));
   }
   if (setup) {
     Object.assign(b.facts.types, declaredTypes(setup));
@@ -131,9 +133,14 @@ function classOf(body: readonly t.Statement[]): t.ClassDeclaration | null {
   return null;
 }
 
+/** What a script gives as its default. */
+function exportedBy(body: readonly t.Statement[]): t.ExportDefaultDeclaration['declaration'] | undefined {
+  return body.find((statement) => statement.type === 'ExportDefaultDeclaration')?.declaration;
+}
+
 /** The name under which a script keeps the options that it exports: `const Tray = defineComponent({ … }); export default Tray`. */
 function optionsName(body: readonly t.Statement[]): string | null {
-  const exported = body.find((statement) => statement.type === 'ExportDefaultDeclaration')?.declaration;
+  const exported = exportedBy(body);
   const name = exported?.type === 'Identifier' ? exported.name : null;
   return name !== null && body.some((statement) => declares(statement, name)) ? name : null;
 }

@@ -1,6 +1,6 @@
 /** What stands on every instance: all that was given, the address, the store, whatever renders it. */
 import type * as t from '@babel/types';
-import { EVENTS, PLAIN, SLOTS } from '../../model/signs';
+import { EVENTS, PLAIN, SLOTS, slotProp } from '../../model/signs';
 import type { PlaceId, Spot } from '../../model/facts';
 import { value } from '../script/expressions';
 import { fieldOf } from '../script/patterns';
@@ -17,6 +17,37 @@ function givenBeyond(r: ScriptReader, component: SingleFileComponent, field: str
   const apart = field === '$listeners' ? [PLAIN, SLOTS] : r.vue === 2 ? [EVENTS, SLOTS] : [SLOTS];
   r.b.rest(component.props, rest, [...declared, ...apart]);
   return rest;
+}
+
+/** Names of slots that a script asks for: `slots.foot`, `$slots['foot']`, `{ foot } = slots`. */
+const SLOT_NAME = /\b(?:scopedS|s)lots(?:\(\))?[?!]?\.?(?:\.(\w+)|\[['"]([\w-]+)['"]\])/gi;
+
+/** What a component is given to show, as functions by the names that its script asks for; `shown`: as what they bring. */
+export function readSlots(r: ScriptReader, component: SingleFileComponent, at: Spot, shown = false): PlaceId {
+  const slots = r.b.place('object', 'slots', r.fn, at);
+  const names = new Set([
+    'default',
+    ...[...r.text.matchAll(SLOT_NAME)].map(([, name, quoted]) => name ?? quoted ?? ''),
+  ]);
+  for (const name of names) {
+    const slot = r.b.part(component.props, slotProp(name), r.fn, at);
+    r.b.flow(shown ? slotContent(r, slot, at) : slot, slots, 'put', name);
+  }
+  return slots;
+}
+
+/** What is to stand in a slot. */
+function slotContent(r: ScriptReader, callee: PlaceId, at: Spot): PlaceId {
+  return r.b.call({ callee, name: 'slot', args: [], optional: true, fn: r.fn, at });
+}
+
+/** What a render function without an instance is given: the props, and what is to stand between the tags. */
+export function readContext(r: ScriptReader, component: SingleFileComponent, at: Spot): PlaceId {
+  const given = r.b.place('object', 'context', r.fn, at);
+  r.b.flow(component.props, given, 'put', 'props');
+  const between = r.b.part(component.props, slotProp('default'), r.fn, at);
+  r.b.flow(slotContent(r, between, at), given, 'put', 'children');
+  return given;
 }
 
 /** Puts what a component is given onto its instance, where what it mixes in finds it. */
@@ -38,6 +69,8 @@ export function readInstance(r: ScriptReader, field: string, at: Spot): PlaceId 
     if (component.mixin) return r.b.part(component.self, field, r.fn, at);
     return field === '$props' ? component.props : givenBeyond(r, component, field, at);
   }
+  if ((field === '$slots' || field === '$scopedSlots') && !component.mixin)
+    return readSlots(r, component, at, field === '$slots' && r.vue === 2);
   // Handed on as a function, it sends what others decide.
   if (field === '$emit') r.b.fn(component.fn).sendsAny = true;
   if (field === '$route') return addressOf(r, at);

@@ -15,7 +15,7 @@ import { called } from '../script/lifecycle';
 import { componentGiven } from './registered';
 import { pascal } from '../../model/spelling';
 import { walkNodes } from '../script/walk';
-import { giveToMixins, readInstance } from './instance';
+import { giveToMixins, readContext, readInstance } from './instance';
 import { addField } from './reactive';
 
 /** Methods the family calls by itself. */
@@ -43,7 +43,7 @@ export function readOptions(r: ScriptReader, component: SingleFileComponent, opt
   readComponents(r, find('components'));
   readSetup(r, component, find('setup'));
   readMapped(r, component, find('computed'));
-  readMapped(r, component, find('methods'));
+  readMapped(r, component, find('methods'), true);
   for (const { name, node } of entriesOf(find('computed'))) {
     const get = isObject(node) ? entriesOf(node).find((one) => one.name === 'get')?.node : node;
     const self = get ? functionOf(r, get, name) : null;
@@ -146,25 +146,40 @@ function readMixins(r: ScriptReader, component: SingleFileComponent, mixins: t.N
   }
 }
 
-/** `...mapState(…)` among the computed values or the methods: fields of the instance. */
-function readMapped(r: ScriptReader, component: SingleFileComponent, node: t.Node | null): void {
+/** `...mapState(…)` among the computed values or the methods: fields of the instance; `offered`: whoever holds it may call them. */
+function readMapped(r: ScriptReader, component: SingleFileComponent, node: t.Node | null, offered = false): void {
   if (node?.type !== 'ObjectExpression') return;
   for (const one of node.properties) {
     if (one.type !== 'SpreadElement') continue;
     const place = value(r, one.argument);
-    if (place !== null) r.b.flow(place, component.self);
+    if (place === null) continue;
+    r.b.flow(place, component.self);
+    if (offered) r.b.flow(place, exposedBy(r, component, one));
   }
 }
 
 /** Methods are what whoever holds the component may call. */
 function expose(r: ScriptReader, component: SingleFileComponent, name: string, place: PlaceId, node: t.Node): void {
+  r.b.flow(place, exposedBy(r, component, node), 'put', name);
+}
+
+/** What holds all that is offered through a reference to a component. */
+function exposedBy(r: ScriptReader, component: SingleFileComponent, node: t.Node): PlaceId {
   const at = spotOf(node);
-  let exposes = component.exposes;
+  let { exposes } = component;
   if (exposes === null) {
     exposes = component.exposes = r.b.place('object', 'exposed', component.fn, at);
     r.b.facts.handles.push({ handle: exposes, exposes, fn: component.fn, at });
   }
-  r.b.flow(place, exposes, 'put', name);
+  return exposes;
+}
+
+/** `export default optionsOf(…)`, `export default base`: options that stand elsewhere, or nowhere that can be seen. */
+export function readOptionsElsewhere(r: ScriptReader, component: SingleFileComponent, node: t.Node): void {
+  const fact = r.b.fn(component.fn);
+  fact.takesRest = true;
+  fact.sendsAny = true;
+  readMixins(r, component, null, node);
 }
 
 const BEGINS = ['created', 'beforeMount', 'mounted', 'activated'];
@@ -191,9 +206,7 @@ function readRender(r: ScriptReader, component: SingleFileComponent, node: t.Nod
   const context = fact.params[1];
   if (functional && context !== undefined) {
     // Without an instance, a function is passed what it is to render with.
-    const given = r.b.place('object', 'context', r.fn, spotOf(node));
-    r.b.flow(component.props, given, 'put', 'props');
-    r.b.flow(given, context);
+    r.b.flow(readContext(r, component, spotOf(node)), context);
   }
   renderResult(r, component, fact.result);
 }
@@ -282,28 +295,28 @@ function withPropsNamed(node: SetUp): SetUp {
   return { ...node, params: [props, ...others], body } as unknown as SetUp;
 }
 
-/** What set-up is given beside the props, where it asks for what else the component is given (`{ attrs }`, `ctx.attrs`). */
+/** What set-up is given beside the props, of what it asks for: `{ attrs }`, `ctx.slots`. */
 function contextOf(
   r: ScriptReader,
   node: t.ObjectMethod | t.ArrowFunctionExpression | t.FunctionExpression,
 ): PlaceId | null {
   const [, context] = node.params;
-  let asks =
-    context?.type === 'ObjectPattern' &&
-    context.properties.some((one) => one.type === 'ObjectProperty' && fieldOf(one.key, one.computed) === 'attrs');
+  const asked = new Set<string>();
+  if (context?.type === 'ObjectPattern')
+    for (const one of context.properties) if (one.type === 'ObjectProperty') asked.add(fieldOf(one.key, one.computed));
   if (context?.type === 'Identifier')
     walkNodes(node.body, (one) => {
-      asks ||=
-        one.type === 'MemberExpression' &&
-        one.object.type === 'Identifier' &&
-        one.object.name === context.name &&
-        fieldOf(one.property, one.computed) === 'attrs';
+      if (one.type === 'MemberExpression' && one.object.type === 'Identifier' && one.object.name === context.name)
+        asked.add(fieldOf(one.property, one.computed));
     });
   const at = spotOf(node);
-  const attrs = asks ? readInstance(r, '$attrs', at) : null;
-  if (attrs === null) return null;
+  const held = ['attrs', 'slots'].flatMap((field) => {
+    const place = asked.has(field) ? readInstance(r, `$${field}`, at) : null;
+    return place === null ? [] : [{ field, place }];
+  });
+  if (held.length === 0) return null;
   const given = r.b.place('object', 'context', r.fn, at);
-  r.b.flow(attrs, given, 'put', 'attrs');
+  for (const { field, place } of held) r.b.flow(place, given, 'put', field);
   return given;
 }
 

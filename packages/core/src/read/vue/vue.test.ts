@@ -450,3 +450,51 @@ test.each([
   });
   expect(foundBy('payload-mismatch', survey)).toEqual(found);
 });
+
+describe('what is to stand inside a component', () => {
+  const underWhom = (version: string, script: string): string[] => {
+    const { linked } = surveyOf({
+      'package.json': JSON.stringify({ dependencies: { vue: version } }),
+      'src/App.vue': sfc(
+        `import Frame from './Frame.vue'; import Gauge from './Gauge.vue';`,
+        `<Frame><Gauge /></Frame>`,
+      ),
+      'src/Frame.vue': `<script>${script}</script>`,
+      'src/Gauge.vue': GAUGE,
+    });
+    const gauge = [...linked.program.components.values()].find(({ name }) => name === 'Gauge');
+    return [...(linked.render.under.parents.get(gauge?.fn ?? -1) ?? [])].map(
+      (fn) => linked.program.component(fn)?.name ?? '',
+    );
+  };
+
+  test.each([
+    [
+      'of an instance, as it comes',
+      '^2.7.0',
+      `export default { render(h) { return h('div', {}, this.$slots.default); } }`,
+    ],
+    [
+      'of an instance, as a function',
+      '^3.4.0',
+      `import { h } from 'vue'; export default { render() { return h('div', {}, this.$slots.default()); } }`,
+    ],
+    [
+      'of a function alone',
+      '^2.7.0',
+      `export default { functional: true, render(h, ctx) { return h('div', {}, ctx.children); } }`,
+    ],
+    [
+      'of set-up',
+      '^3.4.0',
+      `import { h } from 'vue'; export default { setup(props, { slots }) { return () => h('div', slots.default?.()); } }`,
+    ],
+    [
+      'of set-up, by a function',
+      '^3.4.0',
+      `import { h, useSlots } from 'vue'; export default { setup() { const slots = useSlots(); return () => h('div', slots.default?.()); } }`,
+    ],
+  ])('%s', (_what, version, script) => {
+    expect(underWhom(version, script)).toEqual(['Frame']);
+  });
+});

@@ -54,7 +54,7 @@ function takingsOf(linked: Linked, flow: Flow): Taking[] {
     return local.visited.flatMap((visited) =>
       program.graph.edgesOutOf(visited.place).flatMap(({ op, to }): Taking[] => {
         if (op !== 'frozen' || isInstance(linked, local, visited)) return [];
-        if (isGuess(linked, local, visited)) return [];
+        if (isGuess(linked, local, visited) || isElseMade(linked, local, visited)) return [];
         // Renamed on arrival: `depth: initialDepth`.
         if (FIRST_ONLY.test(program.graph.places[visited.place]?.name ?? '')) return [];
         return [{ stop, component, visited, to }];
@@ -155,6 +155,14 @@ function isGuess(linked: Linked, local: Local, visited: Visited): boolean {
   const { graph } = linked.program;
   for (let at: Visited | undefined = visited; at; at = local.visited[at.from])
     if (graph.places[at.place]?.kind === 'part' && /^(\*+|\d+)$/.test(graph.places[at.place]?.name ?? '')) return true;
+  return false;
+}
+
+/** `useState(id || makeId())`: what it is called for good, given or made up here. */
+function isElseMade({ program: { graph } }: Linked, local: Local, visited: Visited): boolean {
+  const isMade = (place: number): boolean => graph.calls[graph.callOfResult.get(place) ?? -1]?.fact.args.length === 0;
+  for (let at: Visited | undefined = visited; at; at = local.visited[at.from])
+    if (graph.edgesInto(at.place).some(({ op, from }) => op === 'same' && isMade(from))) return true;
   return false;
 }
 

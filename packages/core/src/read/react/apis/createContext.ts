@@ -1,13 +1,15 @@
 /** `createContext`: null and undefined count as no default, since nobody can use them as a value. */
 import { spotOf } from '../../script/builder';
 import { readArguments } from '../../script/calls';
+import { nameFromPath } from '../../script/names';
 import type { Recogniser } from './recogniser';
 
 export const createContext: Recogniser = (r, node, target) => {
   const first = node.arguments[0];
   readArguments(r, node);
   // `const { Provider, Consumer } = createContext()` has no name but that of its component.
-  const name = target?.type === 'Identifier' ? target.name : target?.type === 'ObjectPattern' ? 'context' : '';
+  const name =
+    target?.type === 'Identifier' ? target.name : target ? 'context' : nameFromPath(r.b.facts.path) || 'context';
   const at = spotOf(target?.type === 'Identifier' ? target : node);
   const place = r.b.place('context', name, r.fn, at);
   const hasDefault =
