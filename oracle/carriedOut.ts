@@ -39,6 +39,12 @@ export const CARRIED: readonly Carried[] = [
   { example: 'glasshouse-vue3', value: 'App.house', way: 'context' },
   { example: 'glasshouse-vue3', value: 'App.units', way: 'store' },
   { example: 'glasshouse-vue3', value: 'App.picked', way: 'store' },
+  { example: 'glasshouse-runes', value: 'App.units', way: 'context' },
+  { example: 'glasshouse-runes', value: 'App.house', way: 'context' },
+  { example: 'glasshouse-runes', rule: 'drilled-prop' },
+  { example: 'glasshouse-runes', rule: 'relayed-event' },
+  { example: 'glasshouse-svelte', value: 'App.units', way: 'context' },
+  { example: 'glasshouse-svelte', rule: 'drilled-prop' },
 ];
 
 export interface CarriedOut {

@@ -1,9 +1,12 @@
-/** `npm run oracle`: every example against the running application; writes the table to docs/accuracy.md. */
+/**
+ * `npm run oracle`: every example against the running application; writes the tables to docs/accuracy.md. With the name of an example,
+ * or a part of it (`npm run oracle -- runes`), it only carries out what there is for that one, and writes nothing.
+ */
 import { readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { EXAMPLES, hold } from '.';
 import type { Measure } from './compare';
-import { CARRIED, carryOut } from './carriedOut';
+import { CARRIED, carryOut, type Carried } from './carriedOut';
 import { holdScreens, SCREENS } from './screens';
 
 function cell({ seen, found }: Measure): string {
@@ -47,19 +50,8 @@ async function main(root: string): Promise<void> {
     ...screens,
   ].join('\n');
   console.log(screenTable);
-  const carried: string[] = [];
-  for (const one of CARRIED) {
-    const { files, byHand, wrong } = await carryOut(root, one);
-    const what = 'rule' in one ? `mend \`${one.rule}\`` : `\`${one.value}\`: ${one.way}`;
-    const also = 'also' in one && one.also ? `, wanted in ${one.also.join(', ')}` : '';
-    carried.push(
-      `| \`${one.example}\` | ${what}${also} | ${files} | ${byHand} | ${wrong.length === 0 ? 'yes' : 'no'} |`,
-    );
-    for (const sentence of wrong) {
-      console.log(`${one.example}, ${what}: ${sentence}`);
-      failed = true;
-    }
-  }
+  const { rows: carried, failed: anyFailed } = await carryOutAll(root, CARRIED);
+  failed ||= anyFailed;
   const carriedTable = [
     '| example | carried out | files | by hand | same screen, relays gone |',
     '| --- | --- | --: | --: | --- |',
@@ -78,4 +70,31 @@ async function main(root: string): Promise<void> {
   if (failed) process.exitCode = 1;
 }
 
-void main(process.argv[2] ?? '.');
+/** Carries out one after the other, and says what does not hold. */
+async function carryOutAll(root: string, all: readonly Carried[]): Promise<{ rows: string[]; failed: boolean }> {
+  const rows: string[] = [];
+  let failed = false;
+  for (const one of all) {
+    const { files, byHand, wrong } = await carryOut(root, one);
+    const what = 'rule' in one ? `mend \`${one.rule}\`` : `\`${one.value}\`: ${one.way}`;
+    const also = 'also' in one && one.also ? `, wanted in ${one.also.join(', ')}` : '';
+    rows.push(`| \`${one.example}\` | ${what}${also} | ${files} | ${byHand} | ${wrong.length === 0 ? 'yes' : 'no'} |`);
+    for (const sentence of wrong) {
+      console.log(`${one.example}, ${what}: ${sentence}`);
+      failed = true;
+    }
+  }
+  return { rows, failed };
+}
+
+async function some(root: string, part: string): Promise<void> {
+  const { rows, failed } = await carryOutAll(
+    root,
+    CARRIED.filter(({ example }) => example.includes(part)),
+  );
+  console.log(rows.join('\n'));
+  if (failed || rows.length === 0) process.exitCode = 1;
+}
+
+const [, , root = '.', part] = process.argv;
+void (part === undefined ? main(root) : some(root, part));

@@ -4,4 +4,4 @@ import { bundle } from './tools.mjs';
 
 await ensureBuilt({ web: false });
 const out = await bundle('oracle/main.ts');
-run('node', [out, root], { output: 'inherit', env: { CHROMIUM: ensureChromium() } });
+run('node', [out, root, ...process.argv.slice(2)], { output: 'inherit', env: { CHROMIUM: ensureChromium() } });

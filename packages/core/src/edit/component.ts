@@ -26,6 +26,8 @@ export interface Provided {
   /** The context, key or the like, as it is called in the file. */
   key: string;
   expression: string;
+  /** It is a function that is called below, and no value that is read. */
+  isFunction?: boolean;
 }
 
 export interface ComponentEditor {
@@ -55,8 +57,8 @@ export interface ComponentEditor {
   provide(provided: Provided, imports: Imports): void;
   /** What is written to read what is provided under a key. */
   contextRead(key: string, imports: Imports): string;
-  /** Reads what an expression gives instead of a prop. */
-  readInstead(taken: Taken, prop: string, read: string, imports: Imports): void;
+  /** Reads what an expression gives instead of a prop; `isFunction`: what comes is called, and no value. */
+  readInstead(taken: Taken, prop: string, read: string, imports: Imports, isFunction?: boolean): void;
   /** The text of a module that makes what is provided, by its names and types. */
   moduleOf(made: readonly { name: string; type: string }[], typed: boolean): string;
   /** What something that is provided is called in its module. */

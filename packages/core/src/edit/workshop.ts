@@ -7,8 +7,15 @@ import { Imports } from './syntax/imports';
 import { offsets } from './syntax/offsets';
 import { Syntax } from './syntax/tree';
 import type { ComponentEditor } from './component';
+import { SvelteComponent } from './svelte/component';
 import { VueComponent } from './vue/component';
 import type { Texts } from './texts';
+
+/** Components in a file of their own, by its ending. */
+const SINGLE: Record<string, { of: (...given: Parameters<typeof VueComponent.of>) => ComponentEditor | null }> = {
+  '.vue': VueComponent,
+  '.svelte': SvelteComponent,
+};
 
 export class Workshop {
   private readonly syntaxes = new Map<string, Syntax | null>();
@@ -73,10 +80,10 @@ export class Workshop {
     if (known !== undefined) return known;
     const info = this.linked.program.component(fn);
     const path = info ? this.linked.program.graph.path(info.file) : '';
-    const made =
-      info?.family === 'vue' && path.endsWith('.vue')
-        ? VueComponent.of(info.name, path, this.texts.original(path), (line) => this.script(path, line))
-        : null;
+    const ending = path.slice(path.lastIndexOf('.'));
+    const made = info
+      ? (SINGLE[ending]?.of(info.name, path, this.texts.original(path), (line) => this.script(path, line)) ?? null)
+      : null;
     this.single.set(fn, made);
     return made;
   }

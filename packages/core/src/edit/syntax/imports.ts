@@ -78,12 +78,16 @@ export class Imports {
       lines.filter((one) => one.isPackage === isPackage).map(({ line }) => line);
     if (!first || !last) {
       const all = [...text(true), ...text(false)];
-      if (all.length > 0) texts.insert(syntax.path, afterDirectives(syntax), `${all.join('\n')}\n\n`);
+      const [begin] = syntax.ast.program.body;
+      const margin = syntax.block && begin ? syntax.indentAt(spanOf(begin).start) : '';
+      const written = all.map((line) => `${margin}${line}\n`).join('');
+      if (all.length > 0) texts.insert(syntax.path, afterDirectives(syntax), `${written}\n`);
       return;
     }
+    const indent = syntax.indentAt(spanOf(first).start);
     // Packages come first, as most files have it.
-    for (const line of text(true)) texts.insert(syntax.path, spanOf(first).start, `${line}\n`);
-    for (const line of text(false)) texts.insert(syntax.path, spanOf(last).end, `\n${line}`);
+    for (const line of text(true)) texts.insert(syntax.path, spanOf(first).start, `${line}\n${indent}`);
+    for (const line of text(false)) texts.insert(syntax.path, spanOf(last).end, `\n${indent}${line}`);
   }
 
   /** One import with names added, and without those that nothing uses any more. */

@@ -16,13 +16,15 @@ import { asCollection } from './up';
 /** One context that a plan makes, and the expression that goes into it. */
 interface MadeContext {
   name: string;
+  /** What it holds, as its module is called after it. */
+  called: string;
   expression: string;
   type: string;
   isFunction?: boolean;
 }
 
 /** `meant` tells which of the expressions that are passed down are to go through a context; all of them unless it is given. */
-export function toContext(move: Move, meant: (carried: Carried) => boolean = () => true): void {
+export function toContext(move: Move, meant?: (carried: Carried) => boolean): void {
   const { workshop, home, to, steps } = move;
   const provider = to === null ? null : workshop.editor(to);
   const owner = workshop.editor(home);
@@ -39,8 +41,12 @@ export function toContext(move: Move, meant: (carried: Carried) => boolean = () 
     [move.flow, ...(move.beside ?? [])].flatMap((flow) =>
       carriedFrom(workshop, home, flow, (reason) => reasons.add(reason)),
     ),
-  ).filter((one) => one.props.length > 0 && meant(one));
+  ).filter((one) => one.props.length > 0 && (meant?.(one) ?? true));
   dropOnce(carried);
+  // What changes the value is of no use to whoever still has to be handed the value.
+  const [reason] = reasons;
+  if (!meant && reason !== undefined && carried.length > 0 && carried.every((one) => one.isFunction))
+    throw new Impossible(reason);
   const state = to === home && move.wanted.length === 0 ? null : stateOf(move);
   if (to !== home && !state)
     throw new Impossible(`${workshop.info(home).name} declares the value in a way that is not moved.`);
@@ -51,21 +57,20 @@ export function toContext(move: Move, meant: (carried: Carried) => boolean = () 
   }
   const contexts = contextsFor(provider, name, carried, state, typeOf(move));
   if (contexts.length === 0)
-    throw new Impossible([...reasons][0] ?? `${owner.name} passes it down in a way that is not edited.`);
+    throw new Impossible(reason ?? `${owner.name} passes it down in a way that is not edited.`);
   const [first] = contexts;
   // What is a function, or made of the value, gives the module its own name.
-  const path = beside(
-    first && !first.isFunction ? name : lowerFirst((first?.name ?? name).replace(/Context$|Key$/, '')),
-  );
+  const path = beside(first?.isFunction ? first.called : name);
   const reach = new Reach(move, contextMedium(move, path, contexts));
-  if (/\.tsx?$/.test(path) && contexts.some((one) => one.type === 'any'))
+  const module = provider.moduleOf(contexts, /\.tsx?$/.test(path));
+  if (contexts.some((one) => one.type === 'any') && /\bany\b/.test(module))
     steps.hand(`Write the types in ${path} where they say any: the state does not give them.`, path);
 
   steps.edit(`Make ${list(contexts.map((one) => one.name))} in ${path}.`, path);
-  workshop.texts.add(path, provider.moduleOf(contexts, /\.tsx?$/.test(path)));
+  workshop.texts.add(path, module);
   if (to !== home && state && react) moveUp(move, state, react.provider);
   const keeping = react && to === home ? new Keeping(move, react.provider) : null;
-  const provided = contexts.map(({ name, expression }) => {
+  const provided = contexts.map(({ name, expression, isFunction }) => {
     keeping?.tryKeep(expression);
     const imports = workshop.importsOf(provider.path);
     const from = to === home ? carried.find((one) => one.expression === expression) : undefined;
@@ -74,7 +79,10 @@ export function toContext(move: Move, meant: (carried: Carried) => boolean = () 
       : expression;
     if (from?.hoists) steps.edit(`Make ${named} at the top of ${provider.name}, under a name.`, provider.path);
     const key = imports.named(specifierIn(move, provider.path, path), name);
-    provider.provide({ key, expression: named, ...(from ? { made: from.given } : {}) }, imports);
+    provider.provide(
+      { key, expression: named, isFunction: isFunction ?? false, ...(from ? { made: from.given } : {}) },
+      imports,
+    );
     return named;
   });
   steps.edit(
@@ -109,6 +117,7 @@ function toKeyedContext(move: Move, state: DeclaredState, provider: ReactCompone
   asCollection(move, state, provider, many, (passed) => {
     const contexts = passed.map(({ name, type }) => ({
       name: provider.keyName(pascal(name)),
+      called: name,
       expression: name,
       type: type ?? 'any',
     }));
@@ -199,6 +208,7 @@ function contextsFor(
     taken.add(made);
     return {
       name: made,
+      called: lowerFirst(own),
       expression,
       isFunction,
       type: isFunction

@@ -39,14 +39,16 @@ export class Reach {
   everybody(carried: readonly Carried[]): void {
     const { move } = this;
     const { workshop, steps } = move;
-    const all = carried.flatMap(({ expression, props }) => props.map((one) => ({ one, expression })));
+    const all = carried.flatMap(({ expression, isFunction, props }) =>
+      props.map((one) => ({ one, expression, isFunction })),
+    );
     for (const { one } of all)
       for (const { from, given } of one.givers) if (given) workshop.editor(from)?.dropGiven(given);
     for (const { one, expression } of all) for (const other of one.elsewhere) this.provideAt(other, expression);
     const uses = ({ one }: { one: CarriedProp }): boolean => one.component.usesOf(one.taken, one.prop).length > 0;
     const readers = groupBy(all.filter(uses), ({ one }) => one.component);
     for (const [component, reads] of readers) {
-      for (const { one, expression } of reads) this.instead(one, expression);
+      for (const { one, expression, isFunction } of reads) this.instead(one, expression, isFunction);
       const names = list(reads.map(({ one }) => one.prop));
       steps.edit(`Let ${component.name} read ${names} from ${this.medium.from}.`, component.path);
     }
@@ -79,9 +81,10 @@ export class Reach {
     );
   }
 
-  private instead({ component, taken, prop }: CarriedProp, expression: string): void {
+  private instead({ component, taken, prop }: CarriedProp, expression: string, isFunction: boolean): void {
     const read = this.medium.read(component, expression, 'local' in taken ? String(taken.local) : null);
-    if (read !== null) component.readInstead(taken, prop, read, this.move.workshop.importsOf(component.path));
+    const imports = this.move.workshop.importsOf(component.path);
+    if (read !== null) component.readInstead(taken, prop, read, imports, isFunction);
   }
 }
 
