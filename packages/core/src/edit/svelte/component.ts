@@ -131,8 +131,8 @@ export class SvelteComponent implements ComponentEditor {
   canHoist(given: GivenProp): boolean {
     const { expression, isFunction: isMadeThere, at } = given as MarkupGiven;
     if (!isMadeThere) return false;
-    const own = /^(?:async\s+)?\(?([^)=]*)\)?\s*=>/.exec(expression)?.[1] ?? '';
-    const params = new Set(own.split(',').map((one) => one.trim()));
+    const arrow = expression.indexOf('=>');
+    const params = new Set(expression.slice(0, Math.max(0, arrow)).match(/[\w$]+/g));
     return [...this.markup.mentions].every(
       ([name, places]) =>
         params.has(name) ||
