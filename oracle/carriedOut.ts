@@ -45,6 +45,10 @@ export const CARRIED: readonly Carried[] = [
   { example: 'glasshouse-runes', rule: 'relayed-event' },
   { example: 'glasshouse-svelte', value: 'App.units', way: 'context' },
   { example: 'glasshouse-svelte', rule: 'drilled-prop' },
+  { example: 'glasshouse-angular', value: 'App.units', way: 'service' },
+  { example: 'glasshouse-angular', rule: 'drilled-prop' },
+  { example: 'glasshouse-ngmodules', value: 'App.units', way: 'service' },
+  { example: 'glasshouse-ngmodules', rule: 'drilled-prop' },
 ];
 
 export interface CarriedOut {

@@ -226,14 +226,18 @@ function provideTheirOwn(
   return true;
 }
 
+function markupOf({ path, markupPath }: ComponentEditor): string {
+  return markupPath ?? path;
+}
+
 /** The tags at which a component passes on what one of its props holds. */
 function givenOn(workshop: Workshop, from: number, component: ComponentEditor, taken: Taken, prop: string): Giver[] {
   const spread = component.spreadTags(taken).flatMap((tag): Giver[] => {
-    const site = workshop.siteAt(component.path, tag);
+    const site = workshop.siteAt(markupOf(component), tag);
     return site === null ? [] : [{ from, site, prop, given: null }];
   });
   const named = component.passing(taken, prop).flatMap((given): Giver[] => {
-    const site = workshop.siteAt(component.path, given.tag);
+    const site = workshop.siteAt(markupOf(component), given.tag);
     return site === null ? [] : [{ from, site, prop: given.prop, given }];
   });
   return [...spread, ...named];
@@ -248,7 +252,7 @@ function spreadsOnlyTo(
   prop: string,
 ): boolean {
   return component.spreadTags(taken).every((tag) => {
-    const site = workshop.siteAt(component.path, tag);
+    const site = workshop.siteAt(markupOf(component), tag);
     const children = site === null ? [] : workshop.childrenOf(site);
     return (
       children.length > 0 && children.every((child) => props.has(`${child}.${prop}`) || ignores(workshop, child, prop))

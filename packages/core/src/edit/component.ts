@@ -33,6 +33,8 @@ export interface Provided {
 export interface ComponentEditor {
   readonly name: string;
   readonly path: string;
+  /** Where its markup stands, if in a file of its own. */
+  readonly markupPath?: string;
   /** How a prop is read; null where it is not, or in a way that is not edited. */
   taken(prop: string): Taken | null;
   /** Whether a prop can be taken away without breaking its types. */

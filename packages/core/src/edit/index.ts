@@ -17,6 +17,7 @@ import type { Move } from './ways/situation';
 import { toContext } from './ways/context';
 import { toAbove } from './ways/up';
 import { toBelow } from './ways/down';
+import { toService } from './ways/service';
 import { toStore } from './ways/store';
 import { inWords } from './ways/words';
 import { Workshop } from './workshop';
@@ -27,6 +28,7 @@ const WAYS: Partial<Record<OptionKind, (move: Move) => void>> = {
   up: toAbove,
   down: toBelow,
   store: toStore,
+  service: toService,
 };
 
 /** What is asked of a plan: which way, for whom besides, and where, if not at the place that the way has. */
@@ -60,7 +62,7 @@ export function planFor(
     planInWords(linked, project.dominators(), flow, way, { wanted, sources, reason }),
   );
   const { steps, texts } = plan;
-  const module = way.kind === 'store' ? (texts.addedPaths[0] ?? null) : null;
+  const module = /^(?:store|service)$/.test(way.kind) ? (texts.addedPaths[0] ?? null) : null;
   const proof = proveWay(project, after, {
     flow,
     to: after === project ? flow.cell.home : to,

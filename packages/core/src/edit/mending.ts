@@ -23,7 +23,7 @@ interface Drafted {
   texts: Texts;
   complete: boolean;
   /** Values that get to whoever uses them in another way, and where each is to live. */
-  carried: { flow: CellFlow; home: number }[];
+  carried: { flow: CellFlow; home: number | string }[];
 }
 
 export function mendAll(project: Project, findings: readonly Finding[], sources: Sources): Mended {

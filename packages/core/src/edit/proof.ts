@@ -70,12 +70,13 @@ export function proveWay(
   };
 }
 
-/** Who read or changed a value before an edit and does not any more, by name. */
-export function lostAfter(before: Surveyed, after: Surveyed, flow: CellFlow, to: number | null): string[] {
+/** Who read or changed a value before an edit and does not any more, by name; `to`: the component that holds it, or the path of a module. */
+export function lostAfter(before: Surveyed, after: Surveyed, flow: CellFlow, to: number | string): string[] {
   const was = situationOf(before.linked, before.dominators(), flow, [], false);
-  const home = to ?? flow.cell.home;
-  const id = home === null ? null : (before.linked.program.component(home)?.id ?? null);
-  const stand = cellsAfter(after, id, flow);
+  const stand =
+    typeof to === 'string'
+      ? cellsIn(after, to)
+      : cellsAfter(after, before.linked.program.component(to)?.id ?? null, flow);
   // What is computed at a tag has no name by which it could be found again.
   if (stand.length === 0 && flow.cell.kind === 'derived') return [];
   const now = stand.map((found) => situationOf(after.linked, after.dominators(), found, [], false));

@@ -50,6 +50,11 @@ export class Texts {
     return text;
   }
 
+  /** As `original`; null where there is none. */
+  read(path: string): string | null {
+    return this.sources.text(path) === null ? null : this.original(path);
+  }
+
   /** The same files without any edit. */
   fresh(): Texts {
     return new Texts(this.sources);

@@ -7,6 +7,7 @@ import { Imports } from './syntax/imports';
 import { offsets } from './syntax/offsets';
 import { Syntax } from './syntax/tree';
 import type { ComponentEditor } from './component';
+import { AngularComponent } from './angular/component';
 import { SvelteComponent } from './svelte/component';
 import { VueComponent } from './vue/component';
 import type { Texts } from './texts';
@@ -80,10 +81,13 @@ export class Workshop {
     if (known !== undefined) return known;
     const info = this.linked.program.component(fn);
     const path = info ? this.linked.program.graph.path(info.file) : '';
+    const syntax = info?.family === 'angular' ? this.syntax(path) : null;
     const ending = path.slice(path.lastIndexOf('.'));
-    const made = info
-      ? (SINGLE[ending]?.of(info.name, path, this.texts.original(path), (line) => this.script(path, line)) ?? null)
-      : null;
+    const made = !info
+      ? null
+      : syntax
+        ? AngularComponent.of(info.name, syntax, (one) => this.texts.read(one))
+        : (SINGLE[ending]?.of(info.name, path, this.texts.original(path), (line) => this.script(path, line)) ?? null);
     this.single.set(fn, made);
     return made;
   }
@@ -125,7 +129,8 @@ export class Workshop {
     const { graph } = this.linked.program;
     const entry = graph.sites[site];
     const path = entry ? graph.path(entry.file) : '';
-    const syntax = /\.[jt]sx?$/.test(path) ? this.syntax(path) : null;
+    const isReact = entry !== undefined && graph.files[entry.file]?.family === 'react';
+    const syntax = isReact ? this.syntax(path) : null;
     return entry && syntax ? givenElsewhere(syntax, entry.fact.at, prop) : null;
   }
 

@@ -1,9 +1,11 @@
 /** A value or a callback carried through components that do not use it: the best of the ways that are written. */
 import { situationOf } from '../../homes/situation';
 import { list } from '../../rules/rule';
+import { AngularComponent } from '../angular/component';
 import { Impossible } from '../plan';
 import { toContext } from '../ways/context';
 import { toBelow } from '../ways/down';
+import { toService } from '../ways/service';
 import type { Move } from '../ways/situation';
 import { componentOf, type Mend } from './job';
 
@@ -31,6 +33,10 @@ export const drilled: Mend = (job) => {
     s.nearest !== null &&
     s.nearest !== home &&
     [...readers, ...writers].every((fn) => fn === s.nearest);
+  if (job.workshop.editor(home) instanceof AngularComponent && beside.length === 0 && !isLower) {
+    job.carries(flow, toService(move));
+    return;
+  }
   for (const one of flows) job.carries(one, isLower && s.nearest !== null ? s.nearest : home);
   if (isLower) {
     toBelow({ ...move, to: s.nearest });

@@ -19,8 +19,11 @@ export interface MendJob {
   steps: Steps;
   /** The cells that a value of a component is part of. Throws where it has no such value. */
   flowsOf(question: string): CellFlow[];
-  /** Notes that a value gets to whoever uses it in another way, from `home`: the proof sees to it that nobody is lost. */
-  carries(flow: CellFlow, home: number): void;
+  /**
+   * Notes that a value gets to whoever uses it in another way, from a component or the module at a path: the proof sees to it that
+   * nobody is lost.
+   */
+  carries(flow: CellFlow, home: number | string): void;
 }
 
 /** Makes the edits of one finding. Throws `Impossible` where none is safe, with the reason. */

@@ -1,0 +1,430 @@
+/** An Angular component: inputs that signals give, values to all below by a service that the component provides. */
+import type * as t from '@babel/types';
+import type { Spot } from '../../model/facts';
+import { fieldOf } from '../../read/script/patterns';
+import { walkNodes } from '../../read/script/walk';
+import type { ComponentEditor, GivenProp, Taken } from '../component';
+import { Impossible } from '../plan';
+import type { Imports } from '../syntax/imports';
+import { namesIn } from '../syntax/names';
+import { offsets } from '../syntax/offsets';
+import { spanOf, type Span, type Syntax } from '../syntax/tree';
+import type { Texts } from '../texts';
+import { templateOf, type BoundInput, type Part, type Template } from './template';
+
+interface InputTaken extends Taken {
+  by: 'declared';
+  member: t.ClassProperty;
+  isSignal: boolean;
+}
+
+/** A state that a component keeps in a member: in a signal, or as it is. */
+export interface MemberState {
+  name: string;
+  member: t.ClassProperty;
+  isSignal: boolean;
+  /** What the member says, without what it says of who may see it: `units = signal('celsius')`. */
+  text: string;
+  /** Names that it starts from. */
+  needs: string[];
+}
+
+/** A call in the place of what changes a state. */
+export interface Change {
+  path: string;
+  span: Span;
+  text: string;
+}
+
+export class AngularComponent implements ComponentEditor {
+  private readonly droppedGiven = new Set<BoundInput>();
+  private readonly droppedProps = new Set<string>();
+  private readonly replaced: Change[] = [];
+  private readonly provided: string[] = [];
+  private readonly members: string[] = [];
+  private readonly at: (spot: { line: number; column: number }) => number;
+
+  private constructor(
+    readonly name: string,
+    readonly syntax: Syntax,
+    private readonly declared: t.ClassDeclaration,
+    private readonly options: t.ObjectExpression,
+    private readonly part: Part,
+    private readonly template: Template,
+  ) {
+    this.at = offsets(part.text);
+  }
+
+  /** `text` gives the text of a file; null where it is written in a way that is not edited. */
+  static of(name: string, syntax: Syntax, text: (path: string) => string | null): AngularComponent | null {
+    let found: t.ClassDeclaration | null = null;
+    walkNodes(syntax.ast, (node) => {
+      if (node.type === 'ClassDeclaration' && node.id?.name === name) found = node;
+    });
+    const declared = found as t.ClassDeclaration | null;
+    const options = declared && optionsOf(declared);
+    const part = options && partOf(syntax, options, text);
+    const template = part && templateOf(part);
+    return template ? new AngularComponent(name, syntax, declared, options, part, template) : null;
+  }
+
+  get path(): string {
+    return this.syntax.path;
+  }
+
+  get markupPath(): string {
+    return this.part.path;
+  }
+
+  private member(name: string): t.ClassProperty | null {
+    const found = this.declared.body.body.find(
+      (one) => one.type === 'ClassProperty' && fieldOf(one.key, one.computed) === name,
+    );
+    return found?.type === 'ClassProperty' ? found : null;
+  }
+
+  taken(prop: string): InputTaken | null {
+    const member = this.member(prop);
+    if (!member || this.template.declared.has(prop)) return null;
+    if (this.isPlainInput(member)) return { by: 'declared', member, isSignal: false };
+    const call = member.value?.type === 'CallExpression' ? member.value : null;
+    if (!call || member.typeAnnotation || !/^input(?:\.required)?$/.test(this.syntax.source(call.callee))) return null;
+    // With a transform or another name, what comes is not what was given.
+    const options = this.syntax.source(call.callee) === 'input' ? call.arguments[1] : call.arguments[0];
+    return options ? null : { by: 'declared', member, isSignal: true };
+  }
+
+  /** `@Input() units = '';`, which nothing sets and nobody waits for: a getter may stand in its place. */
+  private isPlainInput(member: t.ClassProperty): boolean {
+    const [only, ...others] = member.decorators ?? [];
+    const isInput = only && others.length === 0 && this.syntax.source(only) === '@Input()';
+    const name = fieldOf(member.key, member.computed);
+    return !!isInput && !this.isOnPush && !this.hasMember('ngOnChanges') && !this.isSetInClass(name);
+  }
+
+  /** Whether it is rendered again only where an input or a signal changes. */
+  private get isOnPush(): boolean {
+    return this.options.properties.some(
+      (one) => one.type === 'ObjectProperty' && this.syntax.source(one.value).endsWith('.OnPush'),
+    );
+  }
+
+  private isSetInClass(name: string): boolean {
+    let found = false;
+    walkNodes(this.declared, (node) => {
+      const target =
+        node.type === 'AssignmentExpression' ? node.left : node.type === 'UpdateExpression' ? node.argument : null;
+      if (target?.type !== 'MemberExpression' || target.object.type !== 'ThisExpression') return;
+      found ||= fieldOf(target.property, target.computed) === name;
+    });
+    return found;
+  }
+
+  canDrop(): boolean {
+    return true;
+  }
+
+  passing({ isSignal }: InputTaken, prop: string): BoundInput[] {
+    const read = isSignal ? `${prop}()` : prop;
+    return this.template.bound.filter(({ expression }) => expression === read);
+  }
+
+  spreadTags(): number[] {
+    return [];
+  }
+
+  givenAt(spot: Spot, prop: string): BoundInput | null {
+    const tag = this.at(spot);
+    return this.template.bound.find((one) => one.tag === tag && one.prop === prop) ?? null;
+  }
+
+  isAtTop({ expression }: GivenProp): boolean {
+    const [, name, called] = /^(\w+)(\(\))?$/.exec(expression) ?? [];
+    const state = name === undefined ? null : this.stateNamed(name);
+    return state !== null && state.isSignal === (called !== undefined);
+  }
+
+  /** The state that a member keeps; null where it is none, or cannot be kept elsewhere. */
+  stateNamed(name: string): MemberState | null {
+    const member = this.member(name);
+    if (!member?.value || (member.decorators ?? []).length > 0 || this.template.declared.has(name)) return null;
+    const { value } = member;
+    const call = value.type === 'CallExpression' ? value : null;
+    const isSignal = call?.callee.type === 'Identifier' && call.callee.name === 'signal';
+    if (isSignal ? call.arguments.length > 1 : this.isOnPush || member.readonly) return null;
+    const { start } = spanOf(member.key);
+    const text = this.syntax.text.slice(start, spanOf(member).end).replace(/;\s*$/, '');
+    const needs = [...namesIn(isSignal ? (call.arguments[0] ?? value) : value)];
+    return { name, member, isSignal, text, needs: isSignal && !call.arguments[0] ? [] : needs };
+  }
+
+  canHoist(): boolean {
+    return false;
+  }
+
+  hoist(): never {
+    throw new Impossible('What is made at a tag is not moved in this family.');
+  }
+
+  usesOf({ member }: InputTaken, prop: string): Span[] {
+    const gone = [...this.droppedGiven].map(({ at }) => at);
+    const inTemplate = (this.template.mentions.get(prop) ?? []).filter(
+      ({ start, end }) => !gone.some((at) => at.start <= start && end <= at.end),
+    );
+    const own = spanOf(member);
+    return [...inTemplate, ...this.ownMentions(prop).filter(({ start }) => start < own.start || own.end <= start)];
+  }
+
+  /** `this.units` in the class. */
+  private ownMentions(name: string): Span[] {
+    const found: Span[] = [];
+    walkNodes(this.declared, (node) => {
+      if (node.type !== 'MemberExpression' || node.object.type !== 'ThisExpression') return;
+      if (fieldOf(node.property, node.computed) === name) found.push(spanOf(node));
+    });
+    return found;
+  }
+
+  /** Where a state is set, in the class and in the template, and what stands there instead: a call of `setter`. */
+  changesOf({ name, isSignal }: MemberState, setter: string): Change[] {
+    const { path, markupPath, syntax, part } = this;
+    if (isSignal) {
+      const named = [
+        ...this.ownMentions(name).map((span) => ({ span, path, text: syntax.text, before: 'this.' })),
+        ...(this.template.mentions.get(name) ?? []).map((span) => ({
+          span,
+          path: markupPath,
+          text: part.text,
+          before: '',
+        })),
+      ];
+      return named.flatMap(({ span, text, before, path: where }) => {
+        const called = /^\.set\b/.exec(text.slice(span.end));
+        const at = { start: span.start, end: span.end + (called?.[0].length ?? 0) };
+        return called ? [{ path: where, span: at, text: `${before}${setter}` }] : [];
+      });
+    }
+    const inTemplate = this.template.assignments.flatMap(({ name: set, at, value }): Change[] =>
+      set === name
+        ? [{ path: markupPath, span: at, text: `${setter}(${part.text.slice(value.start, value.end)})` }]
+        : [],
+    );
+    const inClass: Change[] = [];
+    walkNodes(this.declared, (node) => {
+      if (node.type !== 'AssignmentExpression' || node.operator !== '=') return;
+      const { left } = node;
+      if (left.type !== 'MemberExpression' || left.object.type !== 'ThisExpression') return;
+      if (fieldOf(left.property, left.computed) !== name) return;
+      inClass.push({ path, span: spanOf(node), text: `this.${setter}(${syntax.source(node.right)})` });
+    });
+    return [...inTemplate, ...inClass];
+  }
+
+  /** Whether a member is set in another way than by an assignment: bound both ways, counted up, added to. */
+  isSetOtherwise(name: string): boolean {
+    let found = this.template.assignments.some((one) => one.name === '') || this.part.text.includes(`)]="${name}"`);
+    walkNodes(this.declared, (node) => {
+      const target =
+        node.type === 'UpdateExpression'
+          ? node.argument
+          : node.type === 'AssignmentExpression' && node.operator !== '='
+            ? node.left
+            : null;
+      if (target?.type !== 'MemberExpression' || target.object.type !== 'ThisExpression') return;
+      found ||= fieldOf(target.property, target.computed) === name;
+    });
+    return found;
+  }
+
+  /** Whether a member is used but for where it is set, and for what is no longer given. */
+  isReadBeside(name: string, setters: readonly Span[]): boolean {
+    const member = this.member(name);
+    const uses = member ? this.usesOf({ by: 'declared', member, isSignal: true }, name) : [];
+    return uses.some(({ start, end }) => !setters.some((one) => one.start <= start && end <= one.end));
+  }
+
+  /** Puts other members in the place of one. */
+  becomes(member: t.ClassProperty, members: readonly string[], imports: Imports): void {
+    // What decorates a member stands before it.
+    const start = Math.min(spanOf(member).start, ...(member.decorators ?? []).map((one) => spanOf(one).start));
+    const { end } = spanOf(member);
+    const indent = this.syntax.indentAt(start);
+    const unit = this.syntax.unit;
+    const lines = members.flatMap((one) => one.split('\n'));
+    const text = lines
+      .map((line) => line.replace(/^ +/, unit))
+      .map((line) => (/[{}]$/.test(line) ? line : `${line}${this.syntax.semicolon}`));
+    this.replace(this.path, { start, end }, text.join(`\n${indent}`));
+    imports.noteGone({ start, end });
+  }
+
+  hasMember(name: string): boolean {
+    return this.declared.body.body.some(
+      (one) => (one.type === 'ClassProperty' || one.type === 'ClassMethod') && fieldOf(one.key, one.computed) === name,
+    );
+  }
+
+  dropGiven(given: GivenProp): void {
+    this.droppedGiven.add(given as BoundInput);
+  }
+
+  dropProp(prop: string): void {
+    this.droppedProps.add(prop);
+  }
+
+  provide(): never {
+    throw new Impossible('In this family, what all below read is kept in a service.');
+  }
+
+  /** Lets every instance have one of its own of a service, for itself and for all below. */
+  provideService(service: string): void {
+    this.provided.push(service);
+  }
+
+  /** A member of the class, at its top. */
+  addMember(text: string): void {
+    this.members.push(text);
+  }
+
+  private replace(path: string, span: Span, text: string): void {
+    this.replaced.push({ path, span, text });
+  }
+
+  change({ path, span, text }: Change): void {
+    this.replace(path, span, text);
+  }
+
+  contextRead(key: string, imports: Imports): string {
+    return `${imports.named('@angular/core', 'inject')}(${key})`;
+  }
+
+  readInstead({ member, isSignal }: InputTaken, prop: string, read: string, imports: Imports): void {
+    const [, inject, field = prop] = /^(.*)\.(\w+)$/.exec(read) ?? [];
+    if (isSignal || inject === undefined) {
+      this.giveInstead(member, read, imports);
+      return;
+    }
+    const held = this.freeMember(`${field}Held`);
+    this.becomes(member, [`private readonly ${held} = ${inject}`, ...getter(prop, `this.${held}.${field}`)], imports);
+  }
+
+  /** A name that no member has. */
+  freeMember(wanted: string): string {
+    let name = wanted;
+    for (let n = 2; this.hasMember(name); n++) name = `${wanted}${n}`;
+    return name;
+  }
+
+  /** Lets a member hold something else. */
+  giveInstead(member: t.ClassProperty, read: string, imports: Imports): void {
+    if (!member.value) return;
+    this.replace(this.path, spanOf(member.value), read);
+    imports.noteGone(spanOf(member.value));
+  }
+
+  keyName(name: string): string {
+    return name;
+  }
+
+  moduleOf(): never {
+    throw new Impossible('In this family, what all below read is kept in a service.');
+  }
+
+  write(texts: Texts): void {
+    const { path, syntax } = this;
+    for (const { at } of this.droppedGiven) remove(texts, this.markupPath, this.part.text, at);
+    for (const prop of this.droppedProps) {
+      const member = this.member(prop);
+      if (member) remove(texts, path, syntax.text, spanOf(member));
+    }
+    for (const { path: where, span, text } of this.replaced) texts.replace(where, span.start, span.end, text);
+    if (this.provided.length > 0) this.writeProviders(texts);
+    const [first] = this.declared.body.body;
+    if (this.members.length > 0 && first) {
+      const indent = syntax.indentAt(spanOf(first).start);
+      const lines = this.members.map((one) => `${one}${syntax.semicolon}\n${indent}`).join('');
+      texts.insert(path, spanOf(first).start, lines);
+    }
+  }
+
+  private writeProviders(texts: Texts): void {
+    const { path, syntax, options } = this;
+    const known = options.properties.find(
+      (one) => one.type === 'ObjectProperty' && fieldOf(one.key, one.computed) === 'providers',
+    );
+    const list = known?.type === 'ObjectProperty' && known.value.type === 'ArrayExpression' ? known.value : null;
+    if (known && !list) throw new Impossible(`${this.name} provides what another file lists.`);
+    const names = this.provided.join(', ');
+    if (list) {
+      const last = list.elements.at(-1);
+      texts.insert(path, last ? spanOf(last).end : spanOf(list).start + 1, last ? `, ${names}` : names);
+      return;
+    }
+    const [first] = options.properties;
+    if (!first) return;
+    const { start, end } = spanOf(first);
+    const indent = syntax.indentAt(start);
+    const isAlone = syntax.text.slice(0, start).endsWith(`\n${indent}`);
+    texts.insert(path, end, `,${isAlone ? `\n${indent}` : ' '}providers: [${names}]`);
+  }
+}
+
+/** A getter as a member. */
+export function getter(name: string, value: string): string[] {
+  return [`get ${name}() {\n  return ${value}\n}`];
+}
+
+/** Takes a stretch out, with its line where it has one to itself. */
+function remove(texts: Texts, path: string, text: string, { start, end }: Span): void {
+  const from = text.lastIndexOf('\n', start - 1) + 1;
+  const next = text.indexOf('\n', end);
+  const isAlone =
+    text.slice(from, start).trim() === '' && text.slice(end, next === -1 ? undefined : next).trim() === '';
+  if (isAlone && next !== -1) {
+    // An empty line that parted it from what comes after is none at the top of a class.
+    const gap = /\{\r?\n$/.test(text.slice(0, from)) ? (/^\r?\n/.exec(text.slice(next + 1))?.[0].length ?? 0) : 0;
+    texts.remove(path, from, next + 1 + gap);
+  } else texts.remove(path, text.slice(0, start).trimEnd().length, end);
+}
+
+/** What the decorator of a component says. */
+function optionsOf({ decorators }: t.ClassDeclaration): t.ObjectExpression | null {
+  for (const { expression } of decorators ?? []) {
+    if (expression.type !== 'CallExpression' || expression.callee.type !== 'Identifier') continue;
+    const [given] = expression.arguments;
+    if (expression.callee.name === 'Component' && given?.type === 'ObjectExpression') return given;
+  }
+  return null;
+}
+
+/** Where the template stands; null where it is put together, or holds escapes, so that places in it are not those of the file. */
+function partOf(syntax: Syntax, options: t.ObjectExpression, text: (path: string) => string | null): Part | null {
+  for (const one of options.properties) {
+    if (one.type !== 'ObjectProperty') continue;
+    const field = fieldOf(one.key, one.computed);
+    const { value } = one;
+    const { start, end } = spanOf(value);
+    const isText =
+      value.type === 'StringLiteral' || (value.type === 'TemplateLiteral' && value.expressions.length === 0);
+    if (field === 'template')
+      return isText && !syntax.source(value).includes('\\')
+        ? { path: syntax.path, text: syntax.text, start: start + 1, end: end - 1, quoted: true }
+        : null;
+    if (field !== 'templateUrl') continue;
+    const file = value.type === 'StringLiteral' ? value.value : null;
+    const path = file === null ? null : joined(syntax.path, file);
+    const found = path === null ? null : text(path);
+    return path !== null && found !== null ? { path, text: found, start: 0, end: found.length, quoted: false } : null;
+  }
+  return null;
+}
+
+/** A path that a file names beside itself. */
+function joined(from: string, relative: string): string {
+  const parts = from.split('/').slice(0, -1);
+  for (const part of relative.split('/')) {
+    if (part === '..') parts.pop();
+    else if (part !== '.') parts.push(part);
+  }
+  return parts.join('/');
+}

@@ -1,0 +1,120 @@
+/** The value in a service that its component provides: one for each instance of it, as the state was. Whoever uses it injects the service. */
+import { pascal } from '../../model/spelling';
+import { AngularComponent, getter } from '../angular/component';
+import { carriedFrom } from '../carry';
+import { Impossible } from '../plan';
+import { unite } from './moving';
+import { lowerFirst, pathBeside, sharedName } from './names';
+import { Reach, specifierIn, type Medium } from './reach';
+import type { Move } from './situation';
+
+/** Gives the path of the service. */
+export function toService(move: Move): string {
+  const { workshop, home, to, steps, flow, linked } = move;
+  const owner = workshop.editor(home);
+  if (!(owner instanceof AngularComponent))
+    throw new Impossible(`${workshop.info(home).name} is written in a way that is not edited.`);
+  if ((to !== null && to !== home) || move.wanted.length > 0)
+    throw new Impossible('Vectura does not move state, or bring it to further readers, in this family yet.');
+  needInject(move);
+  const state = owner.stateNamed(flow.cell.name);
+  if (!state) throw new Impossible(`${owner.name} keeps it in a way that is not moved.`);
+  const [needed] = state.needs;
+  if (needed !== undefined)
+    throw new Impossible(`${state.name} starts from ${needed}, which only the file of ${owner.name} knows.`);
+  const reasons = new Set<string>();
+  const read = state.isSignal ? `${state.name}()` : state.name;
+  const carried = unite(carriedFrom(workshop, home, flow, (reason) => reasons.add(reason))).filter(
+    ({ expression, props }) => props.length > 0 && expression === read,
+  );
+  if (carried.length === 0)
+    throw new Impossible([...reasons][0] ?? `${owner.name} passes it down in a way that is not edited.`);
+
+  const name = sharedName(move);
+  const isNamedSo = linked.program.graph.files.some(({ path }) => path.endsWith('.service.ts'));
+  const service = `${pascal(name)}${isNamedSo ? 'Service' : ''}`;
+  const path = pathBeside(owner.path, isNamedSo ? `${kebab(name)}.service` : kebab(name), (one) =>
+    workshop.texts.exists(one),
+  );
+  const { quote, semicolon } = owner.syntax;
+  const imports = workshop.importsOf(owner.path);
+  const own = imports.named(specifierIn(move, owner.path, path), service);
+  // What is shared is changed where it lives, by a function that the service hands out.
+  const setter = `set${pascal(state.name)}`;
+  const held = heldName(owner, service);
+  const changes = owner.changesOf(state, `${held}.${setter}`);
+  const isSetOtherwise = !state.isSignal && owner.isSetOtherwise(state.name);
+  const isSet = changes.length > 0 || isSetOtherwise;
+  const type = state.isSignal ? `ReturnType<typeof this.${state.name}>` : `typeof this.${state.name}`;
+  const set = state.isSignal ? `this.${state.name}.set(next)` : `this.${state.name} = next`;
+  const text = [
+    `import { Injectable${state.isSignal ? ', signal' : ''} } from ${quote}@angular/core${quote}${semicolon}`,
+    '',
+    '@Injectable()',
+    `export class ${service} {`,
+    `  ${state.isSignal ? 'readonly ' : ''}${state.text}${semicolon}`,
+    ...(isSet ? ['', `  ${setter}(next: ${type}): void {`, `    ${set}${semicolon}`, '  }'] : []),
+    '}',
+    '',
+  ];
+  workshop.texts.add(path, text.join('\n'));
+  steps.edit(`Keep ${state.name} in a service of its own, ${service} in ${path}.`, path);
+
+  owner.provideService(own);
+  const reach = new Reach(move, serviceMedium(move, path, service, state.name));
+  const takes = `Let ${owner.name} provide ${service}, and take ${state.name} from it.`;
+  steps.edit(takes, owner.path);
+  reach.everybody(carried);
+  const inject = imports.named('@angular/core', 'inject');
+  const member = `protected readonly ${held} = ${inject}(${own})`;
+  const isRead = owner.isReadBeside(
+    state.name,
+    changes.map(({ span }) => span),
+  );
+  // Who renders it may hold it, and ask.
+  const isGone = !isRead && isSet && !isSetOtherwise && linked.render.tops.includes(home);
+  if (isGone) owner.becomes(state.member, [member], imports);
+  else if (!state.isSignal) {
+    const set = `set ${state.name}(next) {\n  this.${held}.${setter}(next)\n}`;
+    const members = [member, ...getter(state.name, `this.${held}.${state.name}`), ...(isSetOtherwise ? [set] : [])];
+    owner.becomes(state.member, members, imports);
+  } else if (!isSet) owner.giveInstead(state.member, `${inject}(${own}).${state.name}`, imports);
+  else {
+    owner.addMember(member);
+    owner.giveInstead(state.member, `this.${held}.${state.name}`, imports);
+  }
+  for (const change of changes) owner.change(change);
+  return path;
+}
+
+/** The version of the framework from which a member can ask for a service. */
+const FIRST_WITH_INJECT = 14;
+
+function needInject({ workshop }: Move): void {
+  const wanted = /"@angular\/core"\s*:\s*"\D*(\d+)/.exec(workshop.texts.read('package.json') ?? '')?.[1];
+  if (wanted !== undefined && Number(wanted) < FIRST_WITH_INJECT)
+    throw new Impossible(`Its version of the framework, ${wanted}, has no inject() for members of a class.`);
+}
+
+/** What a component calls the service: not what it calls the value. */
+function heldName(owner: AngularComponent, service: string): string {
+  const name = lowerFirst(service);
+  return owner.hasMember(name) ? `${name}Service` : name;
+}
+
+function kebab(name: string): string {
+  return name.replace(/[a-z][A-Z]/g, (pair) => `${pair.charAt(0)}-${pair.charAt(1)}`).toLowerCase();
+}
+
+function serviceMedium(move: Move, path: string, service: string, name: string): Medium {
+  const { workshop } = move;
+  return {
+    from: 'the service',
+    read: (component, expression) => {
+      if (expression.replace('()', '') !== name) return null;
+      const imports = workshop.importsOf(component.path);
+      return `${component.contextRead(imports.named(specifierIn(move, component.path, path), service), imports)}.${name}`;
+    },
+    keyAt: () => null,
+  };
+}
