@@ -208,3 +208,23 @@ test('content that a component hands to one from outside stands below what that 
     );
   expect(found(`provide() { return { soil: { depth: 1 } }; }`)).toEqual([]);
 });
+
+test('of a library’s parts it is for whoever renders them to stand below its providers', () => {
+  const found = (entry: string): string[] =>
+    foundBy(
+      'missing-provider',
+      surveyOf({
+        'package.json': '{"name":"beds","main":"src/index.js"}',
+        'src/index.js': entry,
+        'src/soil.jsx': `import { createContext, useContext } from 'react'; const Soil = createContext(null); export const SoilProvider = ({ children, soil }) => <Soil.Provider value={soil}>{children}</Soil.Provider>; export const useSoil = () => useContext(Soil);`,
+        'src/Bed.jsx': `import { Row } from './Row'; export function Bed() { return <ul><Row /></ul>; }`,
+        'src/Row.jsx': `import { useSoil } from './soil'; export function Row() { const soil = useSoil(); return <li>{soil.depth}</li>; }`,
+      }),
+    );
+  expect(found(`export { Bed } from './Bed'; export { SoilProvider } from './soil';`)).toEqual([]);
+  expect(
+    found(
+      `import { createRoot } from 'react-dom/client'; import { Bed } from './Bed'; createRoot(document.body).render(<Bed />);`,
+    ),
+  ).toEqual(['Row.Soil']);
+});

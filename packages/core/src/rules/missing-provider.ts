@@ -72,6 +72,14 @@ function Badge() {
           reported.add(component.fn);
           const place = graph.places[read.place];
           const way = render.wayWithout(context, component.fn);
+          // Whoever uses a library renders its parts, and its providers around them.
+          const top = program.component(way[0] ?? component.fn);
+          const isLeftToUsers =
+            !render.hasEntries &&
+            program.providersOf(context).length > 0 &&
+            !!top &&
+            graph.modules.offers(graph.path(top.file));
+          if (isLeftToUsers) continue;
           const names = way.map((fn) => program.component(fn)?.name ?? '');
           const ways = above.size > 1 ? ' in one of the places it is rendered' : '';
           found.push({
