@@ -37,17 +37,22 @@ export const CARRIED: readonly Carried[] = [
   { example: 'glasshouse-vue3', value: 'App.units', way: 'context' },
   { example: 'glasshouse-vue3', value: 'App.picked', way: 'context' },
   { example: 'glasshouse-vue3', value: 'App.house', way: 'context' },
+  { example: 'glasshouse-vue3', value: 'PlanForm.note', way: 'context', also: ['TopBar'] },
   { example: 'glasshouse-vue3', value: 'App.units', way: 'store' },
   { example: 'glasshouse-vue3', value: 'App.picked', way: 'store' },
   { example: 'glasshouse-runes', value: 'App.units', way: 'context' },
   { example: 'glasshouse-runes', value: 'App.house', way: 'context' },
+  { example: 'glasshouse-runes', value: 'App.picked', way: 'context', also: ['FeedNote'] },
   { example: 'glasshouse-runes', rule: 'drilled-prop' },
   { example: 'glasshouse-runes', rule: 'relayed-event' },
   { example: 'glasshouse-svelte', value: 'App.units', way: 'context' },
+  { example: 'glasshouse-svelte', value: 'App.picked', way: 'context', also: ['FeedNote'] },
   { example: 'glasshouse-svelte', rule: 'drilled-prop' },
   { example: 'glasshouse-angular', value: 'App.units', way: 'service' },
+  { example: 'glasshouse-angular', value: 'PlanForm.amount', way: 'service', also: ['TopBar'] },
   { example: 'glasshouse-angular', rule: 'drilled-prop' },
   { example: 'glasshouse-ngmodules', value: 'App.units', way: 'service' },
+  { example: 'glasshouse-ngmodules', value: 'App.units', way: 'service', also: ['AlarmBell'] },
   { example: 'glasshouse-ngmodules', rule: 'drilled-prop' },
 ];
 
@@ -142,7 +147,11 @@ async function look(page: Page): Promise<string> {
 function said(page: Page): Promise<string> {
   return page.evaluate(() => {
     const copy = document.body.cloneNode(true) as HTMLElement;
-    for (const one of copy.querySelectorAll('output, script, time')) one.remove();
+    for (const one of copy.querySelectorAll('output, script, time')) {
+      // What parts it from what stands before says nothing.
+      if (one.previousSibling?.nodeValue?.trim() === '') one.previousSibling.remove();
+      one.remove();
+    }
     return (copy.textContent ?? '').replace(/\s+/g, ' ');
   });
 }

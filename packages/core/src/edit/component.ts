@@ -19,6 +19,12 @@ export interface Taken {
   readonly by: string;
 }
 
+/**
+ * What a component gets in the place of a prop: something that follows the value (a reference, a store, a signal), something that has to
+ * be asked for it each time, or a function that is called and no value.
+ */
+export type Gets = 'live' | 'asked' | 'called';
+
 /** What is provided to all below: the name of what stands for it in the module, and what the home provides. */
 export interface Provided {
   /** At which tag the home gave it. */
@@ -59,8 +65,15 @@ export interface ComponentEditor {
   provide(provided: Provided, imports: Imports): void;
   /** What is written to read what is provided under a key. */
   contextRead(key: string, imports: Imports): string;
-  /** Reads what an expression gives instead of a prop; `isFunction`: what comes is called, and no value. */
-  readInstead(taken: Taken, prop: string, read: string, imports: Imports, isFunction?: boolean): void;
+  /** What others get of it as the value; `live` unless it says so. */
+  readonly gives?: Gets;
+  /** Reads what an expression gives instead of a prop. */
+  readInstead(taken: Taken, prop: string, read: string, imports: Imports, gets: Gets): void;
+  /**
+   * Reads what an expression gives under a name of its own, which is to be like `wanted`, and shows it at the end of its markup where
+   * that has room: for who did not read it before.
+   */
+  readWanted?(wanted: string, read: string, gets: Gets): { local: string; isShown: boolean };
   /** The text of a module that makes what is provided, by its names and types. */
   moduleOf(made: readonly { name: string; type: string }[], typed: boolean): string;
   /** What something that is provided is called in its module. */

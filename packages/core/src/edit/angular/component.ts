@@ -3,10 +3,11 @@ import type * as t from '@babel/types';
 import type { Spot } from '../../model/facts';
 import { fieldOf } from '../../read/script/patterns';
 import { walkNodes } from '../../read/script/walk';
-import type { ComponentEditor, GivenProp, Taken } from '../component';
+import type { ComponentEditor, Gets, GivenProp, Taken } from '../component';
 import { Impossible } from '../plan';
 import type { Imports } from '../syntax/imports';
 import { namesIn } from '../syntax/names';
+import { insertAfter } from '../syntax/lines';
 import { offsets } from '../syntax/offsets';
 import { spanOf, type Span, type Syntax } from '../syntax/tree';
 import type { Texts } from '../texts';
@@ -42,6 +43,8 @@ export class AngularComponent implements ComponentEditor {
   private readonly replaced: Change[] = [];
   private readonly provided: string[] = [];
   private readonly members: string[] = [];
+  private readonly getters: string[] = [];
+  private readonly shown: string[] = [];
   private readonly at: (spot: { line: number; column: number }) => number;
 
   private constructor(
@@ -308,6 +311,20 @@ export class AngularComponent implements ComponentEditor {
     this.becomes(member, [`private readonly ${held} = ${inject}`, ...getter(prop, `this.${held}.${field}`)], imports);
   }
 
+  readWanted(wanted: string, read: string, gets: Gets): { local: string; isShown: boolean } {
+    const isSignal = gets === 'live';
+    const local = this.freeMember(wanted);
+    const [, inject, field] = /^(.*)\.(\w+)$/.exec(read) ?? [];
+    if (isSignal || inject === undefined) this.addMember(`protected readonly ${local} = ${read}`);
+    else {
+      const held = this.freeMember(`${local}Held`);
+      this.addMember(`private readonly ${held} = ${inject}`);
+      this.getters.push(...getter(local, `this.${held}.${field}`));
+    }
+    this.shown.push(`<output>{{ ${local}${isSignal ? '()' : ''} }}</output>`);
+    return { local, isShown: true };
+  }
+
   /** A name that no member has. */
   freeMember(wanted: string): string {
     let name = wanted;
@@ -339,12 +356,30 @@ export class AngularComponent implements ComponentEditor {
     }
     for (const { path: where, span, text } of this.replaced) texts.replace(where, span.start, span.end, text);
     if (this.provided.length > 0) this.writeProviders(texts);
+    this.writeMembers(texts);
+    const { end, text } = this.part;
+    const at = text.slice(0, end).trimEnd().length;
+    for (const one of this.shown) insertAfter(texts, this.markupPath, text, at, one);
+  }
+
+  private writeMembers(texts: Texts): void {
+    const { path, syntax } = this;
+    const added = [...this.members, ...this.getters].flatMap((one) => one.split('\n'));
+    if (added.length === 0) return;
+    const { unit, semicolon, text } = syntax;
+    const lines = added.map((line) => `${line.replace(/^ +/, unit)}${/[{}]$/.test(line) ? '' : semicolon}`);
     const [first] = this.declared.body.body;
-    if (this.members.length > 0 && first) {
-      const indent = syntax.indentAt(spanOf(first).start);
-      const lines = this.members.map((one) => `${one}${syntax.semicolon}\n${indent}`).join('');
-      texts.insert(path, spanOf(first).start, lines);
+    if (first) {
+      const start = Math.min(spanOf(first).start, ...decoratorsOf(first).map((one) => spanOf(one).start));
+      const indent = syntax.indentAt(start);
+      texts.insert(path, start, lines.map((line) => `${line}\n${indent}`).join(''));
+      return;
     }
+    const { start, end } = spanOf(this.declared.body);
+    const indent = syntax.indentAt(start);
+    texts.replace(path, start, end, `{\n${lines.map((line) => `${indent}${unit}${line}\n`).join('')}${indent}}`);
+    if (text.slice(start + 1, end - 1).trim() !== '')
+      throw new Impossible(`The class of ${this.name} holds a comment alone.`);
   }
 
   private writeProviders(texts: Texts): void {
@@ -367,6 +402,10 @@ export class AngularComponent implements ComponentEditor {
     const isAlone = syntax.text.slice(0, start).endsWith(`\n${indent}`);
     texts.insert(path, end, `,${isAlone ? `\n${indent}` : ' '}providers: [${names}]`);
   }
+}
+
+function decoratorsOf(member: t.ClassBody['body'][number]): readonly t.Decorator[] {
+  return 'decorators' in member ? (member.decorators ?? []) : [];
 }
 
 /** A getter as a member. */

@@ -1,6 +1,5 @@
 /** A template as edits need it: what its tags are given, and where it says a name of the instance. */
-import type {
-  TmplAstBoundAttribute} from '@angular/compiler';
+import type { TmplAstBoundAttribute } from '@angular/compiler';
 import {
   Binary,
   ImplicitReceiver,

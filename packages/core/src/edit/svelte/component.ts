@@ -5,7 +5,7 @@
 import type * as t from '@babel/types';
 import { pascal } from '../../model/spelling';
 import type { Spot } from '../../model/facts';
-import type { ComponentEditor, GivenProp, Provided, Taken } from '../component';
+import type { ComponentEditor, Gets, GivenProp, Provided, Taken } from '../component';
 import { Impossible } from '../plan';
 import type { Imports } from '../syntax/imports';
 import { declarationsOf, freeName, isFunction, isReassigned, namesIn, referencesOf } from '../syntax/names';
@@ -29,6 +29,7 @@ export class SvelteComponent implements ComponentEditor {
   private readonly stores = new Map<string, string>();
   private readonly first: string[] = [];
   private readonly last: string[] = [];
+  private readonly shown: string[] = [];
   private readonly replaced: { span: Span; text: string }[] = [];
   private readonly names: Set<string>;
   private readonly at: (spot: { line: number; column: number }) => number;
@@ -215,32 +216,55 @@ export class SvelteComponent implements ComponentEditor {
     return `${imports.named('svelte', 'getContext')}(${key})`;
   }
 
-  readInstead(taken: Taken, prop: string, read: string, _imports: Imports, isCalled = false): void {
+  get gives(): Gets {
+    return this.runes ? 'asked' : 'live';
+  }
+
+  readInstead(taken: Taken, prop: string, read: string, _imports: Imports, gets: Gets): void {
     const { local, fallback, type } = (taken as DeclaredTaken).declared;
     this.dropProp(prop);
     const typed = this.isTyped && type !== null;
     const from = (held: string): string => (typed ? read.replace(/^(\w+)\(/, `$1<${held}>(`) : read);
-    if (isCalled) {
-      // A default stands in for what is undefined, and for nothing else.
+    // A default stands in for what is undefined, and for nothing else.
+    const orDefault = (value: string): string =>
+      fallback === null ? value : `${value} === undefined ? ${fallback} : ${value}`;
+    if (gets === 'called')
       this.first.push(`const ${local} = ${from(type ?? '')}${fallback === null ? '' : ` ?? (${fallback})`}`);
-      return;
-    }
-    if (!this.runes) {
-      const store = typed ? from(`import('svelte/store').Writable<${type}>`) : read;
-      if (fallback === null) {
-        this.first.push(`const ${local} = ${store}`);
-        this.stores.set(local, local);
-        return;
-      }
-      if (!this.isReadLater(local))
-        throw new Impossible(`${this.name} reads ${prop} while it is set up, and has a default for it.`);
+    else if (gets === 'asked') this.derive(local, from(`() => ${type ?? ''}`), (value) => orDefault(`${value}()`));
+    else if (fallback === null) {
+      this.first.push(`const ${local} = ${from(`import('svelte/store').Writable<${type ?? ''}>`)}`);
+      this.stores.set(local, local);
+    } else {
       const given = this.freeName(`given${pascal(local)}`);
-      this.first.push(`const ${given} = ${store}`, `$: ${local} = $${given} === undefined ? ${fallback} : $${given}`);
-      return;
+      this.first.push(`const ${given} = ${from(`import('svelte/store').Writable<${type ?? ''}>`)}`);
+      if (this.runes) this.first.push(`const ${local} = $derived(${orDefault(`$${given}`)})`);
+      else if (this.isReadLater(local)) this.first.push(`$: ${local} = ${orDefault(`$${given}`)}`);
+      else throw new Impossible(`${this.name} reads ${prop} while it is set up, and has a default for it.`);
     }
+  }
+
+  /** A value that is asked for whenever it is read. Throws where the component would not see it change. */
+  private derive(local: string, read: string, value: (getter: string) => string): void {
+    if (!this.runes && this.hasOlderState)
+      throw new Impossible(`${this.name} is written without runes, and would not see the value change.`);
     const getter = this.freeName(`get${pascal(local)}`);
-    const value = fallback === null ? `${getter}()` : `${getter}() === undefined ? ${fallback} : ${getter}()`;
-    this.first.push(`const ${getter} = ${from(`() => ${type ?? ''}`)}`, `const ${local} = $derived(${value})`);
+    this.first.push(`const ${getter} = ${read}`, `const ${local} = $derived(${value(getter)})`);
+  }
+
+  /** Whether the script relies on what a component is no more once it has a rune: variables and statements that react by themselves. */
+  private get hasOlderState(): boolean {
+    return this.syntax.ast.program.body.some((node) => {
+      const own = node.type === 'ExportNamedDeclaration' ? node.declaration : node;
+      return own?.type === 'LabeledStatement' || (own?.type === 'VariableDeclaration' && own.kind === 'let');
+    });
+  }
+
+  readWanted(wanted: string, read: string, gets: Gets): { local: string; isShown: boolean } {
+    const local = this.freeName(wanted);
+    if (gets === 'asked') this.derive(local, read, (getter) => `${getter}()`);
+    else this.first.push(`const ${local} = ${read}`);
+    this.shown.push(`<output>{${gets === 'asked' ? '' : '$'}${local}}</output>`);
+    return { local, isShown: true };
   }
 
   /** Whether the script reads a name in functions and reactive statements alone: those run once all of it is there. */
@@ -291,10 +315,21 @@ export class SvelteComponent implements ComponentEditor {
       const whole = withSpace(text, this.syntax.wholeLines(span));
       texts.remove(path, whole.start, whole.end);
     }
-    if (this.first.length > 0 && place === undefined && this.props)
-      texts.insert(path, spanOf(this.props.last).end, `\n${indent}${lines(this.first)}`);
+    if (this.first.length > 0 && place === undefined) this.insertFirst(texts, indent, lines(this.first));
+    for (const one of this.shown) texts.insert(path, this.markup.end, `\n${one}`);
     const end = ast.program.body.at(-1);
     if (this.last.length > 0 && end) texts.insert(path, spanOf(end).end, `\n\n${indent}${lines(this.last)}`);
+  }
+
+  /** After the props; where there are none, after the imports, which may get more at their end. */
+  private insertFirst(texts: Texts, indent: string, lines: string): void {
+    const { path, text, ast } = this.syntax;
+    const next = ast.program.body.find((node) => node.type !== 'ImportDeclaration');
+    const imported = ast.program.body.findLast((node) => node.type === 'ImportDeclaration');
+    if (this.props) texts.insert(path, spanOf(this.props.last).end, `\n${indent}${lines}`);
+    else if (next) texts.insert(path, spanOf(next).start, `${lines}\n${indent}`);
+    else if (imported) texts.insert(path, text.indexOf('\n', spanOf(imported).end) + 1, `\n${indent}${lines}\n`);
+    else throw new Impossible(`The script of ${this.name} has no place to read it.`);
   }
 
   /** Names of stores are read with their sign wherever they stand, but for where they are declared and passed on as such. */

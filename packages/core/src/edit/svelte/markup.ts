@@ -26,6 +26,8 @@ export interface Markup {
   declared: ReadonlySet<string>;
   /** Names that it sets or binds. */
   assigned: ReadonlySet<string>;
+  /** Where it ends. */
+  end: number;
 }
 
 interface Named extends Span {
@@ -112,7 +114,8 @@ export function markupOf(text: string): Markup | null {
         break;
     }
   });
-  return { given, mentions, declared, assigned };
+  const last = root.fragment.nodes.findLast(({ start, end }) => text.slice(start, end).trim() !== '');
+  return { given, mentions, declared, assigned, end: last?.end ?? text.length };
 }
 
 function note(mentions: Map<string, Mention[]>, node: Node, before: string | null): void {

@@ -6,7 +6,8 @@ import type { ComponentEditor, GivenProp, Provided, Taken } from '../component';
 import { Impossible } from '../plan';
 import { removeEntries } from '../syntax/entries';
 import type { Imports } from '../syntax/imports';
-import { declarationsOf, isReassigned, namesIn, referencesOf } from '../syntax/names';
+import { insertBefore } from '../syntax/lines';
+import { declarationsOf, freeName, isReassigned, namesIn, referencesOf } from '../syntax/names';
 import type { Syntax } from '../syntax/tree';
 import { spanOf, type Span } from '../syntax/tree';
 import type { Texts } from '../texts';
@@ -44,6 +45,7 @@ export class VueComponent implements ComponentEditor {
   private readonly statements: t.Statement[] = [];
   private readonly first: string[] = [];
   private readonly last: string[] = [];
+  private readonly shown: string[] = [];
   private readonly replaced: { span: Span; text: string }[] = [];
   private readonly at: (spot: { line: number; column: number }) => number;
 
@@ -179,13 +181,27 @@ export class VueComponent implements ComponentEditor {
   }
 
   /** A call in the place of what sets a reference. */
-  callInstead({ span, before, value }: Write, setter: string): void {
-    this.replaced.push({ span, text: `${before}${setter}(${value})` });
+  callInstead({ span, before, value, bound }: Write, setter: string): void {
+    const text =
+      bound === undefined ? `${before}${setter}(${value})` : `:${bound}="${value}" @update:${bound}="${setter}"`;
+    this.replaced.push({ span, text });
   }
 
   /** A statement at the top of the script. */
   begin(statement: string): void {
     this.first.push(statement);
+  }
+
+  readWanted(wanted: string, read: string): { local: string; isShown: boolean } {
+    const taken = new Set([
+      ...namesIn(this.syntax.ast),
+      ...this.template.texts.flatMap(({ text }) => text.match(/[\w$]+/g) ?? []),
+    ]);
+    const local = freeName(taken, wanted);
+    this.readFrom(local, read);
+    const isShown = this.template.room !== null;
+    if (isShown) this.shown.push(`<output>{{ ${local} }}</output>`);
+    return { local, isShown };
   }
 
   hasName(name: string): boolean {
@@ -306,7 +322,13 @@ export class VueComponent implements ComponentEditor {
       const statement = this.props?.statement;
       if (isEmptied && statement) texts.insert(path, spanOf(statement).end, lines);
       else if (statement) texts.insert(path, spanOf(statement).end, `\n${lines}`);
-      else texts.insert(path, imported ? spanOf(imported).end : blockStart, `\n\n${lines}`);
+      else {
+        // Before what comes after the imports: those may get more at their end.
+        const next = body.find((node) => node.type !== 'ImportDeclaration');
+        const line = imported ? text.indexOf('\n', spanOf(imported).end) + 1 : blockStart + 1;
+        if (next) texts.insert(path, spanOf(next).start, `${lines}\n\n`);
+        else texts.insert(path, line, `\n${lines}\n`);
+      }
     }
     if (this.last.length > 0) {
       const end = body.at(-1);
@@ -314,6 +336,8 @@ export class VueComponent implements ComponentEditor {
       texts.insert(path, end ? spanOf(end).end : blockStart, `\n${lines}`);
     }
     if (isEmptied && this.first.length === 0 && this.props) this.props.dropStatement(texts);
+    const { room } = this.template;
+    if (room !== null) for (const one of this.shown) insertBefore(texts, path, text, room, one);
   }
 }
 

@@ -33,10 +33,12 @@ interface Attribute {
   name: string;
   arg?: Expression;
   exp?: Expression;
+  modifiers?: unknown[];
   loc: Loc;
 }
 interface Node {
   type: number;
+  tagType?: number;
   props?: Attribute[];
   children?: Node[];
   content?: Expression;
@@ -49,6 +51,10 @@ export interface Template {
   texts: TemplateText[];
   /** Whether something is bound whose name is only known when it runs, or an object of names is. */
   bindsAll: boolean;
+  /** What components are bound both ways, without modifiers: `v-model:note="note"`. */
+  models: { prop: string; expression: string; at: Span }[];
+  /** Where the one element that is around all else ends, before its closing tag; null where it has none, or is a component. */
+  room: number | null;
 }
 
 /** Null where the file cannot be parsed, or has no template of its own. */
@@ -56,7 +62,7 @@ export function templateOf(text: string): Template | null {
   const { descriptor, errors } = parse(text, { ignoreEmpty: false });
   const root = descriptor.template?.ast as unknown as Node | undefined;
   if (errors.length > 0 || !root) return null;
-  const template: Template = { bound: [], texts: [], bindsAll: false };
+  const template: Template = { bound: [], texts: [], bindsAll: false, models: [], room: roomIn(root) };
   const queue: Node[] = [root];
   for (let node = queue.pop(); node; node = queue.pop()) {
     queue.push(...(node.children ?? []));
@@ -66,10 +72,25 @@ export function templateOf(text: string): Template | null {
   return template;
 }
 
-function noteAttribute(template: Template, node: Node, { type, name, arg, exp, loc }: Attribute): void {
+/** Elements of the page, as the parser numbers what a tag stands for. */
+const [ELEMENT, COMPONENT] = [0, 1];
+
+function roomIn({ children = [] }: Node): number | null {
+  const [only, ...others] = children.filter(({ type }) => type === 1);
+  const closing = only?.loc.source.lastIndexOf('</') ?? -1;
+  return only && others.length === 0 && only.tagType === ELEMENT && closing > 0
+    ? only.loc.start.offset + closing
+    : null;
+}
+
+function noteAttribute(template: Template, node: Node, { type, name, arg, exp, modifiers, loc }: Attribute): void {
   if (type !== DIRECTIVE) return;
   if (arg && arg.isStatic === false) template.texts.push(spanOf(arg));
   if (name === 'bind' && !arg) template.bindsAll = true;
+  if (name === 'model' && node.tagType === COMPONENT && exp && modifiers?.length === 0) {
+    const at = { start: loc.start.offset, end: loc.end.offset };
+    template.models.push({ prop: arg?.content ?? 'model-value', expression: exp.content.trim(), at });
+  }
   if (name === 'bind' && arg && arg.isStatic !== false) {
     const prop = camel(arg.content);
     // `:units` alone stands for `:units="units"`.

@@ -10,12 +10,16 @@ export interface Write {
   /** What stands before the value in the call: `(next) => ` of a handler that is a function. */
   before: string;
   value: string;
+  /** What is bound both ways, and is given and heard apart from then on. */
+  bound?: string;
 }
 
-/** All of them; null where one is written in a way that no call can replace: `units += 1`, `v-model="units"`. */
+/** All of them; null where one is written in a way that no call can replace: `units += 1`, `<input v-model="units">`. */
 export function writesOf({ ast, text }: Syntax, template: Template, name: string): Write[] | null {
   const found: Write[] = [];
-  let isPlain = !new RegExp(`v-model[\\w:.-]*=(["'])\\s*${name}\\b`).test(text);
+  const models = template.models.filter(({ expression }) => expression === name);
+  let isPlain = (text.match(new RegExp(`v-model[\\w:.-]*=(["'])\\s*${name}\\b`, 'g')) ?? []).length === models.length;
+  for (const { prop, at } of models) found.push({ span: at, before: '', value: name, bound: prop });
   const isOwn = (node: t.Node): boolean =>
     node.type === 'MemberExpression' &&
     node.object.type === 'Identifier' &&

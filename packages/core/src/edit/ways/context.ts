@@ -7,7 +7,8 @@ import type { ComponentEditor } from '../component';
 import { ReactComponent } from '../react/component';
 import { Keeping } from '../react/keeping';
 import type { DeclaredState } from '../react/state';
-import { moveUp, repeatedOwner, showWanted, stateOf, unite } from './moving';
+import { moveUp, readWanted, repeatedOwner, showWanted, stateOf, unite } from './moving';
+import { movedReference } from './movingReference';
 import { Reach, specifierIn, type Medium } from './reach';
 import { lowerFirst, pathBeside, sharedName } from './names';
 import type { Move } from './situation';
@@ -31,8 +32,6 @@ export function toContext(move: Move, meant?: (carried: Carried) => boolean): vo
   if (to === null || !provider || !owner)
     throw new Impossible(`${workshop.info(to ?? home).name} is written in a way that is not edited.`);
   const react = provider instanceof ReactComponent && owner instanceof ReactComponent ? { provider, owner } : null;
-  if (!react && (to !== home || move.wanted.length > 0))
-    throw new Impossible('Vectura does not move state, or bring it to further readers, in this family yet.');
   const name = sharedName(move);
   const beside = (called: string): string =>
     pathBeside(workshop.pathOf(to), called, (one) => workshop.texts.exists(one));
@@ -47,21 +46,24 @@ export function toContext(move: Move, meant?: (carried: Carried) => boolean): vo
   const [reason] = reasons;
   if (!meant && reason !== undefined && carried.length > 0 && carried.every((one) => one.isFunction))
     throw new Impossible(reason);
-  const state = to === home && move.wanted.length === 0 ? null : stateOf(move);
-  if (to !== home && !state)
+  const state = !react || (to === home && move.wanted.length === 0) ? null : stateOf(move);
+  if (react && to !== home && !state)
     throw new Impossible(`${workshop.info(home).name} declares the value in a way that is not moved.`);
+  const moved = react || to === home ? null : movedReference(move, owner, provider);
+  const value = state ?? moved ?? (!react && move.wanted.length > 0 ? namedValue(move, owner) : null);
   const many = to === home ? null : repeatedOwner(move);
   if (many !== null && state && react) {
     toKeyedContext(move, state, react.provider, many, beside(name));
     return;
   }
-  const contexts = contextsFor(provider, name, carried, state, typeOf(move));
+  const contexts = contextsFor(provider, name, carried, value, typeOf(move));
   if (contexts.length === 0)
     throw new Impossible(reason ?? `${owner.name} passes it down in a way that is not edited.`);
   const [first] = contexts;
   // What is a function, or made of the value, gives the module its own name.
   const path = beside(first?.isFunction ? first.called : name);
-  const reach = new Reach(move, contextMedium(move, path, contexts));
+  const medium = contextMedium(move, path, contexts, provider);
+  const reach = new Reach(move, medium);
   const module = provider.moduleOf(contexts, /\.tsx?$/.test(path));
   if (contexts.some((one) => one.type === 'any') && /\bany\b/.test(module))
     steps.hand(`Write the types in ${path} where they say any: the state does not give them.`, path);
@@ -69,6 +71,7 @@ export function toContext(move: Move, meant?: (carried: Carried) => boolean): vo
   steps.edit(`Make ${list(contexts.map((one) => one.name))} in ${path}.`, path);
   workshop.texts.add(path, module);
   if (to !== home && state && react) moveUp(move, state, react.provider);
+  moved?.move();
   const keeping = react && to === home ? new Keeping(move, react.provider) : null;
   const provided = contexts.map(({ name, expression, isFunction }) => {
     keeping?.tryKeep(expression);
@@ -94,8 +97,14 @@ export function toContext(move: Move, meant?: (carried: Carried) => boolean): vo
     if (state.setter !== null) reach.read(react.owner, state.setter, state.setter);
     steps.edit(`Let ${owner.name} read it from there instead of keeping it.`, owner.path);
   }
+  if (moved) {
+    moved.readBack((expression) => medium.read(owner, expression, expression));
+    steps.edit(`Let ${owner.name} read it from there instead of keeping it.`, owner.path);
+  }
   reach.everybody(carried);
-  for (const wanted of move.wanted) {
+  for (const wanted of react ? [] : move.wanted)
+    readWanted(move, wanted, name, (editor) => (value ? medium.read(editor, value.value, null) : null), medium.gives);
+  for (const wanted of react ? move.wanted : []) {
     const component = workshop.component(wanted);
     const [value] = contexts.filter((one) => one.expression === (state?.value ?? contexts[0]?.expression));
     if (!component || !value) {
@@ -111,6 +120,14 @@ export function toContext(move: Move, meant?: (carried: Carried) => boolean): vo
   }
 }
 
+/** The value as its home calls it, where that has it as one name. Throws where it has not. */
+function namedValue({ flow }: Move, owner: ComponentEditor): { value: string; setter: null } {
+  const value = flow.cell.name;
+  if (!owner.isAtTop({ prop: value, tag: -1, expression: value }))
+    throw new Impossible(`${owner.name} declares the value in a way that is not provided.`);
+  return { value, setter: null };
+}
+
 /** Where each instance has a state of its own: all of them in one collection, which goes through contexts. */
 function toKeyedContext(move: Move, state: DeclaredState, provider: ReactComponent, many: number, path: string): void {
   const { workshop, steps } = move;
@@ -121,7 +138,7 @@ function toKeyedContext(move: Move, state: DeclaredState, provider: ReactCompone
       expression: name,
       type: type ?? 'any',
     }));
-    const reach = new Reach(move, contextMedium(move, path, contexts));
+    const reach = new Reach(move, contextMedium(move, path, contexts, provider));
     workshop.texts.add(path, provider.moduleOf(contexts, /\.tsx?$/.test(path)));
     const imports = workshop.importsOf(provider.path);
     for (const { name, expression } of contexts)
@@ -150,7 +167,12 @@ function toKeyedContext(move: Move, state: DeclaredState, provider: ReactCompone
 }
 
 /** Reading from the contexts that a plan makes. */
-function contextMedium(move: Move, path: string, contexts: readonly MadeContext[]): Medium {
+function contextMedium(
+  move: Move,
+  path: string,
+  contexts: readonly MadeContext[],
+  { gives = 'live' }: ComponentEditor,
+): Medium {
   const { workshop } = move;
   const keyAt = (from: string, expression: string): string | null => {
     const context = contexts.find((one) => one.expression === expression);
@@ -158,6 +180,7 @@ function contextMedium(move: Move, path: string, contexts: readonly MadeContext[
   };
   return {
     from: 'the context',
+    gives,
     read: (component, expression) => {
       const key = keyAt(component.path, expression);
       return key === null ? null : component.contextRead(key, workshop.importsOf(component.path));
@@ -186,7 +209,7 @@ function contextsFor(
   provider: ComponentEditor,
   name: string,
   carried: readonly Carried[],
-  state: DeclaredState | null,
+  state: Pick<DeclaredState, 'value' | 'setter'> | null,
   type: string,
 ): MadeContext[] {
   const expressions = new Map<string, boolean>();

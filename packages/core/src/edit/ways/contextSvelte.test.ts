@@ -251,3 +251,21 @@ test.each([
     /Not written: (Bench takes \w+ in a way that is not edited|The props of Bench are typed)/,
   );
 });
+
+test('a component without runes below one with runes would not see a change, unless nothing in it relies on that', () => {
+  const gauge = (script: string): ReturnType<typeof planned> =>
+    planned(
+      {
+        ...RUNES,
+        'src/Bench.svelte': `<script>\n  import Gauge from './Gauge.svelte';\n  let { units } = $props();\n</script>\n\n<Gauge {units} />\n`,
+        'src/Desk.svelte': `<script>\n  import Bench from './Bench.svelte';\n  let units = $state('celsius');\n</script>\n\n<Bench {units} />\n<b onclick={() => (units = 'kelvin')}>{units}</b>\n`,
+        'src/Gauge.svelte': `<script>\n${script}</script>\n\n<i>{units}</i>\n`,
+      },
+      'Desk.units',
+      { way: 'context' },
+    );
+  const { plan } = gauge('  export let units;\n');
+  expect(plan.files).toEqual([]);
+  expect(plan.steps[0]?.says).toContain('Gauge is written without runes, and would not see the value change.');
+  expect(gauge('  let { units } = $props();\n').plan.complete).toBe(true);
+});

@@ -1,6 +1,7 @@
 /** What several ways have in common: the declaration of a state moved to another component, and a wanted reader shown the value. */
 import type { Linked } from '../../link';
 import type { Carried } from '../carry';
+import type { ComponentEditor, Gets } from '../component';
 import { Impossible } from '../plan';
 import type { ReactComponent } from '../react/component';
 import { stateAt, type DeclaredState } from '../react/state';
@@ -183,4 +184,32 @@ export function isRepeatedAnywhere({ linked, home }: Move): boolean {
     queue.push(...(linked.render.held.parents.get(fn) ?? []));
   }
   return false;
+}
+
+/** Lets a component of any family read the value who did not before, and shows it there, so that it is seen to arrive. */
+export function readWanted(
+  { workshop, steps }: Move,
+  wanted: number,
+  name: string,
+  readIn: (editor: ComponentEditor) => string | null,
+  gets: Gets,
+): void {
+  const editor = workshop.editor(wanted);
+  const read = editor?.readWanted ? readIn(editor) : null;
+  if (!editor?.readWanted || read === null) {
+    const says = `Read ${name} in ${workshop.info(wanted).name}: it is written in a way that is not edited.`;
+    steps.hand(says, workshop.pathOf(wanted));
+    return;
+  }
+  const { local, isShown } = editor.readWanted(name, read, gets);
+  const { path } = editor;
+  if (isShown)
+    steps.edit(
+      `Let ${editor.name} read it as ${local}, and show it at the end of its markup: put it where it belongs.`,
+      path,
+    );
+  else {
+    steps.edit(`Let ${editor.name} read it as ${local}.`, path);
+    steps.hand(`Use ${local} in ${editor.name}: its markup has no element that could hold one more.`, path);
+  }
 }

@@ -1,7 +1,7 @@
 /** Reading a value from where it is shared, by all who use it, instead of passing it on. */
 import { list } from '../../rules/rule';
 import type { Carried, CarriedProp } from '../carry';
-import type { ComponentEditor } from '../component';
+import type { ComponentEditor, Gets } from '../component';
 import type { Elsewhere } from '../react/elsewhere';
 import type { ReactComponent } from '../react/component';
 import { specifierFrom } from '../syntax/specifier';
@@ -11,6 +11,8 @@ import type { Move } from './situation';
 export interface Medium {
   /** In words: “the context”. */
   readonly from: string;
+  /** What comes of reading a value. */
+  readonly gives: Gets;
   /** What a component writes to read, under a name, what an expression of the home stands for; null where that is not shared. */
   read(component: ComponentEditor, expression: string, local: string | null): string | null;
   /** What stands for an expression in the file of a tag that provides its own; null where tags cannot. */
@@ -84,7 +86,7 @@ export class Reach {
   private instead({ component, taken, prop }: CarriedProp, expression: string, isFunction: boolean): void {
     const read = this.medium.read(component, expression, 'local' in taken ? String(taken.local) : null);
     const imports = this.move.workshop.importsOf(component.path);
-    if (read !== null) component.readInstead(taken, prop, read, imports, isFunction);
+    if (read !== null) component.readInstead(taken, prop, read, imports, isFunction ? 'called' : this.medium.gives);
   }
 }
 

@@ -1,9 +1,9 @@
 /** The value in a service that its component provides: one for each instance of it, as the state was. Whoever uses it injects the service. */
 import { pascal } from '../../model/spelling';
-import { AngularComponent, getter } from '../angular/component';
+import { AngularComponent, getter, type MemberState } from '../angular/component';
 import { carriedFrom } from '../carry';
 import { Impossible } from '../plan';
-import { unite } from './moving';
+import { readWanted, repeatedOwner, unite } from './moving';
 import { lowerFirst, pathBeside, sharedName } from './names';
 import { Reach, specifierIn, type Medium } from './reach';
 import type { Move } from './situation';
@@ -14,8 +14,14 @@ export function toService(move: Move): string {
   const owner = workshop.editor(home);
   if (!(owner instanceof AngularComponent))
     throw new Impossible(`${workshop.info(home).name} is written in a way that is not edited.`);
-  if ((to !== null && to !== home) || move.wanted.length > 0)
-    throw new Impossible('Vectura does not move state, or bring it to further readers, in this family yet.');
+  const provider = to === null || to === home ? owner : workshop.editor(to);
+  if (!(provider instanceof AngularComponent))
+    throw new Impossible(`${workshop.info(to ?? home).name} is written in a way that is not edited.`);
+  const many = provider === owner ? null : repeatedOwner(move);
+  if (many !== null)
+    throw new Impossible(
+      `${workshop.info(many).name} is rendered many times, and each has a ${flow.cell.name} of its own.`,
+    );
   needInject(move);
   const state = owner.stateNamed(flow.cell.name);
   if (!state) throw new Impossible(`${owner.name} keeps it in a way that is not moved.`);
@@ -27,13 +33,13 @@ export function toService(move: Move): string {
   const carried = unite(carriedFrom(workshop, home, flow, (reason) => reasons.add(reason))).filter(
     ({ expression, props }) => props.length > 0 && expression === read,
   );
-  if (carried.length === 0)
+  if (carried.length === 0 && provider === owner && move.wanted.length === 0)
     throw new Impossible([...reasons][0] ?? `${owner.name} passes it down in a way that is not edited.`);
 
   const name = sharedName(move);
   const isNamedSo = linked.program.graph.files.some(({ path }) => path.endsWith('.service.ts'));
   const service = `${pascal(name)}${isNamedSo ? 'Service' : ''}`;
-  const path = pathBeside(owner.path, isNamedSo ? `${kebab(name)}.service` : kebab(name), (one) =>
+  const path = pathBeside(provider.path, isNamedSo ? `${kebab(name)}.service` : kebab(name), (one) =>
     workshop.texts.exists(one),
   );
   const { quote, semicolon } = owner.syntax;
@@ -60,10 +66,15 @@ export function toService(move: Move): string {
   workshop.texts.add(path, text.join('\n'));
   steps.edit(`Keep ${state.name} in a service of its own, ${service} in ${path}.`, path);
 
-  owner.provideService(own);
-  const reach = new Reach(move, serviceMedium(move, path, service, state.name));
-  const takes = `Let ${owner.name} provide ${service}, and take ${state.name} from it.`;
-  steps.edit(takes, owner.path);
+  provider.provideService(workshop.importsOf(provider.path).named(specifierIn(move, provider.path, path), service));
+  const medium = serviceMedium(move, path, service, state);
+  const reach = new Reach(move, medium);
+  if (provider === owner)
+    steps.edit(`Let ${owner.name} provide ${service}, and take ${state.name} from it.`, owner.path);
+  else {
+    steps.edit(`Let ${provider.name} provide ${service}, above all who need it.`, provider.path);
+    steps.edit(`Let ${owner.name} take ${state.name} from it instead of keeping it.`, owner.path);
+  }
   reach.everybody(carried);
   const inject = imports.named('@angular/core', 'inject');
   const member = `protected readonly ${held} = ${inject}(${own})`;
@@ -84,6 +95,8 @@ export function toService(move: Move): string {
     owner.giveInstead(state.member, `this.${held}.${state.name}`, imports);
   }
   for (const change of changes) owner.change(change);
+  for (const wanted of move.wanted)
+    readWanted(move, wanted, state.name, (editor) => medium.read(editor, read, null), medium.gives);
   return path;
 }
 
@@ -106,10 +119,11 @@ function kebab(name: string): string {
   return name.replace(/[a-z][A-Z]/g, (pair) => `${pair.charAt(0)}-${pair.charAt(1)}`).toLowerCase();
 }
 
-function serviceMedium(move: Move, path: string, service: string, name: string): Medium {
+function serviceMedium(move: Move, path: string, service: string, { name, isSignal }: MemberState): Medium {
   const { workshop } = move;
   return {
     from: 'the service',
+    gives: isSignal ? 'live' : 'asked',
     read: (component, expression) => {
       if (expression.replace('()', '') !== name) return null;
       const imports = workshop.importsOf(component.path);

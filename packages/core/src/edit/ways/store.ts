@@ -65,6 +65,7 @@ function storeMedium(move: Move, path: string, shared: ReadonlyMap<string, Expor
   const { workshop } = move;
   return {
     from,
+    gives: 'live',
     read: (component: ComponentEditor, expression, name) => {
       const exported = shared.get(expression);
       if (!exported || !(component instanceof ReactComponent)) return null;

@@ -25,6 +25,7 @@ export function toVueStore(move: Move, owner: VueComponent): void {
   const made = isPinia ? pinia(name) : plain(name);
   const medium: Medium = {
     from: isPinia ? 'the store' : 'that module',
+    gives: 'live',
     read: (component, expression, local) => {
       if (expression !== state.name) return null;
       const imports = workshop.importsOf(component.path);
