@@ -148,3 +148,15 @@ test('components that pages place side by side have nothing above them: a module
   expect(kinds(homes)).not.toContain('up');
   expect(way(homes, 'store')?.reasons).toContainEqual(expect.stringContaining('message channel'));
 });
+
+test.each([
+  ['input', true],
+  ['change', false],
+])('a field’s %s event comes with each key in Vue: %s', (event, often) => {
+  const homes = surveyOf({
+    'src/App.vue': `<script setup>import { ref } from 'vue'; import Zone from './Zone.vue'; const units = ref('c');</script><template><Zone :units="units" @pick="(to) => (units = to)" /></template>`,
+    'src/Zone.vue': `<script setup>import Dial from './Dial.vue'; defineProps(['units']); const emit = defineEmits(['pick']);</script><template><Dial :units="units" @pick="(to) => emit('pick', to)" /></template>`,
+    'src/Dial.vue': `<script setup>defineProps(['units']); const emit = defineEmits(['pick']);</script><template><input :value="units" @${event}="emit('pick', 'k')" /></template>`,
+  }).homes('App.units');
+  expect(way(homes, 'context')?.reasons.join().includes('many times a second')).toBe(often);
+});

@@ -4,6 +4,8 @@ import { below, type Dominators } from '../follow/dominators';
 import { itself, ownHops, type FlowStop } from '../follow/flow';
 import { roleAt } from '../follow/standing';
 import type { Linked } from '../link';
+import type { Family } from '../model/documents';
+import { FAMILIES } from '../model/families';
 import { OFTEN } from './thumb';
 
 export interface Situation {
@@ -51,13 +53,19 @@ export function situationOf(
   const triggers = new Set<string>();
   const carrying = new Set<string>();
   let longest = 0;
+  let often = false;
   const parts = [flow.values, flow.calls].flatMap((part) => (part ? itself(part) : []));
   for (const part of parts) {
     for (const stop of part.stops.values()) {
       const fn = stop.component?.fn;
       if (fn === undefined) continue;
       if (stop.facts.uses.length > 0) (part.mode === 'value' ? readers : writers).add(fn);
-      if (part.mode === 'function') for (const use of stop.facts.uses) triggers.add(use.detail || use.kind);
+      if (part.mode === 'function')
+        for (const use of stop.facts.uses) {
+          const trigger = use.detail || use.kind;
+          triggers.add(trigger);
+          often ||= isOften(trigger.toLowerCase(), program.graph.files[use.file]?.family);
+        }
       const role = roleAt(stop, part);
       if (role === 'relay' && stop.hops.length > 0) relays.add(fn);
       if (role !== 'home' && stop.component?.propsPlace === stop.at.place) carrying.add(`${fn}.${stop.name}`);
@@ -87,12 +95,18 @@ export function situationOf(
     longestFreed: Math.max(0, ...parts.map((part) => furthest(part.stops, part.start, new Set(freeable)))),
     nearest,
     perInstance: home !== null && isRepeatedAnywhere(linked, home),
-    often: [...triggers].some((trigger) => OFTEN.has(trigger.toLowerCase())),
+    often,
     triggers: [...triggers],
     writingBranches: nearest === null ? writers.size : branchesOf(linked, nearest, writers),
     filesOf: (components) => new Set([...components].map((fn) => program.component(fn)?.file)).size,
     rendersBelow: (component) => below(render.held, component).size + 1,
   };
+}
+
+/** Whether what triggers a change comes many times a second. */
+function isOften(trigger: string, family: Family | undefined): boolean {
+  if (trigger === 'change') return family !== undefined && FAMILIES[family].changesOnEachKey;
+  return OFTEN.has(trigger);
 }
 
 /** The most hops on a shortest way from the start to any stop that uses the value; hops out of `freed` components fall away. */

@@ -15,7 +15,7 @@ export type Thumb = z.infer<typeof Thumb>;
 
 export const DEFAULT_THUMB: Thumb = Thumb.parse({});
 
-/** Triggers that come many times a second. */
+/** Triggers that come many times a second; `change` only where the family has it with each key. */
 export const OFTEN = new Set([
   'change',
   'input',

@@ -34,6 +34,8 @@ export interface FamilyTraits {
   pagesRender: boolean;
   /** Whether a change in place of a state's object goes unseen. */
   directWriteIsLost: boolean;
+  /** Whether the change event of a field comes with each key, and not once it is left. */
+  changesOnEachKey: boolean;
 }
 
 export const FAMILIES: Record<Family, FamilyTraits> = {
@@ -54,6 +56,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     holdsToProps: true,
     pagesRender: false,
     directWriteIsLost: true,
+    changesOnEachKey: true,
   },
   vue: {
     writeRenders: 'readers',
@@ -72,6 +75,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     holdsToProps: true,
     pagesRender: false,
     directWriteIsLost: false,
+    changesOnEachKey: false,
   },
   svelte: {
     writeRenders: 'readers',
@@ -90,6 +94,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     holdsToProps: true,
     pagesRender: false,
     directWriteIsLost: false,
+    changesOnEachKey: false,
   },
   angular: {
     writeRenders: 'subtree',
@@ -108,6 +113,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     holdsToProps: true,
     pagesRender: false,
     directWriteIsLost: false,
+    changesOnEachKey: false,
   },
   lwc: {
     writeRenders: 'readers',
@@ -126,6 +132,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     holdsToProps: true,
     pagesRender: false,
     directWriteIsLost: false,
+    changesOnEachKey: false,
   },
   scope: {
     writeRenders: 'subtree',
@@ -144,5 +151,6 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     holdsToProps: false,
     pagesRender: true,
     directWriteIsLost: false,
+    changesOnEachKey: false,
   },
 };
