@@ -54,6 +54,8 @@ export const CARRIED: readonly Carried[] = [
   { example: 'glasshouse-ngmodules', value: 'App.units', way: 'service' },
   { example: 'glasshouse-ngmodules', value: 'App.units', way: 'service', also: ['AlarmBell'] },
   { example: 'glasshouse-ngmodules', rule: 'drilled-prop' },
+  { example: 'glasshouse-ngmodules', rule: 'leaked-listener' },
+  { example: 'glasshouse-lwc', rule: 'leaked-listener' },
 ];
 
 export interface CarriedOut {

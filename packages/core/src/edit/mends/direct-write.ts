@@ -7,11 +7,22 @@ import { familyOf, scriptOf, spotOf, type Mend } from './job';
 
 export const directWrite: Mend = (job) => {
   const { linked, cells, finding, workshop, steps } = job;
-  if (familyOf(job) !== 'react') throw new Impossible('Vectura does not write this mend for this family yet.');
+  const family = familyOf(job) ?? 'scope';
+  const isField = /^(?:angular|lwc)$/.test(family);
+  if (family !== 'react' && !isField) throw new Impossible('Vectura does not write this mend for this family yet.');
   const syntax = scriptOf(job);
-  const statement = syntax.around(syntax.offset(spotOf(job))).findLast((node) => node.type === 'ExpressionStatement');
+  const around = syntax.around(syntax.offset(spotOf(job)));
+  const statement = around.findLast((node) => node.type === 'ExpressionStatement');
   if (statement?.type !== 'ExpressionStatement') throw new Impossible('The change is part of a larger expression.');
   const { object, next } = changeIn(syntax, statement.expression);
+  if (isField) {
+    if (!object.startsWith('this.')) throw new Impossible(`${object} is not the state itself.`);
+    checkAssigned(around, object.slice('this.'.length));
+    const { start, end } = spanOf(statement);
+    workshop.texts.replace(syntax.path, start, end, `${object} = ${next}${syntax.semicolon}`);
+    steps.edit(`Assign ${object} a new value instead of changing the one it holds.`, finding.file);
+    return;
+  }
   const own = cells.all.find(
     ({ cell }) =>
       cell.kind === 'state' &&
@@ -38,6 +49,22 @@ export const directWrite: Mend = (job) => {
   steps.edit(`Set ${object} to a new value instead of changing the one it holds.`, finding.file);
 };
 
+/** Throws where a field of the class may not be assigned. */
+function checkAssigned(around: readonly t.Node[], field: string): void {
+  const body = around.findLast((node) => node.type === 'ClassBody');
+  const members = body?.type === 'ClassBody' ? body.body : [];
+  for (const one of members)
+    if (one.type === 'ClassProperty' && one.key.type === 'Identifier' && one.key.name === field && one.readonly)
+      throw new Impossible(`${field} is readonly.`);
+}
+
+/** What a field or a variable is called; null for anything else. */
+function nameOf(syntax: Syntax, node: t.Node): string | null {
+  if (node.type === 'Identifier') return node.name;
+  const isField = node.type === 'MemberExpression' && node.object.type === 'ThisExpression' && !node.computed;
+  return isField ? syntax.source(node) : null;
+}
+
 /** The statement after another one in the same block. */
 function statementAfter(syntax: Syntax, statement: t.Statement): t.Statement | null {
   const block = syntax
@@ -53,28 +80,23 @@ function isCallOf(syntax: Syntax, node: t.Statement, name: string): boolean {
 /** What is changed, and the value that comes of it. */
 function changeIn(syntax: Syntax, node: t.Expression): { object: string; next: string } {
   if (node.type === 'CallExpression' && node.callee.type === 'MemberExpression') {
-    const { object, property } = node.callee;
+    const { property } = node.callee;
+    const object = nameOf(syntax, node.callee.object);
     const method = property.type === 'Identifier' ? property.name : '';
     const given = node.arguments.map((one) => syntax.source(one)).join(', ');
-    if (object.type !== 'Identifier') throw new Impossible('What it changes is a part of the state.');
-    if (method === 'push') return { object: object.name, next: `[...${object.name}, ${given}]` };
-    if (method === 'unshift') return { object: object.name, next: `[${given}, ...${object.name}]` };
-    if (method === 'sort' || method === 'reverse')
-      return { object: object.name, next: `[...${object.name}].${method}(${given})` };
-    if (method === 'pop') return { object: object.name, next: `${object.name}.slice(0, -1)` };
-    if (method === 'shift') return { object: object.name, next: `${object.name}.slice(1)` };
+    if (object === null) throw new Impossible('What it changes is a part of the state.');
+    if (method === 'push') return { object, next: `[...${object}, ${given}]` };
+    if (method === 'unshift') return { object, next: `[${given}, ...${object}]` };
+    if (method === 'sort' || method === 'reverse') return { object, next: `[...${object}].${method}(${given})` };
+    if (method === 'pop') return { object, next: `${object}.slice(0, -1)` };
+    if (method === 'shift') return { object, next: `${object}.slice(1)` };
     throw new Impossible(`What ${method} changes is not written anew by itself.`);
   }
-  if (
-    node.type !== 'AssignmentExpression' ||
-    node.operator !== '=' ||
-    node.left.type !== 'MemberExpression' ||
-    node.left.object.type !== 'Identifier'
-  )
+  const left = node.type === 'AssignmentExpression' && node.operator === '=' ? node.left : null;
+  const object = left?.type === 'MemberExpression' ? nameOf(syntax, left.object) : null;
+  if (node.type !== 'AssignmentExpression' || left?.type !== 'MemberExpression' || object === null)
     throw new Impossible('What it changes is a part of the state.');
-  const object = node.left.object.name;
-  const key = node.left.computed ? `[${syntax.source(node.left.property)}]` : syntax.source(node.left.property);
-  if (node.left.computed && node.left.property.type === 'NumericLiteral')
-    throw new Impossible('It sets an entry of a list.');
+  const key = left.computed ? `[${syntax.source(left.property)}]` : syntax.source(left.property);
+  if (left.computed && left.property.type === 'NumericLiteral') throw new Impossible('It sets an entry of a list.');
   return { object, next: `{ ...${object}, ${key}: ${syntax.source(node.right)} }` };
 }

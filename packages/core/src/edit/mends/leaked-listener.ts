@@ -4,6 +4,7 @@ import type { Family } from '../../model/documents';
 import { Impossible } from '../plan';
 import { freeName, isFunction, namesIn, type FunctionNode } from '../syntax/names';
 import { spanOf, type Syntax } from '../syntax/tree';
+import { endInClass, isInClass } from './ended-in-class';
 import { familyOf, scriptOf, spotOf, type Mend, type MendJob } from './job';
 
 /** How each family ends what a component began. */
@@ -31,9 +32,14 @@ function endOf(call: t.CallExpression, syntax: Syntax, kept: string | null, hand
 
 export const leakedListener: Mend = (job) => {
   const { workshop, steps, finding } = job;
-  const ending = ENDING[familyOf(job) ?? 'scope'];
-  if (!ending) throw new Impossible('Vectura does not write this mend for this family yet.');
+  const family = familyOf(job) ?? 'scope';
   const syntax = scriptOf(job);
+  if (isInClass(job, syntax)) {
+    endInClass(job, syntax, family, endOf);
+    return;
+  }
+  const ending = ENDING[family];
+  if (!ending) throw new Impossible('Vectura does not write this mend for this family yet.');
   const around = syntax.around(syntax.offset(spotOf(job)));
   const call = around.findLast((node) => node.type === 'CallExpression');
   const statement = around.findLast((node) => /^(Expression|Return)Statement$|^VariableDeclaration$/.test(node.type));

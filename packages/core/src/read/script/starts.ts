@@ -165,12 +165,14 @@ function calledOnSelf(method: t.Node): string[] {
   return found;
 }
 
-/** `this.$once('hook:destroyed', () => …)`: what runs when the instance goes. */
+/** `this.$once('hook:destroyed', () => …)`, `this.destroyRef.onDestroy(() => …)`: what runs when the instance goes. */
 function leavingIn(r: ScriptReader, mount: t.Node): t.Node[] {
   const found: t.Node[] = [];
   walkNodes(mount, (node) => {
-    if (node.type !== 'CallExpression' || !/^\$on(ce)?$/.test(calledName(node))) return;
+    if (node.type !== 'CallExpression') return;
     const [when, run] = node.arguments;
+    if (calledName(node) === 'onDestroy' && isFunction(when)) found.push(when);
+    if (!/^\$on(ce)?$/.test(calledName(node))) return;
     if (run && /^hook:(before)?(destroy|unmount)/i.test(textOf(r, when) ?? '')) found.push(run);
   });
   return found;
