@@ -11,6 +11,7 @@ import { insertAfter } from '../syntax/lines';
 import { offsets } from '../syntax/offsets';
 import { spanOf, type Span, type Syntax } from '../syntax/tree';
 import type { Texts } from '../texts';
+import { optionsOf, partOf } from './decorator';
 import { templateOf, type BoundInput, type Part, type Template } from './template';
 
 interface InputTaken extends Taken {
@@ -424,46 +425,4 @@ function remove(texts: Texts, path: string, text: string, { start, end }: Span):
     const gap = /\{\r?\n$/.test(text.slice(0, from)) ? (/^\r?\n/.exec(text.slice(next + 1))?.[0].length ?? 0) : 0;
     texts.remove(path, from, next + 1 + gap);
   } else texts.remove(path, text.slice(0, start).trimEnd().length, end);
-}
-
-/** What the decorator of a component says. */
-function optionsOf({ decorators }: t.ClassDeclaration): t.ObjectExpression | null {
-  for (const { expression } of decorators ?? []) {
-    if (expression.type !== 'CallExpression' || expression.callee.type !== 'Identifier') continue;
-    const [given] = expression.arguments;
-    if (expression.callee.name === 'Component' && given?.type === 'ObjectExpression') return given;
-  }
-  return null;
-}
-
-/** Where the template stands; null where it is put together, or holds escapes, so that places in it are not those of the file. */
-function partOf(syntax: Syntax, options: t.ObjectExpression, text: (path: string) => string | null): Part | null {
-  for (const one of options.properties) {
-    if (one.type !== 'ObjectProperty') continue;
-    const field = fieldOf(one.key, one.computed);
-    const { value } = one;
-    const { start, end } = spanOf(value);
-    const isText =
-      value.type === 'StringLiteral' || (value.type === 'TemplateLiteral' && value.expressions.length === 0);
-    if (field === 'template')
-      return isText && !syntax.source(value).includes('\\')
-        ? { path: syntax.path, text: syntax.text, start: start + 1, end: end - 1, quoted: true }
-        : null;
-    if (field !== 'templateUrl') continue;
-    const file = value.type === 'StringLiteral' ? value.value : null;
-    const path = file === null ? null : joined(syntax.path, file);
-    const found = path === null ? null : text(path);
-    return path !== null && found !== null ? { path, text: found, start: 0, end: found.length, quoted: false } : null;
-  }
-  return null;
-}
-
-/** A path that a file names beside itself. */
-function joined(from: string, relative: string): string {
-  const parts = from.split('/').slice(0, -1);
-  for (const part of relative.split('/')) {
-    if (part === '..') parts.pop();
-    else if (part !== '.') parts.push(part);
-  }
-  return parts.join('/');
 }

@@ -2,6 +2,7 @@
 import type * as t from '@babel/types';
 import type { Family } from '../../model/documents';
 import { fieldOf } from '../../read/script/patterns';
+import { needVersion } from '../angular/version';
 import { Impossible } from '../plan';
 import { freeName, isFunction } from '../syntax/names';
 import { spanOf, type Syntax } from '../syntax/tree';
@@ -84,9 +85,7 @@ interface Begun {
 /** A member that tells when the component goes. */
 function destroyRef(job: MendJob, syntax: Syntax, body: t.ClassBody, members: ReadonlySet<string>): string {
   const { workshop } = job;
-  const version = /"@angular\/core"\s*:\s*"\D*(\d+)/.exec(workshop.texts.read('package.json') ?? '')?.[1];
-  if (version !== undefined && Number(version) < FIRST_WITH_DESTROY_REF)
-    throw new Impossible(`Its version of the framework, ${version}, does not tell services when their component goes.`);
+  needVersion(workshop.texts, FIRST_WITH_DESTROY_REF, 'does not tell services when their component goes');
   const known = body.body.find(
     (one) => one.type === 'ClassProperty' && one.value && syntax.source(one.value) === 'inject(DestroyRef)',
   );

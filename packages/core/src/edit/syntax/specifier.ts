@@ -10,3 +10,13 @@ export function specifierFrom(from: string, to: string, withEnding: boolean): st
   const path = [...(up.length === 0 ? ['.'] : up), ...there.slice(shared)].join('/');
   return withEnding ? path : path.replace(/\.[cm]?[jt]sx?$/, '');
 }
+
+/** The path of a file that another one names relative to itself. */
+export function pathFrom(file: string, relative: string): string {
+  const parts = file.split('/').slice(0, -1);
+  for (const part of relative.split('/')) {
+    if (part === '..') parts.pop();
+    else if (part !== '.') parts.push(part);
+  }
+  return parts.join('/');
+}

@@ -6,7 +6,7 @@ import { Impossible } from '../plan';
 import type { ReactComponent } from '../react/component';
 import { stateAt, type DeclaredState } from '../react/state';
 import { spanOf } from '../syntax/tree';
-import { specifierFrom } from '../syntax/specifier';
+import { pathFrom, specifierFrom } from '../syntax/specifier';
 import type { Move } from './situation';
 
 /** How the home declares the state; null where it does so in a way that is not moved. */
@@ -100,12 +100,7 @@ function importOf({ syntax }: ReactComponent, name: string): { from: string; imp
 
 /** A relative specifier as another file has to write it. */
 function rebased(specifier: string, from: string, to: string): string {
-  const parts = from.split('/').slice(0, -1);
-  for (const part of specifier.split('/')) {
-    if (part === '..') parts.pop();
-    else if (part !== '.') parts.push(part);
-  }
-  return specifierFrom(to, parts.join('/'), true);
+  return specifierFrom(to, pathFrom(from, specifier), true);
 }
 
 /** Shows the value in a component that shall read it, so that it is seen to arrive. */

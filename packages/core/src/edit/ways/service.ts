@@ -1,6 +1,7 @@
 /** The value in a service that its component provides: one for each instance of it, as the state was. Whoever uses it injects the service. */
 import { pascal } from '../../model/spelling';
 import { AngularComponent, getter, type MemberState } from '../angular/component';
+import { needVersion } from '../angular/version';
 import { carriedFrom } from '../carry';
 import { Impossible } from '../plan';
 import { readWanted, repeatedOwner, unite } from './moving';
@@ -22,7 +23,7 @@ export function toService(move: Move): string {
     throw new Impossible(
       `${workshop.info(many).name} is rendered many times, and each has a ${flow.cell.name} of its own.`,
     );
-  needInject(move);
+  needVersion(workshop.texts, FIRST_WITH_INJECT, 'has no inject() for members of a class');
   const state = owner.stateNamed(flow.cell.name);
   if (!state) throw new Impossible(`${owner.name} keeps it in a way that is not moved.`);
   const [needed] = state.needs;
@@ -102,12 +103,6 @@ export function toService(move: Move): string {
 
 /** The version of the framework from which a member can ask for a service. */
 const FIRST_WITH_INJECT = 14;
-
-function needInject({ workshop }: Move): void {
-  const wanted = /"@angular\/core"\s*:\s*"\D*(\d+)/.exec(workshop.texts.read('package.json') ?? '')?.[1];
-  if (wanted !== undefined && Number(wanted) < FIRST_WITH_INJECT)
-    throw new Impossible(`Its version of the framework, ${wanted}, has no inject() for members of a class.`);
-}
 
 /** What a component calls the service: not what it calls the value. */
 function heldName(owner: AngularComponent, service: string): string {
