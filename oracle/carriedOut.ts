@@ -49,6 +49,7 @@ export const CARRIED: readonly Carried[] = [
   { example: 'glasshouse-svelte', value: 'App.picked', way: 'context', also: ['FeedNote'] },
   { example: 'glasshouse-svelte', rule: 'drilled-prop' },
   { example: 'glasshouse-angular', value: 'App.units', way: 'service' },
+  { example: 'glasshouse-angular', value: 'App.houses', way: 'service' },
   { example: 'glasshouse-angular', value: 'PlanForm.amount', way: 'service', also: ['TopBar'] },
   { example: 'glasshouse-angular', rule: 'drilled-prop' },
   { example: 'glasshouse-ngmodules', value: 'App.units', way: 'service' },

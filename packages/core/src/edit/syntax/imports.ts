@@ -71,13 +71,25 @@ export class Imports {
       }
     }
     const before = this.declarations();
-    for (const node of before) this.rewrite(texts, node, added.get(node) ?? []);
-    const [first] = before;
-    const last = before.at(-1);
+    const stay = before.filter((node) => this.rewrite(texts, node, added.get(node) ?? []));
+    // Where none stays, others stand in the place of the last that goes.
+    const gone = before.filter((node) => !stay.includes(node));
+    const instead = stay.length === 0 && lines.length > 0 ? gone.pop() : undefined;
+    for (const node of gone) {
+      const whole = syntax.wholeLines(spanOf(node));
+      texts.remove(syntax.path, whole.start, whole.end);
+    }
     const text = (isPackage: boolean): string[] =>
       lines.filter((one) => one.isPackage === isPackage).map(({ line }) => line);
+    const all = [...text(true), ...text(false)];
+    if (instead) {
+      const { start, end } = spanOf(instead);
+      texts.replace(syntax.path, start, end, all.join(`\n${syntax.indentAt(start)}`));
+      return;
+    }
+    const [first] = stay;
+    const last = stay.at(-1);
     if (!first || !last) {
-      const all = [...text(true), ...text(false)];
       const [begin] = syntax.ast.program.body;
       const margin = syntax.block && begin ? syntax.indentAt(spanOf(begin).start) : '';
       const written = all.map((line) => `${margin}${line}\n`).join('');
@@ -90,23 +102,19 @@ export class Imports {
     for (const line of text(false)) texts.insert(syntax.path, spanOf(last).end, `\n${indent}${line}`);
   }
 
-  /** One import with names added, and without those that nothing uses any more. */
-  private rewrite(texts: Texts, node: t.ImportDeclaration, added: readonly string[]): void {
+  /** One import with names added, and without those that nothing uses any more. Whether anything of it stays. */
+  private rewrite(texts: Texts, node: t.ImportDeclaration, added: readonly string[]): boolean {
     const { syntax } = this;
     const unused = node.specifiers.filter((one) => this.isUnused(node, one.local.name));
     const kept = node.specifiers.filter((one) => !unused.includes(one));
-    if (node.specifiers.length > 0 && kept.length === 0 && added.length === 0) {
-      const whole = syntax.wholeLines(spanOf(node));
-      texts.remove(syntax.path, whole.start, whole.end);
-      return;
-    }
+    if (node.specifiers.length > 0 && kept.length === 0 && added.length === 0) return false;
     const named = node.specifiers.filter((one) => one.type === 'ImportSpecifier');
     const keptNamed = named.filter((one) => !unused.includes(one));
     const [first] = named;
     const last = named.at(-1);
     if (first && last && keptNamed.length === 0 && added.length > 0) {
       texts.replace(syntax.path, spanOf(first).start, spanOf(last).end, added.join(', '));
-      return;
+      return true;
     }
     // A default that nobody uses does no harm beside names that are used.
     if (keptNamed.length > 0)
@@ -118,7 +126,7 @@ export class Imports {
       );
     const end = keptNamed.at(-1);
     const any = node.specifiers.at(-1);
-    if (added.length === 0) return;
+    if (added.length === 0) return true;
     if (end) {
       // One name a line stays one name a line.
       const { start } = spanOf(end);
@@ -128,6 +136,7 @@ export class Imports {
       texts.insert(syntax.path, spanOf(end).end, added.map((one) => gap + one).join(''));
     }
     if (!end && any) texts.insert(syntax.path, spanOf(any).end, `, ${syntax.braced(added.join(', '))}`);
+    return true;
   }
 
   /** Whether all uses of an imported name stood in what is gone. */

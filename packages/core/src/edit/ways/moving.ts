@@ -5,7 +5,7 @@ import type { ComponentEditor, Gets } from '../component';
 import { Impossible } from '../plan';
 import type { ReactComponent } from '../react/component';
 import { stateAt, type DeclaredState } from '../react/state';
-import { spanOf } from '../syntax/tree';
+import { spanOf, type Syntax } from '../syntax/tree';
 import { pathFrom, specifierFrom } from '../syntax/specifier';
 import type { Move } from './situation';
 
@@ -89,7 +89,8 @@ function isOfModule(component: ReactComponent, name: string): boolean {
   });
 }
 
-function importOf({ syntax }: ReactComponent, name: string): { from: string; imported: string } | null {
+/** From where a file has a name that it imports. */
+export function importOf({ syntax }: { syntax: Syntax }, name: string): { from: string; imported: string } | null {
   for (const node of syntax.ast.program.body)
     if (node.type === 'ImportDeclaration')
       for (const one of node.specifiers)
@@ -99,7 +100,7 @@ function importOf({ syntax }: ReactComponent, name: string): { from: string; imp
 }
 
 /** A relative specifier as another file has to write it. */
-function rebased(specifier: string, from: string, to: string): string {
+export function rebased(specifier: string, from: string, to: string): string {
   return specifierFrom(to, pathFrom(from, specifier), true);
 }
 

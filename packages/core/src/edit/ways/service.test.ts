@@ -211,3 +211,38 @@ test.each([
   expect(after['src/gauge.ts']).toBeUndefined();
   expect(after['src/bench.ts']).toContain('get units() {');
 });
+
+test('what a state starts from comes along where it is imported, and an import that nothing needs makes room for another', () => {
+  const { plan, after } = planned(
+    {
+      ...SIGNALS,
+      'src/beds/first.ts': `export type Units = string;\nexport const FIRST = 'celsius';\n`,
+      'src/desk.ts': (SIGNALS['src/desk.ts'] ?? '')
+        .replace(`import { Bench }`, `import { FIRST } from './beds/first';\nimport { Bench }`)
+        .replace(`signal('celsius')`, 'signal(FIRST)'),
+      'src/gauge.ts': `import { Component, input } from '@angular/core';
+import { Units } from './beds/first';
+
+@Component({ selector: 'app-gauge', template: '<b>{{ scale() }}</b>' })
+export class Gauge {
+  readonly scale = input.required<Units>();
+}
+`,
+    },
+    'Desk.units',
+    { way: 'service' },
+  );
+  expect(after['src/units.ts']).toContain(`import { Injectable, signal } from '@angular/core';
+import { FIRST } from './beds/first';
+`);
+  expect(after['src/desk.ts']).not.toContain('FIRST');
+  expect(after['src/gauge.ts']).toBe(`import { Component, inject } from '@angular/core';
+import { Units } from './units';
+
+@Component({ selector: 'app-gauge', template: '<b>{{ scale() }}</b>' })
+export class Gauge {
+  readonly scale = inject(Units).units;
+}
+`);
+  expect(plan.complete).toBe(true);
+});

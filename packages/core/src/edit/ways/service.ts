@@ -4,7 +4,8 @@ import { AngularComponent, getter, type MemberState } from '../angular/component
 import { needVersion } from '../angular/version';
 import { carriedFrom } from '../carry';
 import { Impossible } from '../plan';
-import { readWanted, repeatedOwner, unite } from './moving';
+import { topNamesOf } from '../syntax/imports';
+import { importOf, readWanted, rebased, repeatedOwner, unite } from './moving';
 import { lowerFirst, pathBeside, sharedName } from './names';
 import { Reach, specifierIn, type Medium } from './reach';
 import type { Move } from './situation';
@@ -26,9 +27,6 @@ export function toService(move: Move): string {
   needVersion(workshop.texts, FIRST_WITH_INJECT, 'has no inject() for members of a class');
   const state = owner.stateNamed(flow.cell.name);
   if (!state) throw new Impossible(`${owner.name} keeps it in a way that is not moved.`);
-  const [needed] = state.needs;
-  if (needed !== undefined)
-    throw new Impossible(`${state.name} starts from ${needed}, which only the file of ${owner.name} knows.`);
   const reasons = new Set<string>();
   const read = state.isSignal ? `${state.name}()` : state.name;
   const carried = unite(carriedFrom(workshop, home, flow, (reason) => reasons.add(reason))).filter(
@@ -44,6 +42,7 @@ export function toService(move: Move): string {
     workshop.texts.exists(one),
   );
   const { quote, semicolon } = owner.syntax;
+  const needed = importsFor(owner, state, path);
   const imports = workshop.importsOf(owner.path);
   const own = imports.named(specifierIn(move, owner.path, path), service);
   // What is shared is changed where it lives, by a function that the service hands out.
@@ -56,6 +55,7 @@ export function toService(move: Move): string {
   const set = state.isSignal ? `this.${state.name}.set(next)` : `this.${state.name} = next`;
   const text = [
     `import { Injectable${state.isSignal ? ', signal' : ''} } from ${quote}@angular/core${quote}${semicolon}`,
+    ...needed,
     '',
     '@Injectable()',
     `export class ${service} {`,
@@ -103,6 +103,22 @@ export function toService(move: Move): string {
 
 /** The version of the framework from which a member can ask for a service. */
 const FIRST_WITH_INJECT = 14;
+
+/** The imports that a state needs where it starts in another file. Throws where it starts from what only its own file or class knows. */
+function importsFor(owner: AngularComponent, { name, needs, text }: MemberState, path: string): string[] {
+  const { syntax } = owner;
+  if (/\bthis\b/.test(text)) throw new Impossible(`${name} starts from what only ${owner.name} knows.`);
+  const { quote, semicolon } = syntax;
+  return [...new Set(needs)].flatMap((needed) => {
+    const source = importOf(owner, needed);
+    if (!source && topNamesOf(syntax.ast).has(needed))
+      throw new Impossible(`${name} starts from ${needed}, which only the file of ${owner.name} knows.`);
+    if (!source) return [];
+    const from = source.from.startsWith('.') ? rebased(source.from, syntax.path, path) : source.from;
+    const names = source.imported === needed ? needed : `${source.imported} as ${needed}`;
+    return [`import { ${names} } from ${quote}${from}${quote}${semicolon}`];
+  });
+}
 
 /** What a component calls the service: not what it calls the value. */
 function heldName(owner: AngularComponent, service: string): string {
