@@ -216,16 +216,16 @@ test('what a state starts from comes along where it is imported, and an import t
   const { plan, after } = planned(
     {
       ...SIGNALS,
-      'src/beds/first.ts': `export type Units = string;\nexport const FIRST = 'celsius';\n`,
+      'src/beds/first.ts': `export type Scale = string;\nexport const FIRST = 'celsius';\n`,
       'src/desk.ts': (SIGNALS['src/desk.ts'] ?? '')
         .replace(`import { Bench }`, `import { FIRST } from './beds/first';\nimport { Bench }`)
         .replace(`signal('celsius')`, 'signal(FIRST)'),
       'src/gauge.ts': `import { Component, input } from '@angular/core';
-import { Units } from './beds/first';
+import { Scale } from './beds/first';
 
 @Component({ selector: 'app-gauge', template: '<b>{{ scale() }}</b>' })
 export class Gauge {
-  readonly scale = input.required<Units>();
+  readonly scale = input.required<Scale>();
 }
 `,
     },
