@@ -89,7 +89,7 @@ export class AngularComponent implements ComponentEditor {
 
   taken(prop: string): InputTaken | null {
     const member = this.member(prop);
-    if (!member || this.template.declared.has(prop)) return null;
+    if (!member || this.template.declared.has(prop) || this.says('inputs')) return null;
     if (this.isPlainInput(member)) return { by: 'declared', member, isSignal: false };
     const call = member.value?.type === 'CallExpression' ? member.value : null;
     if (!call || member.typeAnnotation || !/^input(?:\.required)?$/.test(this.syntax.source(call.callee))) return null;
@@ -101,9 +101,17 @@ export class AngularComponent implements ComponentEditor {
   /** `@Input() units = '';`, which nothing sets and nobody waits for: a getter may stand in its place. */
   private isPlainInput(member: t.ClassProperty): boolean {
     const [only, ...others] = member.decorators ?? [];
-    const isInput = only && others.length === 0 && this.syntax.source(only) === '@Input()';
+    const said = only && others.length === 0 ? this.syntax.source(only).replace(/\s|,(?=\s*\})/g, '') : '';
+    const isInput = said === '@Input()' || said === '@Input({required:true})';
     const name = fieldOf(member.key, member.computed);
-    return !!isInput && !this.isOnPush && !this.hasMember('ngOnChanges') && !this.isSetInClass(name);
+    return isInput && !this.isOnPush && !this.hasMember('ngOnChanges') && !this.isSetInClass(name);
+  }
+
+  /** Whether the decorator says something of the component. */
+  private says(option: string): boolean {
+    return this.options.properties.some(
+      (one) => one.type === 'ObjectProperty' && fieldOf(one.key, one.computed) === option,
+    );
   }
 
   /** Whether it is rendered again only where an input or a signal changes. */
@@ -158,8 +166,9 @@ export class AngularComponent implements ComponentEditor {
     if (isSignal ? call.arguments.length > 1 : this.isOnPush || member.readonly) return null;
     const { start } = spanOf(member.key);
     const text = this.syntax.text.slice(start, spanOf(member).end).replace(/;\s*$/, '');
-    const needs = [...namesIn(isSignal ? (call.arguments[0] ?? value) : value)];
-    return { name, member, isSignal, text, needs: isSignal && !call.arguments[0] ? [] : needs };
+    // Its type may come from elsewhere as well as what it starts from.
+    const needs = [member.typeAnnotation, value].flatMap((one) => (one ? [...namesIn(one)] : []));
+    return { name, member, isSignal, text, needs: needs.filter((one) => !isSignal || one !== 'signal') };
   }
 
   canHoist(): boolean {
@@ -226,7 +235,9 @@ export class AngularComponent implements ComponentEditor {
 
   /** Whether a member is set in another way than by an assignment: bound both ways, counted up, added to. */
   isSetOtherwise(name: string): boolean {
-    let found = this.template.assignments.some((one) => one.name === '') || this.part.text.includes(`)]="${name}"`);
+    let found =
+      this.template.assignments.some((one) => one.name === '') ||
+      new RegExp(`\\)\\]\\s*=\\s*["']\\s*${name}\\b`).test(this.part.text);
     walkNodes(this.declared, (node) => {
       const target =
         node.type === 'UpdateExpression'

@@ -60,6 +60,8 @@ export class SvelteComponent implements ComponentEditor {
   taken(prop: string): DeclaredTaken | null {
     const declared = this.props?.find(prop);
     if (!declared || !this.isOwnName(declared.local) || this.isSet(declared.local)) return null;
+    // A store that is given is read under the sign of its name.
+    if (this.names.has(`$${declared.local}`)) return null;
     // What is spread as a whole may hold it anywhere.
     if (/\$\$(?:props|restProps)\b/.test(this.syntax.text)) return null;
     return { by: 'declared', declared };
@@ -117,11 +119,11 @@ export class SvelteComponent implements ComponentEditor {
     return null;
   }
 
-  /** A variable of the script that is its state, where there are no runes. */
+  /** A variable of the script that is its state, where there are no runes: what is constant may be a store already. */
   private stateNamed(name: string): t.VariableDeclaration | null {
     for (const node of this.syntax.ast.program.body) {
       const [only] = node.type === 'VariableDeclaration' ? node.declarations : [];
-      if (node.type === 'VariableDeclaration' && node.declarations.length === 1)
+      if (node.type === 'VariableDeclaration' && node.kind === 'let' && node.declarations.length === 1)
         if (only?.id.type === 'Identifier' && only.id.name === name && !(only.init && isFunction(only.init)))
           return node;
     }
@@ -131,7 +133,8 @@ export class SvelteComponent implements ComponentEditor {
   /** A function made at a tag may stand in the script, unless it says a name that only the markup around it has. */
   canHoist(given: GivenProp): boolean {
     const { expression, isFunction: isMadeThere, at } = given as MarkupGiven;
-    if (!isMadeThere) return false;
+    // Without runes what it sets may become a store, and would have to be set as one.
+    if (!isMadeThere || !this.runes || !isName(given.prop)) return false;
     const arrow = expression.indexOf('=>');
     const params = new Set(expression.slice(0, Math.max(0, arrow)).match(/[\w$]+/g));
     return [...this.markup.mentions].every(
@@ -223,24 +226,31 @@ export class SvelteComponent implements ComponentEditor {
   readInstead(taken: Taken, prop: string, read: string, _imports: Imports, gets: Gets): void {
     const { local, fallback, type } = (taken as DeclaredTaken).declared;
     this.dropProp(prop);
-    const typed = this.isTyped && type !== null;
-    const from = (held: string): string => (typed ? read.replace(/^(\w+)\(/, `$1<${held}>(`) : read);
+    const from = (held: string): string => this.readAs(read, held);
+    const held = type ?? 'any';
     // A default stands in for what is undefined, and for nothing else.
     const orDefault = (value: string): string =>
       fallback === null ? value : `${value} === undefined ? ${fallback} : ${value}`;
     if (gets === 'called')
-      this.first.push(`const ${local} = ${from(type ?? '')}${fallback === null ? '' : ` ?? (${fallback})`}`);
-    else if (gets === 'asked') this.derive(local, from(`() => ${type ?? ''}`), (value) => orDefault(`${value}()`));
+      this.first.push(
+        `const ${local} = ${from(type ?? '(...given: any[]) => void')}${fallback === null ? '' : ` ?? (${fallback})`}`,
+      );
+    else if (gets === 'asked') this.derive(local, from(`() => ${held}`), (value) => orDefault(`${value}()`));
     else if (fallback === null) {
-      this.first.push(`const ${local} = ${from(`import('svelte/store').Writable<${type ?? ''}>`)}`);
+      this.first.push(`const ${local} = ${from(storeOf(held))}`);
       this.stores.set(local, local);
     } else {
       const given = this.freeName(`given${pascal(local)}`);
-      this.first.push(`const ${given} = ${from(`import('svelte/store').Writable<${type ?? ''}>`)}`);
+      this.first.push(`const ${given} = ${from(storeOf(held))}`);
       if (this.runes) this.first.push(`const ${local} = $derived(${orDefault(`$${given}`)})`);
       else if (this.isReadLater(local)) this.first.push(`$: ${local} = ${orDefault(`$${given}`)}`);
       else throw new Impossible(`${this.name} reads ${prop} while it is set up, and has a default for it.`);
     }
+  }
+
+  /** What reads a context, with the type of what that holds where the script has types. */
+  private readAs(read: string, type: string): string {
+    return this.isTyped ? read.replace(/^(\w+)\(/, `$1<${type}>(`) : read;
   }
 
   /** A value that is asked for whenever it is read. Throws where the component would not see it change. */
@@ -261,8 +271,8 @@ export class SvelteComponent implements ComponentEditor {
 
   readWanted(wanted: string, read: string, gets: Gets): { local: string; isShown: boolean } {
     const local = this.freeName(wanted);
-    if (gets === 'asked') this.derive(local, read, (getter) => `${getter}()`);
-    else this.first.push(`const ${local} = ${read}`);
+    if (gets === 'asked') this.derive(local, this.readAs(read, '() => any'), (getter) => `${getter}()`);
+    else this.first.push(`const ${local} = ${this.readAs(read, storeOf('any'))}`);
     this.shown.push(`<output>{${gets === 'asked' ? '' : '$'}${local}}</output>`);
     return { local, isShown: true };
   }
@@ -347,6 +357,15 @@ export class SvelteComponent implements ComponentEditor {
       }
     }
   }
+}
+
+function storeOf(type: string): string {
+  return `import('svelte/store').Writable<${type}>`;
+}
+
+/** Whether a prop may go by its name in the script: `data-bed` and `class` may not. */
+function isName(prop: string): boolean {
+  return /^[A-Za-z_$][\w$]*$/.test(prop) && !/^(?:class|for|default|new|in|if|do|switch|this)$/.test(prop);
 }
 
 /** Lines with the empty one before them, where another or the end of the script comes after. */

@@ -269,3 +269,29 @@ test('a component without runes below one with runes would not see a change, unl
   expect(plan.steps[0]?.says).toContain('Gauge is written without runes, and would not see the value change.');
   expect(gauge('  let { units } = $props();\n').plan.complete).toBe(true);
 });
+
+test('a store that is handed down as one is left as it is', () => {
+  const { plan } = planned(
+    {
+      ...STORES,
+      'src/Desk.svelte': `<script>\n  import { writable } from 'svelte/store';\n  import Bench from './Bench.svelte';\n  const units = writable('celsius');\n</script>\n\n<Bench {units} name="north" />\n<b on:click={() => ($units = 'kelvin')}>{$units}</b>\n`,
+      'src/Gauge.svelte': `<script>\n  export let units;\n</script>\n\n<i>{$units}</i>\n`,
+    },
+    'Desk.units',
+    { way: 'context' },
+  );
+  expect(plan.files).toEqual([]);
+});
+
+test('without types of their own, readers in typed scripts are given any', () => {
+  const { after } = planned(
+    {
+      ...RUNES,
+      'src/Gauge.svelte': `<script lang="ts">\n  let { warmth, scale, onpick } = $props();\n</script>\n\n<b onclick={() => onpick('kelvin')}>{warmth} {scale}</b>\n`,
+    },
+    'Desk.units',
+    { way: 'context' },
+  );
+  expect(after['src/Gauge.svelte']).toContain(`getContext<() => any>(UNITS);`);
+  expect(after['src/Gauge.svelte']).toContain(`getContext<(...given: any[]) => void>(ONPICK);`);
+});

@@ -90,12 +90,17 @@ function isOfModule(component: ReactComponent, name: string): boolean {
 }
 
 /** From where a file has a name that it imports. */
-export function importOf({ syntax }: { syntax: Syntax }, name: string): { from: string; imported: string } | null {
+export function importOf(
+  { syntax }: { syntax: Syntax },
+  name: string,
+): { from: string; imported: string; isType: boolean } | null {
   for (const node of syntax.ast.program.body)
     if (node.type === 'ImportDeclaration')
       for (const one of node.specifiers)
-        if (one.type === 'ImportSpecifier' && one.local.name === name && one.imported.type === 'Identifier')
-          return { from: node.source.value, imported: one.imported.name };
+        if (one.type === 'ImportSpecifier' && one.local.name === name && one.imported.type === 'Identifier') {
+          const isType = node.importKind === 'type' || one.importKind === 'type';
+          return { from: node.source.value, imported: one.imported.name, isType };
+        }
   return null;
 }
 

@@ -40,6 +40,8 @@ export function movedReference(move: Move, owner: ComponentEditor, provider: Com
   const setter = writes.length > 0 ? `set${pascal(state.name)}` : null;
   const taken = [owner, provider].find((one) => setter !== null && one.hasName(setter));
   if (taken) throw new Impossible(`${taken.name} has something else by the name of ${setter ?? ''}.`);
+  const isTyped = /\blang\s*=\s*["']?ts/.test(provider.syntax.block?.attributes ?? '');
+  const typed = isTyped ? `: typeof ${state.name}.value` : '';
   return {
     value: state.name,
     setter,
@@ -47,7 +49,9 @@ export function movedReference(move: Move, owner: ComponentEditor, provider: Com
       workshop.importsOf(provider.path).named('vue', state.maker);
       provider.begin(`const ${state.name} = ${state.call}`);
       if (setter !== null)
-        provider.begin(`const ${setter} = (next) => {\n  ${state.name}.value = next${provider.syntax.semicolon}\n}`);
+        provider.begin(
+          `const ${setter} = (next${typed}) => {\n  ${state.name}.value = next${provider.syntax.semicolon}\n}`,
+        );
       owner.takeOut(state.statement, workshop.importsOf(owner.path));
       steps.edit(`Move ${state.name} from ${owner.name} up to ${provider.name}.`, provider.path, owner.path);
     },

@@ -121,6 +121,7 @@ import { Units } from './units';
 })
 export class Desk {
   protected readonly unitsService = inject(Units);
+  readonly units = this.unitsService.units;
   readonly open = signal(true);
 }
 `);
@@ -165,6 +166,9 @@ export class Desk {
   protected readonly unitsService = inject(UnitsService);
   get units() {
     return this.unitsService.units;
+  }
+  set units(next) {
+    this.unitsService.setUnits(next);
   }
 
   warm() {
@@ -245,4 +249,34 @@ export class Gauge {
 }
 `);
   expect(plan.complete).toBe(true);
+});
+
+test('a type comes along as what it is, and one that only the file knows keeps the state there', () => {
+  const typed = (before: string): ReturnType<typeof planned> =>
+    planned(
+      {
+        ...SIGNALS,
+        'src/scale.ts': `export type Scale = string;\n`,
+        'src/desk.ts': (SIGNALS['src/desk.ts'] ?? '')
+          .replace(`import { Bench }`, `${before}\nimport { Bench }`)
+          .replace(`signal('celsius')`, `signal<Scale>('celsius')`),
+      },
+      'Desk.units',
+      { way: 'service' },
+    );
+  expect(typed(`import type { Scale } from './scale';`).after['src/units.ts'])
+    .toContain(`import type { Scale } from './scale';
+
+@Injectable()
+export class Units {
+  readonly units = signal<Scale>('celsius');`);
+  const { plan } = typed('interface Scale { length: number }');
+  expect(plan.files).toEqual([]);
+  expect(plan.steps[0]?.says).toContain('units starts from Scale, which only the file of Desk knows.');
+});
+
+test('a hidden member that nobody reads any more is gone', () => {
+  const desk = (SIGNALS['src/desk.ts'] ?? '').replace('readonly units', 'protected readonly units');
+  const { after } = planned({ ...SIGNALS, 'src/desk.ts': desk }, 'Desk.units', { way: 'service' });
+  expect(after['src/desk.ts']).not.toContain('.units');
 });

@@ -1,4 +1,5 @@
 /** The value in a service that its component provides: one for each instance of it, as the state was. Whoever uses it injects the service. */
+import type * as t from '@babel/types';
 import { pascal } from '../../model/spelling';
 import { AngularComponent, getter, type MemberState } from '../angular/component';
 import { needVersion } from '../angular/version';
@@ -50,7 +51,7 @@ export function toService(move: Move): string {
   const held = heldName(owner, service);
   const changes = owner.changesOf(state, `${held}.${setter}`);
   const isSetOtherwise = !state.isSignal && owner.isSetOtherwise(state.name);
-  const isSet = changes.length > 0 || isSetOtherwise;
+  const isSet = changes.length > 0 || !state.isSignal;
   const type = state.isSignal ? `ReturnType<typeof this.${state.name}>` : `typeof this.${state.name}`;
   const set = state.isSignal ? `this.${state.name}.set(next)` : `this.${state.name} = next`;
   const text = [
@@ -83,12 +84,17 @@ export function toService(move: Move): string {
     state.name,
     changes.map(({ span }) => span),
   );
-  // Who renders it may hold it, and ask.
-  const isGone = !isRead && isSet && !isSetOtherwise && linked.render.tops.includes(home);
+  // Who holds the component may ask: a test, whatever renders it.
+  const isHidden = /^(?:private|protected)$/.test(state.member.accessibility ?? '');
+  const isGone = isHidden && !isRead && isSet && !isSetOtherwise;
   if (isGone) owner.becomes(state.member, [member], imports);
   else if (!state.isSignal) {
     const set = `set ${state.name}(next) {\n  this.${held}.${setter}(next)\n}`;
-    const members = [member, ...getter(state.name, `this.${held}.${state.name}`), ...(isSetOtherwise ? [set] : [])];
+    const members = [
+      member,
+      ...getter(state.name, `this.${held}.${state.name}`),
+      ...(isSetOtherwise || !isHidden ? [set] : []),
+    ];
     owner.becomes(state.member, members, imports);
   } else if (!isSet) owner.giveInstead(state.member, `${inject}(${own}).${state.name}`, imports);
   else {
@@ -111,13 +117,30 @@ function importsFor(owner: AngularComponent, { name, needs, text }: MemberState,
   const { quote, semicolon } = syntax;
   return [...new Set(needs)].flatMap((needed) => {
     const source = importOf(owner, needed);
-    if (!source && topNamesOf(syntax.ast).has(needed))
+    if (!source && declaresName(syntax.ast, needed))
       throw new Impossible(`${name} starts from ${needed}, which only the file of ${owner.name} knows.`);
     if (!source) return [];
     const from = source.from.startsWith('.') ? rebased(source.from, syntax.path, path) : source.from;
     const names = source.imported === needed ? needed : `${source.imported} as ${needed}`;
-    return [`import { ${names} } from ${quote}${from}${quote}${semicolon}`];
+    const type = source.isType ? 'type ' : '';
+    return [`import ${type}{ ${names} } from ${quote}${from}${quote}${semicolon}`];
   });
+}
+
+/** Whether a file declares a name at its top, for a value or for a type, or imports it. */
+function declaresName(ast: t.File, name: string): boolean {
+  return (
+    topNamesOf(ast).has(name) ||
+    ast.program.body.some((node) => {
+      const own = node.type === 'ExportNamedDeclaration' ? node.declaration : node;
+      return (
+        !!own &&
+        /^TS(?:Interface|TypeAlias|Enum)Declaration$/.test(own.type) &&
+        'id' in own &&
+        (own.id as t.Identifier | null)?.name === name
+      );
+    })
+  );
 }
 
 /** What a component calls the service: not what it calls the value. */
