@@ -3,7 +3,17 @@ export * from './model/documents';
 export type * from './model/facts';
 export { FACTS_VERSION } from './model/facts';
 export { sourceKindOf } from './model/sourceFiles';
-export { familyOf, prepareReaders, readFile, pack, unpack, MAX_BYTES, TOO_DEEP, type SourceFile } from './read';
+export {
+  familyOf,
+  leftOut,
+  prepareReaders,
+  readFile,
+  pack,
+  unpack,
+  MAX_BYTES,
+  TOO_DEEP,
+  type SourceFile,
+} from './read';
 export { BUNDLER_CONFIG } from './link/resolve/bundlerAliases';
 export { projectKinds } from './read/projectKinds';
 export { isScopedMarkup, isTemplatePage } from './read/families';

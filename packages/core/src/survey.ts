@@ -29,7 +29,7 @@ import { standing } from './homes/decision';
 import type { Thumb } from './homes/thumb';
 import { linkProject, namesTopics, takeEdits, type Linked, type ProjectInput } from './link';
 import { findingsOf, partAccepted, runRules, type Found, type Told } from './rules';
-import { readFile } from './read';
+import { prepareFamilies, readFile } from './read';
 import { projectKinds } from './read/projectKinds';
 import { DEFAULT_CONFIG, type Config } from './rules/config';
 import { flowDocument, waysOf, type Ways } from './write/flowDocument';
@@ -138,6 +138,11 @@ export class Survey {
   dominators(): Dominators {
     this.dominatorTree ??= new Dominators(this.linked.render.held, this.linked.render.tops);
     return this.dominatorTree;
+  }
+
+  /** Loads what edits of these files need. To be waited for before a plan or a mend is asked for. */
+  async prepareEdits(): Promise<void> {
+    await prepareFamilies(new Set(this.linked.program.input.files.map(({ family }) => family)));
   }
 
   /**

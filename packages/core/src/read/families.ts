@@ -5,6 +5,7 @@
 import type { Family } from '../model/documents';
 import type { FileFacts } from '../model/facts';
 import { familyOf, sourceKindOf } from '../model/sourceFiles';
+import { prepareCompiler } from './compilers';
 import { reactReader } from './react';
 import type { SourceFile } from './source';
 import { readSvelteCall } from './svelte/calls';
@@ -78,8 +79,15 @@ function familyFor({ path, text = '', project }: Partial<SourceFile> & { path: s
 export async function prepareReaders(sources: Iterable<Pick<SourceFile, 'path'> & Partial<SourceFile>>): Promise<void> {
   const families = new Set<Family | null>();
   for (const source of sources) families.add(familyFor(source));
+  await prepareFamilies(families);
+}
+
+/** Loads the readers of some families, and the compilers that edits of their files need. */
+export async function prepareFamilies(families: ReadonlySet<Family | null>): Promise<void> {
   for (const family of families) {
-    if (family !== null && !loaded.has(family)) loaded.set(family, await LOADERS[family]());
+    if (family === null || loaded.has(family)) continue;
+    await prepareCompiler(family);
+    loaded.set(family, await LOADERS[family]());
   }
 }
 

@@ -25,8 +25,16 @@ export function readFile(source: SourceFile): FileFacts {
 
 /** The facts of a file that makes its reader fail: none, and why. */
 function unread(source: SourceFile, family: Family, error: unknown): FileFacts {
+  return nothingIn(source, family, error instanceof RangeError ? TOO_DEEP : `It could not be read. ${reasonOf(error)}`);
+}
+
+/** The facts of a file that was not read: none, and why. */
+export function leftOut(path: string, reason: string): FileFacts {
+  return nothingIn({ path, text: '', hash: '', bytes: 0 }, familyOf(path) ?? 'react', reason);
+}
+
+function nothingIn(source: SourceFile, family: Family, reason: string): FileFacts {
   const { facts } = new FactsBuilder(source.path, family, source.text, source.hash, source.bytes);
-  const reason = error instanceof RangeError ? TOO_DEEP : `It could not be read. ${reasonOf(error)}`;
   facts.problems.push({ severity: 'error', message: reason, line: 1, column: 1 });
   facts.broken = true;
   return facts;
@@ -51,7 +59,7 @@ function refuse(source: SourceFile): { severity: 'error' | 'warning'; message: s
 }
 
 export { pack, unpack } from '../model/pack';
-export { prepareReaders } from './families';
+export { prepareFamilies, prepareReaders } from './families';
 export { familyOf };
 export { TOO_DEEP } from './script/module';
 export { isAlone } from './source';

@@ -37,6 +37,7 @@ export function addHomes(program: Command): void {
         return;
       }
       const asked = { way, also, ...(options.in === undefined ? {} : { in: options.in }) };
+      await survey.prepareEdits();
       const homes = survey.plan(value, asked, diskSources(path.resolve(dir), survey));
       const files = homes.plan?.files ?? [];
       if (patch !== undefined) await writePatch(patch, files);

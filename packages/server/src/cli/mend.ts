@@ -28,6 +28,7 @@ export function addMend(program: Command): void {
       for (const id of options.rule) checkRule(id);
       const survey = await surveyFor(dir, options);
       const isMeant = meantBy(options, (file) => survey.holds(file));
+      await survey.prepareEdits();
       const mended = survey.mends(isMeant, diskSources(path.resolve(dir), survey));
       const { patch } = options;
       if (patch !== undefined) await writePatch(patch, mended.patch);

@@ -1,7 +1,6 @@
 /** `vectura open [DIR]`: surveys a project and serves the application. */
 import path from 'node:path';
 import { InvalidArgumentError, type Command } from 'commander';
-import { startServer } from '../http/server';
 import { demoFolder } from '../paths';
 import type { CommonOptions } from './common';
 
@@ -13,6 +12,8 @@ export function addOpen(program: Command): void {
     .action(async (dir: string | undefined, options: CommonOptions & { port?: number }) => {
       const folder = dir === undefined ? demoFolder() : path.resolve(dir);
       const wanted = options.port ?? portFromEnvironment();
+      // The server is loaded by this command alone: no other one waits for it.
+      const { startServer } = await import('../http/server');
       const server = await startServer({ port: wanted, open: folder, quiet: options.quiet ?? false });
       process.stdout.write(`Vectura is ready at ${server.url}\n`);
       await server.closed;

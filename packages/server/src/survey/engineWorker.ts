@@ -131,8 +131,14 @@ async function handle(request: EngineRequest): Promise<unknown> {
   if (request.do === 'trail') return JSON.stringify(survey.trail(request.value, request.to));
   if (request.do === 'homes') return survey.homes(request.value, request.thumb, request.also);
   if (request.do === 'worth') return survey.worthMoving(request.thumb);
-  if (request.do === 'plan') return survey.plan(request.value, request.asked, diskSources(data.root, survey));
-  if (request.do === 'mend') return mend(survey, request.of);
+  if (request.do === 'plan') {
+    await survey.prepareEdits();
+    return survey.plan(request.value, request.asked, diskSources(data.root, survey));
+  }
+  if (request.do === 'mend') {
+    await survey.prepareEdits();
+    return mend(survey, request.of);
+  }
   if (request.do === 'stands') return survey.stands(request.of);
   if (request.do === 'why') return survey.why(request.value, request.to);
   if (request.do === 'hops') return survey.trailLengths();

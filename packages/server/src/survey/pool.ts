@@ -4,8 +4,7 @@
  */
 import { availableParallelism } from 'node:os';
 import { Worker } from 'node:worker_threads';
-import { readFile, unpack, type FileFacts, type SourceFile } from '@vectura/core';
-import { leftOut } from './leftOut';
+import { leftOut, readFile, unpack, type FileFacts, type SourceFile } from '@vectura/core';
 import { STACK_MB, builtFile } from './builtFile';
 import { Beacon, TOOK_TOO_LONG, watch } from './watch';
 

@@ -10,6 +10,7 @@ import {
   Survey,
   importedAmong,
   isAlone,
+  leftOut,
   prepareReaders,
   unpack,
   projectKinds,
@@ -21,7 +22,6 @@ import { readRegularFile } from '../ownFiles';
 import { UnusableInput } from '../unusable';
 import { ReadPool } from './pool';
 import { byPath, reasonOf, walk, type Found, type WalkResult } from './walk';
-import { leftOut } from './leftOut';
 import { projectName } from './projectName';
 import { TOOK_TOO_LONG, type Beacon } from './watch';
 
@@ -96,7 +96,6 @@ export async function surveyFolder(root: string, options: SurveyOptions = {}): P
     ...(options.signal ? { signal: options.signal } : {}),
   });
   const before = new Map([...(options.memory?.files ?? [])].map(([file, { facts }]) => [file, facts]));
-  await prepareReaders([...found.sources, ...found.output]);
   const configs = readConfigs(root, found.configs);
   const { files, skipped } = await readSources(root, found, configs, options);
   for (const { path: file, reason } of found.unreadable) files.push(leftOut(file, reason));
@@ -254,14 +253,16 @@ async function readFacts(
     for (let i = 0; i < changed.length; i += SLICE) {
       const sources = fetchSources(root, changed.slice(i, i + SLICE), { kindOf, paths }, facts);
       signal?.throwIfAborted();
-      await prepareReaders(sources);
       for (const source of sources) keys.set(source.path, factsKey(source));
       const cached = await cache?.get(sources.map((source) => keys.get(source.path) ?? ''));
+      const unknown: SourceFile[] = [];
       for (const source of sources) {
         const packed = cached?.get(keys.get(source.path) ?? '');
-        if (packed === undefined) pool.add(source);
+        if (packed === undefined) unknown.push(source);
         else facts.set(source.path, unpack(packed));
       }
+      await prepareReaders(unknown);
+      for (const source of unknown) pool.add(source);
       await pool.turn();
     }
     await pool.end();

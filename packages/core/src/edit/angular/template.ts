@@ -1,16 +1,6 @@
 /** A template as edits need it: what its tags are given, and where it says a name of the instance. */
-import type { TmplAstBoundAttribute } from '@angular/compiler';
-import {
-  Binary,
-  ImplicitReceiver,
-  parseTemplate,
-  PropertyRead,
-  ThisReceiver,
-  TmplAstElement,
-  TmplAstReference,
-  TmplAstTemplate,
-  TmplAstVariable,
-} from '@angular/compiler';
+import type { TmplAstBoundAttribute, TmplAstElement, TmplAstTemplate } from '@angular/compiler';
+import { compilerOf } from '../../read/compilers';
 import { positions } from '../../read/script/positions';
 import type { GivenProp } from '../component';
 import type { Span } from '../syntax/tree';
@@ -41,6 +31,19 @@ export interface Part extends Span {
 /** Null where it cannot be parsed. */
 export function templateOf({ path, text, start, end, quoted }: Part): Template | null {
   const at = positions(text)(start);
+  const {
+    Binary,
+    ImplicitReceiver,
+    parseTemplate,
+    PropertyRead,
+    ThisReceiver,
+    TmplAstElement,
+    TmplAstReference,
+    TmplAstTemplate,
+    TmplAstVariable,
+  } = compilerOf('angular');
+  const isInstance = (receiver: unknown): boolean =>
+    receiver instanceof ImplicitReceiver || receiver instanceof ThisReceiver;
   const { nodes, errors } = parseTemplate(text, path, {
     preserveWhitespaces: true,
     escapedString: quoted,
@@ -80,10 +83,6 @@ export function templateOf({ path, text, start, end, quoted }: Part): Template |
 
 function spanOf({ start, end }: Span): Span {
   return { start, end };
-}
-
-function isInstance(receiver: unknown): boolean {
-  return receiver instanceof ImplicitReceiver || receiver instanceof ThisReceiver;
 }
 
 function boundTo(text: string, tag: TmplAstElement | TmplAstTemplate, one: TmplAstBoundAttribute): BoundInput | null {

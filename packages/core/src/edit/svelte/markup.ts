@@ -1,5 +1,5 @@
 /** The markup of a Svelte component as edits need it: what its tags are given, and where it says a name. */
-import { parse } from 'svelte/compiler';
+import { compilerOf } from '../../read/compilers';
 import { visitAll, type Attribute, type Expression, type Root } from '../../read/svelte/syntax';
 import { withoutBlocks } from '../../read/component/blocks';
 import type { GivenProp } from '../component';
@@ -39,7 +39,7 @@ type Node = Span & Record<string, unknown>;
 export function markupOf(text: string): Markup | null {
   let root: Root;
   try {
-    root = parse(withoutBlocks(text, 'style'), { modern: true }) as unknown as Root;
+    root = compilerOf('svelte').parse(withoutBlocks(text, 'style'), { modern: true }) as unknown as Root;
   } catch {
     return null;
   }

@@ -1,6 +1,6 @@
 /** A template as edits need it: its tags with what is bound to them, and the expressions that stand in it. */
-import { parse } from '@vue/compiler-sfc';
 import { camel } from '../../model/spelling';
+import { compilerOf } from '../../read/compilers';
 import type { Span } from '../syntax/tree';
 
 /** A value bound to a tag: `:units="units"`. */
@@ -59,7 +59,7 @@ export interface Template {
 
 /** Null where the file cannot be parsed, or has no template of its own. */
 export function templateOf(text: string): Template | null {
-  const { descriptor, errors } = parse(text, { ignoreEmpty: false });
+  const { descriptor, errors } = compilerOf('vue').parse(text, { ignoreEmpty: false });
   const root = descriptor.template?.ast as unknown as Node | undefined;
   if (errors.length > 0 || !root) return null;
   const template: Template = { bound: [], texts: [], bindsAll: false, models: [], room: roomIn(root) };
