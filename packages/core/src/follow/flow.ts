@@ -183,6 +183,7 @@ export function fromOutside(flow: Flow, location: Location): Flow {
     through: [],
     anew: false,
     spread: false,
+    guessed: false,
     name: first.name,
     ...location,
   };
@@ -200,7 +201,7 @@ export function fromOutside(flow: Flow, location: Location): Flow {
 /** A flow of the value itself alone, without what is computed from it: that is a value of its own. */
 export const itself = once((flow: Flow): Flow => {
   if (flow.mode === 'function') return flow;
-  const reached = closure([flow.start], (key) => ownHops(flow.stops.get(key)).map((hop) => hop.target));
+  const reached = reachedBy(flow, (hop) => !hop.computed);
   if (reached.size >= flow.stops.size) return flow;
   return { ...flow, stops: new Map([...flow.stops].filter(([key]) => reached.has(key))) };
 });
@@ -210,13 +211,21 @@ export function ownHops(stop: FlowStop | undefined): FlowHop[] {
   return stop?.hops.filter((hop) => !hop.computed) ?? [];
 }
 
-/** The stops that the value itself reaches, or a part of it; not those that only a copy reaches, or what is computed of it. */
+/**
+ * The stops that the value itself reaches, or a part of it; not those that only a copy reaches, what is computed of it, or what may be
+ * another value.
+ */
 export function stopsOfItself(flow: Flow): FlowStop[] {
-  const reached = closure(
-    [flow.start],
-    (key) => flow.stops.get(key)?.hops.flatMap((hop) => (hop.computed || hop.anew ? [] : hop.target)) ?? [],
-  );
+  const reached = reachedBy(flow, (hop) => !hop.computed && !hop.anew && !hop.guessed);
   return [...flow.stops.values()].filter((stop) => reached.has(stop.key));
+}
+
+/** The keys of the stops that are reached by some of the hops alone. */
+export function reachedBy(flow: Flow, takes: (hop: FlowHop) => boolean): ReadonlySet<string> {
+  return closure(
+    [flow.start],
+    (key) => flow.stops.get(key)?.hops.flatMap((hop) => (takes(hop) ? hop.target : [])) ?? [],
+  );
 }
 
 function closure(starts: string[], next: (key: string) => string[]): Set<string> {

@@ -48,6 +48,8 @@ export interface Departure extends Location {
   anew: boolean;
   /** What leaves was put together from the value, maybe with others. */
   spread: boolean;
+  /** It was taken by a key that is chosen at run time: it may be another value. */
+  guessed: boolean;
   /** The name it has on arrival. */
   name: string;
 }
@@ -386,6 +388,7 @@ export class Stops {
         through: exit.through,
         anew: exit.anew,
         spread: exit.spread,
+        guessed: exit.guessed,
         name: arrival,
         ...location,
       });

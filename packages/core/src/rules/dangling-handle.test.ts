@@ -56,3 +56,17 @@ test.each([
   });
   expect(foundBy('dangling-handle', survey)).toEqual(found);
 });
+
+test.each([
+  ['what it returns', 'setup() { const dig = () => {}; return { dig }; }', ['App.rake']],
+  ['what it returns with more', 'setup() { const dig = () => {}; return { dig, ...others() }; }', []],
+  ['what it exposes itself', 'setup(props, { expose }) { expose({ dig() {} }); return () => null; }', []],
+  ['what could not be read', 'methods: { dig() {} } props: {}', []],
+])('a component of Vue offers %s', (_what, options, found) => {
+  const survey = surveyOf({
+    'src/Bed.vue': `<template><b /></template><script>export default { ${options} };</script>`,
+    'src/App.vue': `<template><Bed ref="bed" /><b @click="go" /></template><script>import Bed from './Bed.vue';
+      export default { components: { Bed }, methods: { go() { this.$refs.bed.dig(); this.$refs.bed.rake(); } } };</script>`,
+  });
+  expect(foundBy('dangling-handle', survey)).toEqual(found);
+});

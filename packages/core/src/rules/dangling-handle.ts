@@ -17,6 +17,7 @@ export const danglingHandle: Rule = {
   why: 'The ref is empty or has no such method, so the call throws when it runs.',
   todo: 'Expose the method in the child, or call it from an event handler or an effect.',
   settings: {},
+  absence: true,
   examples: {
     failing: {
       'src/Bench.jsx': `import { forwardRef, useImperativeHandle, useRef } from 'react';

@@ -420,3 +420,25 @@ test('a list that is new on one way and the state’s own on another may be eith
   expect(list('let rows = []; if (bed.dry) rows = bed.rows;')).toEqual([]);
   expect(list('let rows = bed.rows;')).toEqual(['List.beds']);
 });
+
+test.each([
+  ['by its name', 'this.state.beds', ['Plot.beds']],
+  ['by a name that is made at run time', 'this.state[side]', []],
+])('a list that is sorted in place is taken %s', (_what, list, found) => {
+  const survey = one(`class Plot extends React.Component { state = { beds: [], trays: [] };
+    sort(side) { const list = ${list}; list.sort(); }
+    render() { return <b onClick={() => this.sort('beds')}>{this.state.beds.length}{this.state.trays.length}<i onClick={() => this.setState({ beds: [], trays: [] })} /></b>; } }`);
+  expect(foundBy('direct-write', survey)).toEqual(found);
+});
+
+test.each([
+  ['by its name', 'this.bedOpen', ['Plot.beds']],
+  ['by a name that is made at run time', 'this[side + "Open"]', []],
+])('a function that changes what it is given is called %s', (_what, open, found) => {
+  const survey = one(`class Plot extends React.Component { state = { beds: [] };
+    bedOpen = (list) => { list.push(1); };
+    trayOpen = (list) => { show(list); };
+    open(side) { const run = ${open}; run(this.state.beds); }
+    render() { return <b onClick={() => this.open('bed')}>{this.state.beds.length}<i onClick={() => this.setState({ beds: [] })} /></b>; } }`);
+  expect(foundBy('direct-write', survey)).toEqual(found);
+});

@@ -9,7 +9,7 @@ import { namesBefore } from '../link/graph/aliases';
 import type { CellFlow } from '../follow/cells';
 import type { CellInfo } from '../follow/cellInfo';
 import { stopsOfItself, type FlowStop } from '../follow/flow';
-import { isAnew, isPart, wasDerived, wasFrozen, type Visited } from '../link/travel/visited';
+import { isAnew, isGuessed, isPart, wasDerived, wasFrozen, type Visited } from '../link/travel/visited';
 import { FAMILIES } from '../model/families';
 import { mutationsAt, type Mutation } from '../follow/changesInPlace';
 import { unseenBelow } from './shared/inPlaceBelow';
@@ -187,7 +187,14 @@ function methodWrites(linked: Linked, flow: CellFlow): Map<Spot, Draft> {
   const start = values?.stops.get(values.start);
   if (!home || !start || !graph.files[cell.file]?.mutations.length || !isShown(linked, flow)) return found;
   for (const visited of linked.locals.explore(start.at).visited) {
-    if (visited.path !== 0 || isPart(visited) || wasDerived(visited) || wasFrozen(visited) || isAnew(visited.flags))
+    if (
+      visited.path !== 0 ||
+      isPart(visited) ||
+      wasDerived(visited) ||
+      wasFrozen(visited) ||
+      isAnew(visited.flags) ||
+      isGuessed(visited.flags)
+    )
       continue;
     for (const one of mutationsAt(linked, visited.place)) {
       const calls = graph.files[one.file]?.calls ?? [];
@@ -244,6 +251,7 @@ function draftsOf(linked: Linked, { cell, values }: CellFlow): Map<Spot, Draft> 
           one.beforeRender ||
           throughReference(one) ||
           isAnew(visited.flags) ||
+          isGuessed(visited.flags) ||
           isPutTogether(program.graph, visited.place) ||
           isInHelper(linked, stop, visited, one)
         )

@@ -308,3 +308,61 @@ test.each([
     function Plot({ plot }) { const [kept] = useState(${start}); return <b id={kept}>{plot.name}</b>; }`);
   expect(foundBy('frozen-read', survey)).toEqual(found);
 });
+
+test.each([
+  ['shown', 'first', ['Ring.first']],
+  ['held against the present value', 'item.seconds / first', []],
+])('a first value that nothing sets is %s', (_what, shown, found) => {
+  const survey = one(`
+    function App() { const [item, setItem] = useState({ seconds: 5 }); return <div onClick={() => setItem({ seconds: 4 })}><Ring item={item} /></div>; }
+    function Ring({ item }) { const [first] = useState(item.seconds); return <b>{${shown}}</b>; }`);
+  expect(foundBy('frozen-read', survey)).toEqual(found);
+});
+
+test.each([
+  ['*ngFor without a key', '<p *ngFor="let bed of beds"><app-bed [data]="bed"></app-bed></p>', []],
+  ['*ngFor with one', '<p *ngFor="let bed of beds; trackBy: idOf"><app-bed [data]="bed"></app-bed></p>', ['Bed.deep']],
+  ['@for by the element', '@for (bed of beds; track bed) { <app-bed [data]="bed" /> }', []],
+  ['@for by a field of it', '@for (bed of beds; track bed.id) { <app-bed [data]="bed" /> }', ['Bed.deep']],
+])('what is rendered for an element stays with it, or is given another one: %s', (_what, loop, found) => {
+  const survey = surveyOf({
+    'src/app.ts': `import { Component } from '@angular/core';
+import { Bed } from './bed';
+@Component({ selector: 'app-root', imports: [Bed], template: \`${loop}<b (click)="load()">x</b>\` })
+export class App { beds = [{ id: 1, depth: 2 }]; idOf(i, bed) { return bed.id; } load() { this.beds = [{ id: 1, depth: 3 }]; } }
+`,
+    'src/bed.ts': `import { Component, Input } from '@angular/core';
+@Component({ selector: 'app-bed', template: '<b>{{ deep }}</b>' })
+export class Bed { @Input() data; deep = 0; ngOnInit() { this.deep = this.data.depth; } }
+`,
+  });
+  expect(foundBy('frozen-read', survey)).toEqual(found);
+});
+
+test('the instance handed to a helper is no copy of what it holds', () => {
+  const survey = surveyOf({
+    'src/Board.vue': `<template><b @click="$emit('input', 1)">{{ state.root.value }}</b></template><script>
+import Vue from 'vue';
+const start = function (blocks) { return Vue.observable({ root: blocks, moving: null }); };
+export default { props: { value: Object }, data() { return { state: start(this) }; } };
+</script>`,
+    'src/App.vue': `<template><Board v-model="graph" /></template><script>
+import Board from './Board.vue';
+export default { components: { Board }, data: () => ({ graph: {} }) };
+</script>`,
+  });
+  expect(foundBy('frozen-read', survey)).toEqual([]);
+});
+
+test.each([
+  ['noted', '', []],
+  ['shown', 'param', ['Page.param']],
+])('what is taken once and only %s', (_what, returned, found) => {
+  const survey = surveyOf({
+    'src/Page.vue': `<template><b>{{ param }}</b></template><script>
+import { useRoute } from 'vue-router';
+export default { setup() { const route = useRoute(); const param = route.query.param; console.log(param); return { ${returned} }; } };
+</script>`,
+  });
+  expect(foundBy('frozen-read', survey)).toEqual(found);
+});

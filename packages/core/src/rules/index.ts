@@ -85,6 +85,7 @@ export interface Found {
  * weighs files is then looked for again.
  */
 export function runRules(linked: Linked, cells: Cells, config: Config, before?: readonly Found[]): Found[] {
+  const broken = new Set(linked.program.graph.files.flatMap(({ path, broken }) => (broken ? path : [])));
   return RULES.flatMap((rule): Found[] => {
     const settings = config.rules[rule.id] ?? {};
     const level = settings.level ?? rule.level;
@@ -96,11 +97,17 @@ export function runRules(linked: Linked, cells: Cells, config: Config, before?: 
       return typeof configured === 'number' ? configured : (rule.settings[name]?.default ?? 0);
     };
     try {
-      return [{ rule, level, drafts: rule.check({ linked, cells, setting }) }];
+      const drafts = rule.check({ linked, cells, setting });
+      return [{ rule, level, drafts: rule.absence ? drafts.filter((one) => !dependsOn(broken, one)) : drafts }];
     } catch (error) {
       return [{ rule: unresolved, level: 'note', drafts: [notApplied(rule, error)] }];
     }
   });
+}
+
+/** Whether a finding is in one of some files, or about a component in one. */
+function dependsOn(files: ReadonlySet<string>, { file, componentIds = [] }: Draft): boolean {
+  return files.has(file) || componentIds.some((id) => files.has(id.slice(0, id.lastIndexOf('#'))));
 }
 
 /** A rule that fails takes nothing with it: what it would have found is told to be missing. */

@@ -102,6 +102,18 @@ describe('leaked-listener: what is listened to is done away with', () => {
     ['itself', `const plot = start(id); plot.on('dig', () => setN(1));`, 'plot.destroy();', 0],
     ['by who takes it back', `const plot = start(id); plot.on('dig', () => setN(1));`, 'end(plot);', 0],
     ['by what it was asked for with', `const plot = hubOf(id); plot.on('dig', () => setN(1));`, 'leave(id);', 0],
+    [
+      'it, kept from a chain',
+      `const plot = start(id).on('dig', () => setN(1)).on('rake', () => setN(2));`,
+      'plot.destroy();',
+      0,
+    ],
+    [
+      'nothing, kept from a chain',
+      `const plot = start(id).on('dig', () => setN(1)).on('rake', () => setN(2));`,
+      'log(n);',
+      2,
+    ],
     ['another one is', `const plot = start(id); plot.on('dig', () => setN(1));`, 'other.destroy();', 1],
     ['nothing is', `const plot = start(id); plot.on('dig', () => setN(1));`, 'log(n);', 1],
   ])('%s', (_what, start, end, found) => {

@@ -19,6 +19,7 @@ export const missingProp: Rule = {
   why: 'The component gets undefined where it expects a value: it shows nothing there, or throws when it reads a field.',
   todo: 'Pass the prop, give it a default, or make it optional.',
   settings: {},
+  absence: true,
   examples: {
     failing: {
       'src/Tray.tsx': `export function Tray({ label }: { label: string }) {

@@ -18,6 +18,7 @@ export const missingProvider: Rule = {
   why: 'The component gets no value there: it shows nothing, or throws when it reads a field.',
   todo: 'Put a provider above every component that reads the context, or give the context a default.',
   settings: {},
+  absence: true,
   examples: {
     failing: {
       'src/App.jsx': `import { createContext, useContext } from 'react';

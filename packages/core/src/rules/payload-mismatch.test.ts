@@ -150,3 +150,14 @@ test('which function is called by a name that is made at run time is not known',
   expect(bed('props.onDig(1)')).toEqual(['Bed.onDig']);
   expect(bed('props[props.name](1)')).toEqual([]);
 });
+
+test.each([
+  ['as little', 'onDig(1)', ['Bed.onDig', 'Row.onDig']],
+  ['more', 'onDig(1, 2)', []],
+])('others who call what the same context holds give it %s', (_what, call, found) => {
+  const survey = one(`const Menu = createContext({});
+    function App() { return <Menu.Provider value={{ onDig: (bed, row) => console.log(bed.x, row.y) }}><Bed /><Row /></Menu.Provider>; }
+    function Bed() { const { onDig } = useContext(Menu); return <b onClick={() => onDig(1)} />; }
+    function Row() { const { onDig } = useContext(Menu); return <b onClick={() => ${call}} />; }`);
+  expect(foundBy('payload-mismatch', survey)).toEqual(found);
+});

@@ -7,7 +7,7 @@ import type { Graph } from '../link/graph/graph';
 import { DOM_EVENTS } from '../model/domEvents';
 import { eventOf, isAnyField } from '../model/signs';
 import type { Linked } from '../link';
-import type { ChannelFact, FileFacts, UseFact } from '../model/facts';
+import type { CallFact, ChannelFact, FileFacts, UseFact } from '../model/facts';
 import { relatedAt, count, list, named, positionOf, type Draft, type Rule } from './rule';
 import { isAskedFor } from './shared/sites';
 import { topics, type Topic } from './shared/topics';
@@ -62,9 +62,11 @@ function Tray({ label, onMove }) {
     const found = new Map<string, Draft>();
     const calls = linked.memos.of<FileFacts, ReadonlyMap<string, Misfitting>>('payload-mismatch');
     linked.program.graph.files.forEach((facts, file) => {
-      for (const [key, { draft, past }] of calls.get(facts, () => ofCalls(linked, facts, file)))
+      for (const [key, { draft, past, call }] of calls.get(facts, () => ofCalls(linked, facts, file))) {
         // A listener that events come past may be there for others of that name.
-        if (!past || isSentByOne(linked, draft.name ?? '')) found.set(key, draft);
+        if (past && !isSentByOne(linked, draft.name ?? '')) continue;
+        if (!isGivenMoreElsewhere(linked, call)) found.set(key, draft);
+      }
     });
     for (const topic of topics(linked)) for (const [key, draft] of ofArguments(linked, topic)) found.set(key, draft);
     for (const { name, sends, listens } of topics(linked)) {
@@ -92,6 +94,7 @@ function Tray({ label, onMove }) {
 
 interface Misfitting {
   draft: Draft;
+  call: number;
   /** It is heard where other events of its name may come past. */
   past: boolean;
 }
@@ -103,6 +106,30 @@ function isSentByOne({ program }: Linked, name: string): boolean {
     program.graph.functions[fn]?.fact.events?.some((event) => event.name === name),
   );
   return senders.length < 2;
+}
+
+/** Whether others who call what one context holds give it more: whoever takes that knows that there are two kinds of calls. */
+function isGivenMoreElsewhere({ program: { graph } }: Linked, call: number): boolean {
+  const entry = graph.calls[call];
+  if (!entry) return false;
+  const held = contextFieldsOf(graph, entry.file, entry.fact);
+  if (held.size === 0) return false;
+  return graph.files.some((facts, file) =>
+    facts.calls.some(
+      (fact) =>
+        fact.name === entry.fact.name &&
+        fact.args.length > entry.fact.args.length &&
+        [...contextFieldsOf(graph, file, fact)].some((one) => held.has(one)),
+    ),
+  );
+}
+
+/** What a call calls, where that is a field of what a context holds. */
+function contextFieldsOf(graph: Graph, file: number, { callee }: CallFact): ReadonlySet<string> {
+  const origins = graph.trace(graph.at(file, callee));
+  return new Set(
+    origins.flatMap(({ place, path }) => (graph.places[place]?.kind === 'context' ? `${place}.${path.join('.')}` : [])),
+  );
 }
 
 /** What the calls of a file give to functions that do not take it, by the call and the function. */
@@ -137,7 +164,7 @@ function ofCalls(linked: Linked, facts: FileFacts, file: number): Map<string, Mi
           ...named([sender, receiver]),
           related: [relatedAt(linked, taker.file, taker.fact.at, `${receiver.name} receives it here.`)],
         };
-        found.set(`${call}:${fn}`, { draft, past: fact.past ?? false });
+        found.set(`${call}:${fn}`, { draft, call, past: fact.past ?? false });
       }
     }
   });

@@ -52,6 +52,8 @@ export interface Rule {
   settings: Record<string, { default: number; means: string }>;
   /** What it says depends on how large files are, so that any edit may change it. */
   weighs?: true;
+  /** It argues from what is not there: of a component in a file that could not be read it says nothing. */
+  absence?: true;
   examples: Examples;
   /** The same in families whose code for it looks otherwise. */
   examplesIn?: { readonly [F in Family]?: Examples };

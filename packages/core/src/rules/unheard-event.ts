@@ -20,6 +20,7 @@ export const unheardEvent: Rule = {
   why: 'What should follow never happens.',
   todo: 'Listen for it, pass the callback, or correct the name.',
   settings: {},
+  absence: true,
   examples: {
     failing: {
       'src/Tray.jsx': `export function Tray() {

@@ -85,3 +85,14 @@ test('unknown-prop: each of a list of components takes what it needs of what all
   });
   expect(foundBy('unknown-prop', survey)).toEqual([]);
 });
+
+test.each([
+  ['can be read', 'export let beds = 1;', ['App.depth']],
+  ['cannot', 'export let beds = 1; let (;', []],
+])('the script of the child %s', (_what, script, found) => {
+  const survey = surveyOf({
+    'src/Bed.svelte': `<script>${script}</script><b>{beds}</b>`,
+    'src/App.svelte': `<script>import Bed from './Bed.svelte'; let deep = 1;</script><Bed depth={deep} />`,
+  });
+  expect(foundBy('unknown-prop', survey)).toEqual(found);
+});

@@ -12,6 +12,7 @@ export const unknownProp: Rule = {
   why: 'It is dropped silently: what it was meant to do does not happen.',
   todo: 'Correct its name, declare it, or remove it.',
   settings: {},
+  absence: true,
   examples: {
     failing: {
       'src/Tray.jsx': `export function Tray({ label }) {

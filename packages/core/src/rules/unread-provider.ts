@@ -12,6 +12,7 @@ export const unreadProvider: Rule = {
   why: 'It is kept up to date for nothing, and whoever reads the code next believes it matters.',
   todo: 'Remove it, or read it where it was meant to be used.',
   settings: {},
+  absence: true,
   examples: {
     failing: {
       'src/App.jsx': `import { createContext, useState } from 'react';

@@ -20,6 +20,7 @@ export const unsentEvent: Rule = {
   why: 'The listener never runs; often the name was changed at one end only.',
   todo: 'Correct the name, or remove the listener.',
   settings: {},
+  absence: true,
   examples: {
     failing: {
       'src/Tally.jsx': `import { useEffect, useState } from 'react';

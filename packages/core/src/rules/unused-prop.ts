@@ -13,6 +13,7 @@ export const unusedProp: Rule = {
   why: 'Whoever passes it believes it has an effect.',
   todo: 'Remove it from the component and from the places that pass it.',
   settings: {},
+  absence: true,
   examples: {
     failing: {
       'src/Tray.jsx': `export function Tray({ label, units }) {

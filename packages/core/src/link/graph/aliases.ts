@@ -1,4 +1,5 @@
 /** All the places that hold one and the same value, one after the other. */
+import { isAnyField } from '../../model/signs';
 import type { Edge } from './edges';
 import type { Graph } from './graph';
 
@@ -21,4 +22,11 @@ export function namesAfter(graph: Graph, start: number): ReadonlySet<number> {
   for (const place of found)
     for (const edge of graph.edgesOutOf(place)) if (asItIs(edge) && found.size < MOST_NAMES) found.add(edge.to);
   return found;
+}
+
+/** `this[side + 'List']`: whether which of an object's values a place holds is only known at run time. */
+export function isChosenByKey(graph: Graph, place: number): boolean {
+  return [...namesBefore(graph, place)].some((at) =>
+    graph.edgesInto(at).some(({ op, field }) => op === 'get' && isAnyField(field)),
+  );
 }

@@ -3,6 +3,7 @@
  * caller are followed once per way the value arrives, and it returns to each call it came from.
  */
 import { isLeftOut } from '../../model/signs';
+import { isChosenByKey } from '../graph/aliases';
 import { DEEPER, fieldMatches } from '../graph/fieldPaths';
 import { CallContexts } from '../program/callContexts';
 import { push } from '../graph/byPlace';
@@ -15,7 +16,9 @@ import {
   changeOf,
   DERIVED,
   FROZEN,
+  GUESSED,
   isAnew,
+  isGuessed,
   MANY,
   PART,
   SOMETIMES,
@@ -161,13 +164,18 @@ export class Exploration {
         )
           return this.cut(BY_ANY_KEY);
         else if (fieldMatches(edge.field, fieldPaths.head(path))) {
-          if (edge.field === '*' && isName(fieldPaths.head(path))) key = fieldPaths.head(path);
+          if (edge.field === '*' && isName(fieldPaths.head(path))) {
+            key = fieldPaths.head(path);
+            flags |= GUESSED;
+          }
           path = fieldPaths.tail(path);
         } else return;
         break;
       case 'put': {
         if (this.isOneOfMany(edge, path)) return this.cut(HANDED_ABOUT);
-        const longer = fieldPaths.cons(edge.field === '*' && key !== '' ? key : edge.field, path);
+        const isBack = edge.field === '*' && key !== '';
+        const longer = fieldPaths.cons(isBack ? key : edge.field, path);
+        if (isBack) flags &= ~GUESSED;
         key = '';
         // What holds a copy of itself is not followed round and round: who reads it there reads it on the way it has taken.
         if (this.comesRound(edge.to, longer, state.context, index)) return;
@@ -338,9 +346,11 @@ export class Exploration {
     const entry = graph.calls[call];
     if (!entry) return;
     const targets = this.program.targetsIn(call, state.context);
+    const isGuess = targets.length > 1 && isChosenByKey(graph, graph.at(entry.file, entry.fact.callee));
+    const entering = isGuess ? { ...state, flags: state.flags | GUESSED } : state;
     entry.fact.args.forEach((arg, i) => {
       if (arg === null || graph.at(entry.file, arg) !== state.place) return;
-      for (const fn of targets) this.enter(fn, i, call, state, index);
+      for (const fn of targets) this.enter(fn, i, call, entering, index);
       if (targets.length === 0 && !entry.fact.onlyKnown && !this.program.callsNothing(call, state.context))
         this.intoUnknown(call, i, state, index, change);
     });
@@ -509,6 +519,7 @@ export class Exploration {
       index: arg,
       through: this.passed.to(index),
       anew: isAnew(flags),
+      guessed: isGuessed(flags),
       spread: (flags & SPREAD) !== 0,
       ...changeOf(flags),
     });

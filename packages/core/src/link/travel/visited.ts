@@ -33,6 +33,8 @@ export interface Exit extends Change {
   anew: boolean;
   /** The value itself was spread into it, maybe beside others. */
   spread: boolean;
+  /** It was taken by a key that is chosen at run time: it may have been another value. */
+  guessed: boolean;
 }
 
 export interface LocalUse extends Change {
@@ -98,15 +100,21 @@ export const ANEW = 32;
 
 /** The value itself was: what comes of it holds its fields, and may hold others. */
 export const SPREAD = 64;
+/** It was taken by a key that is chosen at run time out of what has names: it may have been that of another name. */
+export const GUESSED = 128;
 /** What is told of the first of two ways to a place alone. */
-export const TOLD_OF_FIRST = ANEW | SPREAD;
+export const TOLD_OF_FIRST = ANEW | SPREAD | GUESSED;
 
 export function isAnew(flags: number): boolean {
   return (flags & ANEW) !== 0;
 }
 
+export function isGuessed(flags: number): boolean {
+  return (flags & GUESSED) !== 0;
+}
+
 /** What each combination of signs says, made once. */
-const CHANGES: readonly Change[] = Array.from({ length: 2 * SPREAD }, (_, flags) => ({
+const CHANGES: readonly Change[] = Array.from({ length: 2 * GUESSED }, (_, flags) => ({
   part: (flags & PART) !== 0,
   derived: (flags & DERIVED) !== 0,
   frozen: (flags & FROZEN) !== 0,

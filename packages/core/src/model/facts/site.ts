@@ -30,6 +30,8 @@ export interface SiteFact {
   nested?: boolean;
   /** It has a key that is computed: with another key, what it renders starts from nothing. */
   keyed?: true;
+  /** It stands in a loop that knows its elements by themselves: for another element it renders another instance. */
+  perElement?: true;
   /** A provider that stands in no markup: it is around all that whoever runs the function around it renders. */
   ambient?: boolean;
   /** Kinds of pages on which whoever puts them together may place the component, in plain words: `record page`. */

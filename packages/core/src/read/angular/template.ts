@@ -158,7 +158,7 @@ class Template {
           for (const one of node.contextVariables) this.name(one, null);
           const key = this.value(node.trackBy);
           if (key !== null) r.b.facts.keys.push(key);
-          this.children(node.children, piece);
+          this.eachOf(node.children, piece, node.trackBy.source?.trim() === node.item.name);
         }),
       );
       const { empty } = node;
@@ -167,6 +167,15 @@ class Template {
       const parts = [node.children, node.placeholder?.children, node.loading?.children, node.error?.children];
       for (const part of parts) if (part) r.repeated('conditional', () => r.block(() => this.children(part, piece)));
     }
+  }
+
+  /** What is rendered for each element of a list. */
+  private eachOf(children: readonly TmplAstNode[], piece: PlaceId, perElement: boolean): void {
+    const { r } = this;
+    const before = r.perElement;
+    r.perElement = perElement;
+    this.children(children, piece);
+    r.perElement = before;
   }
 
   private elementOf(list: PlaceId | null, span: ParseSourceSpan): PlaceId | null {
@@ -193,7 +202,9 @@ class Template {
         r.repeated('many', () => {
           for (const one of node.variables)
             this.name(one, one.value === IMPLICIT || one.value === '' ? this.elementOf(list, one.keySpan) : null);
-          this.children(node.children, piece);
+          // Without a key of their own, elements are told by themselves.
+          const hasKey = node.templateAttrs.some(({ name }) => name === 'ngForTrackBy');
+          this.eachOf(node.children, piece, !hasKey);
         });
         return;
       }

@@ -20,6 +20,7 @@ export function addSite(r: ScriptReader, name: string, tag: PlaceId, inside: Pla
   const nested = r.depth > 0 ? { nested: true } : {};
   const site: SiteFact = { name, tag, propsPlace, inside, props, repeat: r.repeat, fn: r.fn, at, ...nested };
   if (r.keyed) site.keyed = true;
+  if (r.perElement) site.perElement = true;
   if (r.elementsElse.has(tag)) site.elseElement = true;
   r.b.facts.sites.push(site);
   const give: Give = (prop, place, literal, spot) => {

@@ -101,6 +101,8 @@ export class ScriptReader {
   chosen = false;
   /** The markup being read starts from nothing where a key changes. */
   keyed = false;
+  /** The loop around makes what is being read anew for each other element. */
+  perElement = false;
   /** What `this` stands for, inside a class that is followed. */
   self: PlaceId | null = null;
   /** The class being read, where it is a component. */

@@ -224,6 +224,13 @@ function namesIn(declared: t.Node): string[] {
 
 /** What is kept where a list, an object or a choice is: what that is made of. */
 function partsOf(node: t.Node): t.Node[] {
+  // `plot = draw(…).on('dig', …).on('rake', …)`: each gives what it was called on.
+  if (
+    node.type === 'CallExpression' &&
+    node.callee.type === 'MemberExpression' &&
+    /^(on|addListener)$/.test(calledName(node))
+  )
+    return node.callee.object.type === 'CallExpression' ? [node.callee.object] : [];
   if (node.type === 'ArrayExpression') return node.elements.filter((one) => one !== null);
   if (node.type === 'ObjectExpression')
     return node.properties.flatMap((one) => (one.type === 'ObjectProperty' ? [one.value] : []));

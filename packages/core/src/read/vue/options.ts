@@ -260,7 +260,11 @@ function readSetup(r: ScriptReader, component: SingleFileComponent, node: t.Node
   if (!r.b.facts.functions.some((one) => one.self === self)) return;
   const result = called(r, self, 'setup', spotOf(node), [component.props, contextOf(r, node)]);
   const returned = returnedFrom(node);
+  // What is handed to `expose` is not read: it may be anything.
+  if (asksFor(node, 'expose')) r.b.flow(result, exposedBy(r, component, node), 'put', '*');
   if (isFunction(returned)) return renderResult(r, component, called(r, result, 'render', spotOf(node)));
+  // Whoever holds the component may call what its markup may.
+  r.b.flow(result, exposedBy(r, component, node));
   if (returned?.type !== 'ObjectExpression') return r.b.flow(result, component.self);
   // On the instance, references are their values.
   for (const one of returned.properties) {
@@ -295,23 +299,24 @@ function withPropsNamed(node: SetUp): SetUp {
   return { ...node, params: [props, ...others], body } as unknown as SetUp;
 }
 
-/** What set-up is given beside the props, of what it asks for: `{ attrs }`, `ctx.slots`. */
-function contextOf(
-  r: ScriptReader,
-  node: t.ObjectMethod | t.ArrowFunctionExpression | t.FunctionExpression,
-): PlaceId | null {
-  const [, context] = node.params;
-  const asked = new Set<string>();
+/** Whether set-up takes a field of what it is given beside the props: `{ attrs }`, `ctx.slots`. */
+function asksFor({ params: [, context], body }: SetUp, field: string): boolean {
   if (context?.type === 'ObjectPattern')
-    for (const one of context.properties) if (one.type === 'ObjectProperty') asked.add(fieldOf(one.key, one.computed));
+    return context.properties.some((one) => one.type === 'ObjectProperty' && fieldOf(one.key, one.computed) === field);
+  let isAsked = false;
   if (context?.type === 'Identifier')
-    walkNodes(node.body, (one) => {
+    walkNodes(body, (one) => {
       if (one.type === 'MemberExpression' && one.object.type === 'Identifier' && one.object.name === context.name)
-        asked.add(fieldOf(one.property, one.computed));
+        isAsked ||= fieldOf(one.property, one.computed) === field;
     });
+  return isAsked;
+}
+
+/** What set-up is given beside the props, of what it asks for. */
+function contextOf(r: ScriptReader, node: SetUp): PlaceId | null {
   const at = spotOf(node);
   const held = ['attrs', 'slots'].flatMap((field) => {
-    const place = asked.has(field) ? readInstance(r, `$${field}`, at) : null;
+    const place = asksFor(node, field) ? readInstance(r, `$${field}`, at) : null;
     return place === null ? [] : [{ field, place }];
   });
   if (held.length === 0) return null;

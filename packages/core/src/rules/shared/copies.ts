@@ -1,6 +1,6 @@
 /** State initialised from something else: shared by `mirrored-state` and `frozen-read`. */
 import type { CellFlow, Cells } from '../../follow/cells';
-import type { Flow, FlowStop } from '../../follow/flow';
+import { reachedBy, type Flow, type FlowHop, type FlowStop } from '../../follow/flow';
 import type { CallFact, Spot } from '../../model/facts';
 import { ELEMENT } from '../../model/signs';
 import type { ComponentInfo } from '../../link/program/program';
@@ -28,6 +28,8 @@ export interface Copy {
   inStep: boolean;
   /** What it holds is returned in the end, and the source stays the same until then: what is typed, until it is saved. */
   draft: boolean;
+  /** Nothing can set it, and what it was copied from is read beside it: the first value is kept to be held against the present one. */
+  kept: boolean;
 }
 
 /** Names that say of a value that it is the first one only, or one that was. */
@@ -54,6 +56,7 @@ function takingsOf(linked: Linked, flow: Flow): Taking[] {
     return local.visited.flatMap((visited) =>
       program.graph.edgesOutOf(visited.place).flatMap(({ op, to }): Taking[] => {
         if (op !== 'frozen' || isInstance(linked, local, visited)) return [];
+        if (isOneForGood(linked, flow, stop)) return [];
         if (isGuess(linked, local, visited) || isElseMade(linked, local, visited)) return [];
         // Renamed on arrival: `depth: initialDepth`.
         if (FIRST_ONLY.test(program.graph.places[visited.place]?.name ?? '')) return [];
@@ -69,6 +72,7 @@ const copiedAt = once((flow: Flow): readonly FlowStop[] =>
 );
 
 function findCopies(cells: Cells, linked: Linked): Copy[] {
+  const { locals } = linked;
   const takings = linked.memos.of<Flow, readonly Taking[]>('copies');
   const found: Copy[] = [];
   const byValue = new Map<string, CellFlow>();
@@ -120,6 +124,7 @@ function findCopies(cells: Cells, linked: Linked): Copy[] {
         draft:
           (isHandedBack(copy, component) || isWrittenBack(linked, copy, source) || isReported(linked, copy, source)) &&
           !isPicked(linked, values, stop),
+        kept: changesOf(linked, copy).length === 0 && isReadBeside(linked, locals.explore(stop.at), visited),
       });
     }
   }
@@ -145,9 +150,21 @@ function isSetWhereTaken({ program: { graph } }: Linked, component: ComponentInf
 /** Taken as part of the instance that holds it: whoever reads the instance later reads what it holds then. */
 function isInstance(linked: Linked, local: Local, visited: Visited): boolean {
   if (visited.path === 0) return false;
-  const { places } = linked.program.parentInstances;
-  for (let at: Visited | undefined = visited; at; at = local.visited[at.from]) if (places.has(at.place)) return true;
+  const { graph, parentInstances } = linked.program;
+  const isOwn = (place: number): boolean => {
+    const entry = graph.functions[graph.fnOfPlace(place)];
+    return entry?.fact.own !== undefined && graph.at(entry.file, entry.fact.own) === place;
+  };
+  for (let at: Visited | undefined = visited; at; at = local.visited[at.from])
+    if (parentInstances.places.has(at.place) || (at.path === visited.path && isOwn(at.place))) return true;
   return false;
+}
+
+/** Whether a value only comes to a stop as an element that what is rendered for it keeps for good. */
+function isOneForGood({ program: { graph } }: Linked, flow: Flow, stop: FlowStop): boolean {
+  const isKept = ({ site, effect }: FlowHop): boolean =>
+    effect === 'part' && site !== null && graph.sites[site]?.fact.perElement === true;
+  return !reachedBy(flow, (hop) => !isKept(hop)).has(stop.key);
 }
 
 /** Taken out of a list, or by a key that is chosen at run time: one of many, and nobody knows which. */
@@ -164,6 +181,17 @@ function isElseMade({ program: { graph } }: Linked, local: Local, visited: Visit
   for (let at: Visited | undefined = visited; at; at = local.visited[at.from])
     if (graph.edgesInto(at.place).some(({ op, from }) => op === 'same' && isMade(from))) return true;
   return false;
+}
+
+/** Whether a component also shows, or computes with, what it takes a copy of. */
+function isReadBeside({ program: { graph } }: Linked, { visited }: Local, { place: taken, path }: Visited): boolean {
+  const isShown = (place: number): boolean =>
+    graph.usesOf(place).some((use) => graph.uses[use]?.fact.kind === 'shown') ||
+    graph.edgesOutOf(place).some(({ op }) => op === 'derived');
+  const name = graph.places[taken]?.name;
+  return visited.some(
+    (one) => one.path === path && !wasFrozen(one) && graph.places[one.place]?.name === name && isShown(one.place),
+  );
 }
 
 /** How the copy is changed: `effect` where that is what an effect or a watcher does. */
@@ -359,6 +387,9 @@ function isSameSpot(a: Spot, b: Spot): boolean {
   return a.line === b.line && a.column === b.column;
 }
 
+/** What only notes a value shows it to nobody. */
+const LOGS = /^console\./;
+
 /** Values a component takes once where its code runs a single time, although they change later, and then uses. */
 export function takenOnce(linked: Linked, cells: Cells): Taken[] {
   const { locals } = linked;
@@ -379,7 +410,8 @@ export function takenOnce(linked: Linked, cells: Cells): Taken[] {
           const after = locals.explore({ place: edge.to, path: 0, context: visited.context });
           // An instance offers all it has, whoever holds it.
           const leaves = after.exits.filter(({ kind }) => kind !== 'handle');
-          if (after.uses.length + leaves.length + after.outsideCalls.length === 0) continue;
+          const asked = after.outsideCalls.filter(({ call }) => !LOGS.test(graph.calls[call]?.fact.name ?? ''));
+          if (after.uses.length + leaves.length + asked.length === 0) continue;
           // What is computed of it may be meant for that moment; what is shown is not.
           const isComputed = graph.edgesOutOf(edge.to).every((out) => out.op === 'derived');
           if (isComputed && !after.uses.some(({ use }) => graph.uses[use]?.fact.kind === 'shown')) continue;

@@ -5,7 +5,7 @@ import type { CellInfo } from '../../follow/cellInfo';
 import type { CellFlow } from '../../follow/cells';
 import type { Flow, FlowStop } from '../../follow/flow';
 import type { Linked } from '../../link';
-import { isAnew, wasDerived, wasFrozen } from '../../link/travel/visited';
+import { isAnew, isGuessed, wasDerived, wasFrozen } from '../../link/travel/visited';
 import { named, positionOf, relatedAt, type Draft } from '../rule';
 import { isChangeOf } from './changes';
 
@@ -22,7 +22,14 @@ export function unseenBelow(linked: Linked, { cell, values }: CellFlow): Map<Spo
     // What a component changes itself, it was told to by an event of its own.
     if (!stop.component || stop.component === shows) continue;
     for (const visited of locals.explore(stop.at).visited) {
-      if (visited.path !== 0 || wasDerived(visited) || wasFrozen(visited) || isAnew(visited.flags)) continue;
+      if (
+        visited.path !== 0 ||
+        wasDerived(visited) ||
+        wasFrozen(visited) ||
+        isAnew(visited.flags) ||
+        isGuessed(visited.flags)
+      )
+        continue;
       for (const one of mutationsAt(linked, visited.place)) {
         if (one.ofElement || one.beforeRender || !one.text.endsWith('()') || isSetBeside(linked, cell, one)) continue;
         found.set(one.at, {
