@@ -178,3 +178,16 @@ describe('drilled-prop', () => {
     expect(foundBy('drilled-prop', survey)).toEqual(['Bed.depth']);
   });
 });
+
+test.each([
+  ['do not use', '', ['A.plan.beds']],
+  ['use as well', '{plan.name}', []],
+])('a value in an object that the relays %s', (_what, shown, found) => {
+  const survey =
+    one(`function App() { const [beds, setBeds] = useState(1); const [name, setName] = useState(''); const plan = { beds, name };
+      return <main onClick={() => { setBeds(3); setName('b'); }}><A plan={plan} /></main>; }
+    function A({ plan }) { return <p>${shown}<B plan={plan} /></p>; }
+    function B({ plan }) { return <p>${shown}<C plan={plan} /></p>; }
+    function C({ plan }) { return <b>{plan.beds}</b>; }`);
+  expect(foundBy('drilled-prop', survey)).toEqual(found);
+});

@@ -3,6 +3,7 @@ import type { Linked } from '../../link';
 import { push } from '../../link/graph/byPlace';
 import { once } from '../../link/memo/once';
 import type { CellFlow } from '../../follow/cells';
+import { isCallbackName } from '../../model/signs';
 import { itself, type Flow, type FlowHop, type FlowStop } from '../../follow/flow';
 import { roleAt } from '../../follow/standing';
 import type { Cells } from '../../follow/cells';
@@ -65,17 +66,35 @@ export function chains(
  * Which relays of a chain do nothing but carry: not its own home, none that alters what passes, is made for many, or wrapped by a
  * package.
  */
-function onlyCarries({ program, render }: Linked, chain: Chain, authors: number): (relay: FlowStop) => boolean {
+function onlyCarries(linked: Linked, chain: Chain, authors: number): (relay: FlowStop) => boolean {
+  const { program, render } = linked;
   return (relay) => {
     const index = chain.relays.indexOf(relay);
     const [arriving, leaving] = [chain.hops[index], chain.hops[index + 1]];
     if (relay.component === chain.before.component || relay.facts.alters || leaving?.spread) return false;
+    if (usesAround(linked, relay)) return false;
     const sites = relay.component ? program.sitesOf(relay.component.fn) : [];
     if (new Set(sites.map((site) => render.authors[site])).size > authors) return false;
     // What a wrapper from a package does with what comes by is not known.
     return arriving?.site == null || !program.siteTargets[arriving.site]?.outside;
   };
 }
+
+/** `table.refs`, where `table.rows` is used: whether a relay needs the object that the value comes in, so that it has no more to carry. */
+function usesAround({ program: { graph, fieldPaths }, locals }: Linked, { at, name }: FlowStop): boolean {
+  const fields = name.split('.').length;
+  if (fields === 1) return false;
+  return locals.explore(at).visited.some(({ place, path, flags }) => {
+    const field = fieldPaths.head(path);
+    // Out of the props already, and not yet out of the object.
+    if (path === 0 || fieldPaths.depth(path) >= fields || flags !== 0 || !isName(field)) return false;
+    return graph
+      .edgesOutOf(place)
+      .some((edge) => edge.op === 'get' && edge.field !== field && isName(edge.field) && !isCallbackName(edge.field));
+  });
+}
+
+const isName = (field: string): boolean => /^[A-Za-z_$][\w$]*$/.test(field);
 
 /** A chain from its first carrier to its last. */
 function trimmed(chain: Chain, carriers: FlowStop[]): Chain {
