@@ -442,3 +442,22 @@ test.each([
     render() { return <b onClick={() => this.open('bed')}>{this.state.beds.length}<i onClick={() => this.setState({ beds: [] })} /></b>; } }`);
   expect(foundBy('direct-write', survey)).toEqual(found);
 });
+
+test.each([
+  ['and nothing else', 'dig() { this.state.wet = true; }', '', '', ['Bed.wet']],
+  ['and rendered by force', 'dig() { this.state.wet = true; this.forceUpdate(); }', '', '', []],
+  [
+    'and set by a method that is called',
+    'dig() { this.state.wet = true; this.rake(); } rake() { this.setState({ n: 1 }); }',
+    '',
+    '',
+    [],
+  ],
+  ['as the instance is made', 'dig() {}', 'if (props.wet) this.state.wet = true;', '', []],
+  ['while it is rendered', 'dig() {} soak() { this.state.wet = true; }', '', 'this.soak();', []],
+])('state of a class is changed in place, %s', (_what, methods, making, rendering, found) => {
+  const survey =
+    one(`class Bed extends React.Component { constructor(props) { super(props); this.state = { wet: false, n: 0 }; ${making} } ${methods}
+      render() { ${rendering} return <b onClick={() => this.dig()}>{this.state.wet}<i onClick={() => this.setState({ wet: false })} /></b>; } }`);
+  expect(foundBy('direct-write', survey)).toEqual(found);
+});

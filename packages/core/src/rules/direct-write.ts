@@ -15,6 +15,7 @@ import { mutationsAt, type Mutation } from '../follow/changesInPlace';
 import { unseenBelow } from './shared/inPlaceBelow';
 import { isChangeOf, isShown, writersOf } from './shared/changes';
 import { isItsOwnAffair } from './shared/outsideObjects';
+import { isRenderedAnyway } from './shared/renderedAnyway';
 import { relatedAt, named, positionOf, type Draft, type Rule, remedyIn } from './rule';
 import type { CallFact, Spot } from '../model/facts';
 
@@ -262,6 +263,7 @@ function draftsOf(linked: Linked, { cell, values }: CellFlow): Map<Spot, Draft> 
           byFunction.get(one.fn)?.some((known) => known.one.at === one.at) ||
           isSetAnew(linked, cell, one) ||
           isSetByCallers(linked, cell, one) ||
+          isRenderedAnyway(linked, cell, one.fn) ||
           isPassedUp(program.graph, stop.component?.propsPlace, visited.place, one) ||
           isItsOwnAffair(linked, cell, one)
         )

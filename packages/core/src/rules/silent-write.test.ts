@@ -126,3 +126,26 @@ describe('silent-write, a field beside a stream of it', () => {
     expect(foundBy('silent-write', service(members))).toEqual(found);
   });
 });
+
+test.each([
+  [
+    'who listens',
+    'removeListener(listener) { this.listeners = this.listeners.filter((one) => one !== listener); }',
+    [],
+  ],
+  ['what it keeps to itself', 'stop() { this.isRunning = false; }', []],
+  ['what it tells', 'clear() { this.last = null; }', ['.last']],
+])('a class that others listen to sets %s', (_what, method, found) => {
+  const survey = surveyOf({
+    'src/places.js': `class Places { listeners = []; last = null; isRunning = false;
+      addListener(listener) { if (!this.isRunning) this.start(); this.listeners.push(listener); if (this.last) listener(this.last); }
+      start() { if (!this.isRunning) run(); }
+      update(place) { this.last = place; this.listeners.forEach((one) => one(place)); }
+      getLast() { return this.last; }
+      ${method} }
+    export default new Places();`,
+    'src/Here.jsx': `import { useEffect, useState } from 'react'; import places from './places';
+      export function Here() { const [at, setAt] = useState(places.getLast()); useEffect(() => { places.addListener(setAt); return () => { places.removeListener?.(setAt); places.stop?.(); places.clear?.(); }; }, []); return <b>{at}</b>; }`,
+  });
+  expect(foundBy('silent-write', survey)).toEqual(found);
+});

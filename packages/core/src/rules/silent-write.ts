@@ -177,6 +177,14 @@ function draftsOf(linked: Linked, facts: FileFacts, file: number): Silent[] {
   for (const { from, to } of facts.flows) push(setters, from, to);
   for (const cell of facts.cells) {
     if (!cell.shared || cell.setter === null) continue;
+    // Who listens is no value that those are told.
+    if (
+      [...lists].some(
+        (list) =>
+          list === cell.value || (cell.kind === 'service' && facts.places[list]?.name === cell.name.split('.').at(-1)),
+      )
+    )
+      continue;
     // Those who listen to one object are not told of what another holds.
     const holders = facts.flows.flatMap(({ from, to, op }) => (from === cell.value && op === 'put' ? [to] : []));
     const isField = cell.kind === 'service';
@@ -186,8 +194,9 @@ function draftsOf(linked: Linked, facts: FileFacts, file: number): Silent[] {
     });
     if (beside.length === 0) continue;
     const telling = tellers(facts, new Set(beside));
-    const givers = giversOf(facts, cell.value);
-    if (!isObserved(facts, cell.value, givers, telling)) continue;
+    const held = holdersOf(facts, cell.value, isField ? holders : []);
+    const givers = giversOf(facts, held);
+    if (!isObserved(facts, held, givers, telling)) continue;
     const heres = new Set(setters.get(cell.setter));
     for (const { object, field, change, beforeRender } of facts.mutations)
       if (field === cell.name && change !== null && holders.includes(object) && !beforeRender) heres.add(change);
@@ -219,30 +228,42 @@ function objectOf(facts: FileFacts, list: PlaceId): PlaceId | null {
   return facts.flows.find(({ to, op }) => to === list && op === 'get')?.from ?? null;
 }
 
-/** Places that hold what a place holds, or hold it as a part. */
-function holdersOf(facts: FileFacts, place: PlaceId): ReadonlySet<PlaceId> {
+/**
+ * Places that hold what a place holds, or hold it as a part. What it is a field of by nature (`within`) holds much else: out of that, it is
+ * only followed by its name.
+ */
+function holdersOf(facts: FileFacts, place: PlaceId, within: readonly PlaceId[]): ReadonlySet<PlaceId> {
   const holders = new Set([place]);
-  for (const holder of holders)
-    for (const { from, to, op } of facts.flows)
-      if (from === holder && op !== 'derived' && op !== 'frozen') holders.add(to);
+  const instances = new Map<PlaceId, Set<string>>();
+  const queue = [{ at: place, field: '' }];
+  for (const { at, field } of queue)
+    for (const { from, to, op, field: by = '' } of facts.flows) {
+      if (from !== at || op === 'derived' || op === 'frozen') continue;
+      const isInstance = field !== '' && !(op === 'get' && by === field);
+      if (field !== '' && op === 'get' && by !== field) continue;
+      const held = isInstance ? field : op === 'put' && within.includes(to) ? by : '';
+      const known = instances.get(to) ?? new Set();
+      if (held === '' ? holders.has(to) : known.has(held)) continue;
+      if (held === '') holders.add(to);
+      else instances.set(to, known.add(held));
+      queue.push({ at: to, field: held });
+    }
   return holders;
 }
 
 /** The functions that return what a place holds. */
-function giversOf(facts: FileFacts, place: PlaceId): ReadonlySet<number> {
-  const holders = holdersOf(facts, place);
+function giversOf(facts: FileFacts, holders: ReadonlySet<PlaceId>): ReadonlySet<number> {
   return new Set(facts.functions.flatMap(({ result }, fn) => (holders.has(result) ? [fn] : [])));
 }
 
 /** Whether anyone can see a value: some function returns it, or those who listen are given it. A timer's number is seen by nobody. */
 function isObserved(
   facts: FileFacts,
-  place: PlaceId,
+  holders: ReadonlySet<PlaceId>,
   givers: ReadonlySet<number>,
   telling: ReadonlySet<number>,
 ): boolean {
   if (givers.size > 0) return true;
-  const holders = holdersOf(facts, place);
   return facts.calls.some(({ fn, args }) => telling.has(fn) && args.some((arg) => arg !== null && holders.has(arg)));
 }
 

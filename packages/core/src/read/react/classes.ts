@@ -151,7 +151,8 @@ function readMember(
   const name = fieldOf(member.key, 'computed' in member && !!member.computed);
   const written = b.facts.mutations.length;
   const method = readFunction(r, member, name === 'constructor' ? '' : name);
-  if (BEFORE_RENDER.test(name)) for (const one of b.facts.mutations.slice(written)) one.beforeRender = true;
+  if (name === 'constructor' || BEFORE_RENDER.test(name))
+    for (const one of b.facts.mutations.slice(written)) one.beforeRender = true;
   if (name === 'constructor') {
     const fact = b.facts.functions.find((fn) => fn.self === method);
     const given = fact?.params[0];
