@@ -461,3 +461,13 @@ test.each([
       render() { ${rendering} return <b onClick={() => this.dig()}>{this.state.wet}<i onClick={() => this.setState({ wet: false })} /></b>; } }`);
   expect(foundBy('direct-write', survey)).toEqual(found);
 });
+
+test.each([
+  ['shows', '{this.state.fields.length ? 1 : 2}', ['Plot.fields']],
+  ['only asks in its methods', 'x', []],
+])('a list that is changed in place, and that a class %s', (_what, shown, found) => {
+  const survey = one(`class Plot extends React.Component { state = { fields: [] };
+    add(field) { this.state.fields.push(field); } reset() { this.setState({ fields: [] }); } isReady() { return this.state.fields.every((one) => one.ready()); }
+    render() { return <b onClick={() => this.add(1)}>${shown}</b>; } }`);
+  expect(foundBy('direct-write', survey)).toEqual(found);
+});

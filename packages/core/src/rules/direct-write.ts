@@ -230,13 +230,15 @@ function methodWrites(linked: Linked, flow: CellFlow): Map<Spot, Draft> {
 }
 
 /** Where one state is changed in place, by the spot, which is the same however its lines move. */
-function draftsOf(linked: Linked, { cell, values }: CellFlow): Map<Spot, Draft> {
+function draftsOf(linked: Linked, flow: CellFlow): Map<Spot, Draft> {
+  const { cell, values } = flow;
   const { program, locals } = linked;
   const found = new Map<Spot, Draft>();
   if (cell.home === null || cell.setter === null || cell.callable || !values) return found;
   const byFunction = new Map<number, { one: Mutation; draft: Draft }[]>();
   const home = program.component(cell.home);
   if (!home || !FAMILIES[home.family].directWriteIsLost) return found;
+  if (!isSeen(linked, flow)) return found;
   let itself: Set<FlowStop> | null = null;
   for (const stop of values.stops.values()) {
     const local = locals.explore(stop.at);
@@ -293,6 +295,12 @@ function draftsOf(linked: Linked, { cell, values }: CellFlow): Map<Spot, Draft> 
     found.set(first.one.at, first.draft);
   }
   return found;
+}
+
+/** Whether anything would look otherwise, or run again, if a state were set anew. */
+function isSeen(linked: Linked, flow: CellFlow): boolean {
+  const stops = [...(flow.values?.stops.values() ?? [])];
+  return stops.some(({ facts }) => facts.uses.some(({ kind }) => kind === 'effect')) || isShown(linked, flow);
 }
 
 /** `place.current.seen = true`: what is kept in a reference is changed there without being shown, and on purpose. */

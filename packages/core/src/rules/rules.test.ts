@@ -144,8 +144,8 @@ test('a field set on the state of a class is changed in place', () => {
     'src/Tray.jsx': `import React from 'react';
       export class Tray extends React.Component {
         state = { open: false };
-        toggle = () => { this.state.open = true; this.setState({ open: false }); };
-        render() { return <b onClick={this.toggle}>{this.state.open ? 1 : 2}</b>; }
+        toggle = () => { this.state.open = true; }; close = () => this.setState({ open: false });
+        render() { return <b onClick={this.toggle} onBlur={this.close}>{this.state.open ? 1 : 2}</b>; }
       }`,
   });
   expect(survey.findings().map((one) => [one.rule, one.component, one.name, one.line])).toEqual([

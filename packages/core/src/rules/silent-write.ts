@@ -311,7 +311,7 @@ function tellers(facts: FileFacts, lists: ReadonlySet<number>): Set<number> {
     const fn = selfs.get(flow.from);
     if (fn !== undefined && flow.op === 'same') holds.set(flow.to, fn);
     if (fn !== undefined && flow.op === 'put' && flow.field)
-      for (const part of parts.get(flow.field) ?? []) holds.set(part, fn);
+      for (const part of parts.get(flow.field) ?? []) if (isTakenFrom(facts, part, flow.to)) holds.set(part, fn);
   }
   for (let before = -1; before !== telling.size;) {
     before = telling.size;
@@ -321,6 +321,13 @@ function tellers(facts: FileFacts, lists: ReadonlySet<number>): Set<number> {
     }
   }
   return telling;
+}
+
+/** Whether a part is taken out of an object, or of a name for it. */
+function isTakenFrom(facts: FileFacts, part: PlaceId, object: PlaceId): boolean {
+  const isObject = (place: PlaceId): boolean =>
+    place === object || facts.flows.some(({ from, to, op }) => op === 'same' && to === place && from === object);
+  return facts.flows.some(({ from, to, op }) => op === 'get' && to === part && isObject(from));
 }
 
 /** A function and those around it, the module left out. */

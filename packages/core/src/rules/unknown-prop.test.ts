@@ -96,3 +96,17 @@ test.each([
   });
   expect(foundBy('unknown-prop', survey)).toEqual(found);
 });
+
+test.each([
+  ['React’s own', 'react', ['App.className']],
+  ['one of the project that goes by that name', './parts', []],
+])('what a class above reads of the props: %s', (_what, from, found) => {
+  const survey = surveyOf({
+    'src/parts.js': `import React from 'react';
+      export class Component extends React.Component { styled(name) { return name + this.props.className; } }`,
+    'src/Pot.jsx': `import React from 'react'; import { Component } from '${from}';
+      export class Pot extends Component { static propTypes = { depth: 1 }; render() { return <b className={this.styled('pot')}>{this.props.depth}</b>; } }`,
+    'src/App.jsx': `import { Pot } from './Pot'; export function App() { return <Pot depth={1} className="deep" />; }`,
+  });
+  expect(foundBy('unknown-prop', survey)).toEqual(found);
+});

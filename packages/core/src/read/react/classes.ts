@@ -39,7 +39,7 @@ export function readClassComponent(r: ScriptReader, node: ClassNode, name: strin
   const renders = node.body.body.some(
     (m) => m.type === 'ClassMethod' && !m.static && fieldOf(m.key, m.computed) === 'render',
   );
-  if (!renders && !extendsComponent(node.superClass)) return undefined;
+  if (!renders && !extendsComponent(r, node.superClass)) return undefined;
   const { b } = r;
   const id = b.addFunction(name, 'component', r.fn, spotOf(node.id ?? node), node.loc?.end.line ?? 1);
   const fact = b.fn(id);
@@ -89,7 +89,7 @@ export function readClassComponent(r: ScriptReader, node: ClassNode, name: strin
  * where it cannot be followed.
  */
 function inherit(r: ScriptReader, above: t.Expression, fact: FunctionFact, props: PlaceId, fn: number): boolean {
-  if (extendsComponent(above)) return true;
+  if (extendsComponent(r, above)) return true;
   const base = value(r, above);
   if (base === null) return false;
   fact.mixes = [base];
@@ -112,14 +112,17 @@ function isMethod(member: t.ClassBody['body'][number]): boolean {
   return member.type === 'ClassMethod' && member.kind !== 'constructor';
 }
 
-function extendsComponent(node: t.Node | null | undefined): boolean {
+/** Whether a class is React’s own, and none of the project’s that goes by its name. */
+function extendsComponent(r: ScriptReader, node: t.Node | null | undefined): boolean {
   const name =
     node?.type === 'MemberExpression' && node.property.type === 'Identifier'
       ? node.property.name
       : node?.type === 'Identifier'
         ? node.name
         : '';
-  return name === 'Component' || name === 'PureComponent';
+  if (name !== 'Component' && name !== 'PureComponent') return false;
+  const place = node?.type === 'Identifier' ? r.scope.lookup(node.name) : undefined;
+  return !r.b.facts.imports.some((one) => one.place === place && /^[./~#]|^@\//.test(one.source));
 }
 
 function readMember(

@@ -33,6 +33,11 @@ export function cellsOfProp(cells: Cells, key: string): CellFlow[] {
   return [...(cells.passing.get(key) ?? [])].filter((flow) => flow.values?.stops.has(key));
 }
 
+/** Whether a function is a component, or what renders a class. */
+function isRenderOf(graph: Graph, fn: number, component: number | undefined): boolean {
+  return fn === component || (graph.functions[fn]?.fact.name === 'render' && graph.parentOf(fn) === component);
+}
+
 const sameFrom = (edge: Edge): number[] => (edge.op === 'same' ? [edge.from] : []);
 
 /**
@@ -56,7 +61,7 @@ export function isShown({ program: { graph }, locals }: Linked, { cell, values }
         fact?.kind === 'shown' ||
         // Conditions and loops of the markup stand in the component's own function.
         ((fact?.kind === 'branched' || fact?.kind === 'iterated') &&
-          graph.fnAt(graph.uses[use]?.file ?? 0, fact.fn) === stop.component?.fn);
+          isRenderOf(graph, graph.fnAt(graph.uses[use]?.file ?? 0, fact.fn), stop.component?.fn));
       return isInMarkup && !throughOther(from);
     });
   });
