@@ -200,3 +200,21 @@ test.each([
   });
   expect(foundBy('missing-prop', survey)).toEqual(found);
 });
+
+test.each([
+  ['says nothing of what it returns', '', ['App.given']],
+  ['says for which props it returns a component', ': React.ComponentClass<T>', []],
+])('a wrapper that %s', (_what, type, found) => {
+  const survey = surveyOf({
+    'src/loaded.tsx': `import React from 'react';
+      export interface Given { given: string }
+      export function loaded<T>(Inner: React.ComponentClass<T & Given>)${type} {
+        return class Loading extends React.Component<T & Given, null> { render() { return <Inner {...this.props} />; } };
+      }`,
+    'src/App.tsx': `import React from 'react'; import { loaded, Given } from './loaded';
+      class Bed extends React.Component<{ id: number } & Given> { render() { return <b>{this.props.given}{this.props.id}</b>; } }
+      const Loaded = loaded<{ id: number }>(Bed);
+      export function App() { return <Loaded id={1} />; }`,
+  });
+  expect(foundBy('missing-prop', survey)).toEqual(found);
+});

@@ -60,12 +60,13 @@ function Tray({ label, onMove }) {
   },
   check({ linked }) {
     const found = new Map<string, Draft>();
+    const reads = contextReads(linked);
     const calls = linked.memos.of<FileFacts, ReadonlyMap<string, Misfitting>>('payload-mismatch');
     linked.program.graph.files.forEach((facts, file) => {
       for (const [key, { draft, past, call }] of calls.get(facts, () => ofCalls(linked, facts, file))) {
         // A listener that events come past may be there for others of that name.
         if (past && !isSentByOne(linked, draft.name ?? '')) continue;
-        if (!isGivenMoreElsewhere(linked, call)) found.set(key, draft);
+        if (!isGivenMoreElsewhere(linked.program.graph, reads, call)) found.set(key, draft);
       }
     });
     for (const topic of topics(linked)) for (const [key, draft] of ofArguments(linked, topic)) found.set(key, draft);
@@ -109,26 +110,40 @@ function isSentByOne({ program }: Linked, name: string): boolean {
 }
 
 /** Whether others who call what one context holds give it more: whoever takes that knows that there are two kinds of calls. */
-function isGivenMoreElsewhere({ program: { graph } }: Linked, call: number): boolean {
+function isGivenMoreElsewhere(graph: Graph, reads: ReadonlyMap<number, number>, call: number): boolean {
   const entry = graph.calls[call];
   if (!entry) return false;
-  const held = contextFieldsOf(graph, entry.file, entry.fact);
+  const held = contextFieldsOf(graph, reads, entry.file, entry.fact);
   if (held.size === 0) return false;
   return graph.files.some((facts, file) =>
     facts.calls.some(
       (fact) =>
         fact.name === entry.fact.name &&
         fact.args.length > entry.fact.args.length &&
-        [...contextFieldsOf(graph, file, fact)].some((one) => held.has(one)),
+        [...contextFieldsOf(graph, reads, file, fact)].some((one) => held.has(one)),
+    ),
+  );
+}
+
+/** The places at which what a context holds arrives, with the context. */
+function contextReads({ program: { graph }, crossings }: Linked): ReadonlyMap<number, number> {
+  return new Map(
+    [...graph.contextOfPlace.values()].flatMap((context) =>
+      crossings.readersOf(context).map(({ place }) => [place, context] as const),
     ),
   );
 }
 
 /** What a call calls, where that is a field of what a context holds. */
-function contextFieldsOf(graph: Graph, file: number, { callee }: CallFact): ReadonlySet<string> {
+function contextFieldsOf(
+  graph: Graph,
+  reads: ReadonlyMap<number, number>,
+  file: number,
+  { callee }: CallFact,
+): ReadonlySet<string> {
   const origins = graph.trace(graph.at(file, callee));
   return new Set(
-    origins.flatMap(({ place, path }) => (graph.places[place]?.kind === 'context' ? `${place}.${path.join('.')}` : [])),
+    origins.flatMap(({ place, path }) => (reads.has(place) ? `${reads.get(place)}.${path.join('.')}` : [])),
   );
 }
 

@@ -196,7 +196,7 @@ function draftsOf(linked: Linked, facts: FileFacts, file: number): Silent[] {
     const telling = tellers(facts, new Set(beside));
     const held = holdersOf(facts, cell.value, isField ? holders : []);
     const givers = giversOf(facts, held);
-    if (!isObserved(facts, held, givers, telling)) continue;
+    if (!isObserved(facts, held, givers, { telling, objects: holders })) continue;
     const heres = new Set(setters.get(cell.setter));
     for (const { object, field, change, beforeRender } of facts.mutations)
       if (field === cell.name && change !== null && holders.includes(object) && !beforeRender) heres.add(change);
@@ -261,10 +261,16 @@ function isObserved(
   facts: FileFacts,
   holders: ReadonlySet<PlaceId>,
   givers: ReadonlySet<number>,
-  telling: ReadonlySet<number>,
+  { telling, objects }: { telling: ReadonlySet<number>; objects: readonly PlaceId[] },
 ): boolean {
   if (givers.size > 0) return true;
-  return facts.calls.some(({ fn, args }) => telling.has(fn) && args.some((arg) => arg !== null && holders.has(arg)));
+  // A method of anything else is no listener, and tells none.
+  const isOwn = (place: PlaceId | null): boolean =>
+    place === null || objects.some((object) => object === place || isTakenAs(facts, place, object));
+  return facts.calls.some(
+    ({ fn, args, receiver }) =>
+      telling.has(fn) && isOwn(receiver) && args.some((arg) => arg !== null && holders.has(arg)),
+  );
 }
 
 /** What a function is called that wants to be told. */
@@ -325,9 +331,13 @@ function tellers(facts: FileFacts, lists: ReadonlySet<number>): Set<number> {
 
 /** Whether a part is taken out of an object, or of a name for it. */
 function isTakenFrom(facts: FileFacts, part: PlaceId, object: PlaceId): boolean {
-  const isObject = (place: PlaceId): boolean =>
-    place === object || facts.flows.some(({ from, to, op }) => op === 'same' && to === place && from === object);
-  return facts.flows.some(({ from, to, op }) => op === 'get' && to === part && isObject(from));
+  return facts.flows.some(
+    ({ from, to, op }) => op === 'get' && to === part && (from === object || isTakenAs(facts, from, object)),
+  );
+}
+
+function isTakenAs({ flows }: FileFacts, name: PlaceId, object: PlaceId): boolean {
+  return flows.some(({ from, to, op }) => op === 'same' && to === name && from === object);
 }
 
 /** A function and those around it, the module left out. */

@@ -78,6 +78,10 @@ function addTyped(r: ScriptReader, fact: FunctionFact, props: Map<string, PropFa
   if (!type) return;
   const written = typeOf(type);
   const typed = propsOf(written, findIn(r.b.facts.types));
+  if (fact.parent !== null && r.givesComponent.has(fact.parent)) {
+    fact.openType = true;
+    return;
+  }
   // What the file does not show is looked for in the others once they are all read.
   if (typed.open) {
     fact.openType = true;

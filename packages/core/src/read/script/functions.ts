@@ -35,6 +35,7 @@ export function readFunction(
   fact.wraps = onlyCalls(node);
   const typed = propsType ?? annotationOf(node.params[0]);
   if (typed) r.propTypes.set(id, typed);
+  if (isComponentType(node.returnType)) r.givesComponent.add(id);
   const injected = constructs(node) ? node.params.map((param) => r.dialect.injected?.(r, param) ?? null) : [];
   const before = { fn: r.fn, scope: r.scope, fragment: r.fragment, seen: r.seen, repeat: r.repeat };
   r.fn = id;
@@ -102,6 +103,16 @@ export function readInPlace(
     readStatements(r, returns ? body.body.slice(0, -1) : body.body);
     return returns ? value(r, last.argument) : null;
   });
+}
+
+/** `React.ComponentClass<T>`, as the type of what a function returns. */
+function isComponentType(node: t.Node | null | undefined): boolean {
+  const type = node?.type === 'TSTypeAnnotation' ? node.typeAnnotation : null;
+  if (type?.type !== 'TSTypeReference') return false;
+  const { typeName } = type;
+  const name =
+    typeName.type === 'TSQualifiedName' ? typeName.right.name : typeName.type === 'Identifier' ? typeName.name : '';
+  return /^(ComponentType|ComponentClass|FunctionComponent|FC|VFC|\w*ExoticComponent)$/.test(name);
 }
 
 function constructs(node: FunctionNode): boolean {
