@@ -453,6 +453,13 @@ test.each([
     '',
     [],
   ],
+  [
+    'and set by another name of the instance',
+    'dig() { const self = this; this.state.wet = true; self.setState({ n: 1 }); }',
+    '',
+    '',
+    [],
+  ],
   ['as the instance is made', 'dig() {}', 'if (props.wet) this.state.wet = true;', '', []],
   ['while it is rendered', 'dig() {} soak() { this.state.wet = true; }', '', 'this.soak();', []],
 ])('state of a class is changed in place, %s', (_what, methods, making, rendering, found) => {

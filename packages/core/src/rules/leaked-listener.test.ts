@@ -14,6 +14,8 @@ describe('leaked-listener', () => {
       `const on = () => setN(1); window.addEventListener('resize', on); return () => window.removeEventListener('resize', on);`,
       0,
     ],
+    ['ended by a part of it', `const held = hub.subscribe(() => setN(1)); return held.unsubscribe;`, 0],
+    ['ended by a part of something else', `const held = hub.subscribe(() => setN(1)); return n.unsubscribe;`, 1],
     ['an interval ended as a timer', `const t = setInterval(() => setN(1), 9); return () => clearTimeout(t);`, 0],
     ['an interval that is ended', `const t = setInterval(() => setN(1), 9); return () => clearInterval(t);`, 0],
     ['heard once', `window.addEventListener('load', () => setN(1), { once: true });`, 0],

@@ -110,3 +110,23 @@ test.each([
   });
   expect(foundBy('unknown-prop', survey)).toEqual(found);
 });
+
+test.each([
+  [
+    'another name of the instance',
+    'class Pot extends React.Component { render() { const self = this; return <b>{self.props.depth}</b>; } }',
+    ['App.soil'],
+  ],
+  [
+    'all of them, by another name of the instance',
+    'class Pot extends React.Component { render() { const self = this; return <b>{Object.keys(self.props).map((key) => self.props[key])}</b>; } }',
+    [],
+  ],
+  [
+    'what it is given, without parameters',
+    'function Pot() { const made = from(arguments); return <b>{made}</b>; }',
+    [],
+  ],
+])('props are read by %s', (_what, pot, found) => {
+  expect(foundBy('unknown-prop', one(`${pot} function App() { return <Pot depth={1} soil={2} />; }`))).toEqual(found);
+});

@@ -384,11 +384,15 @@ function defaultsOf(r: ScriptReader, node: ClassNode): [name: string, text: stri
   return [];
 }
 
-/** `this.props.units` and `const { units } = this.props` name props as if they were read from the parameter. */
+/** `this.props.units` and `const { units } = self.props` name props as if they were read from the parameter. */
 function readPropsThroughThis(r: ScriptReader, self: PlaceId, props: PlaceId): void {
   const { flows } = r.b.facts;
+  const selves = new Set([self]);
+  for (const one of selves)
+    for (const { from, to, op } of flows)
+      if (from === one && op === 'same' && r.b.facts.places[to]?.kind === 'binding') selves.add(to);
   const holders = new Set(
-    flows.filter((f) => f.from === self && f.op === 'get' && f.field === 'props').map((f) => f.to),
+    flows.filter((f) => selves.has(f.from) && f.op === 'get' && f.field === 'props').map((f) => f.to),
   );
   // A constructor is given them as well.
   for (const { from, to, op } of flows)

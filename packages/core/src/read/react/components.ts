@@ -41,7 +41,7 @@ export function makeComponent(r: ScriptReader, fact: FunctionFact): void {
 function describeProps(r: ScriptReader, fact: FunctionFact): void {
   const first = fact.params[0];
   fact.props = [];
-  fact.takesRest = false;
+  fact.takesRest = r.takesArguments.has(r.b.facts.functions.indexOf(fact));
   if (first === undefined) return;
   const { places } = r.b.facts;
   const { flows, uses, calls } = r.b.within(fact);

@@ -21,6 +21,7 @@ export function value(r: ScriptReader, node: t.Node | null | undefined, target: 
   switch (node.type) {
     case 'Identifier': {
       const place = r.scope.lookup(node.name);
+      if (place === undefined && node.name === 'arguments') r.takesArguments.add(r.fn);
       if (place === undefined) return r.missing(node.name, spotOf(node));
       noteRead(r, place);
       return r.dialect.named?.(r, place, node) ?? place;

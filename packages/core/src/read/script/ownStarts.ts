@@ -72,7 +72,9 @@ export function isOwnElement(r: ScriptReader, { callee }: t.CallExpression, arou
 export const LASTING = /\b(window|document|body)\b/;
 
 /** `$(panel).on(…)`: a listener on an element goes with it, by whatever it is put there; the window and the document stay. */
-export function isWrappedElement({ callee }: t.CallExpression): boolean {
+export function isWrappedElement(r: ScriptReader, { callee }: t.CallExpression): boolean {
+  // `this.$el.slider.on(…)`: so does what a library puts on it.
+  if (callee.type === 'MemberExpression' && /\$el\b/.test(r.source(callee.object))) return true;
   const wrapper = callee.type === 'MemberExpression' ? callee.object : null;
   if (wrapper?.type !== 'CallExpression' || wrapper.callee.type !== 'Identifier') return false;
   const [element] = wrapper.arguments;

@@ -121,6 +121,8 @@ export class ScriptReader {
   readonly propsHolders = new Map<PlaceId, ReadonlySet<PlaceId>>();
   /** The type a component's props are said to have, by its function. */
   readonly propTypes = new Map<FunctionId, t.Node>();
+  /** Functions that read what they are given other than by their parameters. */
+  readonly takesArguments = new Set<FunctionId>();
   /** Functions that say of what kind of component they return: its own type is not what is asked of whoever renders it. */
   readonly givesComponent = new Set<FunctionId>();
   /** Props declared beside components, by the component's name. */

@@ -55,7 +55,14 @@ export function noteStarts(
     if (!within && one.type === 'ReturnStatement' && one.argument) returned.push(one.argument);
   });
   const ends = withCalled(r, returned, fn.body);
-  const names = returned.flatMap((one) => (one.type === 'Identifier' ? [one.name] : []));
+  // `return held`, `return held.unsubscribe`
+  const names = returned.flatMap((one) =>
+    one.type === 'Identifier'
+      ? [one.name]
+      : one.type === 'MemberExpression' && one.object.type === 'Identifier'
+        ? [one.object.name]
+        : [],
+  );
   for (const start of startsIn(r, fn.body)) {
     if (start.name === 'addEventListener' && isOfThisRun(start.node, fn.body)) continue;
     if (start.name === 'addEventListener' && !again && isOwnElement(r, start.node, fn.body)) continue;
@@ -196,7 +203,7 @@ function startsIn(r: ScriptReader, body: t.Node): Start[] {
       return;
     if (name === 'on' && r.dialect.endsWithElements && !LASTING.test(r.source(node.callee))) return;
     const topic = textOf(r, node.arguments[0]) ?? '';
-    if (/^\$?on$/.test(name) && (topic === '' || isWrappedElement(node))) return;
+    if (/^\$?on$/.test(name) && (topic === '' || isWrappedElement(r, node))) return;
     // Listeners on an instance of one's own go with it; those on scopes are read as messages.
     if (name === '$on' && r.dialect.endsWithElements) return;
     if (name === '$on' && node.callee.type === 'MemberExpression' && !isBus(r, node.callee.object)) return;

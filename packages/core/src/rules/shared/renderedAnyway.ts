@@ -5,7 +5,7 @@ import type { Linked } from '../../link';
 /** How many functions are looked through from the one that makes a change. */
 const MOST_FUNCTIONS = 20;
 /** What has a class rendered again, whatever has changed by then. */
-const RENDERS = /^(?:this\.)?(?:setState|forceUpdate)$/;
+const RENDERS = /(?:^|\.)(?:setState|forceUpdate)$/;
 
 /**
  * Whether whoever changes the state of a class in place also has it rendered, by itself or by methods that it calls; or does so while it
