@@ -478,3 +478,13 @@ test.each([
     render() { return <b onClick={() => this.add(1)}>${shown}</b>; } }`);
   expect(foundBy('direct-write', survey)).toEqual(found);
 });
+
+test.each([
+  ['an object of the state', 'plots[id]', ['Bed.plots']],
+  ['an object of the state, or an instance made here', 'plots[id] || new Plot(id)', []],
+])('what is changed is %s', (_what, plot, found) => {
+  const survey = one(`class Plot { show() { return this.wet; } }
+    function Bed({ id }) { const [plots, setPlots] = useState({}); const plot = useMemo(() => ${plot}, [id]);
+      return <b onClick={() => { plot.wet = true; }} onBlur={() => setPlots({})}>{plots[id].wet}</b>; }`);
+  expect(foundBy('direct-write', survey)).toEqual(found);
+});

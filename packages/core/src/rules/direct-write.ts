@@ -14,7 +14,7 @@ import { FAMILIES } from '../model/families';
 import { mutationsAt, type Mutation } from '../follow/changesInPlace';
 import { unseenBelow } from './shared/inPlaceBelow';
 import { isChangeOf, isShown, writersOf } from './shared/changes';
-import { isItsOwnAffair } from './shared/outsideObjects';
+import { isItsOwnAffair, mayBeInstance } from './shared/outsideObjects';
 import { isRenderedAnyway } from './shared/renderedAnyway';
 import { relatedAt, named, positionOf, type Draft, type Rule, remedyIn } from './rule';
 import type { CallFact, Spot } from '../model/facts';
@@ -256,6 +256,7 @@ function draftsOf(linked: Linked, flow: CellFlow): Map<Spot, Draft> {
           isAnew(visited.flags) ||
           isGuessed(visited.flags) ||
           isPutTogether(program.graph, visited.place) ||
+          mayBeInstance(program.graph, visited.place) ||
           isInHelper(linked, stop, visited, one)
         )
           continue;

@@ -148,3 +148,17 @@ test.each([
   });
   expect(foundBy('unsent-event', survey)).toEqual(found);
 });
+
+test.each([
+  ['the listeners it was given', '$listeners', []],
+  ['others, put together from those', 'others', []],
+  ['none', '{}', ['App.dig']],
+])('a component of Vue 2 hands on %s', (_what, on, found) => {
+  const survey = surveyOf({
+    'package.json': '{ "dependencies": { "vue": "^2.7.0" } }',
+    'src/Bed.vue': `<template><field v-on="${on}" @rake="$emit('rake')" /></template><script>import Field from 'fields';
+      export default { components: { Field }, computed: { others() { const all = {}; Object.assign(all, this.$listeners); delete all.input; return all; } } };</script>`,
+    'src/App.vue': `<template><Bed @dig="go" @rake="go" /></template><script>import Bed from './Bed.vue'; export default { components: { Bed }, methods: { go() {} } };</script>`,
+  });
+  expect(foundBy('unsent-event', survey)).toEqual(found);
+});

@@ -281,6 +281,8 @@ class Template extends TemplateText {
           );
       return;
     }
+    // Put together elsewhere, it may hold listeners of whoever renders the component.
+    if (expression.content.trim() !== '$listeners') this.r.b.fn(this.component.fn).sendsAny = true;
     const place = this.value(expression);
     if (place === null) return;
     this.r.b.flow(place, propsPlace);

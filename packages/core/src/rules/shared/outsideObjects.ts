@@ -2,6 +2,8 @@
 import type { CellInfo } from '../../follow/cellInfo';
 import type { Mutation } from '../../follow/changesInPlace';
 import type { Linked } from '../../link';
+import { namesBefore } from '../../link/graph/aliases';
+import type { Edge } from '../../link/graph/edges';
 import type { Graph } from '../../link/graph/graph';
 import { isChangeOf } from './changes';
 
@@ -24,11 +26,24 @@ export function isItsOwnAffair(linked: Linked, cell: CellInfo, one: Mutation): b
     const { file, fact } = graph.calls[call] ?? {};
     if (!fact || file === undefined) return false;
     const targets = graph.targetsOf(call);
-    if (fact.creates && targets.length > 0) return targets.some((fn) => hasMethods(graph, fn));
-    if (fact.creates) return !PLAIN.test(fact.name);
+    if (fact.creates) return isInstance(graph, call);
     // A list is one, whoever made it.
     return targets.length === 0 && !one.text.endsWith('()') && isOfLibrary(graph, graph.at(file, fact.callee));
   });
+}
+
+/** `rows[id] || new Row(id)`: whether what is changed, or what holds it, may be an instance that is made where it is needed. */
+export function mayBeInstance(graph: Graph, place: number): boolean {
+  const holds = ({ op, to }: Edge): boolean => op === 'same' || (op === 'get' && graph.places[to]?.kind !== 'cell');
+  return makersOf(graph, [...namesBefore(graph, place, holds)]).some((call) => isInstance(graph, call));
+}
+
+/** Whether a call makes an instance of a class that is more than its fields. */
+function isInstance(graph: Graph, call: number): boolean {
+  const { fact } = graph.calls[call] ?? {};
+  if (!fact?.creates) return false;
+  const targets = graph.targetsOf(call);
+  return targets.length > 0 ? targets.some((fn) => hasMethods(graph, fn)) : !PLAIN.test(fact.name);
 }
 
 /** All that a state is given: at first, and by its setter in the file it lives in. */
