@@ -149,3 +149,16 @@ test.each([
     function Dial({ level }) { const [own, setOwn] = useState(level); ${code} return <b>{own}</b>; }`);
   expect(foundBy('mirrored-state', survey)).toEqual(found);
 });
+
+test.each([
+  ['back to the source', 'this.isOpen = this.open', []],
+  ['on its own', 'this.isOpen = !this.isOpen', ['Box.isOpen']],
+])('a copy on an instance of Vue is set %s', (_what, change, found) => {
+  const survey = surveyOf({
+    'src/Box.vue': `<template><b @click="done" :class="{ open: isOpen }">{{ open }}</b></template><script>
+      export default { props: { open: Boolean }, data() { return { isOpen: this.open }; }, methods: { done() { ${change}; } } };</script>`,
+    'src/App.vue': `<template><Box :open="on" /><i @click="on = !on" /></template><script>import Box from './Box.vue';
+      export default { components: { Box }, data: () => ({ on: false }) };</script>`,
+  });
+  expect(foundBy('mirrored-state', survey)).toEqual(found);
+});

@@ -1,4 +1,5 @@
 /** State initialised from something else: shared by `mirrored-state` and `frozen-read`. */
+import type { CellInfo } from '../../follow/cellInfo';
 import type { CellFlow, Cells } from '../../follow/cells';
 import { reachedBy, type Flow, type FlowHop, type FlowStop } from '../../follow/flow';
 import type { CallFact, Spot } from '../../model/facts';
@@ -274,9 +275,22 @@ function isReset(linked: Linked, source: CellFlow, component: ComponentInfo, { c
   };
   const isWritten = (visited: Visited): boolean =>
     graph.callsWithArg(visited.place).some(isSetter) ||
+    isGivenToField(graph, visited.place, cell) ||
     graph.edgesOutOf(visited.place).some((edge) => edge.op === 'same' && edge.to === cell.value?.place);
   return stops.some((stop) =>
     linked.locals.explore(stop.at).visited.some((visited) => !wasDerived(visited) && isWritten(visited)),
+  );
+}
+
+/** `this.isOpen = this.open`: whether a value is put into the field of an instance that holds a cell. */
+function isGivenToField(graph: Graph, place: number, { setter }: CellInfo): boolean {
+  const file = graph.fileOf(place);
+  const { mutations = [], calls = [] } = graph.files[file] ?? {};
+  return mutations.some(
+    ({ given, change }) =>
+      given !== undefined &&
+      graph.at(file, given) === place &&
+      calls.some((fact) => fact.callee === change && isChangeOf(graph, file, fact, setter?.place)),
   );
 }
 
