@@ -218,3 +218,15 @@ test.each([
   });
   expect(foundBy('missing-prop', survey)).toEqual(found);
 });
+
+test.each([
+  ['by its name', 'props'],
+  ['as any', 'props as any'],
+])('props handed to a render function %s may hold all that is asked for', (_what, given) => {
+  const survey = surveyOf({
+    'src/Bed.vue': `<template><b>{{ depth.x }}</b></template><script lang="ts">export default { props: { depth: { type: Object, required: true } } };</script>`,
+    'src/main.ts': `import { createApp, h, reactive } from 'vue'; import Bed from './Bed.vue';
+      const props = reactive({ depth: undefined }); createApp({ render() { return h(Bed, ${given}); } }).mount('#app');`,
+  });
+  expect(foundBy('missing-prop', survey)).toEqual([]);
+});

@@ -130,3 +130,11 @@ test.each([
 ])('props are read by %s', (_what, pot, found) => {
   expect(foundBy('unknown-prop', one(`${pot} function App() { return <Pot depth={1} soil={2} />; }`))).toEqual(found);
 });
+
+test('a tag that a context holds may be another than the one that stands in for it', () => {
+  const survey = one(`const Icon = createContext(Placeholder);
+    function Placeholder() { return <b />; }
+    export function App({ icon }) { return <Icon.Provider value={icon ?? Placeholder}><Bed /></Icon.Provider>; }
+    function Bed() { const Shown = useContext(Icon); return <Shown icon="leaf" />; }`);
+  expect(foundBy('unknown-prop', survey)).toEqual([]);
+});

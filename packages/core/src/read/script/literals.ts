@@ -2,19 +2,23 @@ import type * as t from '@babel/types';
 import type { ScriptReader } from './reader';
 import { fieldOf } from './patterns';
 
-/** What an expression is once types and names of constants are taken away. */
-export function plain(r: ScriptReader, node: t.Node | null | undefined): t.Node | null {
-  if (!node) return null;
-  if (
-    node.type === 'TSAsExpression' ||
+/** What an expression is once types are taken away. */
+export function withoutType(node: t.Node): t.Node {
+  return node.type === 'TSAsExpression' ||
     node.type === 'TSSatisfiesExpression' ||
     node.type === 'TSNonNullExpression' ||
     node.type === 'TSTypeAssertion' ||
     node.type === 'ParenthesizedExpression'
-  )
-    return plain(r, node.expression);
-  if (node.type === 'Identifier' && r.consts.has(node.name)) return plain(r, r.consts.get(node.name));
-  return node;
+    ? withoutType(node.expression)
+    : node;
+}
+
+/** What an expression is once types and names of constants are taken away. */
+export function plain(r: ScriptReader, node: t.Node | null | undefined): t.Node | null {
+  if (!node) return null;
+  const bare = withoutType(node);
+  if (bare.type === 'Identifier' && r.consts.has(bare.name)) return plain(r, r.consts.get(bare.name));
+  return bare;
 }
 
 export function objectOf(r: ScriptReader, node: t.Node | null | undefined): t.ObjectExpression | null {

@@ -10,12 +10,12 @@ import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import type { Reading } from '../script/reading';
 import { addSite } from '../component/site';
-import { hasComputedKey, property } from '../script/literals';
+import { hasComputedKey, property, withoutType } from '../script/literals';
 import { camel, pascal } from '../../model/spelling';
 import { BUILT_IN, textsOf } from './tags';
 
 export const hyperscript: Reading = (r, node) => {
-  const [type, second, third] = node.arguments;
+  const [type, second, third] = node.arguments.map((one) => withoutType(one));
   const piece = r.fragment ?? r.b.place('markup', '', r.fn, spotOf(node));
   r.seen.markup = true;
   const hasData = second !== undefined && (third !== undefined || isData(second));

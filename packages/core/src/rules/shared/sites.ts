@@ -39,6 +39,7 @@ function gather(linked: Linked): Passing[] {
   graph.clones.forEach((_, clone) => {
     for (const { site } of linked.clones.all(clone)) cloned.add(site);
   });
+  const read = new Set(graph.contextReads.map(({ fact, file }) => graph.at(file, fact.result)));
   const found: Passing[] = [];
   graph.sites.forEach(({ fact, file }, site) => {
     const target = program.siteTargets[site];
@@ -48,6 +49,8 @@ function gather(linked: Linked): Passing[] {
     if (isModel(graph.path(file))) return;
     // One of a list of components, or a default beside what is passed in: the others could not be followed.
     if (!target || target.picked || target.uncertain || target.components.length !== 1 || !component) return;
+    // What a context holds is for whoever provides it: what is known is what stands in for it.
+    if (graph.trace(graph.at(file, fact.tag)).some(({ place }) => read.has(place))) return;
     const open =
       fact.props.some((prop) => prop.name === null) ||
       cloned.has(site) ||
