@@ -6,8 +6,10 @@ import { freshContext } from './fresh-context';
 import { frozenRead } from './frozen-read';
 import type { Mend } from './job';
 import { leakedListener } from './leaked-listener';
+import { lostOverflow } from './lost-overflow';
 import { nearName } from './near-name';
 import { privateStore } from './private-store';
+import { silentWrite } from './silent-write';
 import { unusedProp } from './unused-prop';
 
 export const MENDS: Readonly<Record<string, Mend>> = {
@@ -18,7 +20,9 @@ export const MENDS: Readonly<Record<string, Mend>> = {
   'fresh-context': freshContext,
   'frozen-read': frozenRead,
   'leaked-listener': leakedListener,
+  'lost-overflow': lostOverflow,
   'private-store': privateStore,
+  'silent-write': silentWrite,
   'unknown-prop': nearName,
   'unheard-event': nearName,
   'unsent-event': nearName,

@@ -228,3 +228,77 @@ test.each([
   const others = { 'package.json': `{"dependencies":{"${name}":"${version}"}}` };
   expect(becomes(path, text(bare), 'bare-store', others)).toBe(text(read));
 });
+
+describe('a value that is set in silence', () => {
+  const store = (reset: string): string => `let scale = 'celsius';
+const listeners = [];
+export function subscribe(listener) {
+  listeners.push(listener);
+  return () => listeners.splice(listeners.indexOf(listener), 1);
+}
+export const getScale = () => scale;
+export function setScale(next) {
+  scale = next;
+  listeners.forEach((listener) => listener(next));
+}
+export function reset() {
+${reset}
+}
+`;
+  const others = {
+    'src/Gauge.jsx': `import { useSyncExternalStore } from 'react';
+import { getScale, reset, setScale, subscribe } from './store';
+export function Gauge() {
+  const scale = useSyncExternalStore(subscribe, getScale);
+  return <b onClick={() => setScale('kelvin')} onBlur={reset}>{scale}</b>;
+}
+`,
+  };
+  test('is told as it is elsewhere', () => {
+    expect(becomes('src/store.js', store(`  scale = 'celsius';`), 'silent-write', others)).toBe(
+      store(`  scale = 'celsius';\n  listeners.forEach((listener) => listener(scale));`),
+    );
+  });
+
+  test('of a class, by the stream that others read', () => {
+    const service = (add: string): string => `import { Injectable } from '@angular/core';
+import { BehaviorSubject } from 'rxjs';
+@Injectable({ providedIn: 'root' })
+export class Beds {
+  private all: number[] = [];
+  private readonly told = new BehaviorSubject<number[]>([]);
+  readonly all$ = this.told.asObservable();
+  add(bed: number) {
+    ${add}
+  }
+  clear() {
+    this.all = [];
+    this.told.next(this.all);
+  }
+}
+`;
+    const app = {
+      'src/app.ts': `import { Component, inject } from '@angular/core';
+import { AsyncPipe } from '@angular/common';
+import { Beds } from './beds';
+@Component({ selector: 'app-root', imports: [AsyncPipe], template: '<b (click)="beds.add(1)" (blur)="beds.clear()">{{ beds.all$ | async }}</b>' })
+export class App { beds = inject(Beds); }
+`,
+    };
+    const set = 'this.all = [...this.all, bed];';
+    expect(becomes('src/beds.ts', service(set), 'silent-write', app)).toBe(
+      service(`${set}\n    this.told.next(this.all);`),
+    );
+  });
+});
+
+test('attributes that go nowhere are put on the first root element', () => {
+  const tray = (root: string): string =>
+    `<script setup>defineProps(['label']);</script>\n<template>\n  ${root}\n    {{ label }}\n  </b>\n  <i>ready</i>\n</template>\n`;
+  const bench = {
+    'src/Bench.vue': `<script setup>import Tray from './Tray.vue';</script><template><Tray label="a" title="b" /></template>`,
+  };
+  expect(becomes('src/Tray.vue', tray('<b class="tray">'), 'lost-overflow', bench)).toBe(
+    tray('<b v-bind="$attrs" class="tray">'),
+  );
+});

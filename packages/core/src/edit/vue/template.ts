@@ -39,6 +39,7 @@ interface Attribute {
 interface Node {
   type: number;
   tagType?: number;
+  tag?: string;
   props?: Attribute[];
   children?: Node[];
   content?: Expression;
@@ -70,6 +71,16 @@ export function templateOf(text: string): Template | null {
     for (const one of node.props ?? []) noteAttribute(template, node, one);
   }
   return template;
+}
+
+/** The elements at the root of a template, each with where its tag’s name ends. */
+export function rootsOf(text: string): { tag: string; end: number }[] {
+  const { descriptor, errors } = compilerOf('vue').parse(text, { ignoreEmpty: false });
+  const root = descriptor.template?.ast as unknown as Node | undefined;
+  if (errors.length > 0) return [];
+  return (root?.children ?? []).flatMap(({ type, tagType, tag, loc }) =>
+    type === 1 && tagType === ELEMENT && tag !== undefined ? { tag, end: loc.start.offset + 1 + tag.length } : [],
+  );
 }
 
 /** Elements of the page, as the parser numbers what a tag stands for. */
