@@ -8,6 +8,7 @@ import type { Mend } from './job';
 import { leakedListener } from './leaked-listener';
 import { lostOverflow } from './lost-overflow';
 import { nearName } from './near-name';
+import { outsideWrite } from './outside-write';
 import { privateStore } from './private-store';
 import { silentWrite } from './silent-write';
 import { unusedProp } from './unused-prop';
@@ -21,6 +22,7 @@ export const MENDS: Readonly<Record<string, Mend>> = {
   'frozen-read': frozenRead,
   'leaked-listener': leakedListener,
   'lost-overflow': lostOverflow,
+  'outside-write': outsideWrite,
   'private-store': privateStore,
   'silent-write': silentWrite,
   'unknown-prop': nearName,

@@ -302,3 +302,44 @@ test('attributes that go nowhere are put on the first root element', () => {
     tray('<b v-bind="$attrs" class="tray">'),
   );
 });
+
+describe('a field that is set from outside its class', () => {
+  const units = (more = '', ending = 'js'): Record<string, string> => ({
+    [`src/units.${ending}`]: `import { makeAutoObservable } from 'mobx';\nclass Units {\n  scale = 'celsius';\n  constructor() {\n    makeAutoObservable(this);\n  }${more}\n}\nexport const units = new Units();\n`,
+  });
+  const gauge = (change: string): string =>
+    `import { observer } from 'mobx-react-lite';\nimport { units } from './units';\nexport const Gauge = observer(() => <b onClick={() => { ${change}; }}>{units.scale}</b>);\n`;
+  const write = gauge(`units.scale = 'kelvin'`);
+
+  test('is set by a method that the class hands out', () => {
+    const { after } = mended({ ...units(), 'src/Gauge.jsx': write }, 'outside-write');
+    expect(after).toEqual({
+      ...units('\n  setScale(next) {\n    this.scale = next;\n  }'),
+      'src/Gauge.jsx': gauge(`units.setScale('kelvin')`),
+    });
+  });
+
+  test('or by one that it has', () => {
+    const has = units('\n  choose(scale) {\n    this.scale = scale;\n  }');
+    expect(becomes('src/Gauge.jsx', write, 'outside-write', has)).toBe(gauge(`units.choose('kelvin')`));
+  });
+
+  test('with its type', () => {
+    const { after } = mended({ ...units('', 'ts'), 'src/Gauge.jsx': write }, 'outside-write');
+    expect(after['src/units.ts']).toContain(`  setScale(next: Units['scale']): void {\n    this.scale = next;\n  }`);
+  });
+
+  test('but not where it is no field of a class', () => {
+    const context = `import { inject } from 'vue';`;
+    expect(
+      becomes(
+        'src/Bed.vue',
+        `<script setup>${context} const soil = inject('soil'); const dig = () => { soil.value = 2; };</script>\n<template><b @click="dig">{{ soil }}</b></template>\n`,
+        'outside-write',
+        {
+          'src/App.vue': `<script setup>import { provide, ref } from 'vue'; import Bed from './Bed.vue'; const soil = ref(1); provide('soil', soil);</script>\n<template><Bed /><i @click="soil = 3">{{ soil }}</i></template>\n`,
+        },
+      ),
+    ).toMatch(/It is/);
+  });
+});

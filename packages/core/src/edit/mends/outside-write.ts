@@ -1,0 +1,121 @@
+/** A field of a class that others set: set by a method that the class hands out. */
+import type * as t from '@babel/types';
+import { Impossible } from '../plan';
+import { freeName, namesIn } from '../syntax/names';
+import { spanOf, type Syntax } from '../syntax/tree';
+import { scriptOf, spotOf, type Mend, type MendJob } from './job';
+
+export const outsideWrite: Mend = (job) => {
+  const { workshop, steps, finding } = job;
+  const syntax = scriptOf(job);
+  const at = syntax.offset(spotOf(job));
+  const write = writeAt(syntax, at, finding.name ?? '');
+  if (!write) throw new Impossible('It is not set by an assignment or a call of its own.');
+  if ((finding.related ?? []).some(({ note }) => note.startsWith('It is written here')))
+    throw new Impossible('It is set in several places: a function for each is for you to name.');
+  const home = homeOf(job, finding.name ?? '');
+  const { name, made } = setterOf(home, write.by);
+  if (made !== null) {
+    workshop.texts.insert(home.syntax.path, home.end, made);
+    steps.edit(`Let ${home.owner} hand out ${name}, which sets ${home.field}.`, home.syntax.path);
+  }
+  const { start, end } = spanOf(write.node);
+  workshop.texts.replace(syntax.path, start, end, `${write.object}.${name}(${write.value})`);
+  steps.edit(`Call ${name} instead of setting ${home.field} from outside.`, finding.file);
+};
+
+interface Write {
+  node: t.Node;
+  /** The instance, as it is written. */
+  object: string;
+  value: string;
+  /** The method of the field that sets it (`set`, `next`); null where the field is assigned. */
+  by: string | null;
+}
+
+/** `units.scale = next`, `units.scale.set(next)`. */
+function writeAt(syntax: Syntax, offset: number, field: string): Write | null {
+  for (const node of syntax.around(offset).reverse()) {
+    if (node.type === 'AssignmentExpression' && node.operator === '=') {
+      const object = ownerOf(syntax, node.left, field);
+      if (object !== null) return { node, object, value: syntax.source(node.right), by: null };
+    }
+    if (node.type !== 'CallExpression' || node.callee.type !== 'MemberExpression' || node.arguments.length !== 1)
+      continue;
+    const { object: held, property } = node.callee;
+    const object = ownerOf(syntax, held, field);
+    const [given] = node.arguments;
+    if (object !== null && given && property.type === 'Identifier' && /^(set|next)$/.test(property.name))
+      return { node, object, value: syntax.source(given), by: property.name };
+  }
+  return null;
+}
+
+/** What stands before a field: `units` of `units.scale`. */
+function ownerOf(syntax: Syntax, node: t.Node, field: string): string | null {
+  if (node.type !== 'MemberExpression' || node.computed || node.property.type !== 'Identifier') return null;
+  return node.property.name === field ? syntax.source(node.object) : null;
+}
+
+interface Home {
+  syntax: Syntax;
+  owner: string;
+  field: string;
+  declared: t.ClassProperty;
+  body: t.ClassBody;
+  /** Where a further method goes. */
+  end: number;
+}
+
+/** The class that declares the field, where the finding says that it lives. */
+function homeOf({ workshop, finding }: MendJob, field: string): Home {
+  const [place] = finding.related ?? [];
+  const syntax = place ? workshop.syntax(place.file) : null;
+  if (!place || !syntax) throw new Impossible('Where it lives is not edited.');
+  const line = syntax.text.split('\n')[place.line - 1] ?? '';
+  const around = syntax.around(syntax.offset({ line: place.line, column: line.search(/\S/) + 1 }));
+  const owner = around.findLast((node) => node.type === 'ClassDeclaration');
+  const body = owner?.type === 'ClassDeclaration' ? owner.body : null;
+  const declared = body?.body.find(
+    (one): one is t.ClassProperty =>
+      one.type === 'ClassProperty' && one.key.type === 'Identifier' && one.key.name === field,
+  );
+  const last = body?.body.at(-1);
+  if (owner?.type !== 'ClassDeclaration' || !owner.id || !body || !declared || !last)
+    throw new Impossible('It is no field of a class, so where its functions should stand is for you to decide.');
+  return { syntax, owner: owner.id.name, field, declared, body, end: spanOf(last).end };
+}
+
+/** The method that sets the field: one that is there and does nothing else, or a new one. */
+function setterOf(
+  { syntax, owner, field, declared, body }: Home,
+  by: string | null,
+): { name: string; made: string | null } {
+  const target = by === null ? `this.${field} = ` : `this.${field}.${by}(`;
+  for (const one of body.body) {
+    const [param, ...more] = one.type === 'ClassMethod' ? one.params : [];
+    if (
+      one.type !== 'ClassMethod' ||
+      one.kind !== 'method' ||
+      one.key.type !== 'Identifier' ||
+      param?.type !== 'Identifier'
+    )
+      continue;
+    const [only, ...others] = one.body.body;
+    const sets = by === null ? `${target}${param.name}` : `${target}${param.name})`;
+    if (only && more.length + others.length === 0 && syntax.source(only).replace(/;$/, '') === sets)
+      return { name: one.key.name, made: null };
+  }
+  const indent = syntax.indentAt(spanOf(declared).start);
+  const name = freeName(namesIn(body), `set${field.charAt(0).toUpperCase()}${field.slice(1).replace(/\$$/, '')}`);
+  const isTyped = /\.[cm]?tsx?$/.test(syntax.path);
+  const own = `${owner}['${field}']`;
+  const type = by === 'set' ? `Parameters<${own}['set']>[0]` : by === 'next' ? `Parameters<${own}['next']>[0]` : own;
+  const set = by === null ? `${target}next` : `${target}next)`;
+  const lines = [
+    `${name}(next${isTyped ? `: ${type}` : ''})${isTyped ? ': void' : ''} {`,
+    `${syntax.unit}${set}${syntax.semicolon || ';'}`,
+    '}',
+  ];
+  return { name, made: `\n${lines.map((line) => `${indent}${line}`).join('\n')}` };
+}
