@@ -8,6 +8,7 @@ import type { Mend } from './job';
 import { leakedListener } from './leaked-listener';
 import { lostOverflow } from './lost-overflow';
 import { nearName } from './near-name';
+import { oneOfMany } from './one-of-many';
 import { outsideWrite } from './outside-write';
 import { privateStore } from './private-store';
 import { silentWrite } from './silent-write';
@@ -22,6 +23,7 @@ export const MENDS: Readonly<Record<string, Mend>> = {
   'frozen-read': frozenRead,
   'leaked-listener': leakedListener,
   'lost-overflow': lostOverflow,
+  'one-of-many': oneOfMany,
   'outside-write': outsideWrite,
   'private-store': privateStore,
   'silent-write': silentWrite,

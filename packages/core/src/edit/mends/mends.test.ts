@@ -343,3 +343,66 @@ describe('a field that is set from outside its class', () => {
     ).toMatch(/It is/);
   });
 });
+
+describe('one reference for many children', () => {
+  const bench = (made: string, call: string, ref: string): string => `import { forwardRef, useRef } from 'react';
+const Tray = forwardRef(({ label }, ref) => <b ref={ref}>{label}</b>);
+export function Bench({ trays }) {
+  const tray = ${made};
+  return (
+    <ul onClick={() => ${call}}>
+      {trays.map((label) => (
+        <Tray key={label} ref={${ref}} label={label} />
+      ))}
+    </ul>
+  );
+}
+`;
+  const kept = '(one) => { if (one) tray.current.set(label, one); else tray.current.delete(label); }';
+  test.each([
+    ['a call', 'tray.current.focus()', 'tray.current.forEach((one) => one.focus())'],
+    [
+      'a call where there is one',
+      'tray.current?.focus({ soft: true })',
+      'tray.current.forEach((one) => one.focus({ soft: true }))',
+    ],
+  ])('becomes one for each: %s', (_what, call, after) => {
+    expect(becomes('src/Bench.jsx', bench('useRef(null)', call, 'tray'), 'one-of-many')).toBe(
+      bench('useRef(new Map())', after, kept),
+    );
+  });
+
+  test('stays where what comes back of it is used', () => {
+    expect(becomes('src/Bench.jsx', bench('useRef(null)', 'note(tray.current.size())', 'tray'), 'one-of-many')).toBe(
+      'What comes back of one is used: which of them is meant is for you to decide.',
+    );
+  });
+
+  test('in Angular it is a query for all', () => {
+    const app = (query: string, call: string): string => `import { Component, ${query} } from '@angular/core';
+import { Bed } from './bed';
+@Component({ selector: 'app-root', imports: [Bed], template: '@for (bed of [1, 2]; track bed) { <app-bed></app-bed> }<b (click)="go()">dig</b>' })
+export class App {
+  bed = ${query}(Bed);
+  go() {
+    ${call};
+  }
+}
+`;
+    const bed = {
+      'src/bed.ts': `import { Component } from '@angular/core';\n@Component({ selector: 'app-bed', template: '<b>x</b>' })\nexport class Bed {\n  dig() {}\n}\n`,
+    };
+    expect(becomes('src/app.ts', app('viewChild', 'this.bed()?.dig()'), 'one-of-many', bed)).toBe(
+      app('viewChildren', 'this.bed().forEach((one) => one.dig())'),
+    );
+  });
+});
+
+test.each([['lwc', `this.template.querySelectorAll('c-bed').forEach((one) => one.dig());`]])(
+  'the failing example of %s is queried for all',
+  (family, after) => {
+    const rule = RULES.find(({ id }) => id === 'one-of-many');
+    const sources = rule?.examplesIn?.[family as 'lwc']?.failing ?? {};
+    expect(mended(sources, 'one-of-many').after['lwc/house/house.js']).toContain(after);
+  },
+);

@@ -1,0 +1,135 @@
+/** One reference for many children, or a query that finds the first of many: all of them, and each is called. */
+import type * as t from '@babel/types';
+import { Impossible } from '../plan';
+import { freeName, namesIn, referencesOf } from '../syntax/names';
+import { spanOf, type Syntax } from '../syntax/tree';
+import { familyOf, scriptOf, spotOf, type Mend, type MendJob } from './job';
+
+const FOR_YOU = 'which of them is meant is for you to decide.';
+
+export const oneOfMany: Mend = (job) => {
+  const mend = { react: ofReact, angular: ofAngular, lwc: ofLwc }[familyOf(job) as string];
+  if (!mend) throw new Impossible('Vectura does not write this mend for this family yet.');
+  const syntax = scriptOf(job);
+  mend(job, syntax, syntax.around(syntax.offset(spotOf(job))));
+};
+
+/** `ref={tray}` of a list: a map of them by their keys. */
+function ofReact({ workshop, steps, finding }: MendJob, syntax: Syntax, around: readonly t.Node[]): void {
+  const name = finding.name ?? '';
+  const tag = around.findLast((node) => node.type === 'JSXOpeningElement');
+  const ref = tag?.type === 'JSXOpeningElement' ? attributeOf(tag, 'ref') : null;
+  const key = tag?.type === 'JSXOpeningElement' ? attributeOf(tag, 'key') : null;
+  if (!ref || syntax.source(ref) !== name || !key)
+    throw new Impossible('The list has no keys, or the ref is not passed by its name.');
+  const declared = declarationOf(syntax, name);
+  const made = declared?.init?.type === 'CallExpression' ? declared.init : null;
+  if (!made || !/(^|\.)useRef$/.test(syntax.source(made.callee)))
+    throw new Impossible(`${name} is not made by useRef here.`);
+  const skipped = [spanOf(ref), spanOf(declared?.id ?? made)];
+  const uses = referencesOf(syntax.ast, name).filter(
+    ({ start }) => !skipped.some((one) => one.start <= start && start < one.end),
+  );
+  const one = freeName(namesIn(syntax.ast), 'one');
+  for (const use of uses) callAll(workshop, syntax, use.start, `${name}.current`, `${name}.current`, one);
+  const typed =
+    made.typeParameters?.type === 'TSTypeParameterInstantiation' ? made.typeParameters.params[0] : undefined;
+  const parts = typed?.type === 'TSUnionType' ? typed.types.filter((part) => part.type !== 'TSNullKeyword') : [typed];
+  const type = typed ? parts.flatMap((part) => (part ? syntax.source(part) : [])).join(' | ') : null;
+  const map = type === null ? 'new Map()' : `new Map<string | number, ${type}>()`;
+  workshop.texts.replace(syntax.path, spanOf(made).start, spanOf(made).end, `${syntax.source(made.callee)}(${map})`);
+  const at = syntax.source(key);
+  const held = `${name}.current`;
+  workshop.texts.replace(
+    syntax.path,
+    spanOf(ref).start,
+    spanOf(ref).end,
+    `(${one}) => { if (${one}) ${held}.set(${at}, ${one}); else ${held}.delete(${at}); }`,
+  );
+  steps.edit(`Keep a ref for each of the list in ${name}, and call each of them.`, finding.file);
+}
+
+/** `bed = viewChild(Bed)`: a query for all of them. */
+function ofAngular({ workshop, steps, finding }: MendJob, syntax: Syntax, around: readonly t.Node[]): void {
+  const name = finding.name ?? '';
+  const field = around.findLast((node) => node.type === 'ClassProperty');
+  const query = field?.type === 'ClassProperty' && field.value?.type === 'CallExpression' ? field.value : null;
+  const callee = query ? syntax.source(query.callee) : '';
+  const all = { viewChild: 'viewChildren', contentChild: 'contentChildren' }[callee];
+  if (!query || query.callee.type !== 'Identifier' || all === undefined)
+    throw new Impossible(`What changes with it where ${name} is used is for you to decide.`);
+  const body = around.findLast((node) => node.type === 'ClassBody');
+  const one = freeName(namesIn(syntax.ast), 'one');
+  for (const use of fieldsNamed(syntax, body, name))
+    callAll(workshop, syntax, use, `this.${name}()`, `this.${name}()`, one);
+  const imports = workshop.importsOf(syntax.path);
+  const { start, end } = spanOf(query.callee);
+  workshop.texts.replace(syntax.path, start, end, imports.named('@angular/core', all));
+  imports.noteGone({ start, end });
+  steps.edit(`Query all of them, and call each.`, finding.file);
+}
+
+/** `this.template.querySelector('c-bed').dig()`: of all that match. */
+function ofLwc({ workshop, steps, finding }: MendJob, syntax: Syntax, around: readonly t.Node[]): void {
+  const query = around.findLast(
+    (node) => node.type === 'CallExpression' && syntax.source(node.callee).endsWith('.querySelector'),
+  );
+  if (query?.type !== 'CallExpression') throw new Impossible('The query does not stand by itself.');
+  const found = syntax.source(query);
+  const all = found.replace(/\.querySelector\(/, '.querySelectorAll(');
+  callAll(workshop, syntax, spanOf(query).start, found, all, freeName(namesIn(syntax.ast), 'one'));
+  steps.edit('Query all of them, and call each.', finding.file);
+}
+
+/** Writes `held.forEach((one) => one.open())` for `held?.open()`. Throws where what the one is asked for is used. */
+function callAll(
+  workshop: MendJob['workshop'],
+  syntax: Syntax,
+  offset: number,
+  held: string,
+  all: string,
+  one: string,
+): void {
+  const around = syntax.around(offset);
+  const call = around.find(
+    (node): node is t.CallExpression | t.OptionalCallExpression =>
+      (node.type === 'CallExpression' || node.type === 'OptionalCallExpression') &&
+      (node.callee.type === 'MemberExpression' || node.callee.type === 'OptionalMemberExpression') &&
+      syntax.source(node.callee.object).replace(/!$/, '') === held,
+  );
+  const outer = call ? around[around.indexOf(call) - 1] : undefined;
+  const isAlone =
+    outer?.type === 'ExpressionStatement' || (outer?.type === 'ArrowFunctionExpression' && outer.body === call);
+  if (!call || !isAlone) throw new Impossible(`What comes back of one is used: ${FOR_YOU}`);
+  const { object } = call.callee as t.MemberExpression;
+  const rest = syntax.text.slice(spanOf(object).end, spanOf(call).end).replace(/^\?\./, '.');
+  workshop.texts.replace(
+    syntax.path,
+    spanOf(call).start,
+    spanOf(call).end,
+    `${all}.forEach((${one}) => ${one}${rest})`,
+  );
+}
+
+/** Where a class takes a field of its own. */
+function fieldsNamed(syntax: Syntax, body: t.Node | undefined, name: string): number[] {
+  if (!body) return [];
+  const { start, end } = spanOf(body);
+  const pattern = new RegExp(`\\bthis\\.${name.replaceAll('$', '\\$')}\\b`, 'g');
+  return [...syntax.text.slice(start, end).matchAll(pattern)].map((found) => start + found.index);
+}
+
+function attributeOf(tag: t.JSXOpeningElement, name: string): t.Expression | null {
+  for (const one of tag.attributes)
+    if (one.type === 'JSXAttribute' && one.name.name === name && one.value?.type === 'JSXExpressionContainer')
+      return one.value.expression.type === 'JSXEmptyExpression' ? null : one.value.expression;
+  return null;
+}
+
+function declarationOf(syntax: Syntax, name: string): t.VariableDeclarator | null {
+  const [first] = referencesOf(syntax.ast, name).sort((a, b) => a.start - b.start);
+  const found = first ? syntax.around(first.start).findLast((node) => node.type === 'VariableDeclarator') : undefined;
+  return found?.type === 'VariableDeclarator' && found.id.type === 'Identifier' && found.id.name === name
+    ? found
+    : null;
+}
