@@ -52,12 +52,11 @@ function takingsOf(linked: Linked, flow: Flow): Taking[] {
   const { program, locals } = linked;
   return copiedAt(flow).flatMap((stop) => {
     const { component } = stop;
-    if (!component) return [];
+    if (!component || keptForGood(flow, linked).has(stop.key)) return [];
     const local = locals.explore(stop.at);
     return local.visited.flatMap((visited) =>
       program.graph.edgesOutOf(visited.place).flatMap(({ op, to }): Taking[] => {
         if (op !== 'frozen' || isInstance(linked, local, visited)) return [];
-        if (isOneForGood(linked, flow, stop)) return [];
         if (isGuess(linked, local, visited) || isElseMade(linked, local, visited)) return [];
         // Renamed on arrival: `depth: initialDepth`.
         if (FIRST_ONLY.test(program.graph.places[visited.place]?.name ?? '')) return [];
@@ -161,12 +160,15 @@ function isInstance(linked: Linked, local: Local, visited: Visited): boolean {
   return false;
 }
 
-/** Whether a value only comes to a stop as an element that what is rendered for it keeps for good. */
-function isOneForGood({ program: { graph } }: Linked, flow: Flow, stop: FlowStop): boolean {
+/** The stops that a value only comes to as an element that what is rendered for it keeps for good; none of most values. */
+const keptForGood = once((flow: Flow, { program: { graph } }: Linked): ReadonlySet<string> => {
   const isKept = ({ site, effect }: FlowHop): boolean =>
     effect === 'part' && site !== null && graph.sites[site]?.fact.perElement === true;
-  return !reachedBy(flow, (hop) => !isKept(hop)).has(stop.key);
-}
+  const stops = [...flow.stops.values()];
+  if (!stops.some(({ hops }) => hops.some(isKept))) return new Set();
+  const otherwise = reachedBy(flow, (hop) => !isKept(hop));
+  return new Set(stops.flatMap(({ key }) => (otherwise.has(key) ? [] : key)));
+});
 
 /** Taken out of a list, or by a key that is chosen at run time: one of many, and nobody knows which. */
 function isGuess(linked: Linked, local: Local, visited: Visited): boolean {
