@@ -52,6 +52,7 @@ export function readClassComponent(r: ScriptReader, node: ClassNode, name: strin
     state: b.place('object', 'state', id, fact.at),
     cells: new Map(),
     setsAny: [],
+    setsGiven: [],
     cachedMethods: [],
   };
   b.flow(props, self, 'put', 'props');
@@ -70,6 +71,7 @@ export function readClassComponent(r: ScriptReader, node: ClassNode, name: strin
   for (const member of members) readMember(r, member, self, instance);
   keepMethods(r, instance);
   setAny(r, instance);
+  setGiven(r, instance);
   const mount = methodOf(node, 'componentDidMount');
   const unmount = methodOf(node, 'componentWillUnmount');
   if (mount) noteMounting(r, mount, unmount ? [unmount] : [], (name) => methodOf(node, name));
@@ -261,6 +263,41 @@ function setAny(r: ScriptReader, { cells, setsAny }: ClassInstance): void {
     }
 }
 
+/** `update.beds = beds; this.setState(update)` sets what is put into the object; where that is not all to be seen, it only renders. */
+function setGiven(r: ScriptReader, { cells, setsGiven }: ClassInstance): void {
+  const { facts } = r.b;
+  for (const { given, node, fn, repeat } of setsGiven) {
+    const at = spotOf(node);
+    const fields = given === null ? null : fieldsOf(r, given);
+    if (given === null || fields === null) {
+      r.b.call({ callee: r.b.place('computed', 'setState', fn, at), name: 'setState', args: [given], repeat, fn, at });
+      continue;
+    }
+    for (const [field, index] of cells) {
+      const setter = facts.cells[index]?.setter;
+      if (setter != null && fields.has(field))
+        r.b.call({ callee: setter, name: 'setState', args: [r.b.part(given, field, fn, at)], repeat, fn, at });
+    }
+  }
+}
+
+/** The fields of an object that is made and filled in here; null where it may have others. */
+function fieldsOf(r: ScriptReader, given: PlaceId): ReadonlySet<string> | null {
+  const { flows, mutations, places } = r.b.facts;
+  const fields = new Set<string>();
+  const holders = new Set([given]);
+  for (const holder of holders) {
+    const into = flows.filter(({ to }) => to === holder);
+    if (into.length === 0 && places[holder]?.kind !== 'object') return null;
+    for (const { object, field } of mutations) if (object === holder) fields.add(field);
+    for (const { from, op, field = '' } of into)
+      if (op === 'same') holders.add(from);
+      else if (op === 'put' && !isAnyField(field)) fields.add(field);
+      else return null;
+  }
+  return fields;
+}
+
 /** `state = { open: false }`: a cell for each field. */
 function readState(r: ScriptReader, node: t.Node | null | undefined, instance: ClassInstance): void {
   if (node?.type === 'TSAsExpression' || node?.type === 'TSSatisfiesExpression')
@@ -323,7 +360,9 @@ export function readSetState(r: ScriptReader, node: t.CallExpression): PlaceId |
     first?.type === 'ArrowFunctionExpression' || first?.type === 'FunctionExpression' ? returned(first) : first;
   if (change !== first) value(r, first);
   if (change?.type !== 'ObjectExpression') {
-    if (change === first) value(r, first);
+    const given = change === first ? value(r, first) : null;
+    // What is in it is told by what is put into it, once the class has been read.
+    instance.setsGiven.push({ given, node: node.callee, fn: r.fn, repeat: r.repeat });
     return null;
   }
   for (const property of change.properties) {

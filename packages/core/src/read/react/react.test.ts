@@ -223,6 +223,26 @@ describe('TypeScript', () => {
     expect(read.functions.find((f) => f.name === 'Tray')?.props).toMatchObject([{ name: 'units', required: true }]);
   });
 
+  test.each([
+    ['written there', 'this.setState({ beds });', ['beds']],
+    ['kept in a variable', 'const next = { beds }; this.setState(next);', ['beds']],
+    [
+      'filled in on the way',
+      'const next = {}; if (beds) next.beds = beds; next.wet = true; this.setState(next);',
+      ['beds', 'wet'],
+    ],
+    ['passed in', 'this.setState(beds);', []],
+  ])('a class sets the fields of an object that is %s', (_how, sets, found) => {
+    const read = factsOf(
+      'src/Plot.jsx',
+      `class Plot extends React.Component { state = { beds: [], wet: false, n: 0 }; load(beds) { ${sets} } render() { return <b>{this.state.n}</b>; } }`,
+    );
+    const called = read.calls.filter(({ name }) => name === 'setState').map(({ callee }) => callee);
+    expect(called).not.toEqual([]);
+    const set = read.cells.filter(({ setter }) => setter !== null && called.includes(setter)).map(({ name }) => name);
+    expect(set).toEqual(found);
+  });
+
   test('types are read past', () => {
     const read = factsOf(
       'src/Tray.tsx',

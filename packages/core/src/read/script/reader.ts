@@ -30,6 +30,8 @@ export interface ClassInstance {
   cells: Map<string, number>;
   /** Places where a field is set whose name is only known at run time: any of them may be. */
   setsAny: { node: t.Node; fn: FunctionId; repeat: Repeat }[];
+  /** Places where an object is set that is made elsewhere, and the place that holds it. */
+  setsGiven: { given: PlaceId | null; node: t.Node; fn: FunctionId; repeat: Repeat }[];
   /** Methods of the class that begin in its state, by name, and the cell each is kept in. */
   cachedMethods: { method: string; cell: PlaceId }[];
 }
