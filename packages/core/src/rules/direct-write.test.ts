@@ -454,6 +454,13 @@ test.each([
     [],
   ],
   [
+    'and set as an object that is not to be seen',
+    'dig(next) { this.state.wet = true; this.setState(next); }',
+    '',
+    '',
+    [],
+  ],
+  [
     'and set by another name of the instance',
     'dig() { const self = this; this.state.wet = true; self.setState({ n: 1 }); }',
     '',
