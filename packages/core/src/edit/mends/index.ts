@@ -13,6 +13,7 @@ import { outsideWrite } from './outside-write';
 import { privateStore } from './private-store';
 import { silentWrite } from './silent-write';
 import { unusedProp } from './unused-prop';
+import { wideClient } from './wide-client';
 
 export const MENDS: Readonly<Record<string, Mend>> = {
   'bare-store': bareStore,
@@ -31,6 +32,7 @@ export const MENDS: Readonly<Record<string, Mend>> = {
   'unheard-event': nearName,
   'unsent-event': nearName,
   'unused-prop': unusedProp,
+  'wide-client': wideClient,
 };
 
 /** Why findings of some rules have no mend that is safe to write. */

@@ -406,3 +406,35 @@ test.each([['lwc', `this.template.querySelectorAll('c-bed').forEach((one) => one
     expect(mended(sources, 'one-of-many').after['lwc/house/house.js']).toContain(after);
   },
 );
+
+describe('a component that a module marked for the browser brings along', () => {
+  const desk = (props: string, inner: string, more = ''): string =>
+    `'use client';\nimport { useState } from 'react';\n${more}export function Desk(${props}) {\n  const [open, setOpen] = useState(false);\n  return (\n    <main onClick={() => setOpen(!open)}>\n      {open ? 'open' : 'shut'}\n      ${inner}\n    </main>\n  );\n}\n`;
+  const page = (inner: string, more = ''): string =>
+    `import { Desk } from './parts/Desk';\n${more}export default function Page() {\n  return ${inner};\n}\n`;
+  const almanac = { 'src/parts/Almanac.jsx': `export function Almanac() {\n  return <p>Sow in spring.</p>;\n}\n` };
+  const brings = `import { Almanac } from './Almanac';\n`;
+
+  test('is handed in as children by whoever renders that', () => {
+    const { after } = mended(
+      { ...almanac, 'src/parts/Desk.jsx': desk('', '<Almanac />', brings), 'src/page.jsx': page('<Desk />') },
+      'wide-client',
+    );
+    expect(after).toEqual({
+      'src/parts/Desk.jsx': desk('{ children }', '{children}'),
+      'src/page.jsx': page('<Desk><Almanac /></Desk>', `import { Almanac } from './parts/Almanac';\n`),
+    });
+  });
+
+  test.each([
+    ['{open && <Almanac />}', 'It is shown on a condition, or made for each of a list.'],
+    ['<Almanac open={open} />', 'It is passed open, which only its author knows.'],
+  ])('but not where its author alone knows how: %s', (inner, reason) => {
+    const { document } = mended(
+      { ...almanac, 'src/parts/Desk.jsx': desk('', inner, brings), 'src/page.jsx': page('<Desk />') },
+      'wide-client',
+    );
+    expect(document.mends).toEqual([]);
+    expect(document.left.map((one) => one.reason)).toEqual([reason]);
+  });
+});
