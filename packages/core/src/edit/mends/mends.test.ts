@@ -427,11 +427,21 @@ describe('a component that a module marked for the browser brings along', () => 
   });
 
   test.each([
-    ['{open && <Almanac />}', 'It is shown on a condition, or made for each of a list.'],
-    ['<Almanac open={open} />', 'It is passed open, which only its author knows.'],
-  ])('but not where its author alone knows how: %s', (inner, reason) => {
+    [
+      'shown on a condition',
+      '{open && <Almanac />}',
+      brings,
+      'It is shown on a condition, or made for each of a list.',
+    ],
+    [
+      'there under another name',
+      '<Book />',
+      `import { Almanac as Book } from './Almanac';\n`,
+      'It is not imported by a name of its own.',
+    ],
+  ])('but not where it is %s', (_what, inner, imported, reason) => {
     const { document } = mended(
-      { ...almanac, 'src/parts/Desk.jsx': desk('', inner, brings), 'src/page.jsx': page('<Desk />') },
+      { ...almanac, 'src/parts/Desk.jsx': desk('', inner, imported), 'src/page.jsx': page('<Desk />') },
       'wide-client',
     );
     expect(document.mends).toEqual([]);
