@@ -10,7 +10,7 @@ export const outsideWrite: Mend = (job) => {
   const syntax = scriptOf(job);
   const at = syntax.offset(spotOf(job));
   const write = writeAt(syntax, at, finding.name ?? '');
-  if (!write) throw new Impossible('It is not set by an assignment or a call of its own.');
+  if (!write) throw new Impossible('It is set in markup, or in another way that is not edited.');
   if ((finding.related ?? []).some(({ note }) => note.startsWith('It is written here')))
     throw new Impossible('It is set in several places: a function for each is for you to name.');
   const home = homeOf(job, finding.name ?? '');

@@ -35,7 +35,7 @@ export function PlanSheet({ steps, files, complete, proof, name, at, onStep, of,
           {counted(steps.length, 'step')}, {counted(files.length, 'file')}
           <span className="quiet">
             {' '}
-            {lines.added} lines more, {lines.removed} fewer
+            {counted(lines.added, 'line')} more, {lines.removed} fewer
           </span>
         </h2>
         <ol>
