@@ -1,3 +1,5 @@
+import { availableParallelism } from 'node:os';
+
 const swc = {
   jsc: {
     target: 'es2022',
@@ -26,6 +28,8 @@ const shared = {
 };
 
 export default {
+  // Two at least: a test that waits for a browser leaves its processor to another.
+  maxWorkers: Math.max(2, availableParallelism() - 1),
   projects: [
     { ...shared, displayName: 'unit', testMatch: ['<rootDir>/{packages,scripts,attack}/**/*.test.ts'] },
     {

@@ -1,5 +1,4 @@
 /** `npm test`: installs what is missing, type-checks, lints, then runs unit and browser tests, and checks the labels of real packages. */
-import { availableParallelism } from 'node:os';
 import { ensureBuilt, ensureChromium, ensureInstalled, run } from './prepare.mjs';
 
 ensureInstalled();
@@ -7,8 +6,6 @@ const chromium = ensureChromium();
 run('npm', ['run', '--silent', 'typecheck']);
 run('npm', ['run', '--silent', 'lint']);
 await ensureBuilt({ web: true });
-// Two at least: a test that waits for a browser leaves its processor to another.
-const workers = Math.max(2, availableParallelism() - 1);
-run('npx', ['jest', `--maxWorkers=${workers}`, ...process.argv.slice(2)], { env: { CHROMIUM: chromium } });
+run('npx', ['jest', ...process.argv.slice(2)], { env: { CHROMIUM: chromium } });
 // What is found in real packages, against what people said of it. Not where only some tests are asked for.
 if (process.argv.length === 2) run('node', ['scripts/truth.mjs', '--check']);

@@ -28,9 +28,12 @@ function unread(source: SourceFile, family: Family, error: unknown): FileFacts {
   return nothingIn(source, family, error instanceof RangeError ? TOO_DEEP : `It could not be read. ${reasonOf(error)}`);
 }
 
-/** The facts of a file that was not read: none, and why. */
+/** The facts of a file that was not read: what one without a text has, which may be a component, and why. Its reader has to be there. */
 export function leftOut(path: string, reason: string): FileFacts {
-  return nothingIn({ path, text: '', hash: '', bytes: 0 }, familyOf(path) ?? 'react', reason);
+  const facts = readFile({ path, text: '', hash: '', bytes: 0 });
+  facts.problems.splice(0, facts.problems.length, { severity: 'error', message: reason, line: 1, column: 1 });
+  facts.broken = true;
+  return facts;
 }
 
 function nothingIn(source: SourceFile, family: Family, reason: string): FileFacts {

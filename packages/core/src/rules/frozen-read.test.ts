@@ -323,13 +323,18 @@ test.each([
   ['*ngFor without a key', '<p *ngFor="let bed of beds"><app-bed [data]="bed"></app-bed></p>', []],
   ['*ngFor with one', '<p *ngFor="let bed of beds; trackBy: idOf"><app-bed [data]="bed"></app-bed></p>', ['Bed.deep']],
   ['@for by the element', '@for (bed of beds; track bed) { <app-bed [data]="bed" /> }', []],
+  [
+    '*ngFor, which gives all the same value',
+    '<p *ngFor="let bed of beds"><app-bed [data]="plan.first"></app-bed></p>',
+    ['Bed.deep'],
+  ],
   ['@for by a field of it', '@for (bed of beds; track bed.id) { <app-bed [data]="bed" /> }', ['Bed.deep']],
 ])('what is rendered for an element stays with it, or is given another one: %s', (_what, loop, found) => {
   const survey = surveyOf({
     'src/app.ts': `import { Component } from '@angular/core';
 import { Bed } from './bed';
 @Component({ selector: 'app-root', imports: [Bed], template: \`${loop}<b (click)="load()">x</b>\` })
-export class App { beds = [{ id: 1, depth: 2 }]; idOf(i, bed) { return bed.id; } load() { this.beds = [{ id: 1, depth: 3 }]; } }
+export class App { beds = [{ id: 1, depth: 2 }]; plan = { first: { depth: 2 } }; idOf(i, bed) { return bed.id; } load() { this.beds = [{ id: 1, depth: 3 }]; this.plan = { first: { depth: 3 } }; } }
 `,
     'src/bed.ts': `import { Component, Input } from '@angular/core';
 @Component({ selector: 'app-bed', template: '<b>{{ deep }}</b>' })

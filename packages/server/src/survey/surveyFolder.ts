@@ -98,7 +98,7 @@ export async function surveyFolder(root: string, options: SurveyOptions = {}): P
   const before = new Map([...(options.memory?.files ?? [])].map(([file, { facts }]) => [file, facts]));
   const configs = readConfigs(root, found.configs);
   const { files, skipped } = await readSources(root, found, configs, options);
-  for (const { path: file, reason } of found.unreadable) files.push(leftOut(file, reason));
+  for (const { path: file, reason } of found.unreadable) files.push(await unread(file, reason));
   options.onProgress?.({ phase: 'linking', done: files.length, total: files.length });
   options.signal?.throwIfAborted();
   const name = options.name ?? projectName(root);
@@ -232,7 +232,7 @@ async function readFacts(
       known.alone === isAlone(file.path, paths)
     )
       facts.set(file.path, known.facts);
-    else if (tooLong?.has(file.path)) facts.set(file.path, leftOut(file.path, TOOK_TOO_LONG));
+    else if (tooLong?.has(file.path)) facts.set(file.path, await unread(file.path, TOOK_TOO_LONG));
     else changed.push(file);
   }
   const report = (): void => onProgress?.({ phase: 'reading', done: facts.size, total: sources.length });
@@ -251,7 +251,7 @@ async function readFacts(
   try {
     // A slice at a time: while one is fetched from the disk, the one before it is being read.
     for (let i = 0; i < changed.length; i += SLICE) {
-      const sources = fetchSources(root, changed.slice(i, i + SLICE), { kindOf, paths }, facts);
+      const sources = await fetchSources(root, changed.slice(i, i + SLICE), { kindOf, paths }, facts);
       signal?.throwIfAborted();
       for (const source of sources) keys.set(source.path, factsKey(source));
       const cached = await cache?.get(sources.map((source) => keys.get(source.path) ?? ''));
@@ -299,15 +299,21 @@ function asBefore(good: FileFacts, { bytes, lines, hash, problems }: FileFacts):
   return { ...good, bytes, lines, hash, problems: told };
 }
 
+/** The facts of a file that cannot be read. */
+async function unread(path: string, reason: string): Promise<FileFacts> {
+  await prepareReaders([{ path }]);
+  return leftOut(path, reason);
+}
+
 const AS_BEFORE = 'Until the file can be read again, its last readable version is used.';
 
 /** The texts of some files; what cannot be read becomes a problem at once. */
-function fetchSources(
+async function fetchSources(
   root: string,
   files: readonly Found[],
   { kindOf, paths }: { kindOf: KindOf; paths: ReadonlySet<string> },
   facts: Map<string, FileFacts>,
-): SourceFile[] {
+): Promise<SourceFile[]> {
   const sources: SourceFile[] = [];
   for (const file of files) {
     try {
@@ -318,7 +324,7 @@ function fetchSources(
         ...(isAlone(file.path, paths) ? { alone: true as const } : {}),
       });
     } catch (error) {
-      facts.set(file.path, leftOut(file.path, reasonOf(error)));
+      facts.set(file.path, await unread(file.path, reasonOf(error)));
     }
   }
   return sources;

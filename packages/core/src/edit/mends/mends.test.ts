@@ -372,6 +372,14 @@ export function Bench({ trays }) {
     );
   });
 
+  test('but not that of another component of the file, which goes by the same name', () => {
+    const other = `export function Pot() {\n  const tray = useRef(null);\n  return <b ref={tray} onClick={() => tray.current.focus()} />;\n}\n`;
+    const whole = (text: string): string => text.replace('export function Bench', `${other}export function Bench`);
+    expect(becomes('src/Bench.jsx', whole(bench('useRef(null)', 'tray.current.focus()', 'tray')), 'one-of-many')).toBe(
+      whole(bench('useRef(new Map())', 'tray.current.forEach((one) => one.focus())', kept)),
+    );
+  });
+
   test('stays where what comes back of it is used', () => {
     expect(becomes('src/Bench.jsx', bench('useRef(null)', 'note(tray.current.size())', 'tray'), 'one-of-many')).toBe(
       'What comes back of one is used: which of them is meant is for you to decide.',
@@ -381,7 +389,7 @@ export function Bench({ trays }) {
   test('in Angular it is a query for all', () => {
     const app = (query: string, call: string): string => `import { Component, ${query} } from '@angular/core';
 import { Bed } from './bed';
-@Component({ selector: 'app-root', imports: [Bed], template: '@for (bed of [1, 2]; track bed) { <app-bed></app-bed> }<b (click)="go()">dig</b>' })
+@Component({ selector: 'app-root', imports: [Bed], template: '@for (row of [1, 2]; track row) { <app-bed></app-bed> }<b (click)="go()">dig</b>' })
 export class App {
   bed = ${query}(Bed);
   go() {
@@ -394,6 +402,10 @@ export class App {
     };
     expect(becomes('src/app.ts', app('viewChild', 'this.bed()?.dig()'), 'one-of-many', bed)).toBe(
       app('viewChildren', 'this.bed().forEach((one) => one.dig())'),
+    );
+    const shown = app('viewChild', 'this.bed()?.dig()').replace('>dig<', '>{{ bed()?.dig }}<');
+    expect(becomes('src/app.ts', shown, 'one-of-many', bed)).toBe(
+      'bed is read in the template as well, or that cannot be edited.',
     );
   });
 });

@@ -1,9 +1,10 @@
 /** One reference for many children, or a query that finds the first of many: all of them, and each is called. */
 import type * as t from '@babel/types';
+import { AngularComponent } from '../angular/component';
 import { Impossible } from '../plan';
 import { freeName, namesIn, referencesOf } from '../syntax/names';
 import { spanOf, type Syntax } from '../syntax/tree';
-import { familyOf, scriptOf, spotOf, type Mend, type MendJob } from './job';
+import { componentOf, editable, familyOf, scriptOf, spotOf, type Mend, type MendJob } from './job';
 
 const FOR_YOU = 'which of them is meant is for you to decide.';
 
@@ -15,19 +16,22 @@ export const oneOfMany: Mend = (job) => {
 };
 
 /** `ref={tray}` of a list: a map of them by their keys. */
-function ofReact({ workshop, steps, finding }: MendJob, syntax: Syntax, around: readonly t.Node[]): void {
+function ofReact(job: MendJob, syntax: Syntax, around: readonly t.Node[]): void {
+  const { workshop, steps, finding } = job;
+  // Other components of the file may have one of that name.
+  const { fn } = editable(job, componentOf(job));
   const name = finding.name ?? '';
   const tag = around.findLast((node) => node.type === 'JSXOpeningElement');
   const ref = tag?.type === 'JSXOpeningElement' ? attributeOf(tag, 'ref') : null;
   const key = tag?.type === 'JSXOpeningElement' ? attributeOf(tag, 'key') : null;
   if (!ref || syntax.source(ref) !== name || !key)
     throw new Impossible('The list has no keys, or the ref is not passed by its name.');
-  const declared = declarationOf(syntax, name);
+  const declared = declarationOf(syntax, fn, name);
   const made = declared?.init?.type === 'CallExpression' ? declared.init : null;
   if (!made || !/(^|\.)useRef$/.test(syntax.source(made.callee)))
     throw new Impossible(`${name} is not made by useRef here.`);
   const skipped = [spanOf(ref), spanOf(declared?.id ?? made)];
-  const uses = referencesOf(syntax.ast, name).filter(
+  const uses = referencesOf(fn, name).filter(
     ({ start }) => !skipped.some((one) => one.start <= start && start < one.end),
   );
   const one = freeName(namesIn(syntax.ast), 'one');
@@ -50,8 +54,12 @@ function ofReact({ workshop, steps, finding }: MendJob, syntax: Syntax, around: 
 }
 
 /** `bed = viewChild(Bed)`: a query for all of them. */
-function ofAngular({ workshop, steps, finding }: MendJob, syntax: Syntax, around: readonly t.Node[]): void {
+function ofAngular(job: MendJob, syntax: Syntax, around: readonly t.Node[]): void {
+  const { workshop, steps, finding } = job;
   const name = finding.name ?? '';
+  const editor = workshop.editor(componentOf(job).fn);
+  if (!(editor instanceof AngularComponent) || editor.isSaidInTemplate(name))
+    throw new Impossible(`${name} is read in the template as well, or that cannot be edited.`);
   const field = around.findLast((node) => node.type === 'ClassProperty');
   const query = field?.type === 'ClassProperty' && field.value?.type === 'CallExpression' ? field.value : null;
   const callee = query ? syntax.source(query.callee) : '';
@@ -126,8 +134,8 @@ function attributeOf(tag: t.JSXOpeningElement, name: string): t.Expression | nul
   return null;
 }
 
-function declarationOf(syntax: Syntax, name: string): t.VariableDeclarator | null {
-  const [first] = referencesOf(syntax.ast, name).sort((a, b) => a.start - b.start);
+function declarationOf(syntax: Syntax, fn: t.Node, name: string): t.VariableDeclarator | null {
+  const [first] = referencesOf(fn, name);
   const found = first ? syntax.around(first.start).findLast((node) => node.type === 'VariableDeclarator') : undefined;
   return found?.type === 'VariableDeclarator' && found.id.type === 'Identifier' && found.id.name === name
     ? found

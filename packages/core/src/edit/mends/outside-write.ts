@@ -11,7 +11,7 @@ export const outsideWrite: Mend = (job) => {
   const at = syntax.offset(spotOf(job));
   const write = writeAt(syntax, at, finding.name ?? '');
   if (!write) throw new Impossible('It is set in markup, or in another way that is not edited.');
-  if ((finding.related ?? []).some(({ note }) => note.startsWith('It is written here')))
+  if ((finding.related ?? []).length > 1)
     throw new Impossible('It is set in several places: a function for each is for you to name.');
   const home = homeOf(job, finding.name ?? '');
   const { name, made } = setterOf(home, write.by);
@@ -35,7 +35,12 @@ interface Write {
 
 /** `units.scale = next`, `units.scale.set(next)`. */
 function writeAt(syntax: Syntax, offset: number, field: string): Write | null {
-  for (const node of syntax.around(offset).reverse()) {
+  const around = syntax.around(offset);
+  for (const node of [...around].reverse()) {
+    // What it gives may be used.
+    const outer = around[around.indexOf(node) - 1];
+    if (outer?.type !== 'ExpressionStatement' && !(outer?.type === 'ArrowFunctionExpression' && outer.body === node))
+      continue;
     if (node.type === 'AssignmentExpression' && node.operator === '=') {
       const object = ownerOf(syntax, node.left, field);
       if (object !== null) return { node, object, value: syntax.source(node.right), by: null };

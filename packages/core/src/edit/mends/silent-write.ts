@@ -17,6 +17,8 @@ export const silentWrite: Mend = (job) => {
   const changed = statement?.type === 'ExpressionStatement' ? changedBy(syntax, statement) : null;
   if (statement?.type !== 'ExpressionStatement' || changed === null)
     throw new Impossible('The change is part of a larger expression.');
+  if (!around.some((node) => node.type === 'BlockStatement' && node.body.includes(statement)))
+    throw new Impossible('The change stands alone after a condition.');
   const telling = tellingAfter(syntax, changed, statement) ?? callingAll(syntax, changed);
   if (telling === null) throw new Impossible(`Nowhere is ${changed} told in a way that can be repeated here.`);
   const { start, end } = spanOf(statement);

@@ -3,8 +3,8 @@ import type * as t from '@babel/types';
 import { Impossible } from '../plan';
 import type { ReactComponent } from '../react/component';
 import { namesIn } from '../syntax/names';
-import { pathFrom, specifierFrom } from '../syntax/specifier';
 import { spanOf, type Syntax } from '../syntax/tree';
+import { importOf, rebased } from '../ways/moving';
 import { editable, type Mend, type MendJob } from './job';
 
 export const wideClient: Mend = (job) => {
@@ -24,17 +24,19 @@ export const wideClient: Mend = (job) => {
   if (component.taken('children')) throw new Impossible(`${marked.name} has children already.`);
   const { syntax } = component;
   const element = elementAt(job, syntax, only);
-  const tag = importOf(syntax, element);
+  const { name: named } = element.openingElement;
+  const name = named.type === 'JSXIdentifier' ? named.name : '';
+  const tag = importOf(component, name);
+  if (tag?.imported !== name) throw new Impossible('It is not imported by a name of its own.');
   if (!component.canAdd()) throw new Impossible(`The props of ${marked.name} are typed in another file.`);
   const parents = program.sitesOf(marked.fn).map((site) => parentOf(job, site));
   if (parents.length === 0) throw new Impossible(`Nobody in the project renders ${marked.name}.`);
   const markup = syntax.source(element);
-  const from = pathFrom(syntax.path, tag.source);
   for (const { writer, opening } of parents) {
     const own = writer.syntax;
-    const source = tag.source.startsWith('.') ? specifierFrom(own.path, from, /\.\w+$/.test(tag.source)) : tag.source;
-    const name = workshop.importsOf(own.path).named(source, tag.name);
-    if (name !== tag.name) throw new Impossible(`${tag.name} is another thing in ${own.path}.`);
+    const from = tag.from.startsWith('.') ? rebased(tag.from, syntax.path, own.path) : tag.from;
+    if (workshop.importsOf(own.path).named(from, name) !== name)
+      throw new Impossible(`${name} is another thing in ${own.path}.`);
     const { start, end } = spanOf(opening);
     const shown = own.source(opening.name);
     workshop.texts.replace(own.path, own.text.lastIndexOf('/', end - 1), end, `>${markup}</${shown}>`);
@@ -42,14 +44,14 @@ export const wideClient: Mend = (job) => {
     const before = own.text.slice(start, own.text.lastIndexOf('/', end - 1));
     const spaces = before.length - before.trimEnd().length;
     if (spaces > 0) workshop.texts.remove(own.path, start + before.length - spaces, start + before.length);
-    steps.edit(`Hand ${tag.name} to ${marked.name} as its children in ${writer.name}.`, own.path);
+    steps.edit(`Hand ${name} to ${marked.name} as its children in ${writer.name}.`, own.path);
   }
-  const type = /\.[cm]?tsx?$/.test(syntax.path) ? workshop.importsOf(syntax.path).named('react', 'ReactNode') : null;
+  const type = /\.[cm]?tsx?$/.test(syntax.path) ? `import('react').ReactNode` : null;
   const local = component.addProp('children', type);
   const { start, end } = spanOf(element);
   workshop.texts.replace(syntax.path, start, end, `{${local}}`);
   workshop.importsOf(syntax.path).noteGone({ start, end });
-  steps.edit(`Show what is handed in instead of ${tag.name} in ${marked.name}.`, syntax.path);
+  steps.edit(`Show what is handed in instead of ${name} in ${marked.name}.`, syntax.path);
 };
 
 /** The element of a site, which says nothing that only its author knows. */
@@ -72,21 +74,6 @@ function elementAt({ linked }: MendJob, syntax: Syntax, site: number): t.JSXElem
         : 'It brings more along.',
     );
   return element;
-}
-
-/** What an element’s tag is imported as. */
-function importOf(syntax: Syntax, { openingElement: { name } }: t.JSXElement): { name: string; source: string } {
-  for (const node of syntax.ast.program.body)
-    if (node.type === 'ImportDeclaration' && name.type === 'JSXIdentifier')
-      for (const one of node.specifiers)
-        if (
-          one.type === 'ImportSpecifier' &&
-          one.local.name === name.name &&
-          one.imported.type === 'Identifier' &&
-          one.imported.name === name.name
-        )
-          return { name: name.name, source: node.source.value };
-  throw new Impossible('It is not imported by a name of its own.');
 }
 
 /** Who renders the marked component at a site, and the tag, which has nothing inside. */

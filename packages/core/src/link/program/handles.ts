@@ -26,8 +26,6 @@ export class Handles {
   /** The names a component offers through a reference; empty where it takes none, null where it cannot be told. */
   offeredBy(component: ComponentInfo): ReadonlySet<string> | null {
     const { graph } = this.program;
-    // What could not be read may offer anything.
-    if (graph.files[component.file]?.broken) return null;
     // What it mixes in may offer more than stands here.
     if ((graph.functions[component.fn]?.fact.mixes?.length ?? 0) > 0) return null;
     const known = this.exposed.get(component.fn);

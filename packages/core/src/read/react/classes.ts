@@ -3,7 +3,7 @@
  * field of the state is a cell of its own, changed by `setState` with that field.
  */
 import type * as t from '@babel/types';
-import type { FunctionFact, PlaceId } from '../../model/facts';
+import type { FileFacts, FunctionFact, PlaceId } from '../../model/facts';
 import { spotOf } from '../script/builder';
 import { isFunction, value } from '../script/expressions';
 import { readFunction } from '../script/functions';
@@ -266,9 +266,16 @@ function setAny(r: ScriptReader, { cells, setsAny }: ClassInstance): void {
 /** `update.beds = beds; this.setState(update)` sets what is put into the object; where that is not all to be seen, it only renders. */
 function setGiven(r: ScriptReader, { cells, setsGiven }: ClassInstance): void {
   const { facts } = r.b;
+  if (setsGiven.length === 0) return;
+  const into = new Map<PlaceId, FileFacts['flows']>();
+  for (const flow of facts.flows) {
+    const known = into.get(flow.to);
+    if (known) known.push(flow);
+    else into.set(flow.to, [flow]);
+  }
   for (const { given, node, fn, repeat } of setsGiven) {
     const at = spotOf(node);
-    const fields = given === null ? null : fieldsOf(r, given);
+    const fields = given === null ? null : fieldsOf(r, given, into);
     if (given === null || fields === null) {
       r.b.call({ callee: r.b.place('computed', 'setState', fn, at), name: 'setState', args: [given], repeat, fn, at });
       continue;
@@ -282,12 +289,16 @@ function setGiven(r: ScriptReader, { cells, setsGiven }: ClassInstance): void {
 }
 
 /** The fields of an object that is made and filled in here; null where it may have others. */
-function fieldsOf(r: ScriptReader, given: PlaceId): ReadonlySet<string> | null {
-  const { flows, mutations, places } = r.b.facts;
+function fieldsOf(
+  r: ScriptReader,
+  given: PlaceId,
+  flows: ReadonlyMap<PlaceId, FileFacts['flows']>,
+): ReadonlySet<string> | null {
+  const { mutations, places } = r.b.facts;
   const fields = new Set<string>();
   const holders = new Set([given]);
   for (const holder of holders) {
-    const into = flows.filter(({ to }) => to === holder);
+    const into = flows.get(holder) ?? [];
     if (into.length === 0 && places[holder]?.kind !== 'object') return null;
     for (const { object, field } of mutations) if (object === holder) fields.add(field);
     for (const { from, op, field = '' } of into)

@@ -3,7 +3,7 @@ import type { CellInfo } from '../../follow/cellInfo';
 import type { CellFlow, Cells } from '../../follow/cells';
 import { reachedBy, type Flow, type FlowHop, type FlowStop } from '../../follow/flow';
 import type { CallFact, Spot } from '../../model/facts';
-import { ELEMENT } from '../../model/signs';
+import { isAnyField } from '../../model/signs';
 import type { ComponentInfo } from '../../link/program/program';
 import type { Linked } from '../../link';
 import type { Graph } from '../../link/graph/graph';
@@ -161,9 +161,12 @@ function isInstance(linked: Linked, local: Local, visited: Visited): boolean {
 }
 
 /** The stops that a value only comes to as an element that what is rendered for it keeps for good; none of most values. */
-const keptForGood = once((flow: Flow, { program: { graph } }: Linked): ReadonlySet<string> => {
-  const isKept = ({ site, effect }: FlowHop): boolean =>
-    effect === 'part' && site !== null && graph.sites[site]?.fact.perElement === true;
+const keptForGood = once((flow: Flow, linked: Linked): ReadonlySet<string> => {
+  const isKept = ({ from, site, effect }: FlowHop): boolean =>
+    effect === 'part' &&
+    site !== null &&
+    linked.program.graph.sites[site]?.fact.perElement === true &&
+    takesElements(linked, flow.stops.get(from));
   const stops = [...flow.stops.values()];
   if (!stops.some(({ hops }) => hops.some(isKept))) return new Set();
   const otherwise = reachedBy(flow, (hop) => !isKept(hop));
@@ -188,12 +191,12 @@ function isElseMade({ program: { graph } }: Linked, local: Local, visited: Visit
 
 /** Whether a component also shows, or computes with, what it takes a copy of. */
 function isReadBeside({ program: { graph } }: Linked, { visited }: Local, { place: taken, path }: Visited): boolean {
-  const isShown = (place: number): boolean =>
+  const isUsed = (place: number): boolean =>
     graph.usesOf(place).some((use) => graph.uses[use]?.fact.kind === 'shown') ||
     graph.edgesOutOf(place).some(({ op }) => op === 'derived');
   const name = graph.places[taken]?.name;
   return visited.some(
-    (one) => one.path === path && !wasFrozen(one) && graph.places[one.place]?.name === name && isShown(one.place),
+    (one) => one.path === path && !wasFrozen(one) && graph.places[one.place]?.name === name && isUsed(one.place),
   );
 }
 
@@ -319,14 +322,19 @@ function isWrittenBack({ program: { graph }, locals }: Linked, { values }: CellF
   );
 }
 
+/** Whether elements of a list are taken where a value stops. */
+function takesElements({ program: { graph }, locals }: Linked, stop: FlowStop | undefined): boolean {
+  const isElement = (place: number): boolean =>
+    graph.places[place]?.kind === 'part' && isAnyField(graph.places[place]?.name ?? '');
+  return !!stop && locals.explore(stop.at).visited.some(({ place }) => isElement(place));
+}
+
 /**
  * Whether what was copied is one of a list, given to a component that stays when another one is picked: then what is typed for
  * the first is shown, and saved, for the second.
  */
 function isPicked(linked: Linked, flow: Flow, stop: FlowStop): boolean {
   const { graph } = linked.program;
-  const holdsElements = (from: FlowStop): boolean =>
-    linked.locals.explore(from.at).visited.some(({ place }) => graph.places[place]?.name === ELEMENT);
   return [...flow.stops.values()].some((from) =>
     from.hops.some(
       (hop) =>
@@ -334,7 +342,7 @@ function isPicked(linked: Linked, flow: Flow, stop: FlowStop): boolean {
         hop.effect === 'part' &&
         hop.site !== null &&
         graph.sites[hop.site]?.fact.repeat !== 'many' &&
-        holdsElements(from),
+        takesElements(linked, from),
     ),
   );
 }
