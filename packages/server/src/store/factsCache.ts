@@ -42,9 +42,8 @@ export class SqliteFactsCache implements FactsCache {
   async flush(): Promise<void> {
     const usedAt = Date.now();
     while (this.waiting.length > 0) {
-      const rows = this.waiting
-        .splice(0, CHUNK)
-        .map(({ key, facts, packed }) => ({ key, facts: seal(packed ?? pack(facts)) }));
+      const chunk = this.waiting.slice(0, CHUNK);
+      const rows = chunk.map(({ key, facts, packed }) => ({ key, facts: seal(packed ?? pack(facts)) }));
       const places = rows.map(() => '(?, ?, ?)').join(', ');
       // Written by hand: hundreds of rows at once, where building each as an entity would take longer than reading files.
       await this.source.transaction((manager) =>
@@ -53,6 +52,8 @@ export class SqliteFactsCache implements FactsCache {
           rows.flatMap((row) => [row.key, row.facts, usedAt]),
         ),
       );
+      // Only once they are there: writing may have to be tried again.
+      this.waiting.splice(0, chunk.length);
     }
   }
 

@@ -97,3 +97,16 @@ test('what was changed on the disk is not taken for what was written', async () 
   expect((await again.get(['a'])).size).toBe(0);
   await again.close();
 });
+
+test('another process that is writing is waited for, while this one goes on', async () => {
+  const facts = await open();
+  const other = await openFacts(file);
+  await other.query('BEGIN IMMEDIATE');
+  // Nobody would end it if waiting kept this thread busy.
+  const ended = new Promise((resolve) => setTimeout(() => resolve(other.query('ROLLBACK')), 300));
+  expect(await keeps(facts)).toBe(true);
+  await ended;
+  expect(said).toEqual([]);
+  await other.destroy();
+  await facts.close();
+});

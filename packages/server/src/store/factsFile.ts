@@ -3,6 +3,7 @@
  * cannot be used at all everything is read again, and either is said in one sentence.
  */
 import { renameSync, rmSync } from 'node:fs';
+import { setTimeout as sleep } from 'node:timers/promises';
 import type { DataSource } from 'typeorm';
 import type { FactsCache } from '../survey/surveyFolder';
 import { SqliteAnswers } from './answers';
@@ -10,6 +11,10 @@ import { codeOf, openFacts, UnusableDatabase } from './database';
 import { SqliteFactsCache } from './factsCache';
 
 type Say = (sentence: string) => void;
+
+/** How long another process may be writing, in milliseconds, and how long to wait between two tries. */
+const PATIENCE_MS = 5000;
+const PAUSE_MS = 50;
 
 export class FactsFile implements FactsCache {
   private cache: SqliteFactsCache | null = null;
@@ -28,14 +33,14 @@ export class FactsFile implements FactsCache {
   /** Opens the file; never throws. */
   static async open(file: string, say: Say): Promise<FactsFile> {
     try {
-      return new FactsFile(file, await openFacts(file), say);
+      return new FactsFile(file, await opened(file), say);
     } catch (error) {
       if (!isBroken(error) || !setAside(file, error, say)) {
         say(`The facts cached in ${file} could not be read, so every file is read again. ${reasonOf(error)}`);
         return new FactsFile(file, null, say);
       }
     }
-    return new FactsFile(file, await openFacts(file).catch(() => null), say);
+    return new FactsFile(file, await opened(file).catch(() => null), say);
   }
 
   async get(keys: readonly string[]): Promise<Map<string, string>> {
@@ -69,17 +74,34 @@ export class FactsFile implements FactsCache {
     await source?.destroy();
   }
 
-  /** Does something with the file. Should that fail, it is not used any more. */
+  /** Does something with the file, again while another process writes to it. Should that fail, it is not used any more. */
   private async attempt<V>(work: () => Promise<V> | undefined): Promise<V | null> {
-    try {
-      return (await work()) ?? null;
-    } catch (error) {
-      await this.close().catch(() => undefined);
-      if (!isBroken(error) || !setAside(this.file, error, this.say))
-        this.say(`${this.file} can no longer be used, so files are read again. ${reasonOf(error)}`);
-      return null;
-    }
+    const end = Date.now() + PATIENCE_MS;
+    for (;;)
+      try {
+        return (await work()) ?? null;
+      } catch (error) {
+        if (!codeOf(error).startsWith('SQLITE_BUSY') || Date.now() > end) return this.giveUp(error);
+        await sleep(PAUSE_MS);
+      }
   }
+
+  private async giveUp(error: unknown): Promise<null> {
+    await this.close().catch(() => undefined);
+    if (!isBroken(error) || !setAside(this.file, error, this.say))
+      this.say(`${this.file} can no longer be used, so files are read again. ${reasonOf(error)}`);
+    return null;
+  }
+}
+
+/**
+ * The file, in which no statement waits for another process: a thread that is ended while one does takes the whole process with it, as
+ * an error cannot be thrown there any more. Whoever writes waits outside of it.
+ */
+async function opened(file: string): Promise<DataSource> {
+  const source = await openFacts(file);
+  await source.query('PRAGMA busy_timeout = 0');
+  return source;
 }
 
 /** Whether it is the file that is wrong, and not where it lies or who uses it. */
