@@ -7,6 +7,9 @@ const EVENT = '@';
 const UPDATE = '@update:';
 const SLOT = '#';
 const TEXT = '"';
+/** Behind the sign of a slot. */
+const CONTENT = '?';
+const PLAIN_SLOT = 'default';
 
 export function eventProp(event: string): string {
   return `${EVENT}${event}`;
@@ -24,6 +27,38 @@ export function isText(field: string): boolean {
 
 export function slotProp(slot: string): string {
   return `${SLOT}${slot}`;
+}
+
+/**
+ * What stands between a component's tags under the names that it bears (`header`, `[bed]`, `.wide`): it goes to the first slot that asks
+ * for some of them, and to the plain one where none does.
+ */
+export function contentProp(names: readonly string[]): string {
+  return slotProp(names.length === 0 ? PLAIN_SLOT : `${CONTENT}${names.join(' ')}`);
+}
+
+/** A slot that asks for content by its names: for any of several lists, each of names that all have to be there. */
+export function askingSlot(lists: readonly (readonly string[])[]): string {
+  return slotProp(`${CONTENT}${lists.map((names) => names.join(' ')).join(',')}`);
+}
+
+/** Whether a field is content that goes to the slot that asks for it. */
+export function isContent(field: string): boolean {
+  return field.startsWith(`${SLOT}${CONTENT}`);
+}
+
+/** Which of the slots of a component takes content. */
+export function slotOf(content: string, slots: Iterable<string>): string {
+  const names = new Set(shownName(content).split(' '));
+  for (const slot of slots)
+    if (
+      isContent(slot) &&
+      shownName(slot)
+        .split(',')
+        .some((list) => list.split(' ').every((name) => names.has(name)))
+    )
+      return slot;
+  return slotProp(PLAIN_SLOT);
 }
 
 /** The event a field of the props stands for; null where it stands for none. */
@@ -104,6 +139,7 @@ export function isLeftOut(field: string, except: readonly string[] | null | unde
 export function shownName(field: string): string {
   if (isUpdate(field)) return field.slice(UPDATE.length);
   if (field.startsWith(TEXT)) return field.slice(TEXT.length);
+  if (isContent(field)) return field.slice(SLOT.length + CONTENT.length);
   return eventOf(field) ?? (isSlot(field) ? field.slice(SLOT.length) : field);
 }
 

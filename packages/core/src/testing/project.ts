@@ -82,3 +82,16 @@ export function pair(listens: string, bed: string, props = ''): Survey {
     'src/Bed.vue': `<script setup>${props} const emit = defineEmits(['dig', 'rake']);</script><template><b ${bed}>x</b></template>`,
   });
 }
+
+/** Each component with those it is rendered by, as `Tray < Zone many`. */
+export function placed(survey: Survey): string[] {
+  const { program, render } = survey.linked;
+  const nameOf = (fn: number | null): string => (fn === null || fn === -1 ? '–' : (program.component(fn)?.name ?? '?'));
+  const found = new Set<string>();
+  program.siteTargets.forEach(({ components }, site) => {
+    for (const component of components)
+      for (const { under, repeat } of render.placements[site] ?? [])
+        found.add(`${nameOf(component)} < ${nameOf(under)}${repeat === 'once' ? '' : ` ${repeat}`}`);
+  });
+  return [...found].sort();
+}

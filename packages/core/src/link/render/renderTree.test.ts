@@ -1,19 +1,5 @@
 /** Who is below whom, how often, and what each is given on the way. */
-import { one, surveyOf } from '../../testing/project';
-import type { Survey } from '../../survey';
-
-/** Each component with those it is rendered by, as `Tray < Zone many`. */
-function placed(survey: Survey): string[] {
-  const { program, render } = survey.linked;
-  const nameOf = (fn: number | null): string => (fn === null || fn === -1 ? '–' : (program.component(fn)?.name ?? '?'));
-  const found = new Set<string>();
-  program.siteTargets.forEach(({ components }, site) => {
-    for (const component of components)
-      for (const { under, repeat } of render.placements[site] ?? [])
-        found.add(`${nameOf(component)} < ${nameOf(under)}${repeat === 'once' ? '' : ` ${repeat}`}`);
-  });
-  return [...found].sort();
-}
+import { one, placed, surveyOf } from '../../testing/project';
 
 const CASES: [string, string, string[]][] = [
   [

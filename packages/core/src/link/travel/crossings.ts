@@ -1,7 +1,18 @@
 /** From one component to the next: where a value that leaves through a site, a call or a provider arrives. */
 import type { Repeat, SiteFact } from '../../model/facts';
 import type { Carrier } from '../../model/documents';
-import { AROUND, HANDLE, eventOf, isAnyField, isLeftOut, isText, isUpdate, shownName } from '../../model/signs';
+import {
+  AROUND,
+  HANDLE,
+  eventOf,
+  isAnyField,
+  isContent,
+  isLeftOut,
+  isText,
+  isUpdate,
+  shownName,
+  slotOf,
+} from '../../model/signs';
 import type { At, Exit } from './visited';
 import type { Locals } from './locals';
 import { Memo } from '../memo/memo';
@@ -145,6 +156,12 @@ export class Crossings {
       if (path !== 0) {
         const head = fieldPaths.head(path);
         const name = isText(head) ? shownName(head) : head;
+        if (isContent(head)) {
+          const own = { place: component.propsPlace, path: 0, context: program.callContexts.root(fn, via) };
+          const slot = slotOf(head, this.locals.fieldsTaken(own).fields);
+          arrive(fieldPaths.cons(slot, fieldPaths.tail(path)), carrierOf(slot, true), false);
+          continue;
+        }
         // Where any expression may be bound both ways, that is what the child says.
         if (isUpdate(head) && !this.asksFor(component.propsPlace, head) && !isGiven(site.fact, head)) continue;
         const own = { place: component.propsPlace, path: 0, context: program.callContexts.root(fn, via) };

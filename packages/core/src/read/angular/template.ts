@@ -24,7 +24,7 @@ import {
 } from '@angular/compiler';
 import type * as t from '@babel/types';
 import type { PlaceId, Spot } from '../../model/facts';
-import { EVENT_NAME, eventProp, HANDLE, IMPLICIT, slotProp } from '../../model/signs';
+import { askingSlot, contentProp, EVENT_NAME, eventProp, HANDLE, IMPLICIT, slotProp } from '../../model/signs';
 import { pascal } from '../../model/spelling';
 import { addSite, type Give } from '../component/site';
 import { value } from '../script/expressions';
@@ -36,6 +36,7 @@ import { listenerOf } from '../component/listeners';
 import { settingOf } from './listeners';
 import { type Control, Forms, MODEL } from './templateForms';
 import { fieldsOf, isBound, isComponent, isOwn, isText, literalOf, spot, tagSpot, type Written } from './templateNodes';
+import { byNames, listsOf } from './content';
 import { mayBeDirectives } from './selectors';
 import { parsed, positionsIn, type TemplatePart } from './templateText';
 
@@ -64,6 +65,15 @@ const OUTLETS = /^(router-outlet|ng-outlet)$/;
 /** Directives of the family that show a template or a component, with what they pass it. */
 const OUTLET = /^ng(Template|Component)Outlet/;
 
+/** The names that content sees. */
+interface ContentNames {
+  declare?: (context: PlaceId) => void;
+  /** What is given it without a name. */
+  given?: string;
+  /** Those of its own are declared already, around it. */
+  declared?: boolean;
+}
+
 class Template {
   private readonly positions: (offset: number) => { line: number; column: number };
   private readonly expressions: Expressions;
@@ -84,12 +94,12 @@ class Template {
   }
 
   children(nodes: readonly TmplAstNode[], piece: PlaceId): void {
-    this.declareReferences(nodes, piece);
+    this.declareReferences(nodes);
     for (const node of nodes) this.node(node, piece);
   }
 
   /** A reference may be named before it stands there. */
-  private declareReferences(nodes: readonly TmplAstNode[], piece: PlaceId): void {
+  private declareReferences(nodes: readonly TmplAstNode[]): void {
     for (const node of nodes) {
       if (node instanceof TmplAstTemplate && isOwn(node)) {
         const [first] = node.references;
@@ -102,7 +112,7 @@ class Template {
       } else if (node instanceof TmplAstElement || node instanceof TmplAstTemplate) {
         for (const reference of node.references) this.name(reference, this.referenced(node, reference));
         // Names inside a structural template are its own.
-        if (node instanceof TmplAstElement && !isComponent(node.name)) this.declareReferences(node.children, piece);
+        if (node instanceof TmplAstElement && !isComponent(node.name)) this.declareReferences(node.children);
       }
     }
   }
@@ -234,18 +244,15 @@ class Template {
   private templateFunction(node: TmplAstTemplate): PlaceId {
     const known = this.functions.get(node);
     if (known !== undefined) return known;
-    const made = this.contentFunction(
-      node.children,
-      spot(node.startSourceSpan),
-      node.endSourceSpan?.end.line ?? 0,
-      (context) => {
+    const made = this.contentFunction(node.children, spot(node.startSourceSpan), node.endSourceSpan?.end.line ?? 0, {
+      declare: (context) => {
         for (const one of node.variables) {
           const at = spot(one.keySpan);
           this.name(one, this.r.b.part(context, one.value === '' ? IMPLICIT : one.value, this.r.fn, at));
         }
       },
-      node.variables.find(({ value: field }) => field === '')?.name,
-    );
+      given: node.variables.find(({ value: field }) => field === '')?.name,
+    });
     this.functions.set(node, made);
     return made;
   }
@@ -254,9 +261,7 @@ class Template {
     children: readonly TmplAstNode[],
     at: Spot,
     endLine: number,
-    declare: (context: PlaceId) => void = () => undefined,
-    /** What is given it without a name. */
-    given = 'context',
+    { declare, given = 'context', declared = false }: ContentNames,
   ): PlaceId {
     const { r } = this;
     const id = r.b.addFunction('', 'closure', r.fn, at, endLine + 1);
@@ -267,10 +272,11 @@ class Template {
     r.fn = id;
     r.depth = 0;
     r.block(() => {
-      declare(context);
+      declare?.(context);
       const inner = r.b.place('markup', '', id, at);
       r.b.flow(inner, fact.result);
-      this.children(children, inner);
+      if (!declared) this.declareReferences(children);
+      for (const child of children) this.node(child, inner);
     });
     r.fn = before.fn;
     r.depth = before.depth;
@@ -333,7 +339,9 @@ class Template {
   private content(node: TmplAstContent, piece: PlaceId): void {
     const { r } = this;
     if (r.self === null) return;
-    const callee = r.b.part(r.self, slotProp('default'), r.fn, spot(node.sourceSpan));
+    const asked = listsOf(node.selector);
+    const slot = asked.length === 0 ? contentProp([]) : askingSlot(asked);
+    const callee = r.b.part(r.self, slot, r.fn, spot(node.sourceSpan));
     this.call(callee, null, piece, node.sourceSpan);
     this.children(node.children, piece);
   }
@@ -397,17 +405,22 @@ class Template {
       if (child instanceof TmplAstTemplate && isOwn(child))
         for (const { name, keySpan } of child.references)
           give(slotProp(name), this.templateFunction(child), null, spot(keySpan));
-    const [first] = node.children;
-    if (first) {
-      const inside = spot(first.sourceSpan);
-      give(
-        slotProp('default'),
-        this.contentFunction(node.children, inside, node.endSourceSpan?.end.line ?? 0),
-        null,
-        inside,
-      );
-    }
+    this.between(node, give);
     r.repeat = repeat;
+  }
+
+  /** What stands between a component's tags: each part of it goes to the slot that asks for it by its names. */
+  private between({ children, endSourceSpan }: TmplAstElement, give: Give): void {
+    const parts = byNames(children);
+    this.r.block(() => {
+      // All of it sees the names that stand in any part.
+      if (parts.length > 1) this.declareReferences(children);
+      for (const { names, nodes } of parts) {
+        const at = spot(nodes[0].sourceSpan);
+        const declared = parts.length > 1;
+        give(contentProp(names), this.contentFunction(nodes, at, endSourceSpan?.end.line ?? 0, { declared }), null, at);
+      }
+    });
   }
 
   /** What is written at a tag: given to the component, and to whatever else may take it there. */

@@ -1,0 +1,89 @@
+import { foundBy, placed, surveyOf, trailsOf } from '../../testing/project';
+import { listsOf } from './content';
+
+const component = (name: string, template: string, members = ''): string =>
+  `@Component({ selector: 'app-${name.toLowerCase()}', template: \`${template}\` }) export class ${name} { ${members} }`;
+
+/** A frame with a slot that asks for content and a plain one, each in a component of its own; `between` is what the app writes. */
+function framed(select: string, between: string, inFile = false): ReturnType<typeof surveyOf> {
+  const slots = `<app-head><ng-content select="${select}"></ng-content></app-head><app-body><ng-content /></app-body>`;
+  const markup = inFile ? `templateUrl: './frame.html'` : `template: \`${slots}\``;
+  return surveyOf({
+    'src/app.ts': `import { Component, Input } from '@angular/core';
+      ${component('Root', `<app-frame>${between}</app-frame>`, 'depth = 1; beds = [1]; open = true; dig() { this.depth = 2; }')}
+      @Component({ selector: 'app-frame', ${markup} }) export class Frame {}
+      ${component('Head', '<h1><ng-content /></h1>')} ${component('Body', '<p><ng-content /></p>')}
+      ${component('Bed', '{{ deep }}', '@Input() deep = 0;')} ${component('Pot', 'x')}`,
+    ...(inFile ? { 'src/frame.html': slots } : {}),
+  });
+}
+
+const APART = ['Bed < Head', 'Pot < Body'];
+
+test.each([
+  ['a tag', 'app-bed', '<app-bed></app-bed> <app-pot></app-pot>', APART],
+  ['an attribute', '[head]', '<app-pot></app-pot><app-bed head></app-bed>', APART],
+  ['an attribute and what it says', "[at='top']", '<app-bed at="top"></app-bed><app-pot at="foot"></app-pot>', APART],
+  ['a class', '.wide', '<app-bed class="low wide"></app-bed><app-pot class="low"></app-pot>', APART],
+  [
+    'several in one',
+    'app-bed.wide[head]',
+    '<app-bed class="wide" head></app-bed><app-pot class="wide"></app-pot>',
+    APART,
+  ],
+  ['any of several', 'header, [head]', '<app-bed [head]="depth"></app-bed><app-pot></app-pot>', APART],
+  ['an element, for what is within', 'header', '<header><app-bed></app-bed></header><app-pot></app-pot>', APART],
+  [
+    'what it goes as',
+    'header',
+    '<ng-container ngProjectAs="header"><app-bed></app-bed></ng-container><app-pot></app-pot>',
+    APART,
+  ],
+  [
+    'one on a condition',
+    'app-bed',
+    '<app-bed *ngIf="open"></app-bed><app-pot></app-pot>',
+    ['Bed < Head conditional', 'Pot < Body'],
+  ],
+  [
+    'a block that shows one thing',
+    'app-bed',
+    '@if (open) {<app-bed></app-bed>} @for (b of beds; track b) {<app-pot></app-pot>}',
+    ['Bed < Head conditional', 'Pot < Body many'],
+  ],
+  [
+    'a block that shows two',
+    'app-bed',
+    '@if (open) {<app-bed></app-bed><app-pot></app-pot>}',
+    ['Bed < Body conditional', 'Pot < Body conditional'],
+  ],
+  ['what nothing asks for', '[other]', '<app-bed></app-bed><app-pot></app-pot>', ['Bed < Body', 'Pot < Body']],
+])('content that a slot asks for by %s', (_what, select, between, expected) => {
+  for (const inFile of [false, true])
+    expect(placed(framed(select, between, inFile)).filter((one) => /^(Bed|Pot)/.test(one))).toEqual(expected);
+});
+
+test('content that no slot takes stays with who wrote it', () => {
+  const survey = surveyOf({
+    'src/app.ts': `import { Component } from '@angular/core';
+      ${component('Root', '<app-frame><app-bed head></app-bed><app-pot></app-pot></app-frame>')}
+      ${component('Frame', '<ng-content select="[head]"></ng-content>')} ${component('Bed', 'x')} ${component('Pot', 'x')}`,
+  });
+  expect(placed(survey).filter((one) => /^(Bed|Pot)/.test(one))).toEqual(['Bed < Frame', 'Pot < Root']);
+});
+
+test('each part stays in the scope of who wrote it, names in other parts included', () => {
+  const survey = framed(
+    '[head]',
+    '<app-bed head #first [deep]="depth"></app-bed><b (click)="dig()">{{ first.deep }}</b>',
+  );
+  expect(trailsOf(survey, 'Root.depth')).toContain('Root.depth > Bed.deep');
+  expect(trailsOf(survey, 'Root.depth')).toContain('Root.depth > Bed.deep > handle:Root.deep');
+  expect(foundBy('unknown-prop', survey)).toEqual([]);
+});
+
+test('a selector in its lists of names; none where it takes what no other does', () => {
+  expect(listsOf('header, [at="top"].wide:not(.low)')).toEqual([['header'], ['[at=top]', '.wide']]);
+  expect(listsOf('*')).toEqual([]);
+  expect(listsOf('')).toEqual([]);
+});
