@@ -78,5 +78,7 @@ export interface ComponentEditor {
   moduleOf(made: readonly { name: string; type: string }[], typed: boolean): string;
   /** What something that is provided is called in its module. */
   keyName(name: string): string;
+  /** What it loses of its script, once everything is collected: what only that needed is not imported any more. */
+  gone?(): Span[];
   write(texts: Texts): void;
 }

@@ -23,7 +23,7 @@ interface Drafted {
   texts: Texts;
   complete: boolean;
   /** Values that get to whoever uses them in another way, and where each is to live. */
-  carried: { flow: CellFlow; home: number | string }[];
+  carried: { flow: CellFlow; home: number | string; by: string | null }[];
 }
 
 export function mendAll(project: Project, findings: readonly Finding[], sources: Sources): Mended {
@@ -74,7 +74,7 @@ function draft(project: Project, finding: Finding, sources: Sources): Drafted | 
       workshop,
       steps,
       flowsOf: (question) => project.ask(question).flows.map(({ flow }) => flow),
-      carries: (flow, home) => carried.push({ flow, home }),
+      carries: (flow, home, by) => carried.push({ flow, home, by: by ?? null }),
     });
     workshop.write();
   } catch (error) {
@@ -145,7 +145,7 @@ function proveAll(project: Project, drafted: readonly Drafted[], all: Texts): Ma
 /** Why a survey of the edited files says that a mend is none; null where it says nothing of the kind. */
 function reasonAgainst(before: Project, after: Project, { finding, carried }: Drafted): string | null {
   if (!goneAfter(before, after, finding)) return 'The survey of the edited files still finds it.';
-  const lost = carried.flatMap(({ flow, home }) => lostAfter(before, after, flow, home));
+  const lost = carried.flatMap(({ flow, home, by }) => lostAfter(before, after, flow, home, by));
   return lost.length === 0
     ? null
     : `The survey of the edited files does not see the value get to ${list([...new Set(lost)])}.`;

@@ -70,8 +70,17 @@ export function proveWay(
   };
 }
 
-/** Who read or changed a value before an edit and does not any more, by name; `to`: the component that holds it, or the path of a module. */
-export function lostAfter(before: Surveyed, after: Surveyed, flow: CellFlow, to: number | string): string[] {
+/**
+ * Who read or changed a value before an edit and does not any more, by name; `to`: the component that holds it, or the path of a module;
+ * `by`: the path of a module through which its home is asked to change it.
+ */
+export function lostAfter(
+  before: Surveyed,
+  after: Surveyed,
+  flow: CellFlow,
+  to: number | string,
+  by: string | null,
+): string[] {
   const was = situationOf(before.linked, before.dominators(), flow, [], false);
   const stand =
     typeof to === 'string'
@@ -79,7 +88,8 @@ export function lostAfter(before: Surveyed, after: Surveyed, flow: CellFlow, to:
       : cellsAfter(after, before.linked.program.component(to)?.id ?? null, flow);
   // What is computed at a tag has no name by which it could be found again.
   if (stand.length === 0 && flow.cell.kind === 'derived') return [];
-  const now = stand.map((found) => situationOf(after.linked, after.dominators(), found, [], false));
+  const asked = by === null ? [] : cellsIn(after, by);
+  const now = [...stand, ...asked].map((found) => situationOf(after.linked, after.dominators(), found, [], false));
   const names = (linked: Linked, fns: readonly number[]): string[] =>
     fns.map((fn) => linked.program.component(fn)?.name ?? '');
   const readers = new Set(now.flatMap((s) => names(after.linked, s.readers)));

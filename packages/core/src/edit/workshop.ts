@@ -150,6 +150,10 @@ export class Workshop {
       const gone = component?.gone() ?? [];
       if (component && gone.length > 0) this.importsOf(component.path).noteGone(...gone);
     }
+    for (const component of this.single.values()) {
+      const gone = component?.gone?.() ?? [];
+      if (component && gone.length > 0) this.importsOf(component.path).noteGone(...gone);
+    }
     const shiftAt = (path: string, offset: number): string =>
       [...this.components.values()].map((one) => (one?.path === path ? one.shiftAt(offset) : '')).join('');
     this.tagProviders.write(this.texts, shiftAt);

@@ -26,6 +26,11 @@ export class ServiceHomes {
     const [one = null, ...others] = this.providers.get(keyOf(file, id.split('.')[0] ?? '')) ?? [];
     return others.length === 0 ? one : null;
   }
+
+  /** Whether a component provides a service itself: its instance goes when the component does. */
+  isProvidedBy({ id }: SharedCell, file: number, component: number): boolean {
+    return this.providers.get(keyOf(file, id.split('.')[0] ?? ''))?.has(component) ?? false;
+  }
 }
 
 function keyOf(file: number, name: string): string {

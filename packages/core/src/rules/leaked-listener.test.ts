@@ -286,3 +286,18 @@ test.each([
   });
   expect(foundBy('leaked-listener', survey)).toEqual(found);
 });
+
+test.each([
+  ['that the component provides itself, which goes with it', 'providers: [Feed],', '', []],
+  ['that one above provides, which may stay', '', 'providers: [Feed],', ['Clock.subscribe']],
+])('a stream of a service %s', (_who, own, above, found) => {
+  const survey = surveyOf({
+    'src/feed.ts': `import { Injectable } from '@angular/core'; import { Subject } from 'rxjs';
+      @Injectable() export class Feed { readonly age = new Subject<number>(); grow() { this.age.next(1); } }`,
+    'src/app.ts': `import { Component, inject } from '@angular/core'; import { Feed } from './feed';
+      @Component({ selector: 'app-clock', ${own} template: '<b>{{ age }}</b>' })
+      export class Clock { age = 0; constructor() { inject(Feed).age.subscribe((age) => { this.age = age; }); } }
+      @Component({ selector: 'app-root', ${above} imports: [Clock], template: '@if (open) {<app-clock />}' }) export class App { open = true; }`,
+  });
+  expect(foundBy('leaked-listener', survey)).toEqual(found);
+});

@@ -1,6 +1,7 @@
 /** Something started in a component and not ended with it. */
 import { staying } from './shared/scopeExamples';
 import { listening } from './shared/webComponentExamples';
+import { ServiceHomes } from '../follow/serviceHomes';
 import type { Linked } from '../link';
 import type { ComponentInfo } from '../link/program/program';
 import type { Graph } from '../link/graph/graph';
@@ -59,11 +60,17 @@ export class Feed {
 }
 `;
 
-/** Whether a value is one that no component holds: what tells it is there when the component is gone. */
-function stays(graph: Graph, told: number): boolean {
+/** Whether a value is one that the component does not hold: what tells it is there when the component is gone. */
+function stays(graph: Graph, told: number, component: ComponentInfo | undefined, homes: ServiceHomes): boolean {
   const shared = (place: number): boolean => {
-    const cells = graph.files[graph.fileOf(place)]?.cells ?? [];
-    return cells.some((cell) => cell.shared && /^(service|store)$/.test(cell.kind) && isAt(graph, place, cell.value));
+    const file = graph.fileOf(place);
+    return (graph.files[file]?.cells ?? []).some(
+      (cell) =>
+        cell.shared &&
+        /^(service|store)$/.test(cell.kind) &&
+        isAt(graph, place, cell.value) &&
+        !(component && homes.isProvidedBy(cell.shared, file, component.fn)),
+    );
   };
   return graph.trace(told).some(({ place, path }) => path.length === 0 && shared(place));
 }
@@ -174,12 +181,14 @@ export class Clock {
   check({ linked }) {
     const { program } = linked;
     const { graph } = program;
+    const homes = new ServiceHomes(linked);
     return graph.files.flatMap((facts, file) =>
       facts.starts
-        .filter((start) => !start.ended && (start.of === undefined || stays(graph, graph.at(file, start.of))))
-        .flatMap(({ name, topic, fn, at }) => {
+        .filter((start) => !start.ended)
+        .flatMap(({ name, topic, fn, at, of }) => {
           const unit = program.unitOf(graph.fnAt(file, fn));
           const component = program.component(unit) ?? program.ownerOf(program.runsTogether(unit)[0] ?? -1);
+          if (of !== undefined && !stays(graph, graph.at(file, of), component, homes)) return [];
           if (component && isThereForGood(linked, component)) return [];
           const leak = leakOf(name, topic);
           const who = component?.name ?? graph.functions[unit]?.fact.name ?? 'A component';

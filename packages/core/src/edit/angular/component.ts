@@ -41,6 +41,7 @@ export interface Change {
 export class AngularComponent implements ComponentEditor {
   private readonly droppedGiven = new Set<BoundInput>();
   private readonly droppedProps = new Set<string>();
+  private readonly droppedAttributes: Span[] = [];
   private readonly replaced: Change[] = [];
   private readonly provided: string[] = [];
   private readonly members: string[] = [];
@@ -51,10 +52,10 @@ export class AngularComponent implements ComponentEditor {
   private constructor(
     readonly name: string,
     readonly syntax: Syntax,
-    private readonly declared: t.ClassDeclaration,
-    private readonly options: t.ObjectExpression,
-    private readonly part: Part,
-    private readonly template: Template,
+    readonly declared: t.ClassDeclaration,
+    readonly options: t.ObjectExpression,
+    readonly part: Part,
+    readonly template: Template,
   ) {
     this.at = offsets(part.text);
   }
@@ -80,7 +81,7 @@ export class AngularComponent implements ComponentEditor {
     return this.part.path;
   }
 
-  private member(name: string): t.ClassProperty | null {
+  member(name: string): t.ClassProperty | null {
     const found = this.declared.body.body.find(
       (one) => one.type === 'ClassProperty' && fieldOf(one.key, one.computed) === name,
     );
@@ -189,7 +190,7 @@ export class AngularComponent implements ComponentEditor {
   }
 
   /** `this.units` in the class. */
-  private ownMentions(name: string): Span[] {
+  ownMentions(name: string): Span[] {
     const found: Span[] = [];
     walkNodes(this.declared, (node) => {
       if (node.type !== 'MemberExpression' || node.object.type !== 'ThisExpression') return;
@@ -265,9 +266,7 @@ export class AngularComponent implements ComponentEditor {
 
   /** Puts other members in the place of one. */
   becomes(member: t.ClassProperty, members: readonly string[], imports: Imports): void {
-    // What decorates a member stands before it.
-    const start = Math.min(spanOf(member).start, ...(member.decorators ?? []).map((one) => spanOf(one).start));
-    const { end } = spanOf(member);
+    const { start, end } = wholeOf(member);
     const indent = this.syntax.indentAt(start);
     const unit = this.syntax.unit;
     const lines = members.flatMap((one) => one.split('\n'));
@@ -306,7 +305,7 @@ export class AngularComponent implements ComponentEditor {
     this.members.push(text);
   }
 
-  private replace(path: string, span: Span, text: string): void {
+  replace(path: string, span: Span, text: string): void {
     this.replaced.push({ path, span, text });
   }
 
@@ -342,6 +341,19 @@ export class AngularComponent implements ComponentEditor {
     return { local, isShown: true };
   }
 
+  /** Takes an attribute of its markup away. */
+  dropAttribute(at: Span): void {
+    this.droppedAttributes.push(at);
+  }
+
+  /** What it loses of its script. */
+  gone(): Span[] {
+    return [...this.droppedProps].flatMap((prop) => {
+      const member = this.member(prop);
+      return member ? [wholeOf(member)] : [];
+    });
+  }
+
   /** A name that no member has. */
   freeMember(wanted: string): string {
     let name = wanted;
@@ -366,12 +378,12 @@ export class AngularComponent implements ComponentEditor {
 
   write(texts: Texts): void {
     const { path, syntax } = this;
-    for (const { at } of this.droppedGiven) remove(texts, this.markupPath, this.part.text, at);
-    for (const prop of this.droppedProps) {
-      const member = this.member(prop);
-      if (member) remove(texts, path, syntax.text, spanOf(member));
-    }
-    for (const { path: where, span, text } of this.replaced) texts.replace(where, span.start, span.end, text);
+    const attributes = [...[...this.droppedGiven].map(({ at }) => at), ...this.droppedAttributes];
+    for (const at of attributes) remove(texts, this.markupPath, this.part.text, at);
+    for (const member of this.gone()) remove(texts, path, syntax.text, member);
+    for (const { path: where, span, text } of this.replaced)
+      if (span.start === span.end) texts.insert(where, span.start, text);
+      else texts.replace(where, span.start, span.end, text);
     if (this.provided.length > 0) this.writeProviders(texts);
     this.writeMembers(texts);
     const { end, text } = this.part;
@@ -387,7 +399,7 @@ export class AngularComponent implements ComponentEditor {
     const lines = added.map((line) => `${line.replace(/^ +/, unit)}${/[{}]$/.test(line) ? '' : semicolon}`);
     const [first] = this.declared.body.body;
     if (first) {
-      const start = Math.min(spanOf(first).start, ...decoratorsOf(first).map((one) => spanOf(one).start));
+      const { start } = wholeOf(first);
       const indent = syntax.indentAt(start);
       texts.insert(path, start, lines.map((line) => `${line}\n${indent}`).join(''));
       return;
@@ -423,6 +435,12 @@ export class AngularComponent implements ComponentEditor {
 
 function decoratorsOf(member: t.ClassBody['body'][number]): readonly t.Decorator[] {
   return 'decorators' in member ? (member.decorators ?? []) : [];
+}
+
+/** A member with what decorates it, which stands before it. */
+function wholeOf(member: t.ClassBody['body'][number]): Span {
+  const { start, end } = spanOf(member);
+  return { start: Math.min(start, ...decoratorsOf(member).map((one) => spanOf(one).start)), end };
 }
 
 /** A getter as a member. */

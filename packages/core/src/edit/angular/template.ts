@@ -1,5 +1,5 @@
 /** A template as edits need it: what its tags are given, and where it says a name of the instance. */
-import type { TmplAstBoundAttribute, TmplAstElement, TmplAstTemplate } from '@angular/compiler';
+import type { TmplAstBoundAttribute, TmplAstBoundEvent, TmplAstElement, TmplAstTemplate } from '@angular/compiler';
 import { compilerOf } from '../../read/compilers';
 import { positions } from '../../read/script/positions';
 import type { GivenProp } from '../component';
@@ -11,8 +11,20 @@ export interface BoundInput extends GivenProp {
   at: Span;
 }
 
+/** What a tag listens with: `(sown)="sow($event)"`. */
+export interface Heard {
+  event: string;
+  /** Where the name of the tag begins. */
+  tag: number;
+  /** What is run, without the quotes. */
+  runs: Span;
+  /** The whole attribute. */
+  at: Span;
+}
+
 export interface Template {
   bound: BoundInput[];
+  heard: Heard[];
   /** The names it reads of the instance. */
   mentions: ReadonlyMap<string, readonly Span[]>;
   /** Where it sets a member of the instance: `units = $event`. */
@@ -51,6 +63,7 @@ export function templateOf({ path, text, start, end, quoted }: Part): Template |
   });
   if (errors && errors.length > 0) return null;
   const bound: BoundInput[] = [];
+  const heard: Heard[] = [];
   const mentions = new Map<string, Span[]>();
   const assignments: Template['assignments'] = [];
   const declared = new Set<string>();
@@ -70,15 +83,20 @@ export function templateOf({ path, text, start, end, quoted }: Part): Template |
       const name = left instanceof PropertyRead && isInstance(left.receiver) && operation === '=' ? left.name : '';
       assignments.push({ name, at: spanOf(next.sourceSpan), value: spanOf(right.sourceSpan) });
     }
-    if (next instanceof TmplAstElement || next instanceof TmplAstTemplate)
+    if (next instanceof TmplAstElement || next instanceof TmplAstTemplate) {
       for (const one of next.inputs) {
         const found = boundTo(text, next, one);
         if (found) bound.push(found);
       }
+      for (const one of next.outputs) {
+        const found = heardAt(text, next, one);
+        if (found) heard.push(found);
+      }
+    }
     for (const [key, inner] of Object.entries(next))
       if (typeof inner === 'object' && inner !== null && !/span$|^i18n$/i.test(key)) queue.push(inner);
   }
-  return { bound, mentions, assignments, declared };
+  return { bound, heard, mentions, assignments, declared };
 }
 
 function spanOf({ start, end }: Span): Span {
@@ -93,6 +111,17 @@ function boundTo(text: string, tag: TmplAstElement | TmplAstTemplate, one: TmplA
     prop: name,
     tag: tag.startSourceSpan.start.offset + 1,
     expression: text.slice(valueSpan.start.offset, valueSpan.end.offset).trim(),
+    at: { start: sourceSpan.start.offset, end: sourceSpan.end.offset },
+  };
+}
+
+function heardAt(text: string, tag: TmplAstElement | TmplAstTemplate, one: TmplAstBoundEvent): Heard | null {
+  const { sourceSpan, handlerSpan, name } = one;
+  if (!text.slice(sourceSpan.start.offset).startsWith(`(${name})`)) return null;
+  return {
+    event: name,
+    tag: tag.startSourceSpan.start.offset + 1,
+    runs: { start: handlerSpan.start.offset, end: handlerSpan.end.offset },
     at: { start: sourceSpan.start.offset, end: sourceSpan.end.offset },
   };
 }

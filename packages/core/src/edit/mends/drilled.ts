@@ -5,6 +5,7 @@ import { AngularComponent } from '../angular/component';
 import { Impossible } from '../plan';
 import { toContext } from '../ways/context';
 import { toBelow } from '../ways/down';
+import { toEventService } from '../ways/eventService';
 import { toService } from '../ways/service';
 import type { Move } from '../ways/situation';
 import { componentOf, type Mend } from './job';
@@ -33,6 +34,12 @@ export const drilled: Mend = (job) => {
     s.nearest !== null &&
     s.nearest !== home &&
     [...readers, ...writers].every((fn) => fn === s.nearest);
+  if (job.workshop.editor(home) instanceof AngularComponent && finding.rule === 'relayed-event') {
+    const through = ids.flatMap((id) => job.linked.program.componentById.get(id)?.fn ?? []);
+    const path = toEventService({ ...job, home, through });
+    for (const one of flows) job.carries(one, home, path);
+    return;
+  }
   if (job.workshop.editor(home) instanceof AngularComponent && beside.length === 0 && !isLower) {
     job.carries(flow, toService(move));
     return;

@@ -21,9 +21,9 @@ export interface MendJob {
   flowsOf(question: string): CellFlow[];
   /**
    * Notes that a value gets to whoever uses it in another way, from a component or the module at a path: the proof sees to it that
-   * nobody is lost.
+   * nobody is lost. `by`: the path of a module through which a home is asked to change it.
    */
-  carries(flow: CellFlow, home: number | string): void;
+  carries(flow: CellFlow, home: number | string, by?: string): void;
 }
 
 /** Makes the edits of one finding. Throws `Impossible` where none is safe, with the reason. */

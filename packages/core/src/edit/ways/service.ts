@@ -108,10 +108,14 @@ export function toService(move: Move): string {
 }
 
 /** The version of the framework from which a member can ask for a service. */
-const FIRST_WITH_INJECT = 14;
+export const FIRST_WITH_INJECT = 14;
 
 /** The imports that a state needs where it starts in another file. Throws where it starts from what only its own file or class knows. */
-function importsFor(owner: AngularComponent, { name, needs, text }: MemberState, path: string): string[] {
+export function importsFor(
+  owner: AngularComponent,
+  { name, needs, text }: Pick<MemberState, 'name' | 'needs' | 'text'>,
+  path: string,
+): string[] {
   const { syntax } = owner;
   if (/\bthis\b/.test(text)) throw new Impossible(`${name} starts from what only ${owner.name} knows.`);
   const { quote, semicolon } = syntax;
@@ -149,7 +153,7 @@ function heldName(owner: AngularComponent, service: string): string {
   return owner.hasMember(name) ? `${name}Service` : name;
 }
 
-function kebab(name: string): string {
+export function kebab(name: string): string {
   return name.replace(/[a-z][A-Z]/g, (pair) => `${pair.charAt(0)}-${pair.charAt(1)}`).toLowerCase();
 }
 

@@ -1,5 +1,6 @@
 /** Who is below whom, how often, and what each is given on the way. */
 import { one, placed, surveyOf } from '../../testing/project';
+import type { Survey } from '../../survey';
 
 const CASES: [string, string, string[]][] = [
   [
