@@ -15,7 +15,9 @@ import { usedEach, withPage } from './observe';
 
 /** A value and the way it is carried out; or the findings that are mended. */
 export type Carried =
-  { example: string; value: string; way: OptionKind; also?: readonly string[] } | { example: string; rule: string };
+  | { example: string; value: string; way: OptionKind; also?: readonly string[] }
+  /** `shows`: what the screen comes to say by the same use, or says sooner; without it, it says the same. */
+  | { example: string; rule: string; shows?: string };
 
 export const CARRIED: readonly Carried[] = [
   { example: 'glasshouse-react', value: 'App.units', way: 'context' },
@@ -52,10 +54,17 @@ export const CARRIED: readonly Carried[] = [
   { example: 'glasshouse-angular', value: 'App.houses', way: 'service' },
   { example: 'glasshouse-angular', value: 'PlanForm.amount', way: 'service', also: ['TopBar'] },
   { example: 'glasshouse-angular', rule: 'drilled-prop' },
+  { example: 'glasshouse-angular', rule: 'relayed-event' },
+  { example: 'glasshouse-angular', rule: 'high-home' },
+  { example: 'glasshouse-angular', rule: 'frozen-read', shows: '0 alarms' },
   { example: 'glasshouse-ngmodules', value: 'App.units', way: 'service' },
   { example: 'glasshouse-ngmodules', value: 'App.units', way: 'service', also: ['AlarmBell'] },
   { example: 'glasshouse-ngmodules', rule: 'drilled-prop' },
   { example: 'glasshouse-ngmodules', rule: 'leaked-listener' },
+  { example: 'glasshouse-ngmodules', rule: 'outside-write' },
+  { example: 'glasshouse-ngmodules', rule: 'private-store', shows: '4 hours' },
+  { example: 'glasshouse-ngmodules', rule: 'silent-write', shows: 'fern,moss' },
+  { example: 'glasshouse-ngmodules', rule: 'one-of-many', shows: 'South lit' },
   { example: 'glasshouse-lwc', rule: 'leaked-listener' },
 ];
 
@@ -99,7 +108,10 @@ export async function carryOut(root: string, carried: Carried): Promise<CarriedO
     return {
       files: files.length,
       byHand: (plan?.steps ?? []).filter(({ by }) => by === 'hand').length,
-      wrong: [...screensDiffer(before, after), ...(plan ? wrongOfPlan(plan, after) : wrongOfMends(mended))],
+      wrong: [
+        ...('shows' in carried ? comesToSay(before, after, carried.shows) : screensDiffer(before, after)),
+        ...(plan ? wrongOfPlan(plan, after) : wrongOfMends(mended)),
+      ],
     };
   } finally {
     rmSync(copy, { recursive: true, force: true });
@@ -165,6 +177,12 @@ function screensDiffer(before: Run, after: Run): string[] {
   const at = before.screens.findIndex((screen, index) => screen !== after.screens[index]);
   if (at === -1) return [];
   return [`after use ${at} the screen says “${around(after.screens[at] ?? '', before.screens[at] ?? '')}”`];
+}
+
+/** What a mend is there for: the screen says something sooner, or what it never said before. */
+function comesToSay(before: Run, after: Run, text = ''): string[] {
+  const says = (run: Run): number => run.screens.filter((screen) => screen.includes(text)).length;
+  return says(after) > says(before) ? [] : [`“${text}” is said no sooner than before`];
 }
 
 /** Where two texts part. */

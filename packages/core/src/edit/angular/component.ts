@@ -6,6 +6,7 @@ import { walkNodes } from '../../read/script/walk';
 import type { ComponentEditor, Gets, GivenProp, Taken } from '../component';
 import { Impossible } from '../plan';
 import type { Imports } from '../syntax/imports';
+import { removeEntries } from '../syntax/entries';
 import { namesIn } from '../syntax/names';
 import { insertAfter } from '../syntax/lines';
 import { offsets } from '../syntax/offsets';
@@ -116,7 +117,7 @@ export class AngularComponent implements ComponentEditor {
   }
 
   /** Whether it is rendered again only where an input or a signal changes. */
-  private get isOnPush(): boolean {
+  get isOnPush(): boolean {
     return this.options.properties.some(
       (one) => one.type === 'ObjectProperty' && this.syntax.source(one.value).endsWith('.OnPush'),
     );
@@ -300,6 +301,24 @@ export class AngularComponent implements ComponentEditor {
     this.provided.push(service);
   }
 
+  /** Lets it share the service of whoever provides that around it. Throws where it does not provide that in a list of its own. */
+  dropProvider(service: string, texts: Texts): void {
+    const { path, options } = this;
+    const option = optionNamed(options, 'providers');
+    const list = option?.value.type === 'ArrayExpression' ? option.value : null;
+    const entry = list?.elements.find((one) => one?.type === 'Identifier' && one.name === service);
+    if (!option || !list || !entry)
+      throw new Impossible(`${this.name} provides ${service} in a way that is not edited.`);
+    const [all, gone] = list.elements.length > 1 ? [list.elements, entry] : [options.properties, option];
+    const spans = all.flatMap((one) => (one ? [spanOf(one)] : []));
+    removeEntries(
+      texts,
+      path,
+      spans,
+      spans.filter(({ start }) => start === spanOf(gone).start),
+    );
+  }
+
   /** A member of the class, at its top. */
   addMember(text: string): void {
     this.members.push(text);
@@ -307,6 +326,17 @@ export class AngularComponent implements ComponentEditor {
 
   replace(path: string, span: Span, text: string): void {
     this.replaced.push({ path, span, text });
+  }
+
+  /** A method at the end of the class. */
+  addMethod(lines: readonly string[]): void {
+    const last = this.declared.body.body.at(-1);
+    if (!last) return;
+    const { unit, semicolon } = this.syntax;
+    const indent = this.syntax.indentAt(wholeOf(last).start);
+    const text = lines.map((line) => (/[{}]$/.test(line) ? `${indent}${line}` : `${indent}${unit}${line}${semicolon}`));
+    const at = spanOf(last).end;
+    this.replace(this.path, { start: at, end: at }, `\n\n${text.join('\n')}`);
   }
 
   change({ path, span, text }: Change): void {
@@ -413,10 +443,8 @@ export class AngularComponent implements ComponentEditor {
 
   private writeProviders(texts: Texts): void {
     const { path, syntax, options } = this;
-    const known = options.properties.find(
-      (one) => one.type === 'ObjectProperty' && fieldOf(one.key, one.computed) === 'providers',
-    );
-    const list = known?.type === 'ObjectProperty' && known.value.type === 'ArrayExpression' ? known.value : null;
+    const known = optionNamed(options, 'providers');
+    const list = known?.value.type === 'ArrayExpression' ? known.value : null;
     if (known && !list) throw new Impossible(`${this.name} provides what another file lists.`);
     const names = this.provided.join(', ');
     if (list) {
@@ -433,6 +461,13 @@ export class AngularComponent implements ComponentEditor {
   }
 }
 
+function optionNamed(options: t.ObjectExpression, name: string): t.ObjectProperty | null {
+  const found = options.properties.find(
+    (one) => one.type === 'ObjectProperty' && fieldOf(one.key, one.computed) === name,
+  );
+  return found?.type === 'ObjectProperty' ? found : null;
+}
+
 function decoratorsOf(member: t.ClassBody['body'][number]): readonly t.Decorator[] {
   return 'decorators' in member ? (member.decorators ?? []) : [];
 }
@@ -443,9 +478,9 @@ function wholeOf(member: t.ClassBody['body'][number]): Span {
   return { start: Math.min(start, ...decoratorsOf(member).map((one) => spanOf(one).start)), end };
 }
 
-/** A getter as a member. */
-export function getter(name: string, value: string): string[] {
-  return [`get ${name}() {\n  return ${value}\n}`];
+/** A getter as a member; `type` with the colon before it. */
+export function getter(name: string, value: string, type = ''): string[] {
+  return [`get ${name}()${type} {\n  return ${value}\n}`];
 }
 
 /** Takes a stretch out, with its line where it has one to itself. */

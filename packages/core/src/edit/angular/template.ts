@@ -24,6 +24,8 @@ export interface Heard {
 
 export interface Template {
   bound: BoundInput[];
+  /** Bound both ways: `[(amount)]="amount"`. */
+  boundBoth: BoundInput[];
   heard: Heard[];
   /** The names it reads of the instance. */
   mentions: ReadonlyMap<string, readonly Span[]>;
@@ -63,6 +65,7 @@ export function templateOf({ path, text, start, end, quoted }: Part): Template |
   });
   if (errors && errors.length > 0) return null;
   const bound: BoundInput[] = [];
+  const boundBoth: BoundInput[] = [];
   const heard: Heard[] = [];
   const mentions = new Map<string, Span[]>();
   const assignments: Template['assignments'] = [];
@@ -85,8 +88,10 @@ export function templateOf({ path, text, start, end, quoted }: Part): Template |
     }
     if (next instanceof TmplAstElement || next instanceof TmplAstTemplate) {
       for (const one of next.inputs) {
-        const found = boundTo(text, next, one);
+        const found = boundTo(text, next, one, '[', ']');
         if (found) bound.push(found);
+        const both = boundTo(text, next, one, '[(', ')]');
+        if (both) boundBoth.push(both);
       }
       for (const one of next.outputs) {
         const found = heardAt(text, next, one);
@@ -96,17 +101,22 @@ export function templateOf({ path, text, start, end, quoted }: Part): Template |
     for (const [key, inner] of Object.entries(next))
       if (typeof inner === 'object' && inner !== null && !/span$|^i18n$/i.test(key)) queue.push(inner);
   }
-  return { bound, heard, mentions, assignments, declared };
+  return { bound, boundBoth, heard, mentions, assignments, declared };
 }
 
 function spanOf({ start, end }: Span): Span {
   return { start, end };
 }
 
-function boundTo(text: string, tag: TmplAstElement | TmplAstTemplate, one: TmplAstBoundAttribute): BoundInput | null {
-  const { sourceSpan, valueSpan, name } = one;
-  // Both ways, or with a part in the name: not the input alone.
-  if (!valueSpan || !text.slice(sourceSpan.start.offset).startsWith(`[${name}]`)) return null;
+/** What is given under a name in brackets of a kind; null for any other kind, or with a part in the name. */
+function boundTo(
+  text: string,
+  tag: TmplAstElement | TmplAstTemplate,
+  { sourceSpan, valueSpan, name }: TmplAstBoundAttribute,
+  open: string,
+  close: string,
+): BoundInput | null {
+  if (!valueSpan || !text.slice(sourceSpan.start.offset).startsWith(`${open}${name}${close}`)) return null;
   return {
     prop: name,
     tag: tag.startSourceSpan.start.offset + 1,

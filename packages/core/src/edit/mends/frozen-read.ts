@@ -3,9 +3,14 @@ import type * as t from '@babel/types';
 import { Impossible } from '../plan';
 import { isFunction, isReassigned, referencesOf } from '../syntax/names';
 import { spanOf, type Syntax } from '../syntax/tree';
+import { readByGetter } from './frozen-in-class';
 import { familyOf, scriptOf, spotOf, type Mend, type MendJob } from './job';
 
 export const frozenRead: Mend = (job) => {
+  if (familyOf(job) === 'angular') {
+    readByGetter(job);
+    return;
+  }
   const syntax = scriptOf(job);
   const around = syntax.around(syntax.offset(spotOf(job)));
   const statement = around.findLast((node) => node.type === 'VariableDeclaration');

@@ -140,3 +140,210 @@ test.each([
   };
   expect(becomes(sources, 'src/modules/c/row/row.js', 'direct-write')).toContain(after);
 });
+
+describe('Angular: a field that is taken once is given as it is by then', () => {
+  const sources = (members: string, decorator = ''): Record<string, string> => ({
+    'package.json': '{"dependencies":{"@angular/core":"^20.0.0"}}',
+    'src/main.ts': `import { bootstrapApplication } from '@angular/platform-browser';\nimport { App } from './app';\nbootstrapApplication(App);\n`,
+    'src/app.ts': `import { Component } from '@angular/core';
+import { Bed } from './bed';
+@Component({ selector: 'app-root', imports: [Bed], template: '<app-bed [depth]="depth" /><b (click)="dig()">dig</b>' })
+export class App {
+  depth = 1;
+  dig() {
+    this.depth++;
+  }
+}
+`,
+    'src/bed.ts': `import { ChangeDetectionStrategy, Component, Input, OnChanges, OnInit } from '@angular/core';
+
+@Component({ selector: 'app-bed', ${decorator}template: '<b>{{ first }}</b>' })
+${members}
+`,
+  });
+  const bed = (members: string, decorator?: string): string =>
+    becomes(sources(members, decorator), 'src/bed.ts', 'frozen-read');
+  const getter = `  get first() {
+    return this.depth;
+  }
+`;
+
+  test('set as it is first shown, which nothing else is done for', () => {
+    const after = bed(`export class Bed implements OnInit {
+  @Input() depth = 0;
+  first = 0;
+
+  // As it was.
+  ngOnInit(): void {
+    this.first = this.depth;
+  }
+}`);
+    expect(after).toContain(`export class Bed {\n  @Input() depth = 0;\n${getter}}\n`);
+    expect(after).not.toContain('OnInit');
+  });
+
+  test('beside what else is done then, with its type', () => {
+    const after = bed(`export class Bed implements OnChanges, OnInit {
+  @Input() depth = 0;
+  protected first: number = 0;
+  seen = false;
+  ngOnInit(): void {
+    this.first = this.depth;
+    this.seen = true;
+  }
+  ngOnChanges() {}
+}`);
+    expect(after).toContain('implements OnChanges, OnInit');
+    expect(after).toContain('  protected get first(): number {\n    return this.depth;\n  }');
+    expect(after).toContain('  ngOnInit(): void {\n    this.seen = true;\n  }');
+  });
+
+  test('set in a branch, it is left to a person', () => {
+    const members =
+      '  @Input() depth = 0;\n  first = 0;\n  ngOnInit() { if (this.depth) { this.first = this.depth; } }';
+    expect(bed(`export class Bed {\n${members}\n}`)).toBe('It is set in a branch, a callback or another method.');
+  });
+});
+
+test('Angular: a service that each of many provides, though it is there for all, is that of all', () => {
+  const sources = (providers: string): Record<string, string> => ({
+    'src/soil.ts': `import { Injectable } from '@angular/core';\n@Injectable({ providedIn: 'root' })\nexport class Soil {\n  depth = 1;\n  dig() {\n    this.depth++;\n  }\n}\n`,
+    'src/app.ts': `import { Component } from '@angular/core';
+import { Bed } from './bed';
+@Component({ selector: 'app-root', imports: [Bed], template: '@for (bed of beds; track bed) {<app-bed />}' })
+export class App {
+  beds = [1, 2];
+}
+`,
+    'src/bed.ts': `import { Component, inject } from '@angular/core';
+import { Soil } from './soil';
+import { Tools } from './tools';
+@Component({ selector: 'app-bed', ${providers}template: '<b (click)="soil.dig()">{{ soil.depth }}</b>' })
+export class Bed {
+  soil = inject(Soil);
+}
+`,
+    'src/tools.ts': `import { Injectable } from '@angular/core';\n@Injectable()\nexport class Tools {}\n`,
+  });
+  const bed = (providers: string): string => becomes(sources(providers), 'src/bed.ts', 'private-store');
+  expect(bed('providers: [Soil], ')).toContain(`@Component({ selector: 'app-bed', template: '<b`);
+  expect(bed('providers: [Soil, Tools], ')).toContain('providers: [Tools], template');
+});
+
+test('Angular: a child asked for once of many, by a decorator, and called in the template as well', () => {
+  const sources = {
+    'src/app.ts': `import { Component, ViewChild } from '@angular/core';
+import { Bed } from './bed';
+@Component({ selector: 'app-root', imports: [Bed], template: '@for (one of beds; track one) {<app-bed />}<b (click)="bed.dig()">dig</b>' })
+export class App {
+  beds = [1, 2];
+  @ViewChild(Bed) bed!: Bed;
+  rake() {
+    this.bed.dig();
+  }
+}
+`,
+    'src/bed.ts': `import { Component } from '@angular/core';
+@Component({ selector: 'app-bed', template: '{{ depth }}' })
+export class Bed {
+  depth = 1;
+  dig() {
+    this.depth++;
+  }
+}
+`,
+  };
+  const after = becomes(sources, 'src/app.ts', 'one-of-many');
+  expect(after).toContain(`import { Component, ViewChildren, QueryList } from '@angular/core';`);
+  expect(after).toContain('  @ViewChildren(Bed) bed!: QueryList<Bed>;');
+  expect(after).toContain('    this.bed.forEach((one) => one.dig());');
+  expect(after).toContain('(click)="digAll()"');
+  expect(after).toContain('  digAll(): void {\n    this.bed.forEach((one) => one.dig());\n  }\n}');
+});
+
+test('Angular: a stream that markup pushes to is set by a method of its service', () => {
+  const sources = {
+    'src/soil.ts': `import { Injectable } from '@angular/core';
+import { BehaviorSubject } from 'rxjs';
+@Injectable({ providedIn: 'root' })
+export class Soil {
+  readonly depth = new BehaviorSubject(1);
+
+  dig() {
+    this.depth.next(this.depth.value + 1);
+  }
+}
+`,
+    'src/app.ts': `import { Component, inject } from '@angular/core';
+import { Soil } from './soil';
+@Component({ selector: 'app-root', templateUrl: './app.html' })
+export class App {
+  soil = inject(Soil);
+}
+`,
+    'src/app.html': `{{ soil.depth | async }}\n<b (click)="soil.dig()">dig</b>\n<b (click)="soil.depth.next(3)">deep</b>\n`,
+  };
+  expect(becomes(sources, 'src/app.html', 'outside-write')).toContain('(click)="soil.setDepth(3)"');
+  expect(becomes(sources, 'src/soil.ts', 'outside-write')).toContain(
+    `  }\n\n  setDepth(next: Parameters<Soil['depth']['next']>[0]): void {\n    this.depth.next(next);\n  }\n}`,
+  );
+});
+
+describe('state that lives too high goes down', () => {
+  const bed = (also: string, tag = '<app-bed [(depth)]="depth" />'): Record<string, string> => ({
+    'package.json': '{"dependencies":{"@angular/core":"^20.0.0"}}',
+    'src/main.ts': `import { bootstrapApplication } from '@angular/platform-browser';\nimport { App } from './app';\nbootstrapApplication(App);\n`,
+    'src/deep.ts': 'export const DEEP = 3;\n',
+    'src/app.ts': `import { Component, signal } from '@angular/core';
+import { Bed } from './bed';
+import { Pot } from './pot';
+import { DEEP } from './deep';
+@Component({ selector: 'app-root', imports: [Bed, Pot], template: '${tag}<app-pot />${also}' })
+export class App {
+  readonly depth = signal(DEEP);
+}
+`,
+    'src/pot.ts': `import { Component } from '@angular/core';\n@Component({ selector: 'app-pot', template: 'pot' })\nexport class Pot {}\n`,
+    'src/bed.ts': `import { Component, model } from '@angular/core';
+@Component({ selector: 'app-bed', template: '<b (click)="depth.set(depth() + 1)">{{ depth() }}</b>' })
+export class Bed {
+  readonly depth = model.required<number>();
+}
+`,
+  });
+
+  test('in Angular, from a signal to the one child it is bound to both ways', () => {
+    const app = becomes(bed(''), 'src/app.ts', 'high-home');
+    expect(app).not.toMatch(/depth|signal|DEEP/);
+    expect(app).toContain(`template: '<app-bed /><app-pot />'`);
+    const below = becomes(bed(''), 'src/bed.ts', 'high-home');
+    expect(below).toContain(`import { DEEP } from './deep';`);
+    expect(below).toContain('  readonly depth = signal<number>(DEEP);');
+  });
+
+  test('not where it is given and heard apart', () => {
+    expect(
+      becomes(bed('', '<app-bed [depth]="depth()" (depthChange)="depth.set($event)" />'), 'src/app.ts', 'high-home'),
+    ).toBe('App does not bind it both ways to Bed.');
+  });
+
+  test('in React, to whom it is passed', () => {
+    const sources = {
+      'src/App.jsx': `import { useState } from 'react';
+export function App() {
+  const [open, setOpen] = useState(false);
+  return <main><Fold open={open} onFold={setOpen} /><Legend /></main>;
+}
+function Fold({ open, onFold }) {
+  return <b onClick={() => onFold(!open)}>{open ? 'less' : 'more'}</b>;
+}
+function Legend() {
+  return <i>legend</i>;
+}
+`,
+    };
+    const after = becomes(sources, 'src/App.jsx', 'high-home');
+    expect(after).toContain('return <main><Fold /><Legend /></main>;');
+    expect(after).toContain('const [open, onFold] = useState(false);');
+  });
+});

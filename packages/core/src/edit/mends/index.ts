@@ -4,6 +4,7 @@ import { directWrite } from './direct-write';
 import { drilled } from './drilled';
 import { freshContext } from './fresh-context';
 import { frozenRead } from './frozen-read';
+import { highHome } from './high-home';
 import type { Mend } from './job';
 import { leakedListener } from './leaked-listener';
 import { lostOverflow } from './lost-overflow';
@@ -22,6 +23,7 @@ export const MENDS: Readonly<Record<string, Mend>> = {
   'direct-write': directWrite,
   'fresh-context': freshContext,
   'frozen-read': frozenRead,
+  'high-home': highHome,
   'leaked-listener': leakedListener,
   'lost-overflow': lostOverflow,
   'one-of-many': oneOfMany,

@@ -405,7 +405,7 @@ export class App {
     );
     const shown = app('viewChild', 'this.bed()?.dig()').replace('>dig<', '>{{ bed()?.dig }}<');
     expect(becomes('src/app.ts', shown, 'one-of-many', bed)).toBe(
-      'bed is read in the template as well, or that cannot be edited.',
+      'The template uses what one of them gives: which of them is meant is for you to decide.',
     );
   });
 });

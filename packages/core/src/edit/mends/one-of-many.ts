@@ -3,7 +3,7 @@ import type * as t from '@babel/types';
 import { AngularComponent } from '../angular/component';
 import { Impossible } from '../plan';
 import { freeName, namesIn, referencesOf } from '../syntax/names';
-import { spanOf, type Syntax } from '../syntax/tree';
+import { spanOf, Syntax } from '../syntax/tree';
 import { componentOf, editable, familyOf, scriptOf, spotOf, type Mend, type MendJob } from './job';
 
 const FOR_YOU = 'which of them is meant is for you to decide.';
@@ -53,28 +53,87 @@ function ofReact(job: MendJob, syntax: Syntax, around: readonly t.Node[]): void 
   steps.edit(`Keep a ref for each of the list in ${name}, and call each of them.`, finding.file);
 }
 
-/** `bed = viewChild(Bed)`: a query for all of them. */
+/** `bed = viewChild(Bed)`, `@ViewChild(Bed) bed: Bed`: a query for all of them. */
 function ofAngular(job: MendJob, syntax: Syntax, around: readonly t.Node[]): void {
   const { workshop, steps, finding } = job;
   const name = finding.name ?? '';
-  const editor = workshop.editor(componentOf(job).fn);
-  if (!(editor instanceof AngularComponent) || editor.isSaidInTemplate(name))
-    throw new Impossible(`${name} is read in the template as well, or that cannot be edited.`);
+  const component = workshop.editor(componentOf(job).fn);
   const field = around.findLast((node) => node.type === 'ClassProperty');
-  const query = field?.type === 'ClassProperty' && field.value?.type === 'CallExpression' ? field.value : null;
-  const callee = query ? syntax.source(query.callee) : '';
-  const all = { viewChild: 'viewChildren', contentChild: 'contentChildren' }[callee];
-  if (!query || query.callee.type !== 'Identifier' || all === undefined)
+  if (!(component instanceof AngularComponent) || field?.type !== 'ClassProperty')
     throw new Impossible(`What changes with it where ${name} is used is for you to decide.`);
+  const isSignal = field.value?.type === 'CallExpression';
+  if (isSignal) queryAllBySignal(job, syntax, field.value as t.CallExpression);
+  else queryAllByDecorator(job, syntax, field);
   const body = around.findLast((node) => node.type === 'ClassBody');
   const one = freeName(namesIn(syntax.ast), 'one');
-  for (const use of fieldsNamed(syntax, body, name))
-    callAll(workshop, syntax, use, `this.${name}()`, `this.${name}()`, one);
-  const imports = workshop.importsOf(syntax.path);
-  const { start, end } = spanOf(query.callee);
-  workshop.texts.replace(syntax.path, start, end, imports.named('@angular/core', all));
-  imports.noteGone({ start, end });
+  const held = `this.${name}${isSignal ? '()' : ''}`;
+  for (const use of fieldsNamed(syntax, body, name)) callAll(workshop, syntax, use, held, held, one);
+  for (const { start } of component.template.mentions.get(name) ?? []) {
+    const heard = component.template.heard.find(({ runs }) => runs.start <= start && start < runs.end);
+    const run = heard && Syntax.of('handler.ts', component.part.text.slice(heard.runs.start, heard.runs.end));
+    const [only, ...others] = run ? run.ast.program.body : [];
+    const called = only?.type === 'ExpressionStatement' ? only.expression : null;
+    const shown = `${name}${isSignal ? '()' : ''}`;
+    if (
+      !heard ||
+      !run ||
+      others.length > 0 ||
+      (called?.type !== 'CallExpression' && called?.type !== 'OptionalCallExpression')
+    )
+      throw new Impossible(`The template uses what one of them gives: ${FOR_YOU}`);
+    const { callee } = called;
+    if (
+      (callee.type !== 'MemberExpression' && callee.type !== 'OptionalMemberExpression') ||
+      run.source(callee.object) !== shown
+    )
+      throw new Impossible(`The template uses what one of them gives: ${FOR_YOU}`);
+    // Templates have no functions of their own: the class gets a method.
+    const rest = run.text.slice(spanOf(callee.object).end, spanOf(called).end).replace(/^\?\./, '.');
+    if (/\(\s*[^)\s]/.test(rest))
+      throw new Impossible(`The template passes ${name} a value, so who gets it is for you to decide.`);
+    const method = component.freeMember(`${nameOf(rest)}All`);
+    component.addMethod([`${method}(): void {`, `${held}.forEach((${one}) => ${one}${rest})`, '}']);
+    workshop.texts.replace(component.markupPath, heard.runs.start, heard.runs.end, `${method}()`);
+  }
   steps.edit(`Query all of them, and call each.`, finding.file);
+}
+
+/** `.light()` → `light`. */
+function nameOf(call: string): string {
+  return /\w+/.exec(call)?.[0] ?? 'call';
+}
+
+function queryAllBySignal({ workshop, finding }: MendJob, syntax: Syntax, query: t.CallExpression): void {
+  const all = { viewChild: 'viewChildren', contentChild: 'contentChildren' }[syntax.source(query.callee)];
+  if (query.callee.type !== 'Identifier' || all === undefined)
+    throw new Impossible(`What changes with it where ${finding.name ?? ''} is used is for you to decide.`);
+  becomesImported(workshop, syntax, query.callee, all);
+}
+
+function queryAllByDecorator({ workshop, finding }: MendJob, syntax: Syntax, field: t.ClassProperty): void {
+  const decorator = field.decorators?.find(({ expression }) => expression.type === 'CallExpression');
+  const query = decorator?.expression.type === 'CallExpression' ? decorator.expression : null;
+  const all = query
+    ? { ViewChild: 'ViewChildren', ContentChild: 'ContentChildren' }[syntax.source(query.callee)]
+    : undefined;
+  const typed = field.typeAnnotation?.type === 'TSTypeAnnotation' ? field.typeAnnotation.typeAnnotation : null;
+  const part = typed?.type === 'TSUnionType' ? typed.types.find((one) => one.type === 'TSTypeReference') : typed;
+  // Whether it is read before it is there is for the first alone.
+  const isStatic =
+    query !== null && query.arguments.length > 1 && syntax.source(query.arguments[1] ?? query).includes('static');
+  if (!query || all === undefined || !part || isStatic)
+    throw new Impossible(`What changes with it where ${finding.name ?? ''} is used is for you to decide.`);
+  becomesImported(workshop, syntax, query.callee, all);
+  const list = workshop.importsOf(syntax.path).named('@angular/core', 'QueryList');
+  const { start, end } = spanOf(typed ?? part);
+  workshop.texts.replace(syntax.path, start, end, `${list}<${syntax.source(part)}>`);
+}
+
+function becomesImported(workshop: MendJob['workshop'], syntax: Syntax, callee: t.Node, name: string): void {
+  const imports = workshop.importsOf(syntax.path);
+  const { start, end } = spanOf(callee);
+  workshop.texts.replace(syntax.path, start, end, imports.named('@angular/core', name));
+  imports.noteGone({ start, end });
 }
 
 /** `this.template.querySelector('c-bed').dig()`: of all that match. */

@@ -1,14 +1,14 @@
 /** A field of a class that others set: set by a method that the class hands out. */
 import type * as t from '@babel/types';
+import { AngularComponent } from '../angular/component';
 import { Impossible } from '../plan';
 import { freeName, namesIn } from '../syntax/names';
-import { spanOf, type Syntax } from '../syntax/tree';
-import { scriptOf, spotOf, type Mend, type MendJob } from './job';
+import { spanOf, Syntax } from '../syntax/tree';
+import { componentOf, offsetOf, scriptOf, spotOf, type Mend, type MendJob } from './job';
 
 export const outsideWrite: Mend = (job) => {
   const { workshop, steps, finding } = job;
-  const syntax = scriptOf(job);
-  const at = syntax.offset(spotOf(job));
+  const { syntax, path, shift, at } = inMarkup(job) ?? inScript(job);
   const write = writeAt(syntax, at, finding.name ?? '');
   if (!write) throw new Impossible('It is set in markup, or in another way that is not edited.');
   if ((finding.related ?? []).length > 1)
@@ -20,9 +20,34 @@ export const outsideWrite: Mend = (job) => {
     steps.edit(`Let ${home.owner} hand out ${name}, which sets ${home.field}.`, home.syntax.path);
   }
   const { start, end } = spanOf(write.node);
-  workshop.texts.replace(syntax.path, start, end, `${write.object}.${name}(${write.value})`);
+  workshop.texts.replace(path, shift + start, shift + end, `${write.object}.${name}(${write.value})`);
   steps.edit(`Call ${name} instead of setting ${home.field} from outside.`, finding.file);
 };
+
+/** Code as syntax, where it stands in its file, and where in it the finding is. */
+interface Code {
+  syntax: Syntax;
+  path: string;
+  shift: number;
+  at: number;
+}
+
+function inScript(job: MendJob): Code {
+  const syntax = scriptOf(job);
+  return { syntax, path: syntax.path, shift: 0, at: syntax.offset(spotOf(job)) };
+}
+
+/** What a tag of an Angular template runs; null where the finding stands elsewhere. */
+function inMarkup(job: MendJob): Code | null {
+  const component = job.workshop.editor(componentOf(job).fn);
+  if (!(component instanceof AngularComponent) || component.markupPath !== job.finding.file) return null;
+  const offset = offsetOf(job);
+  const found = component.template.heard.find(({ runs }) => runs.start <= offset && offset < runs.end);
+  if (!found) return null;
+  const { start, end } = found.runs;
+  const syntax = Syntax.of('handler.ts', component.part.text.slice(start, end));
+  return syntax && { syntax, path: component.markupPath, shift: start, at: offset - start };
+}
 
 interface Write {
   node: t.Node;
@@ -122,5 +147,6 @@ function setterOf(
     `${syntax.unit}${set}${syntax.semicolon || ';'}`,
     '}',
   ];
-  return { name, made: `\n${lines.map((line) => `${indent}${line}`).join('\n')}` };
+  const gap = /\n[ \t]*\r?\n/.test(syntax.source(body)) ? '\n' : '';
+  return { name, made: `${gap}\n${lines.map((line) => `${indent}${line}`).join('\n')}` };
 }

@@ -1,4 +1,5 @@
-/** A context or store that each instance makes for itself: made once, by the module. */
+/** A context or store that each instance makes for itself: made once, by the module; or a service that each provides: that of all. */
+import { AngularComponent } from '../angular/component';
 import { Impossible } from '../plan';
 import { namesIn } from '../syntax/names';
 import { spanOf } from '../syntax/tree';
@@ -6,6 +7,16 @@ import { componentOf, editable, spotOf, type Mend } from './job';
 
 export const privateStore: Mend = (job) => {
   const { workshop, steps, finding } = job;
+  const provider = workshop.editor(componentOf(job).fn);
+  if (provider instanceof AngularComponent) {
+    const service = finding.name ?? '';
+    provider.dropProvider(service, workshop.texts);
+    steps.edit(
+      `Let ${provider.name} take the ${service} that is there for all, instead of providing its own.`,
+      finding.file,
+    );
+    return;
+  }
   const component = editable(job, componentOf(job));
   const { syntax, fn } = component;
   const around = syntax.around(syntax.offset(spotOf(job)));

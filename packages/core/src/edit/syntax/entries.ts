@@ -25,7 +25,7 @@ export function removeEntries(texts: Texts, path: string, all: readonly Span[], 
 }
 
 /** Where an entry begins, with the comments on the lines right above it; none of them stands on the line of what is at `from`. */
-function withComments(text: string, from: number, start: number): number {
+export function withComments(text: string, from: number, start: number): number {
   let line = text.lastIndexOf('\n', start - 1) + 1;
   if (text.slice(line, start).trim() !== '') return start;
   let first = start;

@@ -1,13 +1,19 @@
 /** The state moved down into the lowest component that stands above all who need it. */
 import { carriedFrom, type Carried, type CarriedProp } from '../carry';
 import { list } from '../../rules/rule';
+import { AngularComponent } from '../angular/component';
 import { Impossible } from '../plan';
 import { usesOfState } from '../react/state';
+import { toBelowInAngular } from './downAngular';
 import { declareIn, movable, takeOut } from './moving';
 import type { Move } from './situation';
 
 export function toBelow(move: Move): void {
   const { workshop, home, steps } = move;
+  if (workshop.editor(home) instanceof AngularComponent) {
+    toBelowInAngular(move);
+    return;
+  }
   const { from, target, state, to } = movable(move);
   const carried = carriedFrom(workshop, home, move.flow);
   const arrives = (expression: string | null): { one: Carried; at: CarriedProp } | null => {
