@@ -9,7 +9,7 @@ import { spanOf, type Syntax } from '../syntax/tree';
 import { spotOf, type MendJob } from './job';
 
 /** What ends a call, by what it is kept in and by the function that listens. */
-type EndOf = (call: t.CallExpression, syntax: Syntax, kept: string | null, handler: string | null) => string;
+export type EndOf = (call: t.CallExpression, syntax: Syntax, kept: string | null, handler: string | null) => string;
 
 /** The method that runs when a component of a family goes. */
 const LEAVES: Partial<Record<Family, string>> = { lwc: 'disconnectedCallback', react: 'componentWillUnmount' };
@@ -74,7 +74,7 @@ export function endInClass(job: MendJob, syntax: Syntax, family: Family, endOf: 
 }
 
 /** What was begun, where, and the names that the class has. */
-interface Begun {
+export interface Begun {
   job: MendJob;
   syntax: Syntax;
   statement: t.ExpressionStatement;
@@ -112,7 +112,7 @@ function methodOf(syntax: Syntax, call: t.CallExpression): string {
 }
 
 /** The field that a timer or a subscription is kept in. */
-function keptIn({ job: { workshop }, syntax, statement, call, members }: Begun): string | null {
+export function keptIn({ job: { workshop }, syntax, statement, call, members }: Begun): string | null {
   const name = calledName(call);
   if (!/^(?:set(?:Interval|Timeout)|subscribe)$/.test(name)) return null;
   const { expression } = statement;
@@ -132,7 +132,7 @@ function unsubscribe({ job: { workshop }, syntax }: Begun): string {
 }
 
 /** The function that listens; one that is made at the call gets a field. */
-function handlerIn({ job: { workshop }, syntax, statement, call, members }: Begun): string | null {
+export function handlerIn({ job: { workshop }, syntax, statement, call, members }: Begun): string | null {
   const handler = call.arguments[1];
   if (/^set(?:Interval|Timeout)$/.test(calledName(call)) || !handler) return null;
   if (isStable(handler)) return syntax.source(handler);

@@ -1,7 +1,7 @@
 /** A value taken once: read live instead. */
 import type * as t from '@babel/types';
 import { Impossible } from '../plan';
-import { isFunction, isReassigned, referencesOf } from '../syntax/names';
+import { freeName, isFunction, isReassigned, namesIn, referencesOf } from '../syntax/names';
 import { spanOf, type Syntax } from '../syntax/tree';
 import { readByGetter } from './frozen-in-class';
 import { familyOf, scriptOf, spotOf, type Mend, type MendJob } from './job';
@@ -83,6 +83,11 @@ function ofVue(
   if (!syntax.ast.program.body.includes(statement)) throw new Impossible('It is declared within a function.');
   const imports = workshop.importsOf(syntax.path);
   if (id.type === 'ObjectPattern') {
+    if (init?.type === 'CallExpression') {
+      takeAsReferences(workshop, syntax, statement, { id, init }, finding);
+      steps.edit(`Take ${finding.name ?? ''} out of the store as a reference, which stays live.`, finding.file);
+      return;
+    }
     if (
       init?.type !== 'Identifier' ||
       id.properties.some((one) => one.type !== 'ObjectProperty' || one.value.type !== 'Identifier')
@@ -116,6 +121,41 @@ function ofVue(
   if (isRef && init.type === 'CallExpression') imports.noteGone(spanOf(init.callee));
   else readByValue(workshop, syntax, id.name, statement);
   steps.edit(`Compute ${id.name} anew whenever what it comes from changes.`, finding.file);
+}
+
+/** `const { left } = useAlarms()`, of a store: what is no function of it is taken as a reference. */
+function takeAsReferences(
+  workshop: MendJob['workshop'],
+  syntax: Syntax,
+  statement: t.VariableDeclaration,
+  { id, init }: { id: t.ObjectPattern; init: t.CallExpression },
+  { name = '', related = [] }: MendJob['finding'],
+): void {
+  const isStore = related.some(({ file }) => /from\s*['"]pinia['"]/.test(workshop.texts.read(file) ?? ''));
+  const plain = id.properties.flatMap((one) =>
+    one.type === 'ObjectProperty' && one.value.type === 'Identifier' ? [{ one, local: one.value.name }] : [],
+  );
+  const taken = plain.find(({ local, one }) => local === name || syntax.source(one.key) === name);
+  if (!isStore || plain.length < id.properties.length || !taken)
+    throw new Impossible('It is taken apart with defaults or a rest, or out of what is no store.');
+  const refs = workshop.importsOf(syntax.path).named('pinia', 'storeToRefs');
+  const { start, end } = spanOf(init);
+  if (plain.length === 1) workshop.texts.replace(syntax.path, start, end, `${refs}(${syntax.source(init)})`);
+  else {
+    // Its functions are none of its references.
+    const store = freeName(namesIn(syntax.ast), 'store');
+    const others = plain.filter((one) => one !== taken).map(({ one }) => syntax.source(one));
+    const whole = spanOf(statement);
+    const indent = syntax.indentAt(whole.start);
+    const lines = [
+      `const ${store} = ${syntax.source(init)}`,
+      `const { ${others.join(', ')} } = ${store}`,
+      `const { ${syntax.source(taken.one)} } = ${refs}(${store})`,
+    ];
+    const text = lines.map((line) => `${line}${syntax.semicolon}`).join(`\n${indent}`);
+    workshop.texts.replace(syntax.path, whole.start, whole.end, text);
+  }
+  readByValue(workshop, syntax, taken.local, statement);
 }
 
 function readByValue(workshop: MendJob['workshop'], syntax: Syntax, name: string, statement: t.Node): void {

@@ -5,6 +5,8 @@ import { Impossible } from '../plan';
 import { freeName, isFunction, namesIn, type FunctionNode } from '../syntax/names';
 import { spanOf, type Syntax } from '../syntax/tree';
 import { endInClass, isInClass } from './ended-in-class';
+import { endInOptions, optionsAt } from './ended-in-options';
+import { endInScope } from './ended-in-scope';
 import { familyOf, scriptOf, spotOf, type Mend, type MendJob } from './job';
 
 /** How each family ends what a component began. */
@@ -36,6 +38,15 @@ export const leakedListener: Mend = (job) => {
   const syntax = scriptOf(job);
   if (isInClass(job, syntax)) {
     endInClass(job, syntax, family, endOf);
+    return;
+  }
+  const options = family === 'vue' ? optionsAt(job, syntax) : null;
+  if (options) {
+    endInOptions(job, syntax, options, endOf);
+    return;
+  }
+  if (family === 'scope') {
+    endInScope(job, syntax, endOf);
     return;
   }
   const ending = ENDING[family];

@@ -72,6 +72,8 @@ test('to the page, though the one listener stands above', () => {
 
 test.each([
   ['stays when its component goes', `$rootScope.$on('dug', function () {});`, ['Desk.dug']],
+  ['is ended as its component goes', `var off = $rootScope.$on('dug', function () {}); this.$onDestroy = off;`, []],
+  ['is what its component does as it goes', `this.$onDestroy = $rootScope.$on('dug', function () {});`, []],
   ['is ended by what it gives', `var off = $rootScope.$on('dug', function () {}); $scope.$on('$destroy', off);`, []],
   [
     'is ended in a function',

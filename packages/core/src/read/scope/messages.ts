@@ -197,7 +197,11 @@ function noteLeft(r: ScriptReader, node: t.CallExpression, topic: string): void 
   const isPassed = /\b(on|push)\(['"$\w, ]*$/.test(before);
   const kept = before.endsWith('=') ? (before.slice(0, -1).trim().split(/\s/).at(-1) ?? '') : '';
   const isEnded =
-    kept !== '' && [`${kept}(`, `', ${kept})`, `", ${kept})`, `',${kept})`].some((end) => r.text.includes(end));
+    kept.endsWith('.$onDestroy') ||
+    (kept !== '' &&
+      [`${kept}(`, `', ${kept})`, `", ${kept})`, `',${kept})`, `.$onDestroy = ${kept}`].some((end) =>
+        r.text.includes(end),
+      ));
   const ended = isCalled || isPassed || isEnded;
   r.b.facts.starts.push({ name: '$rootScope.$on', topic, ended, fn: r.fn, at: spotOf(node.callee) });
 }
