@@ -31,6 +31,6 @@ export { nearest } from './follow/nearNames';
 export { RULES, accepts, atLeast } from './rules';
 export type { Rule } from './rules/rule';
 export { Config, DEFAULT_CONFIG } from './rules/config';
-export { Thumb, DEFAULT_THUMB } from './homes/thumb';
+export { Thumb, DEFAULT_THUMB } from './model/thumb';
 export { decided } from './homes/decision';
 export { toSarif } from './write/sarif';

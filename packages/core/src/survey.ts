@@ -26,7 +26,7 @@ import { mendAll, type Mended } from './edit/mending';
 import type { Sources } from './edit/texts';
 import { compareHomes, worthMoving, type Comparison } from './homes';
 import { standing } from './homes/decision';
-import type { Thumb } from './homes/thumb';
+import type { Thumb } from './model/thumb';
 import { linkProject, namesTopics, takeEdits, type Linked, type ProjectInput } from './link';
 import { findingsOf, partAccepted, runRules, type Found, type Told } from './rules';
 import { prepareFamilies, readFile } from './read';
@@ -122,7 +122,7 @@ export class Survey {
 
   /** Every state that would better live elsewhere. */
   worthMoving(thumb?: Thumb): WorthMoving[] {
-    return worthMoving(this.linked, this.dominators(), this.cells.all, thumb);
+    return worthMoving(this.linked, this.dominators(), this.cells.all, thumb ?? this.config.thumb);
   }
 
   /** What the survey says of decisions that were taken about values. */
@@ -132,7 +132,7 @@ export class Survey {
 
   private compared(question: string, thumb: Thumb | undefined, also: readonly string[]): Comparison {
     const wanted = also.map((name) => oneCalled(this.linked, name).fn);
-    return compareHomes(this.linked, this.dominators(), this.ask(question), thumb, wanted);
+    return compareHomes(this.linked, this.dominators(), this.ask(question), thumb ?? this.config.thumb, wanted);
   }
 
   dominators(): Dominators {

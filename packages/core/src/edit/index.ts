@@ -4,7 +4,7 @@ import type { Dominators } from '../follow/dominators';
 import type { CellFlow } from '../follow/cells';
 import { NotFound, oneCalled } from '../follow/question';
 import type { Comparison } from '../homes';
-import type { Thumb } from '../homes/thumb';
+import type { Thumb } from '../model/thumb';
 import type { Linked } from '../link';
 import { list } from '../rules/rule';
 import type { Project } from './project';

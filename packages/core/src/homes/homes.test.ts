@@ -1,4 +1,4 @@
-import { Thumb } from './thumb';
+import { Thumb } from '../model/thumb';
 import { one, surveyOf } from '../testing/project';
 import { webComponents } from '../testing/webComponents';
 import type { HomesDocument } from '../model/documents';

@@ -7,7 +7,7 @@ import { wayDown, type Dominators } from '../follow/dominators';
 import type { Linked } from '../link';
 import { drawingOf } from './drawing';
 import { situationOf, type Situation } from './situation';
-import { DEFAULT_THUMB, type Thumb } from './thumb';
+import { DEFAULT_THUMB, type Thumb } from '../model/thumb';
 
 interface Measured extends Omit<HomeOption, 'score'> {
   cost: number;
@@ -370,7 +370,7 @@ function context(s: Situation, thumb: Thumb): Measured | null {
   if (s.often) {
     cost += thumb.contextForOften ? 0 : 1.5;
     reasons.push('It changes many times a second, and every reader re-renders each time.');
-  } else if (s.triggers.length > 0) reasons.push(`It rarely changes (${s.triggers.slice(0, 2).join(', ')}).`);
+  } else if (s.triggers.length > 0) reasons.push(`It rarely changes: only on ${s.triggers.slice(0, 2).join(' or ')}.`);
   return option(s, kind, component, {
     hops: outside.length > 0 ? 1 : 0,
     files: s.filesOf([component, ...concerned(s), ...s.relays]) + 1,

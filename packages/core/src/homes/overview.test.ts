@@ -1,5 +1,5 @@
 import { one } from '../testing/project';
-import { Thumb } from './thumb';
+import { Thumb } from '../model/thumb';
 
 const APP = `function App() { const [units, setUnits] = useState('c'); const [open] = useState(true); return <><Bar onPick={setUnits} /><House units={units} open={open} /></>; }
   function Bar({ onPick }) { const [own, setOwn] = useState(0); return <button onClick={() => { setOwn(1); onPick('k'); }}>{own}</button>; }

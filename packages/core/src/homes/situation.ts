@@ -6,7 +6,7 @@ import { roleAt } from '../follow/standing';
 import type { Linked } from '../link';
 import type { Family } from '../model/documents';
 import { FAMILIES } from '../model/families';
-import { OFTEN } from './thumb';
+import { OFTEN } from './often';
 
 export interface Situation {
   linked: Linked;

@@ -1,6 +1,7 @@
 /** `vectura.config.json`: levels and settings of rules, findings accepted with a reason, what a survey reads. */
 import { z } from 'zod';
 import { Level } from '../model/documents';
+import { Thumb } from '../model/thumb';
 
 const RuleSettings = z
   .object({ level: z.union([Level, z.literal('off')]).optional() })
@@ -23,6 +24,8 @@ export const Config = z.object({
       }),
     )
     .default([]),
+  /** The team's rules of thumb for where state should live; those that are not named are as they come. */
+  thumb: Thumb.prefault({}),
   include: z.array(z.string()).default([]),
   exclude: z.array(z.string()).default([]),
 });

@@ -10,6 +10,7 @@ import type { ProjectRow } from '../store/entities';
 import type { ProjectStore } from '../store/projects';
 import { UnusableInput } from '../unusable';
 import type { Desk } from './desk';
+import { keepThumbInFile } from './configFile';
 import { HttpError } from './errors';
 import { completeFolder, readProjectFile } from './files';
 import { FINDING_ROUTES } from './findings';
@@ -28,8 +29,13 @@ const ThumbQuery = Value.extend(Also.shape).extend({
   onlyHomeChanges: z.enum(['true', 'false']).optional(),
 });
 
-function thumbOf({ value: _value, also: _also, ...query }: z.infer<typeof ThumbQuery>): Thumb {
+/** Rules of thumb, and whether the configuration shall say them. */
+const KeepThumb = Thumb.extend({ inFile: z.boolean().default(false) });
+
+/** What is asked with, over what is kept. */
+function thumbOf({ value: _value, also: _also, ...query }: z.infer<typeof ThumbQuery>, kept: Thumb): Thumb {
   return Thumb.parse({
+    ...kept,
     ...query,
     ...(query.contextForOften ? { contextForOften: query.contextForOften === 'true' } : {}),
     ...(query.onlyHomeChanges ? { onlyHomeChanges: query.onlyHomeChanges === 'true' } : {}),
@@ -188,7 +194,8 @@ export const ROUTES: readonly Route[] = [
     run: async (services, _ctx, { id, query }) => {
       const parsed = ThumbQuery.parse(query);
       const engine = await services.desk.ready(await projectOf(services, id));
-      return engine.question({ do: 'homes', value: parsed.value, thumb: thumbOf(parsed), also: alsoOf(parsed) });
+      const thumb = thumbOf(parsed, await keptThumb(services, id));
+      return engine.question({ do: 'homes', value: parsed.value, thumb, also: alsoOf(parsed) });
     },
   },
   {
@@ -204,12 +211,15 @@ export const ROUTES: readonly Route[] = [
   {
     method: 'put',
     path: '/api/projects/:id/thumb',
-    says: 'Keeps rules of thumb for a project.',
-    body: Thumb,
+    says: 'Keeps rules of thumb for a project; on request also in its `vectura.config.json`.',
+    body: KeepThumb,
     answer: Thumb,
     run: async (services, _ctx, { id, body }) => {
-      await projectOf(services, id);
-      const thumb = Thumb.parse(body);
+      const project = await projectOf(services, id);
+      const { inFile, ...thumb } = KeepThumb.parse(body);
+      if (inFile && project.kind !== 'folder')
+        throw new UnusableInput('Only a project in a folder of its own has a configuration file to write to.');
+      if (inFile && (await keepThumbInFile(project.root, thumb))) void services.desk.changed(project);
       await services.store.keepSetting(id, 'thumb', JSON.stringify(thumb));
       return thumb;
     },

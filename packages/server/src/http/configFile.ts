@@ -1,6 +1,6 @@
-/** The accepted findings in a project's `vectura.config.json`: what else stands in the file stays as it is. */
+/** What the page writes into a project's `vectura.config.json`: findings that are accepted, rules of thumb. What else stands in it stays as it is. */
 import path from 'node:path';
-import { accepts, Config } from '@vectura/core';
+import { accepts, Config, type Thumb } from '@vectura/core';
 import { readRegularFile, replaceFile } from '../ownFiles';
 import type { FindingName } from '../store/projects';
 import { reasonOf } from '../survey/walk';
@@ -8,9 +8,13 @@ import { UnusableInput } from '../unusable';
 
 type Entry = Config['accepted'][number];
 
-/** Both say whether the file was changed. */
+/** All say whether the file was changed. */
+export function keepThumbInFile(root: string, thumb: Thumb): Promise<boolean> {
+  return change(root, () => ({ thumb }));
+}
+
 export function acceptInFile(root: string, findings: readonly FindingName[], reason: string): Promise<boolean> {
-  return change(root, (before) => [
+  return changeAccepted(root, (before) => [
     ...before.filter((entry) => !findings.some((finding) => isAbout(entry, finding))),
     ...findings.map(({ rule, component, name, file }) => ({
       rule,
@@ -23,7 +27,7 @@ export function acceptInFile(root: string, findings: readonly FindingName[], rea
 }
 
 export function takeBackInFile(root: string, findings: readonly FindingName[]): Promise<boolean> {
-  return change(root, (before) => {
+  return changeAccepted(root, (before) => {
     const after = before.filter((entry) => !findings.some((finding) => isAbout(entry, finding)));
     const wider = after.find((entry) => findings.some((finding) => accepts(entry, finding)));
     if (wider)
@@ -46,7 +50,14 @@ function isAbout(entry: Entry, finding: FindingName): boolean {
 /** Changes to each file, one after the other: each begins with what the one before has written. */
 const queues = new Map<string, Promise<unknown>>();
 
-function change(root: string, to: (before: Entry[]) => Entry[]): Promise<boolean> {
+function changeAccepted(root: string, to: (before: Entry[]) => Entry[]): Promise<boolean> {
+  return change(root, ({ accepted }) => ({ accepted: to(accepted) }));
+}
+
+/** Some of what the file says, as it shall be. */
+type Change = (before: Config) => Partial<Config>;
+
+function change(root: string, to: Change): Promise<boolean> {
   const file = path.join(root, 'vectura.config.json');
   const turn = (queues.get(file) ?? Promise.resolve()).catch(() => undefined).then(() => changeNow(file, to));
   queues.set(file, turn);
@@ -58,7 +69,7 @@ function change(root: string, to: (before: Entry[]) => Entry[]): Promise<boolean
 }
 
 /** Nothing is written where nothing changes. */
-async function changeNow(file: string, to: (before: Entry[]) => Entry[]): Promise<boolean> {
+async function changeNow(file: string, to: Change): Promise<boolean> {
   let text: string | null = null;
   try {
     text = readRegularFile(file).toString();
@@ -70,17 +81,15 @@ async function changeNow(file: string, to: (before: Entry[]) => Entry[]): Promis
   try {
     if (text !== null) data = JSON.parse(text) as Record<string, unknown>;
   } catch {
-    throw new UnusableInput(`${file} is not valid JSON. Fix it, then accept the findings again.`);
+    throw new UnusableInput(`${file} is not valid JSON. Fix it, then try again.`);
   }
   const parsed = Config.safeParse(data);
   if (!parsed.success)
-    throw new UnusableInput(
-      `${file} is not a valid configuration and was left unchanged. Fix it, then accept the findings again.`,
-    );
-  const before = parsed.data.accepted;
-  const after = to(before);
-  if (JSON.stringify(after) === JSON.stringify(before)) return false;
-  await replaceFile(file, `${JSON.stringify({ ...data, accepted: after }, null, 2)}\n`).catch((error: unknown) => {
+    throw new UnusableInput(`${file} is not a valid configuration and was left unchanged. Fix it, then try again.`);
+  const after = to(parsed.data);
+  const isSaid = (key: keyof Config): boolean => JSON.stringify(after[key]) === JSON.stringify(parsed.data[key]);
+  if ((Object.keys(after) as (keyof Config)[]).every(isSaid)) return false;
+  await replaceFile(file, `${JSON.stringify({ ...data, ...after }, null, 2)}\n`).catch((error: unknown) => {
     throw new UnusableInput(`${file} could not be written and was left unchanged. ${reasonOf(error)}`);
   });
   return true;

@@ -1,8 +1,18 @@
 /** Routes that plan: what carries a way out, and what mends findings. */
-import { HomesDocument, MendDocument, OptionKind, ChangedFile, Thumb, WorthMoving, type Mended } from '@vectura/core';
+import {
+  DEFAULT_THUMB,
+  HomesDocument,
+  MendDocument,
+  OptionKind,
+  ChangedFile,
+  Thumb,
+  WorthMoving,
+  type Mended,
+} from '@vectura/core';
 import { z } from 'zod';
 import type { ProjectRow } from '../store/entities';
 import { Applied, applyPlan, takeBack } from '../survey/applyPlan';
+import { readConfig } from '../survey/surveyFolder';
 import { UnusableInput } from '../unusable';
 import { Nothing, OK, projectOf, type Route, type Services } from './route';
 
@@ -13,9 +23,16 @@ export function alsoOf({ also }: z.infer<typeof Also>): string[] {
   return also === undefined ? [] : [also].flat();
 }
 
-/** The rules of thumb that are kept for a project. */
+/** The rules of thumb that are kept for a project: those set on the page, or else those of its configuration. */
 export async function keptThumb(services: Services, id: string): Promise<Thumb> {
-  return Thumb.parse(JSON.parse((await services.store.setting(id, 'thumb')) ?? '{}'));
+  const kept = await services.store.setting(id, 'thumb');
+  if (kept !== null) return Thumb.parse(JSON.parse(kept));
+  const { root } = await projectOf(services, id);
+  // What is wrong with the file is told by the survey.
+  return readConfig(root, undefined).then(
+    ({ thumb }) => thumb,
+    () => DEFAULT_THUMB,
+  );
 }
 
 const PlanQuery = Also.extend({ value: z.string().min(1), way: OptionKind, in: z.string().min(1).optional() });

@@ -82,6 +82,32 @@ test('rules of thumb are kept and change the ranking', async () => {
   });
 });
 
+test('rules of thumb go into the configuration of a folder on request, and are its own from then on', async () => {
+  const folder = path.join(home, 'thumb');
+  mkdirSync(folder, { recursive: true });
+  writeFileSync(path.join(folder, 'App.jsx'), `export function App() { return <b>one</b>; }`);
+  const config = path.join(folder, 'vectura.config.json');
+  writeFileSync(config, JSON.stringify({ failLevel: 'error', thumb: { branches: 5 } }));
+  const type = { 'Content-Type': 'application/json' };
+  const added = await ask('/api/projects', type, 'POST', JSON.stringify({ path: folder }));
+  const { id: own } = JSON.parse(added.text) as { id: string };
+  const thumb = { relays: 1, branches: 5, contextForOften: false, onlyHomeChanges: true };
+  expect(await json(`/api/projects/${own}/thumb`)).toEqual(thumb);
+  const put = await ask(
+    `/api/projects/${own}/thumb`,
+    type,
+    'PUT',
+    JSON.stringify({ ...thumb, relays: 3, inFile: true }),
+  );
+  expect(put.status).toBe(200);
+  expect(JSON.parse(readFileSync(config, 'utf8'))).toEqual({ failLevel: 'error', thumb: { ...thumb, relays: 3 } });
+  writeFileSync(config, '{ half');
+  const refused = await ask(`/api/projects/${own}/thumb`, type, 'PUT', JSON.stringify({ ...thumb, inFile: true }));
+  expect([refused.status, readFileSync(config, 'utf8')]).toEqual([400, '{ half']);
+  expect(refused.text).toContain('is not valid JSON. Fix it, then try again.');
+  await ask(`/api/projects/${own}`, {}, 'DELETE');
+});
+
 test.each([
   ['a folder that is not there', { path: '/no/such/folder' }, 400, 'There is no folder'],
   ['a relative path', { path: 'desk' }, 400, 'full path'],

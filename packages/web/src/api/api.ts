@@ -190,9 +190,14 @@ export const api = createApi({
       invalidatesTags: ['Decisions'],
     }),
     thumb: build.query<Thumb, string>({ query: (id) => `/projects/${id}/thumb` }),
-    keepThumb: build.mutation<Thumb, { id: string; thumb: Thumb }>({
+    keepThumb: build.mutation<Thumb, { id: string; thumb: Thumb; inFile?: boolean }>({
       // Sent to the end also where the page is left meanwhile.
-      query: ({ id, thumb }) => ({ url: `/projects/${id}/thumb`, method: 'PUT', body: thumb, keepalive: true }),
+      query: ({ id, thumb, inFile = false }) => ({
+        url: `/projects/${id}/thumb`,
+        method: 'PUT',
+        body: { ...thumb, inFile },
+        keepalive: true,
+      }),
       // What was set is shown at once; the server only keeps it.
       onQueryStarted: async ({ id, thumb }, { dispatch, queryFulfilled }) => {
         const patch = dispatch(api.util.updateQueryData('thumb', id, () => thumb));

@@ -2,12 +2,13 @@
 import type { HomeOption, Thumb } from '@vectura/core';
 import { useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { messageOf, useHomesQuery, useKeepThumbMutation, useThumbQuery } from '../../api/api';
+import { messageOf, useHomesQuery, useKeepThumbMutation, useProjectsQuery, useThumbQuery } from '../../api/api';
 import { useKeys } from '../../parts/useKeys';
 import { useAddress, useProject } from '../../project/useProject';
 import { Foot } from '../../parts/Foot';
 import { Note } from '../../parts/Note';
 import { AppliedStrip } from '../shared/ApplyBar';
+import { Advice } from './Advice';
 import { Overview } from './Overview';
 import { PlanPart } from './PlanPart';
 import { ThumbRules } from './ThumbRules';
@@ -67,6 +68,8 @@ function Ways() {
   const value = query.get('value') ?? '';
   const { data: thumb } = useThumbQuery(id);
   const [keep] = useKeepThumbMutation();
+  const { data: projects } = useProjectsQuery(undefined);
+  const ownFolder = projects?.find((project) => project.id === id)?.kind === 'folder';
   const also = useMemo(() => query.getAll('also'), [query]);
   const { data, error } = useHomesQuery({ id, value, thumb: thumb ?? DEFAULT, also }, { skip: !thumb });
   const isPlanned = query.get('show') === 'plan';
@@ -141,8 +144,8 @@ function Ways() {
       ) : (
         <div className={styles.body}>
           <p className={styles.advice}>
-            <b>{firstSentence(data.advice ?? '')[0]}</b> {firstSentence(data.advice ?? '')[1]}{' '}
-            {chosen && chosen.possible !== false && (
+            <Advice text={data.advice ?? ''} thumb={thumb} />{' '}
+            {chosen && chosen.possible !== false && (chosen.kind !== 'keep' || also.length > 0) && (
               <button
                 type="button"
                 className="linked strong"
@@ -234,7 +237,18 @@ function Ways() {
         </div>
       )}
       {!isPlanned && (
-        <ThumbRules thumb={thumb} sharing={sharingIn(options)} onChange={(next) => void keep({ id, thumb: next })} />
+        <ThumbRules
+          thumb={thumb}
+          sharing={sharingIn(options)}
+          onChange={(next) => void keep({ id, thumb: next })}
+          onKeepInFile={
+            ownFolder
+              ? async () => {
+                  await keep({ id, thumb, inFile: true }).unwrap();
+                }
+              : null
+          }
+        />
       )}
       <Foot
         keys={[
@@ -272,11 +286,6 @@ function Bar({ value, most, best }: { value: number; most: number; best: boolean
       {value}
     </span>
   );
-}
-
-function firstSentence(text: string): [first: string, rest: string] {
-  const end = text.indexOf('. ');
-  return end === -1 ? [text, ''] : [text.slice(0, end + 1), text.slice(end + 2)];
 }
 
 /** By what the family shares a value with all below, as the rule of thumb about it says; null where it does not. */

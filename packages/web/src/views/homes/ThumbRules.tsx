@@ -1,6 +1,8 @@
 /** Rules of thumb the team agrees on, kept for the project; changing one ranks the ways again at once. */
 import { Slider } from '@mantine/core';
 import type { Thumb } from '@vectura/core';
+import { useState } from 'react';
+import { messageOf } from '../../api/api';
 import { Pick } from '../../parts/Pick';
 import styles from './ThumbRules.module.css';
 
@@ -9,9 +11,13 @@ interface Props {
   /** What shares a value with all below, in the terms of the family; null where nothing does. */
   sharing: 'Context' | 'Service' | null;
   onChange(thumb: Thumb): void;
+  /** Writes them into the project's configuration; null where it has none of its own. */
+  onKeepInFile: (() => Promise<void>) | null;
 }
 
-export function ThumbRules({ thumb, sharing, onChange }: Props) {
+export function ThumbRules({ thumb, sharing, onChange, onKeepInFile }: Props) {
+  const [kept, setKept] = useState<Thumb | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
   return (
     <section className={styles.rules} aria-label="Rules of thumb of this project">
       <Level
@@ -50,6 +56,21 @@ export function ThumbRules({ thumb, sharing, onChange }: Props) {
         ]}
         onPick={(to) => onChange({ ...thumb, onlyHomeChanges: to === 'yes' })}
       />
+      {onKeepInFile && (
+        <button
+          type="button"
+          className="linked"
+          onClick={() =>
+            void onKeepInFile().then(
+              () => setKept(thumb),
+              (error: unknown) => setProblem(messageOf(error)),
+            )
+          }
+        >
+          {kept === thumb ? 'Kept in vectura.config.json' : 'Keep in vectura.config.json'}
+        </button>
+      )}
+      {problem !== null && <p role="alert">{problem}</p>}
     </section>
   );
 }
@@ -73,7 +94,7 @@ function Level({ says, words, value, min, max, onChange }: LevelProps) {
         max={max}
         step={1}
         size={3}
-        w={90}
+        w={80}
         color="ink"
         label={null}
         thumbLabel={`${says} … ${words}`}

@@ -14,16 +14,3 @@ export const Thumb = z.object({
 export type Thumb = z.infer<typeof Thumb>;
 
 export const DEFAULT_THUMB: Thumb = Thumb.parse({});
-
-/** Triggers that come many times a second; `change` only where the family has it with each key. */
-export const OFTEN = new Set([
-  'change',
-  'input',
-  'mousemove',
-  'pointermove',
-  'scroll',
-  'drag',
-  'dragover',
-  'setinterval',
-  'requestanimationframe',
-]);
