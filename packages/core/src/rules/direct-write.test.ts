@@ -495,3 +495,19 @@ test.each([
       return <b onClick={() => { plot.wet = true; }} onBlur={() => setPlots({})}>{plots[id].wet}</b>; }`);
   expect(foundBy('direct-write', survey)).toEqual(found);
 });
+
+test.each([
+  ['sets it anew by what a context brings', 'update();', []],
+  ['does not', '', ['Beds.data']],
+])('direct-write: a function that changes what it is given in place, and %s', (_how, sets, found) => {
+  const survey = one(`const Item = createContext({}); const Data = createContext({ update() {} });
+    function App() { const [data, setData] = useState({ beds: [] }); const update = useCallback((next) => setData((data) => clone(next ?? data)), []);
+      return <Data.Provider value={{ update }}><Item.Provider value={data}><Beds /></Item.Provider></Data.Provider>; }
+    function Beds() { const { update } = useContext(Data); const item = useContext(Item);
+      const add = () => {
+        item.beds.push(1);
+        ${sets}
+      };
+      return <b onClick={add}>{item.beds.length}</b>; }`);
+  expect(foundBy('direct-write', survey)).toEqual(found);
+});

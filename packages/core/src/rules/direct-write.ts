@@ -13,7 +13,7 @@ import { isAnew, isGuessed, isPart, wasDerived, wasFrozen, type Visited } from '
 import { FAMILIES } from '../model/families';
 import { mutationsAt, type Mutation } from '../follow/changesInPlace';
 import { unseenBelow } from './shared/inPlaceBelow';
-import { isChangeOf, isShown, writersOf } from './shared/changes';
+import { isChangeOf, isSameSpot, isShown, writersOf } from './shared/changes';
 import { isItsOwnAffair, mayBeInstance } from './shared/outsideObjects';
 import { isRenderedAnyway } from './shared/renderedAnyway';
 import { relatedAt, named, positionOf, type Draft, type Rule, remedyIn } from './rule';
@@ -266,6 +266,7 @@ function draftsOf(linked: Linked, flow: CellFlow): Map<Spot, Draft> {
           byFunction.get(one.fn)?.some((known) => known.one.at === one.at) ||
           isSetAnew(linked, cell, one) ||
           isSetByCallers(linked, cell, one) ||
+          isSetByCall(linked, flow, one) ||
           isRenderedAnyway(linked, cell, one.fn) ||
           isPassedUp(program.graph, stop.component?.propsPlace, visited.place, one) ||
           isItsOwnAffair(linked, cell, one)
@@ -437,6 +438,18 @@ function isSetByCallers(linked: Linked, cell: CellInfo, one: Mutation): boolean 
     }
   }
   return isSet;
+}
+
+/** `item.beds.push(bed); update();`: whether the function also calls, by way of a context or of props, what sets the state anew. */
+function isSetByCall({ program: { graph } }: Linked, flow: CellFlow, { file, fn }: Mutation): boolean {
+  const sets = writersOf(flow).flatMap(({ facts }) => facts.uses.filter((use) => use.file === file));
+  return (graph.files[file]?.calls ?? []).some(
+    (fact) =>
+      graph.fnAt(file, fact.fn) === fn &&
+      // What it is given might be the very same object.
+      fact.args.length === 0 &&
+      sets.some(({ spot }) => isSameSpot(spot, fact.at)),
+  );
 }
 
 /** `beds.splice(at, 1); setBeds([...beds])`: whether the function also passes a copy of what it changed to one that its component is given. */

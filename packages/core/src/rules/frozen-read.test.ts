@@ -371,3 +371,38 @@ export default { setup() { const route = useRoute(); const param = route.query.p
   });
   expect(foundBy('frozen-read', survey)).toEqual(found);
 });
+
+test('an object whose fields are state, put into another one, stays the same object', () => {
+  const survey = surveyOf({
+    'src/main.js': `import { createApp } from 'vue'; import App from './App.vue'; createApp(App).mount('#app');`,
+    'src/App.vue': `<script>import { provide, reactive } from 'vue'; import Bed from './Bed.vue';
+      export default { components: { Bed }, setup() { const data = reactive({ names: [], open: false });
+        provide('bed', reactive({ data, add: (n) => { data.names = [...data.names, n]; } }));
+        return { data, go: () => { data.names = []; } }; } };</script><template><Bed /><b @click="go">{{ data.names }}</b></template>`,
+    'src/Bed.vue': `<script setup>import { inject } from 'vue'; const bed = inject('bed');</script><template><i @click="bed.add(1)">{{ bed.data.names }}</i></template>`,
+  });
+  expect(foundBy('frozen-read', survey)).toEqual([]);
+});
+
+test.each([
+  ['is watched', `watch(() => props.data, (next) => { handle(next); });`, []],
+  ['is not', '', ['Bed.data']],
+])('a prop taken once that %s', (_how, watches, found) => {
+  const survey = surveyOf({
+    'src/main.js': `import { createApp } from 'vue'; import App from './App.vue'; createApp(App).mount('#app');`,
+    'src/App.vue': `<script setup>import { ref } from 'vue'; import Bed from './Bed.vue'; const list = ref([]);</script><template><Bed :data="list" /><b @click="list = [1]">x</b></template>`,
+    'src/Bed.vue': `<script setup>import { ref, watch } from 'vue'; const props = defineProps({ data: Array }); const { data } = props; const shown = ref([]); ${watches}
+      const fill = (all) => { shown.value = []; for (const one of all) shown.value.push(one); }; fill(data); const handle = (all) => { fill(all); };</script><template><i>{{ shown }}</i></template>`,
+  });
+  expect(foundBy('frozen-read', survey)).toEqual(found);
+});
+
+test('how many there are as a component comes is its place among them', () => {
+  const survey = surveyOf({
+    'src/main.js': `import App from './App.svelte'; new App({ target: document.body });`,
+    'src/App.svelte': `<script>import { setContext } from 'svelte'; import { writable } from 'svelte/store'; import Row from './Row.svelte'; import Count from './Count.svelte'; const rows = writable([]); setContext('rows', rows);</script><Row /><Count />{#each $rows as row}{row}{/each}`,
+    'src/Row.svelte': `<script>import { getContext } from 'svelte'; const rows = getContext('rows'); export let width = 1; let index = $rows.length; $: { $rows[index] = [width]; $rows = $rows; }</script><b>{index}</b>`,
+    'src/Count.svelte': `<script>import { getContext } from 'svelte'; const rows = getContext('rows'); let many = $rows.length;</script><b>{many}</b>`,
+  });
+  expect(foundBy('frozen-read', survey)).toEqual(['Count.many']);
+});

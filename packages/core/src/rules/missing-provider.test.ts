@@ -228,3 +228,32 @@ test('of a library’s parts it is for whoever renders them to stand below its p
     ),
   ).toEqual(['Row.Soil']);
 });
+
+test('a type that says that there may be nothing has readers ready for it, but for who takes something out all the same', () => {
+  const survey = surveyOf({
+    'src/App.tsx': `import { createContext, useContext } from 'react'; ${ENTRY}
+      const Label = createContext<{ id?: string } | undefined>(undefined);
+      const Id = createContext<string | undefined>(undefined);
+      const Soil = createContext<{ deep: number } | null>(null);
+      const Forced = createContext<{ deep: number }>(null as never);
+      function useAttributes() { const label = useContext(Label)?.id; return { id: useContext(Id), label }; }
+      function Box() { return <input {...useAttributes()} />; }
+      function Deep() { const soil = useContext(Soil); if (!soil) throw new Error('no soil'); return <b>{soil.deep}</b>; }
+      function Most() { return <i>{useContext(Forced).deep}</i>; }
+      function All() { return <><Box /><Deep /><Most /></>; }
+      function App() { return <><Label.Provider value={{ id: 'a' }}><Id.Provider value="b"><Soil.Provider value={{ deep: 1 }}><Forced.Provider value={{ deep: 2 }}><All /></Forced.Provider></Soil.Provider></Id.Provider></Label.Provider><All /></>; }`,
+  });
+  expect(foundBy('missing-provider', survey)).toEqual(['Deep.Soil', 'Most.Forced']);
+});
+
+test('a part that nothing renders is for whoever uses the library, also where that has a page of its own', () => {
+  const survey = surveyOf({
+    'package.json': '{"name":"beds","main":"src/index.jsx"}',
+    'src/demo.jsx': `import { createRoot } from 'react-dom/client'; import { Bed } from './Bed'; createRoot(document.body).render(<Bed />);`,
+    'src/index.jsx': `export { Bed } from './Bed'; export { Label } from './Label';`,
+    'src/soil.jsx': `import { createContext } from 'react'; export const Soil = createContext(null);`,
+    'src/Bed.jsx': `import { Soil } from './soil'; export function Bed({ children }) { return <Soil.Provider value={{ name: 'loam' }}>{children}</Soil.Provider>; }`,
+    'src/Label.jsx': `import { useContext } from 'react'; import { Soil } from './soil'; export function Label() { return <b>{useContext(Soil).name}</b>; }`,
+  });
+  expect(foundBy('missing-provider', survey)).toEqual([]);
+});

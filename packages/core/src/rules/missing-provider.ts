@@ -66,6 +66,8 @@ function Badge() {
           if (!above.has(-1)) continue;
           // Whoever asks whether there is anything may stand outside on some of its ways.
           const asks = maybe.has(read.place) || isAsked(linked, read.place, run);
+          // Its type has whoever reads it ready for nothing, but for who takes something out of it all the same.
+          if (fact.mayBeNone && !isTakenApart(linked, read.place, run)) continue;
           if (asks && (above.size > 1 || program.providersOf(context).some(providesItself))) continue;
           // By a text, whoever uses a library may provide what nothing in it does.
           const mayCome =
@@ -76,7 +78,7 @@ function Badge() {
           // Whoever uses a library renders its parts, and its providers around them.
           const top = program.component(way[0] ?? component.fn);
           const isLeftToUsers =
-            !render.hasEntries &&
+            !(top && render.isEntry(top.fn)) &&
             program.providersOf(context).length > 0 &&
             !!top &&
             graph.modules.offers(graph.path(top.file));
@@ -108,21 +110,34 @@ function Badge() {
   },
 };
 
-/** Whether what a hook reads for a component is asked for where the hook brings it: `const soil = useSoil(); if (soil) …`. */
-function isAsked({ program }: Linked, read: number, context: number): boolean {
+/** The names by which a component has what a hook reads for it: `const soil = useSoil()`. */
+function* namesOf({ program }: Linked, read: number, context: number): Generator<number> {
   const { graph, callContexts } = program;
-  const asked = askedIn(program);
   const queue = [{ place: read, run: context }];
   const seen = new Set<number>();
   for (let at = queue.pop(); at; at = queue.pop()) {
-    if (asked.has(at.place)) return true;
     if (seen.has(at.place)) continue;
     seen.add(at.place);
+    yield at.place;
     for (let edge = graph.firstOut(at.place); edge; edge = edge.nextOut)
       if (edge.op === 'same') queue.push({ place: edge.to, run: at.run });
     const call = graph.calls[graph.functionOfResult.has(at.place) ? (callContexts.call[at.run] ?? -1) : -1];
     if (call) queue.push({ place: graph.at(call.file, call.fact.result), run: callContexts.parent[at.run] ?? -1 });
   }
+}
+
+/** Whether what is read is asked for, here or where a hook brings it: `if (soil) …`. */
+function isAsked(linked: Linked, read: number, context: number): boolean {
+  const asked = askedIn(linked.program);
+  for (const name of namesOf(linked, read, context)) if (asked.has(name)) return true;
+  return false;
+}
+
+/** Whether something is taken out of what is read, here or where a hook brings it. */
+function isTakenApart(linked: Linked, read: number, context: number): boolean {
+  const { graph } = linked.program;
+  for (const name of namesOf(linked, read, context))
+    if (graph.edgesOutOf(name).some(({ op }) => op === 'get' || op === 'rest')) return true;
   return false;
 }
 

@@ -13,7 +13,7 @@ import { CrowdedObjects } from './crowdedObjects';
 import { joinNestedRoutes } from './nestedRoutes';
 import { joinParentInstances, type ParentInstances } from './parentInstances';
 import { Queries } from './queries';
-import { Runs } from './runs';
+import { type CallRun, Runs } from './runs';
 
 export type { ComponentInfo } from './components';
 
@@ -87,11 +87,8 @@ export class Program extends Components {
   }
 
   /** The calls of a function on behalf of the component that a run belongs to, and the runs they are made in. */
-  callsBeside(fn: number, context: number): { call: number; context: number }[] {
-    return this.graph.callersOfFunction(fn).flatMap((call) => {
-      const unit = this.unitOf(this.graph.fnOfCall(call));
-      return this.runsBeside(unit, context).map((run) => ({ call, context: run }));
-    });
+  callsBeside(fn: number, context: number): readonly CallRun[] {
+    return this.runs.callsBeside(fn, context);
   }
 
   /** The runs of a function that modules call as they are loaded: what it makes is there once for each such call. */

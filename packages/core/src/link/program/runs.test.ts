@@ -49,3 +49,19 @@ export function Bench({ tray }) { return <b>{even(tray)}</b>; }`,
 ])('%s', (_name, source, fn, expected) => {
   expect(runsOf(source, fn)).toEqual(expected);
 });
+
+test('the calls of a helper beside a run are those of the same component', () => {
+  const { program } = surveyOf({
+    'src/App.jsx': `function said(v) { return v; }
+export function Gauge({ v }) { return <b title={said('gauge')}>{said(v)}</b>; }
+export function Dial({ v }) { return <i>{said(v)}</i>; }`,
+  }).linked;
+  const fn = program.graph.functions.findIndex((entry) => entry?.fact.name === 'said');
+  const whose = program.runsOf(fn).map((run) =>
+    program
+      .callsBeside(fn, run)
+      .map(({ context }) => program.ownerOf(context)?.name ?? '')
+      .join(' '),
+  );
+  expect(whose).toEqual(['Gauge Gauge', 'Gauge Gauge', 'Dial']);
+});

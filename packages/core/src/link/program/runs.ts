@@ -12,8 +12,15 @@ import type { ContextSensitive } from './contextSensitive';
 const MAX_RUNS = 1000;
 const FEW_RUNS = 100;
 
+/** A call, and a run in which it is made. */
+export interface CallRun {
+  call: number;
+  context: number;
+}
+
 export class Runs {
   private readonly known: Memo<number, readonly number[]>;
+  private readonly calls: Memo<number, ReadonlyMap<number, readonly CallRun[]>>;
   private readonly together: Memo<number, readonly number[]>;
   private circles: Map<number, readonly number[]> | null = null;
 
@@ -24,6 +31,7 @@ export class Runs {
   ) {
     this.known = before?.known ?? new Memo(program.dependencies);
     this.together = before?.together ?? new Memo(program.dependencies);
+    this.calls = before?.calls ?? new Memo(program.dependencies);
   }
 
   /**
@@ -55,6 +63,26 @@ export class Runs {
       }
     return [...first].map(([root, run]) => (several.has(root) ? callContexts.join(run) : run));
   };
+
+  /** The calls of a function on behalf of one run of a component: asked for in each of them, they are looked for once. */
+  callsBeside(fn: number, context: number): readonly CallRun[] {
+    return this.calls.get(fn, this.findCalls).get(this.rootOf(context)) ?? [];
+  }
+
+  private readonly findCalls = (fn: number): ReadonlyMap<number, readonly CallRun[]> => {
+    const { program } = this;
+    const found = new Map<number, CallRun[]>();
+    for (const call of program.graph.callersOfFunction(fn))
+      for (const context of this.togetherOf(program.unitOf(program.graph.fnOfCall(call))))
+        push(found, this.rootOf(context), { call, context });
+    return found;
+  };
+
+  /** The run of the component that a run belongs to. */
+  private rootOf(context: number): number {
+    const { callContexts } = this.program;
+    return callContexts.root(callContexts.ownerOf(context), callContexts.via[context]);
+  }
 
   /** Whether a function runs in more ways than are told apart. */
   runsInMore(unit: number): boolean {

@@ -76,6 +76,7 @@ export class RenderTree {
   readonly tops: number[] = [];
   /** Whether the project says where it is mounted. */
   readonly hasEntries: boolean = false;
+  private readonly entries = new Set<number>();
   /** Providers a component has around all it renders, without markup of their own; null: the application has. */
   private readonly ambient = new Map<number | null, number>();
   private readonly arounds: Environments;
@@ -97,7 +98,7 @@ export class RenderTree {
     this.followed = before?.followed ?? new Memo(dependencies);
     this.placed = before?.placed ?? new Memo(dependencies);
     this.environments = before?.environments ?? new Memo(dependencies);
-    const entries = new Set<number>();
+    const { entries } = this;
     const mounted = new Set<number>();
     this.findAmbient();
     if (before && JSON.stringify([...before.ambient]) !== JSON.stringify([...this.ambient])) {
@@ -130,6 +131,11 @@ export class RenderTree {
     if (this.tops.length === 0) this.tops.push(...this.roots);
     if (this.roots.length === 0) this.roots.push(...[...program.components.keys()].slice(0, 1));
     if (before) this.touchChanged(before);
+  }
+
+  /** Whether an application begins with a component. */
+  isEntry(component: number): boolean {
+    return this.entries.has(component);
   }
 
   /** Touches the components that stand elsewhere than before. */

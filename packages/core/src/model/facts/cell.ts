@@ -58,6 +58,8 @@ export interface ContextFact {
   ambient?: true;
   place: PlaceId;
   hasDefault: boolean;
+  /** Its type says that it may hold nothing: whoever reads it has to be ready for that. */
+  mayBeNone?: true;
   at: Spot;
 }
 

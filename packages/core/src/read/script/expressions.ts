@@ -157,6 +157,9 @@ function member(r: ScriptReader, node: t.MemberExpression | t.OptionalMemberExpr
   const own = node.type === 'MemberExpression' ? r.dialect.member?.(r, node) : undefined;
   if (own != null) return own;
   const from = value(r, node.object);
+  // `useContext(Soil)?.depth`: what has no name is asked for all the same.
+  if (from !== null && node.type === 'OptionalMemberExpression' && node.optional && node.object.type !== 'Identifier')
+    r.asked.add(from);
   let key: PlaceId | null = null;
   if (node.computed) {
     key = value(r, node.property);

@@ -1,7 +1,7 @@
 /** Whether a value changes, and who changes it. */
 import type { CellFlow, Cells } from '../../follow/cells';
 import type { FlowStop } from '../../follow/flow';
-import type { CallFact } from '../../model/facts';
+import type { CallFact, Spot } from '../../model/facts';
 import type { Linked } from '../../link';
 import type { Edge } from '../../link/graph/edges';
 import type { Graph } from '../../link/graph/graph';
@@ -65,4 +65,9 @@ export function isShown({ program: { graph }, locals }: Linked, { cell, values }
       return isInMarkup && !throughOther(from);
     });
   });
+}
+
+/** Positions are compared by what they say: facts that were kept share no objects. */
+export function isSameSpot(a: Spot, b: Spot): boolean {
+  return a.line === b.line && a.column === b.column;
 }

@@ -9,7 +9,7 @@ import type { Linked } from '../../link';
 import type { Graph } from '../../link/graph/graph';
 import { once } from '../../link/memo/once';
 import { isPart, wasDerived, wasFrozen, type Local, type Visited } from '../../link/travel/visited';
-import { changes, isChangeOf, isShown, writersOf } from './changes';
+import { changes, isChangeOf, isSameSpot, isShown, writersOf } from './changes';
 import { START } from '../rule';
 import { passingsBy } from './sites';
 
@@ -94,6 +94,10 @@ function findCopies(cells: Cells, linked: Linked): Copy[] {
       if (isPart(visited) && source.cell.home === component.fn) continue;
       // The instance that holds it is kept, and goes on changing itself.
       if (visited.path !== 0 && source.cell.kind === 'service') continue;
+      // An object whose fields are state is put there itself, and goes on changing.
+      if (visited.path !== 0 && linked.program.graph.deepCells.has(source.cell.value?.place ?? -1)) continue;
+      // How many there are as it comes is its place among them, for who adds itself.
+      if (isCountOfOwn(linked, source, component, visited)) continue;
       // Of a module's own variable nobody is told: what reads it again sees no more than the copy does.
       if (source.cell.tracks === 'nothing' && source.cell.home === null) continue;
       const key = `${copy.cell.id}<${source.cell.id}`;
@@ -129,6 +133,14 @@ function findCopies(cells: Cells, linked: Linked): Copy[] {
     }
   }
   return found;
+}
+
+/** `let index = $beds.length; $beds[index] = bed;`: whether a component takes the length of a list that it changes itself. */
+function isCountOfOwn(linked: Linked, source: CellFlow, component: ComponentInfo, { place }: Visited): boolean {
+  const { graph } = linked.program;
+  const isLength = (one: number): boolean => graph.places[one]?.name === 'length';
+  if (!isLength(place) && !graph.edgesInto(place).some(({ from }) => isLength(from))) return false;
+  return writersOf(source).some((stop) => stop.component === component);
 }
 
 /** Whether a field of a class's state is set in place before each rendering, where it can follow what it was copied from. */
@@ -406,11 +418,6 @@ function fieldsSetInPlace({ program: { graph }, locals }: Linked, source: CellFl
   return fields;
 }
 
-/** Positions are compared by what they say: facts that were kept share no objects. */
-function isSameSpot(a: Spot, b: Spot): boolean {
-  return a.line === b.line && a.column === b.column;
-}
-
 /** What only notes a value shows it to nobody. */
 const LOGS = /^console\./;
 
@@ -426,6 +433,8 @@ export function takenOnce(linked: Linked, cells: Cells): Taken[] {
     for (const stop of stops) {
       // Not so where a field is set that goes by the name of what was taken.
       if (!stop.component || (inPlace && !inPlace.has(stop.name))) continue;
+      // Who is told of each change by a watcher can do what is to be done.
+      if (stop.facts.uses.some(({ kind, detail }) => kind === 'effect' && detail === 'watch')) continue;
       for (const visited of locals.explore(stop.at).visited) {
         // A copy of what was taken before is told where that was, or meant.
         if (visited.path !== 0 || wasDerived(visited) || wasFrozen(visited)) continue;

@@ -17,6 +17,11 @@ export const createContext: Recogniser = (r, node, target) => {
     first.type !== 'NullLiteral' &&
     !(first.type === 'Identifier' && first.name === 'undefined') &&
     !/^(null|undefined)\b/.test(r.source(first));
-  r.b.facts.contexts.push({ name, key: null, place, hasDefault, at });
+  const [type] = node.typeParameters?.type === 'TSTypeParameterInstantiation' ? node.typeParameters.params : [];
+  // What only ever begins as nothing has a type without it, forced by `as`.
+  const mayBeNone =
+    type?.type === 'TSUnionType' &&
+    type.types.some((one) => one.type === 'TSUndefinedKeyword' || one.type === 'TSNullKeyword');
+  r.b.facts.contexts.push({ name, key: null, place, hasDefault, ...(mayBeNone ? { mayBeNone } : {}), at });
   return place;
 };
