@@ -126,7 +126,7 @@ function neverSent(linked: Linked, { fact, file, component, author }: Passing): 
     const event = eventOf(name ?? '');
     if (event === null || isUpdate(name ?? '') || own.some((one) => one.listener === name)) return [];
     if (sentForParents(linked).has(name ?? '')) return [];
-    const falls = child?.declaresEvents && DOM_EVENTS.has(event.toLowerCase());
+    const falls = child?.listensOnRoot && DOM_EVENTS.has(event.toLowerCase());
     if (falls || arrives(linked, component, name ?? '', event)) return [];
     const near = misspellingOf(
       event,

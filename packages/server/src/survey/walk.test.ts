@@ -69,10 +69,15 @@ test('output folders count only where nothing else holds components', async () =
 });
 
 test('stories are no sources, in folders of their own either', async () => {
-  lay({ 'src/Tray.jsx': '<b/>', 'src/__stories__/tray.js': '', 'src/stories/Board.jsx': '<b/>' });
+  lay({
+    'src/Tray.jsx': '<b/>',
+    'src/__stories__/tray.js': '',
+    'src/_stories/bed.jsx': '<b/>',
+    'src/stories/Board.jsx': '<b/>',
+  });
   const result = await walk(root);
   expect(result.sources.map((file) => file.path)).toEqual(['src/Tray.jsx', 'src/stories/Board.jsx']);
-  expect(result.skipped).toEqual({ story: 1 });
+  expect(result.skipped).toEqual({ story: 2 });
 });
 
 test('folders of sources may be called what output is called, where no package builds into them', async () => {

@@ -40,7 +40,7 @@ const OUTPUT = /^(dist|dist-\w+|es|es5|esnext|cjs|coverage|build-\w+)$/;
 const OUTPUT_OF_PACKAGE = /^(build|out|lib)$/;
 const TEST_FOLDER = /^(__tests__|__mocks__|__fixtures__|__testfixtures__|__snapshots__|tests?|e2e|cypress)$/;
 const TEST_FILE = /\.(test|spec|cy|e2e)\.[^.]+$/;
-const STORY_FOLDER = /^__stories__$/;
+const STORY_FOLDER = /^_{1,2}stories(__)?$/;
 const STORY_FILE = /\.(stories|story)\.[^.]+$/;
 const GENERATED =
   /(\.generated\.|\.gen\.|\.min\.[cm]?js$|\.bundle\.js$|-min\.js$|\.(esm|cjs|umd|iife|amd|system|global)(\.(dev|prod))?\.js$)/;

@@ -41,8 +41,8 @@ export interface FunctionFact {
   events?: EventFact[];
   /** It also sends events whose names are decided at run time. */
   sendsAny?: true;
-  /** It says which events it sends: a listener for any other is put on its own element. */
-  declaresEvents?: true;
+  /** A listener for what it does not say that it sends is put on its own element. */
+  listensOnRoot?: true;
   /** For components written as classes: the object its methods stand on. */
   instance?: PlaceId;
   /** For components: what is known of its props, from their declaration and from reads. */

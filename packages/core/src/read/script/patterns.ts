@@ -69,8 +69,18 @@ function bindObject(r: ScriptReader, pattern: t.ObjectPattern, from: PlaceId | n
     if (!r.fieldSpots.has(key)) r.fieldSpots.set(key, spotOf(property.key));
     const inner = property.value;
     if (inner.type === 'AssignmentPattern') r.defaults.set(key, r.source(inner.right));
-    bindField(r, inner, from, field);
+    const own = ofInstance(r, property, from);
+    if (own === null) bindField(r, inner, from, field);
+    else bind(r, inner, own);
   }
+}
+
+/** `const { $listeners } = this`: what an instance has by itself; null for any other field. */
+function ofInstance(r: ScriptReader, { key, computed }: t.ObjectProperty, from: PlaceId | null): PlaceId | null {
+  if (from === null || from !== r.component?.self || computed || key.type !== 'Identifier') return null;
+  const object: t.ThisExpression = { type: 'ThisExpression' };
+  const member: t.MemberExpression = { type: 'MemberExpression', object, property: key, computed: false };
+  return r.dialect.member?.(r, { ...member, loc: key.loc ?? null }) ?? null;
 }
 
 function bindField(r: ScriptReader, pattern: t.Node, from: PlaceId | null, field: string): void {

@@ -69,7 +69,6 @@ function isWhole(given: t.Node | null, written: t.Node | null): boolean {
 export function declareEvents(r: ScriptReader, component: SingleFileComponent, node: t.Node | null): void {
   const given = plain(r, node);
   const note = (name: string, at: Spot): void => noteEvent(r, component, name, at, listenerOf(r, name));
-  if (given && r.vue !== 2) r.b.fn(component.fn).declaresEvents = true;
   const all =
     given?.type === 'ArrayExpression' ? given.elements : given?.type === 'ObjectExpression' ? given.properties : [];
   // `[...useToggleEmits, 'pick']`, `[PICK]`: which others there are may be said elsewhere.

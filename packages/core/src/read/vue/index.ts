@@ -36,6 +36,7 @@ export function readVue(written: SourceFile): FileFacts {
   const r = new ScriptReader(b, vue, source.text);
   r.vue = vueVersionOf(source);
   const component = addComponent(r, source.path);
+  if (r.vue === 3) r.b.fn(component.fn).listensOnRoot = true;
   component.model = modelOf(r);
   r.component = component;
 

@@ -1,6 +1,7 @@
 /** What stands on every instance: all that was given, the address, the store, whatever renders it. */
 import type * as t from '@babel/types';
 import { EVENTS, PLAIN, SLOTS, slotProp } from '../../model/signs';
+import { listenerOf } from './events';
 import type { PlaceId, Spot } from '../../model/facts';
 import { value } from '../script/expressions';
 import { fieldOf } from '../script/patterns';
@@ -16,7 +17,24 @@ function givenBeyond(r: ScriptReader, component: SingleFileComponent, field: str
   // In the older version listeners are kept apart.
   const apart = field === '$listeners' ? [PLAIN, SLOTS] : r.vue === 2 ? [EVENTS, SLOTS] : [SLOTS];
   r.b.rest(component.props, rest, [...declared, ...apart]);
+  if (field === '$listeners')
+    for (const name of listenersAskedFor(r.text))
+      r.b.flow(r.b.part(component.props, listenerOf(r, name), r.fn, at), rest, 'put', name);
   return rest;
+}
+
+/** Names of listeners that a script asks for: `$listeners.pick`, `$listeners['pick']`, `{ $listeners: { pick } }`, `{ pick } = this.$listeners`. */
+const LISTENER_NAME =
+  /\$listeners[?!]?\.?(?:\.(\w+)|\[['"]([\w:-]+)['"]\]|\s*:\s*\{([^{}]*)\})|\{([^{}]*)\}\s*=\s*(?:\w+\.)?\$listeners\b/g;
+
+function listenersAskedFor(text: string): Set<string> {
+  const found = new Set<string>();
+  for (const [, name, quoted, within, before] of text.matchAll(LISTENER_NAME)) {
+    for (const one of (within ?? before ?? '').split(',')) found.add(/[\w-]+/.exec(one)?.[0] ?? '');
+    found.add(name ?? quoted ?? '');
+  }
+  found.delete('');
+  return found;
 }
 
 /** Names of slots that a script asks for: `slots.foot`, `$slots['foot']`, `{ foot } = slots`. */

@@ -64,6 +64,7 @@ export function readOptionsObject(r: ScriptReader, node: t.ObjectExpression, giv
   const fact = r.b.fn(id);
   const before = { fn: r.fn, scope: r.scope, self: r.self, component: r.component };
   const component = openComponent(r, id);
+  if (r.vue === 3) r.b.fn(id).listensOnRoot = true;
   component.model = modelOf(r);
   component.mixin = !renders;
   r.fn = id;
