@@ -1,7 +1,8 @@
 /** A value copied once, although it changes later. */
 import { typing } from './shared/scopeExamples';
 import type { Linked } from '../link';
-import { copies, FIRST_ONLY, takenOnce } from './shared/copies';
+import { copies, FIRST_ONLY } from './shared/copies';
+import { takenOnce } from './shared/takenOnce';
 import { hiddenNames } from './shared/hiddenNames';
 import { relatedAt, named, positionOf, type Draft, type Rule, remedyIn } from './rule';
 

@@ -6,13 +6,14 @@ import { walkNodes } from '../../read/script/walk';
 import type { ComponentEditor, Gets, GivenProp, Taken } from '../component';
 import { Impossible } from '../plan';
 import type { Imports } from '../syntax/imports';
-import { removeEntries } from '../syntax/entries';
 import { namesIn } from '../syntax/names';
 import { insertAfter } from '../syntax/lines';
 import { offsets } from '../syntax/offsets';
 import { spanOf, type Span, type Syntax } from '../syntax/tree';
 import type { Texts } from '../texts';
 import { optionsOf, partOf } from './decorator';
+import { getter, remove, wholeOf } from './members';
+import { addProviders } from './providers';
 import { templateOf, type BoundInput, type Part, type Template } from './template';
 
 interface InputTaken extends Taken {
@@ -301,24 +302,6 @@ export class AngularComponent implements ComponentEditor {
     this.provided.push(service);
   }
 
-  /** Lets it share the service of whoever provides that around it. Throws where it does not provide that in a list of its own. */
-  dropProvider(service: string, texts: Texts): void {
-    const { path, options } = this;
-    const option = optionNamed(options, 'providers');
-    const list = option?.value.type === 'ArrayExpression' ? option.value : null;
-    const entry = list?.elements.find((one) => one?.type === 'Identifier' && one.name === service);
-    if (!option || !list || !entry)
-      throw new Impossible(`${this.name} provides ${service} in a way that is not edited.`);
-    const [all, gone] = list.elements.length > 1 ? [list.elements, entry] : [options.properties, option];
-    const spans = all.flatMap((one) => (one ? [spanOf(one)] : []));
-    removeEntries(
-      texts,
-      path,
-      spans,
-      spans.filter(({ start }) => start === spanOf(gone).start),
-    );
-  }
-
   /** A member of the class, at its top. */
   addMember(text: string): void {
     this.members.push(text);
@@ -414,7 +397,7 @@ export class AngularComponent implements ComponentEditor {
     for (const { path: where, span, text } of this.replaced)
       if (span.start === span.end) texts.insert(where, span.start, text);
       else texts.replace(where, span.start, span.end, text);
-    if (this.provided.length > 0) this.writeProviders(texts);
+    if (this.provided.length > 0) addProviders(this, this.provided, texts);
     this.writeMembers(texts);
     const { end, text } = this.part;
     const at = text.slice(0, end).trimEnd().length;
@@ -440,58 +423,4 @@ export class AngularComponent implements ComponentEditor {
     if (text.slice(start + 1, end - 1).trim() !== '')
       throw new Impossible(`The class of ${this.name} holds a comment alone.`);
   }
-
-  private writeProviders(texts: Texts): void {
-    const { path, syntax, options } = this;
-    const known = optionNamed(options, 'providers');
-    const list = known?.value.type === 'ArrayExpression' ? known.value : null;
-    if (known && !list) throw new Impossible(`${this.name} provides what another file lists.`);
-    const names = this.provided.join(', ');
-    if (list) {
-      const last = list.elements.at(-1);
-      texts.insert(path, last ? spanOf(last).end : spanOf(list).start + 1, last ? `, ${names}` : names);
-      return;
-    }
-    const [first] = options.properties;
-    if (!first) return;
-    const { start, end } = spanOf(first);
-    const indent = syntax.indentAt(start);
-    const isAlone = syntax.text.slice(0, start).endsWith(`\n${indent}`);
-    texts.insert(path, end, `,${isAlone ? `\n${indent}` : ' '}providers: [${names}]`);
-  }
-}
-
-function optionNamed(options: t.ObjectExpression, name: string): t.ObjectProperty | null {
-  const found = options.properties.find(
-    (one) => one.type === 'ObjectProperty' && fieldOf(one.key, one.computed) === name,
-  );
-  return found?.type === 'ObjectProperty' ? found : null;
-}
-
-function decoratorsOf(member: t.ClassBody['body'][number]): readonly t.Decorator[] {
-  return 'decorators' in member ? (member.decorators ?? []) : [];
-}
-
-/** A member with what decorates it, which stands before it. */
-function wholeOf(member: t.ClassBody['body'][number]): Span {
-  const { start, end } = spanOf(member);
-  return { start: Math.min(start, ...decoratorsOf(member).map((one) => spanOf(one).start)), end };
-}
-
-/** A getter as a member; `type` with the colon before it. */
-export function getter(name: string, value: string, type = ''): string[] {
-  return [`get ${name}()${type} {\n  return ${value}\n}`];
-}
-
-/** Takes a stretch out, with its line where it has one to itself. */
-function remove(texts: Texts, path: string, text: string, { start, end }: Span): void {
-  const from = text.lastIndexOf('\n', start - 1) + 1;
-  const next = text.indexOf('\n', end);
-  const isAlone =
-    text.slice(from, start).trim() === '' && text.slice(end, next === -1 ? undefined : next).trim() === '';
-  if (isAlone && next !== -1) {
-    // An empty line that parted it from what comes after is none at the top of a class.
-    const gap = /\{\r?\n$/.test(text.slice(0, from)) ? (/^\r?\n/.exec(text.slice(next + 1))?.[0].length ?? 0) : 0;
-    texts.remove(path, from, next + 1 + gap);
-  } else texts.remove(path, text.slice(0, start).trimEnd().length, end);
 }

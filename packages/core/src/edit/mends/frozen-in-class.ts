@@ -2,7 +2,8 @@
 import type * as t from '@babel/types';
 import { fieldOf } from '../../read/script/patterns';
 import { walkNodes } from '../../read/script/walk';
-import { AngularComponent, getter } from '../angular/component';
+import { AngularComponent } from '../angular/component';
+import { getter } from '../angular/members';
 import { Impossible } from '../plan';
 import { withComments } from '../syntax/entries';
 import { namesIn } from '../syntax/names';

@@ -1,5 +1,6 @@
 /** A context or store that each instance makes for itself: made once, by the module; or a service that each provides: that of all. */
 import { AngularComponent } from '../angular/component';
+import { dropProvider } from '../angular/providers';
 import { Impossible } from '../plan';
 import { namesIn } from '../syntax/names';
 import { spanOf } from '../syntax/tree';
@@ -10,7 +11,7 @@ export const privateStore: Mend = (job) => {
   const provider = workshop.editor(componentOf(job).fn);
   if (provider instanceof AngularComponent) {
     const service = finding.name ?? '';
-    provider.dropProvider(service, workshop.texts);
+    dropProvider(provider, service, workshop.texts);
     steps.edit(
       `Let ${provider.name} take the ${service} that is there for all, instead of providing its own.`,
       finding.file,

@@ -1,7 +1,8 @@
 /** The value in a service that its component provides: one for each instance of it, as the state was. Whoever uses it injects the service. */
 import type * as t from '@babel/types';
 import { pascal } from '../../model/spelling';
-import { AngularComponent, getter, type MemberState } from '../angular/component';
+import { AngularComponent, type MemberState } from '../angular/component';
+import { getter } from '../angular/members';
 import { needVersion } from '../angular/version';
 import { carriedFrom } from '../carry';
 import { Impossible } from '../plan';
