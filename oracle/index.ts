@@ -10,6 +10,7 @@ export const EXAMPLES: readonly [folder: string, about: string][] = [
   ['deliveries-redux', 'Redux, connected components'],
   ['alarms-hookstore', 'hook stores, a module’s own variable'],
   ['signs-composition', 'composition, portals, wrappers, clones'],
+  ['seedlings-layout', 'parts for the browser in a page of the server'],
   ['glasshouse-vue3', 'Vue 3: set-up scripts, options, a store'],
   ['glasshouse-vue2', 'Vue 2: options, mixins, a bus'],
   ['glasshouse-angular', 'Angular: standalone components, signals'],

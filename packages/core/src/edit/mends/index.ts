@@ -8,6 +8,7 @@ import { highHome } from './high-home';
 import type { Mend } from './job';
 import { leakedListener } from './leaked-listener';
 import { lostOverflow } from './lost-overflow';
+import { missingProvider } from './missing-provider';
 import { nearName } from './near-name';
 import { oneOfMany } from './one-of-many';
 import { outsideWrite } from './outside-write';
@@ -26,6 +27,7 @@ export const MENDS: Readonly<Record<string, Mend>> = {
   'high-home': highHome,
   'leaked-listener': leakedListener,
   'lost-overflow': lostOverflow,
+  'missing-provider': missingProvider,
   'one-of-many': oneOfMany,
   'outside-write': outsideWrite,
   'private-store': privateStore,
@@ -41,7 +43,6 @@ export const MENDS: Readonly<Record<string, Mend>> = {
 export const NO_MEND: Readonly<Record<string, string>> = {
   'missing-prop': 'Which value it should get is for you to decide.',
   'payload-mismatch': 'Which side is right is for you to decide.',
-  'missing-provider': 'Where the provider should stand is for you to decide.',
   'mirrored-state': 'Which of the two copies is right is for you to decide.',
   unresolved: 'Nothing is wrong with the code: it could not be followed.',
 };

@@ -1,0 +1,10 @@
+import { Layout } from './Layout';
+
+export function Page() {
+  return (
+    <main>
+      <h1>Seedlings</h1>
+      <Layout />
+    </main>
+  );
+}

@@ -1,0 +1,4 @@
+import { createRoot } from 'react-dom/client';
+import { Page } from './Page';
+
+createRoot(document.getElementById('root')).render(<Page />);

@@ -1,0 +1,4 @@
+'use client';
+import { createContext } from 'react';
+
+export const WarmthContext = createContext(null);
