@@ -46,6 +46,7 @@ export const CARRIED: readonly Carried[] = [
   { example: 'glasshouse-vue3', value: 'App.picked', way: 'store' },
   { example: 'glasshouse-vue3', rule: 'frozen-read', shows: '0 alarms' },
   { example: 'glasshouse-vue2', rule: 'leaked-listener' },
+  { example: 'glasshouse-vue2', rule: 'frozen-read', shows: 'First said: changed' },
   { example: 'glasshouse-scopes', rule: 'leaked-listener' },
   { example: 'glasshouse-runes', value: 'App.units', way: 'context' },
   { example: 'glasshouse-runes', value: 'App.house', way: 'context' },

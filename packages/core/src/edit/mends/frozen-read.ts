@@ -4,6 +4,7 @@ import { Impossible } from '../plan';
 import { freeName, isFunction, isReassigned, namesIn, referencesOf } from '../syntax/names';
 import { spanOf, type Syntax } from '../syntax/tree';
 import { readByGetter } from './frozen-in-class';
+import { computeInOptions, dataAt } from './frozen-in-options';
 import { familyOf, scriptOf, spotOf, type Mend, type MendJob } from './job';
 
 export const frozenRead: Mend = (job) => {
@@ -12,6 +13,11 @@ export const frozenRead: Mend = (job) => {
     return;
   }
   const syntax = scriptOf(job);
+  const data = familyOf(job) === 'vue' ? dataAt(job, syntax) : null;
+  if (data) {
+    computeInOptions(job, syntax, data);
+    return;
+  }
   const around = syntax.around(syntax.offset(spotOf(job)));
   const statement = around.findLast((node) => node.type === 'VariableDeclaration');
   const [only] = statement?.type === 'VariableDeclaration' ? statement.declarations : [];

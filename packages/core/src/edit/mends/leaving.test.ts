@@ -143,3 +143,52 @@ export const useAlarms = defineStore('alarms', () => {
   expect(bell).toContain(after);
   expect(bell).toContain(`import { storeToRefs } from 'pinia';`);
 });
+
+describe('data that starts as a copy is computed', () => {
+  const note = (options: string): string => {
+    const sources = {
+      'package.json': '{"dependencies":{"vue":"^2.7.0"}}',
+      'src/main.js': `import Vue from 'vue';\nimport App from './App.vue';\nnew Vue({ render: (h) => h(App) }).$mount('#app');\n`,
+      'src/App.vue': `<template><note :note="note" @click.native="note = 'dry'" /></template>\n<script>\nimport Note from './Note.vue';\nexport default { components: { Note }, data() { return { note: 'wet' }; } };\n</script>\n`,
+      'src/Note.vue': `<template><small>{{ kept }}</small></template>
+
+<script>
+export default {
+  name: 'Note',
+  props: { note: { type: String, required: true } },
+${options}
+};
+</script>
+`,
+    };
+    return becomes(sources, 'src/Note.vue', 'frozen-read');
+  };
+
+  test.each([
+    [
+      'alone',
+      `  data() {\n    return { kept: this.note };\n  },`,
+      `  computed: {\n    kept() {\n      return this.note;\n    },\n  },`,
+    ],
+    [
+      'beside others',
+      `  data() {\n    return {\n      open: false,\n      kept: this.note,\n    };\n  },`,
+      `      open: false,\n    };\n  },\n  computed: {\n    kept() {\n      return this.note;\n    },\n  },`,
+    ],
+    [
+      'beside what is computed already',
+      `  data() {\n    return { kept: this.note };\n  },\n  computed: {\n    loud() {\n      return this.note.toUpperCase();\n    },\n  },`,
+      `  computed: {\n    kept() {\n      return this.note;\n    },\n    loud() {`,
+    ],
+  ])('%s', (_what, options, after) => {
+    const text = note(options);
+    expect(text).toContain(after);
+    expect(text).not.toContain('kept: this.note');
+  });
+
+  test('but not what its own function works out', () => {
+    expect(note(`  data() {\n    const note = this.note;\n    return { kept: this.note, note2: note };\n  },`)).toBe(
+      'kept starts from what only data() knows.',
+    );
+  });
+});
