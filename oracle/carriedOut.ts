@@ -55,6 +55,7 @@ export const CARRIED: readonly Carried[] = [
   { example: 'glasshouse-runes', rule: 'relayed-event' },
   { example: 'glasshouse-svelte', value: 'App.units', way: 'context' },
   { example: 'glasshouse-svelte', value: 'App.picked', way: 'context', also: ['FeedNote'] },
+  { example: 'glasshouse-svelte', value: 'App.units', way: 'store' },
   { example: 'glasshouse-svelte', rule: 'drilled-prop' },
   { example: 'glasshouse-angular', value: 'App.units', way: 'service' },
   { example: 'glasshouse-angular', value: 'App.houses', way: 'service' },

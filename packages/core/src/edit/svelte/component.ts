@@ -18,6 +18,17 @@ import { declaredProps, type DeclaredProp, type DeclaredProps } from './props';
 interface DeclaredTaken extends Taken {
   by: 'declared';
   declared: DeclaredProp;
+  local: string;
+}
+
+/** A variable of the script that is a state by itself. */
+interface Variable {
+  name: string;
+  statement: t.VariableDeclaration;
+  initial: string;
+  type: string | null;
+  /** Names that it starts from. */
+  needs: string[];
 }
 
 const RUNES = /\$(?:state|derived|props|effect|bindable|inspect)\b\s*[.(]/;
@@ -40,7 +51,7 @@ export class SvelteComponent implements ComponentEditor {
     readonly syntax: Syntax,
     private readonly markup: Markup,
     private readonly props: DeclaredProps | null,
-    private readonly runes: boolean,
+    readonly runes: boolean,
   ) {
     this.at = offsets(syntax.text);
     this.names = new Set([...namesIn(syntax.ast), ...markup.mentions.keys(), ...markup.declared]);
@@ -64,7 +75,7 @@ export class SvelteComponent implements ComponentEditor {
     if (this.names.has(`$${declared.local}`)) return null;
     // What is spread as a whole may hold it anywhere.
     if (/\$\$(?:props|restProps)\b/.test(this.syntax.text)) return null;
-    return { by: 'declared', declared };
+    return { by: 'declared', declared, local: declared.local };
   }
 
   /** Whether a name stands for the same wherever the file says it. */
@@ -128,6 +139,33 @@ export class SvelteComponent implements ComponentEditor {
           return node;
     }
     return null;
+  }
+
+  /** A variable that is a state without runes, with what it starts as; null where it is none. */
+  variableNamed(name: string): Variable | null {
+    const statement = this.isOwnName(name) && !this.names.has(`$${name}`) ? this.stateNamed(name) : null;
+    const [only] = statement?.declarations ?? [];
+    if (!statement || !only?.init) return null;
+    const annotation = only.id.type === 'Identifier' ? only.id.typeAnnotation : null;
+    const type = annotation?.type === 'TSTypeAnnotation' ? this.syntax.source(annotation.typeAnnotation) : null;
+    return { name, statement, initial: this.syntax.source(only.init), type, needs: [...namesIn(only.init)] };
+  }
+
+  /** The statement that declares a prop and nothing else; null where it is declared with others. */
+  declarationOf(prop: string): Span | null {
+    const at = this.props?.find(prop)?.at;
+    const node =
+      at && this.syntax.ast.program.body.find((one) => spanOf(one).start <= at.start && at.end <= spanOf(one).end);
+    const own = node?.type === 'ExportNamedDeclaration' ? node.declaration : null;
+    return node && own?.type === 'VariableDeclaration' && own.declarations.length === 1 ? spanOf(node) : null;
+  }
+
+  /** Reads a store that a module holds instead of a variable of its own, under the name that the file has it by. */
+  readStore({ name, statement }: Variable, local: string): void {
+    if (local !== name) throw new Impossible(`The file of ${this.name} uses the name ${name} for something else.`);
+    const whole = this.syntax.wholeLines(spanOf(statement));
+    this.replaced.push({ span: whole, text: '' });
+    this.stores.set(name, name);
   }
 
   /** A function made at a tag may stand in the script, unless it says a name that only the markup around it has. */
@@ -237,7 +275,8 @@ export class SvelteComponent implements ComponentEditor {
       );
     else if (gets === 'asked') this.derive(local, from(`() => ${held}`), (value) => orDefault(`${value}()`));
     else if (fallback === null) {
-      this.first.push(`const ${local} = ${from(storeOf(held))}`);
+      // Imported under the name of the prop, it is there already.
+      if (read !== local) this.first.push(`const ${local} = ${from(storeOf(held))}`);
       this.stores.set(local, local);
     } else {
       const given = this.freeName(`given${pascal(local)}`);
@@ -272,7 +311,7 @@ export class SvelteComponent implements ComponentEditor {
   readWanted(wanted: string, read: string, gets: Gets): { local: string; isShown: boolean } {
     const local = this.freeName(wanted);
     if (gets === 'asked') this.derive(local, this.readAs(read, '() => any'), (getter) => `${getter}()`);
-    else this.first.push(`const ${local} = ${this.readAs(read, storeOf('any'))}`);
+    else if (read !== local) this.first.push(`const ${local} = ${this.readAs(read, storeOf('any'))}`);
     this.shown.push(`<output>{${gets === 'asked' ? '' : '$'}${local}}</output>`);
     return { local, isShown: true };
   }
@@ -286,7 +325,7 @@ export class SvelteComponent implements ComponentEditor {
     });
   }
 
-  private get isTyped(): boolean {
+  get isTyped(): boolean {
     return /\blang\s*=\s*["']?ts/.test(this.syntax.block?.attributes ?? '');
   }
 

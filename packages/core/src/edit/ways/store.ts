@@ -4,11 +4,13 @@ import type { ComponentEditor } from '../component';
 import { Impossible } from '../plan';
 import { ReactComponent } from '../react/component';
 import { usesOfState, type DeclaredState } from '../react/state';
+import { SvelteComponent } from '../svelte/component';
 import { VueComponent } from '../vue/component';
 import { isRepeatedAnywhere, showWanted, stateOf, takeOut, unite } from './moving';
 import { pathBeside, sharedName } from './names';
 import { Reach, specifierIn, type Medium } from './reach';
 import type { Move } from './situation';
+import { toSvelteStore } from './storeSvelte';
 import { toVueStore } from './storeVue';
 import { KINDS, kindOf, type Exported } from './storeKinds';
 
@@ -17,6 +19,10 @@ export function toStore(move: Move): void {
   const editor = workshop.editor(home);
   if (editor instanceof VueComponent) {
     toVueStore(move, editor);
+    return;
+  }
+  if (editor instanceof SvelteComponent) {
+    toSvelteStore(move, editor);
     return;
   }
   const owner = workshop.component(home);
