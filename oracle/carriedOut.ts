@@ -33,7 +33,7 @@ export const CARRIED: readonly Carried[] = [
   { example: 'glasshouse-react', rule: 'fresh-context' },
   { example: 'glasshouse-react', rule: 'unused-prop' },
   { example: 'glasshouse-react', rule: 'relayed-event' },
-  { example: 'glasshouse-react', rule: 'missing-provider', shows: '1 set-points' },
+  { example: 'glasshouse-react', rule: 'missing-provider' },
   { example: 'irrigation-hooks', value: 'App.open', way: 'context' },
   { example: 'irrigation-hooks', value: 'Valve.state', way: 'up', also: ['Clock'] },
   { example: 'signs-composition', value: 'App.over', way: 'context' },

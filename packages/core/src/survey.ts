@@ -9,6 +9,7 @@ import type {
   FlowDocument,
   HomesDocument,
   TrailDocument,
+  WayEdits,
   WhyDocument,
   WorthMoving,
 } from './model/documents';
@@ -21,7 +22,7 @@ import { roleAt } from './follow/standing';
 import { shortestWays } from './follow/ways';
 import { itself } from './follow/flow';
 import { whyNot } from './follow/whyNot';
-import { planFor, type PlanAsked } from './edit';
+import { editsOfWays, planFor, type PlanAsked } from './edit';
 import { mendAll, type Mended } from './edit/mending';
 import type { Sources } from './edit/texts';
 import { compareHomes, worthMoving, type Comparison } from './homes';
@@ -156,6 +157,12 @@ export class Survey {
     } finally {
       this.endTrials();
     }
+  }
+
+  /** How many files and lines the ways a value could live would touch, for those that are carried out by edits. */
+  editsOfWays(question: string, thumb: Thumb | undefined, also: readonly string[], sources: Sources): WayEdits[] {
+    const wanted = also.map((name) => oneCalled(this.linked, name).fn);
+    return editsOfWays(this, this.compared(question, thumb, also), wanted, sources);
   }
 
   /** How findings are mended, each with its edits and their proof; and one patch for all of them that go together. */

@@ -1,5 +1,5 @@
 /** Phase 6, editing: the edits that carry a way out, in order, and what a survey of the edited files says of them. */
-import type { HomesDocument, OptionKind, PlanStep, WayPlan } from '../model/documents';
+import type { HomesDocument, OptionKind, PlanStep, WayEdits, WayPlan } from '../model/documents';
 import type { Dominators } from '../follow/dominators';
 import type { CellFlow } from '../follow/cells';
 import { NotFound, oneCalled } from '../follow/question';
@@ -82,6 +82,24 @@ export function planFor(
     proof,
     complete: steps.every((step) => step.by === 'edit'),
   };
+}
+
+/** How many files and lines each way would touch: those that are carried out by edits, and say so without a survey of what they leave. */
+export function editsOfWays(
+  project: Project,
+  { document, flow, places }: Comparison,
+  wanted: readonly number[],
+  sources: Sources,
+): WayEdits[] {
+  return document.options.flatMap((way): WayEdits[] => {
+    if (way.possible === false || !WAYS[way.kind]) return [];
+    const to = places.get(way.kind) ?? null;
+    const { texts, complete } = planWay(project.linked, project.dominators(), flow, way, { to, wanted, sources });
+    const files = texts.files((path) => project.hashOf(path));
+    if (files.length === 0) return [];
+    const lines = files.flatMap(({ diff }) => diff.split('\n').filter((line) => /^[-+](?![-+]{2} )/.test(line)));
+    return [{ way: way.kind, files: files.length, lines: lines.length, complete }];
+  });
 }
 
 /** What is chosen by hand has to stand above all who need the value. Throws `NotFound` where it does not. */

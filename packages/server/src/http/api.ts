@@ -4,7 +4,7 @@ import path from 'node:path';
 import { projectName } from '../survey/projectName';
 import { PassThrough } from 'node:stream';
 import type { Context } from 'koa';
-import { FlowDocument, HomesDocument, RULES, Thumb, TrailDocument, WhyDocument } from '@vectura/core';
+import { FlowDocument, HomesDocument, RULES, Thumb, TrailDocument, WayEdits, WhyDocument } from '@vectura/core';
 import { z } from 'zod';
 import type { ProjectRow } from '../store/entities';
 import type { ProjectStore } from '../store/projects';
@@ -196,6 +196,19 @@ export const ROUTES: readonly Route[] = [
       const engine = await services.desk.ready(await projectOf(services, id));
       const thumb = thumbOf(parsed, await keptThumb(services, id));
       return engine.question({ do: 'homes', value: parsed.value, thumb, also: alsoOf(parsed) });
+    },
+  },
+  {
+    method: 'get',
+    path: '/api/projects/:id/homes/edits',
+    says: 'How many files and lines the ways a state could live would touch, counted from their edits.',
+    query: ThumbQuery,
+    answer: z.array(WayEdits),
+    run: async (services, _ctx, { id, query }) => {
+      const parsed = ThumbQuery.parse(query);
+      const engine = await services.desk.ready(await projectOf(services, id));
+      const thumb = thumbOf(parsed, await keptThumb(services, id));
+      return engine.question({ do: 'edits', value: parsed.value, thumb, also: alsoOf(parsed) });
     },
   },
   {

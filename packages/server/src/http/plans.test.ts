@@ -34,6 +34,18 @@ const send = (method: string, body?: object): ReturnType<DeskUnderTest['ask']> =
     body && JSON.stringify(body),
   );
 
+test('the ways that are carried out by edits are told with the files and lines they touch', async () => {
+  const edits = (await get('homes/edits?value=App.units')) as unknown as { way: string }[];
+  const { plan } = (await get('plan?value=App.units&way=context')) as { plan: { files: unknown[]; complete: boolean } };
+  expect(edits.find(({ way }) => way === 'context')).toEqual({
+    way: 'context',
+    files: plan.files.length,
+    lines: expect.any(Number),
+    complete: plan.complete,
+  });
+  expect(edits.map(({ way }) => way)).not.toContain('compose');
+});
+
 test('a plan has steps, diffs and proof', async () => {
   expect(await get('plan?value=App.units&way=context')).toMatchObject({
     plan: {

@@ -39,6 +39,7 @@ export type EngineRequest =
   | { id: number; do: 'cancel' }
   | { id: number; do: 'trail'; value: string; to: string | null }
   | { id: number; do: 'homes'; value: string; thumb?: Thumb; also: string[] }
+  | { id: number; do: 'edits'; value: string; thumb?: Thumb; also: string[] }
   | { id: number; do: 'worth'; thumb?: Thumb }
   | { id: number; do: 'plan'; value: string; asked: PlanAsked }
   | { id: number; do: 'mend'; of: FindingPlace }
@@ -131,6 +132,10 @@ async function handle(request: EngineRequest): Promise<unknown> {
   if (request.do === 'trail') return JSON.stringify(survey.trail(request.value, request.to));
   if (request.do === 'homes') return survey.homes(request.value, request.thumb, request.also);
   if (request.do === 'worth') return survey.worthMoving(request.thumb);
+  if (request.do === 'edits') {
+    await survey.prepareEdits();
+    return survey.editsOfWays(request.value, request.thumb, request.also, diskSources(data.root, survey));
+  }
   if (request.do === 'plan') {
     await survey.prepareEdits();
     return survey.plan(request.value, request.asked, diskSources(data.root, survey));

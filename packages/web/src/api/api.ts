@@ -5,6 +5,7 @@ import type {
   Decision,
   FlowDocument,
   HomesDocument,
+  WayEdits,
   MendDocument,
   OptionKind,
   Thumb,
@@ -30,6 +31,21 @@ export function findingName({ rule, component, name, file }: FindingName): strin
  */
 function whole<T extends object>() {
   return { structuralSharing: false, transformResponse: (document: T): T => Object.freeze(document) };
+}
+
+/** What is asked about the places where a value could live. */
+interface HomesAsked {
+  id: string;
+  value: string;
+  thumb: Thumb;
+  also: readonly string[];
+}
+
+function homesQuery({ value, thumb, also }: HomesAsked): string {
+  const query = new URLSearchParams({ value });
+  for (const one of also) query.append('also', one);
+  for (const [name, setting] of Object.entries(thumb)) query.set(name, String(setting));
+  return query.toString();
 }
 
 export const api = createApi({
@@ -116,13 +132,12 @@ export const api = createApi({
       ...whole<TrailDocument>(),
       providesTags: ['Survey'],
     }),
-    homes: build.query<HomesDocument, { id: string; value: string; thumb: Thumb; also: readonly string[] }>({
-      query: ({ id, value, thumb, also }) => {
-        const query = new URLSearchParams({ value });
-        for (const one of also) query.append('also', one);
-        for (const [name, setting] of Object.entries(thumb)) query.set(name, String(setting));
-        return `/projects/${id}/homes?${query.toString()}`;
-      },
+    homes: build.query<HomesDocument, HomesAsked>({
+      query: (asked) => `/projects/${asked.id}/homes?${homesQuery(asked)}`,
+      providesTags: ['Survey'],
+    }),
+    wayEdits: build.query<WayEdits[], HomesAsked>({
+      query: (asked) => `/projects/${asked.id}/homes/edits?${homesQuery(asked)}`,
       providesTags: ['Survey'],
     }),
     worthMoving: build.query<WorthMoving[], { id: string; thumb: Thumb | undefined }>({
@@ -230,6 +245,7 @@ export const {
   useHistoryQuery,
   useHopsQuery,
   useHomesQuery,
+  useWayEditsQuery,
   usePlanQuery,
   useWorthMovingQuery,
   useMendQuery,

@@ -49,6 +49,11 @@ export const WayPlan = z.object({
 
 export type WayPlan = z.infer<typeof WayPlan>;
 
+/** What carrying one way out would edit, counted from the edits themselves; `complete`: nothing is left to a person. */
+export const WayEdits = z.object({ way: OptionKind, files: z.number(), lines: z.number(), complete: z.boolean() });
+
+export type WayEdits = z.infer<typeof WayEdits>;
+
 export const HomesDocument = z.object({
   format: z.literal('vectura.homes'),
   version: z.literal(1),

@@ -1,8 +1,15 @@
 /** The ways one value could live, side by side over the same measures, ranked by rules of thumb. */
-import type { HomeOption, Thumb } from '@vectura/core';
+import type { HomeOption, Thumb, WayEdits } from '@vectura/core';
 import { useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { messageOf, useHomesQuery, useKeepThumbMutation, useProjectsQuery, useThumbQuery } from '../../api/api';
+import {
+  messageOf,
+  useHomesQuery,
+  useKeepThumbMutation,
+  useProjectsQuery,
+  useThumbQuery,
+  useWayEditsQuery,
+} from '../../api/api';
 import { useKeys } from '../../parts/useKeys';
 import { useAddress, useProject } from '../../project/useProject';
 import { Foot } from '../../parts/Foot';
@@ -72,6 +79,8 @@ function Ways() {
   const ownFolder = projects?.find((project) => project.id === id)?.kind === 'folder';
   const also = useMemo(() => query.getAll('also'), [query]);
   const { data, error } = useHomesQuery({ id, value, thumb: thumb ?? DEFAULT, also }, { skip: !thumb });
+  // Counted from the edits, which take a moment longer than the estimate.
+  const { data: edits } = useWayEditsQuery({ id, value, thumb: thumb ?? DEFAULT, also }, { skip: !data });
   const isPlanned = query.get('show') === 'plan';
   const options = data
     ? [...data.options].sort((a, b) => Number(b.possible !== false) - Number(a.possible !== false))
@@ -202,6 +211,7 @@ function Ways() {
                           value={option[measure]}
                           most={most(measure)}
                           best={measure !== 'propsRemoved' && option[measure] === least(measure)}
+                          counted={measure === 'files' ? countedOf(option, edits) : undefined}
                         />
                       )}
                     </td>
@@ -277,13 +287,30 @@ function withWanted(before: URLSearchParams, wanted: readonly string[]): URLSear
   return after;
 }
 
-function Bar({ value, most, best }: { value: number; most: number; best: boolean }) {
+/** How many files a way edits: what was counted, `null` for an estimate; leaving it where it is edits none. */
+function countedOf({ kind }: HomeOption, edits: readonly WayEdits[] | undefined): WayEdits | null {
+  if (kind === 'keep') return { way: kind, files: 0, lines: 0, complete: true };
+  return edits?.find(({ way, complete }) => way === kind && complete) ?? null;
+}
+
+interface BarProps {
+  value: number;
+  most: number;
+  best: boolean;
+  /** For what can be counted from edits; null where it is estimated. */
+  counted?: WayEdits | null | undefined;
+}
+
+function Bar({ value, most, best, counted }: BarProps) {
+  const shown = counted?.files ?? value;
   return (
     <span className={styles.measure}>
       <i
-        style={{ width: Math.max(2, Math.round((90 * value) / most)), background: best ? 'var(--ink)' : 'var(--bar)' }}
+        style={{ width: Math.max(2, Math.round((90 * shown) / most)), background: best ? 'var(--ink)' : 'var(--bar)' }}
       />
-      {value}
+      {counted === null && <span className="quiet">about</span>}
+      {shown}
+      {counted && counted.lines > 0 && <span className="quiet">{counted.lines} lines</span>}
     </span>
   );
 }
