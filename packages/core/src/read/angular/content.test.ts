@@ -57,6 +57,18 @@ test.each([
     '@if (open) {<app-bed></app-bed><app-pot></app-pot>}',
     ['Bed < Body conditional', 'Pot < Body conditional'],
   ],
+  [
+    'a block whose parts all bear the name',
+    '[head]',
+    '@if (open) {<app-bed head></app-bed>} @else {<app-pot head></app-pot>}',
+    ['Bed < Head conditional', 'Pot < Head conditional'],
+  ],
+  [
+    'a block only one part of which does',
+    '[head]',
+    '@if (open) {<app-bed head></app-bed>} @else {<app-pot></app-pot>}',
+    ['Bed < Body conditional', 'Pot < Body conditional'],
+  ],
   ['what nothing asks for', '[other]', '<app-bed></app-bed><app-pot></app-pot>', ['Bed < Body', 'Pot < Body']],
 ])('content that a slot asks for by %s', (_what, select, between, expected) => {
   for (const inFile of [false, true])

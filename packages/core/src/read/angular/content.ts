@@ -52,17 +52,17 @@ function namesAt(node: TmplAstNode): string[] {
     const [inner] = node.children;
     return [...(inner ? namesAt(inner) : []), ...node.templateAttrs.map(({ name }) => `[${name}]`)];
   }
-  // A block goes by what it shows, where that is one thing.
-  const shown =
-    node instanceof TmplAstIfBlock
-      ? node.branches[0]?.children
-      : node instanceof TmplAstSwitchBlock
-        ? node.cases[0]?.children
-        : node instanceof TmplAstForLoopBlock
-          ? node.children
-          : undefined;
-  const [only] = shown ?? [];
-  return only && shown?.length === 1 ? namesAt(only) : [];
+  // A block goes by what each of its parts shows, where that is one thing.
+  const parts = partsOf(node).map(([only, ...others]) => (only && others.length === 0 ? namesAt(only) : []));
+  const [first = [], ...others] = parts;
+  return first.filter((name) => others.every((names) => names.includes(name)));
+}
+
+/** The parts of a block, one of which is shown at a time. */
+function partsOf(node: TmplAstNode): TmplAstNode[][] {
+  if (node instanceof TmplAstIfBlock) return node.branches.map(({ children }) => children);
+  if (node instanceof TmplAstSwitchBlock) return node.cases.map(({ children }) => children);
+  return node instanceof TmplAstForLoopBlock ? [node.children] : [];
 }
 
 function namesOfTag(node: TmplAstElement | TmplAstContent): string[] {
