@@ -88,6 +88,12 @@ test.each([
   expect(mended(app(before))).toBe(app(after)['src/App.jsx']);
 });
 
+test('all on one line', () => {
+  const before = `    <main><SoilProvider><i>bed</i></SoilProvider><Depth /></main>`;
+  const after = `    <main><SoilProvider><i>bed</i><Depth /></SoilProvider></main>`;
+  expect(mended(app(before))).toBe(app(after)['src/App.jsx']);
+});
+
 test.each([
   [
     'the provider is there on a condition',

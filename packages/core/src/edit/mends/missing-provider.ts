@@ -98,7 +98,14 @@ function putAround({ workshop }: MendJob, syntax: Syntax, element: t.JSXElement,
     open.start < spanOf(openingElement).start &&
     close.start < spanOf(closingElement).start &&
     text.slice(start, spanOf(first).start).trim() === '';
-  if (!isAlone) throw new Impossible('Its tags do not stand on lines of their own.');
+  if (!isAlone) {
+    if (text.slice(spanOf(first).start, spanOf(last).end).includes('\n'))
+      throw new Impossible('Its tags do not stand on lines of their own.');
+    for (const { start: from, end } of [openingElement, closingElement].map(spanOf)) texts.remove(path, from, end);
+    texts.insert(path, spanOf(first).start, syntax.source(openingElement));
+    texts.insert(path, spanOf(last).end, syntax.source(closingElement));
+    return;
+  }
   texts.remove(path, open.start, open.end);
   texts.remove(path, close.start, close.end);
   const indent = text.slice(start, spanOf(first).start);

@@ -1,7 +1,7 @@
 /** What is advised, its first sentence first; those that the last change of a rule of thumb brought about are marked. */
 import type { Thumb } from '@vectura/core';
 import { Fragment, useState } from 'react';
-import { changedIn } from './advice';
+import { changedIn } from './sentences';
 import styles from './Advice.module.css';
 
 export function Advice({ text, thumb }: { text: string; thumb: Thumb }) {

@@ -1,5 +1,5 @@
 /** The ways one value could live, side by side over the same measures, ranked by rules of thumb. */
-import type { HomeOption, Thumb, WayEdits } from '@vectura/core';
+import type { Thumb } from '@vectura/core';
 import { useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import {
@@ -20,47 +20,9 @@ import { Overview } from './Overview';
 import { PlanPart } from './PlanPart';
 import { ThumbRules } from './ThumbRules';
 import { Wanted } from './Wanted';
-import { WayDrawing } from './WayDrawing';
+import { titleOf, whereOf } from './wayNames';
+import { WaysTable } from './WaysTable';
 import styles from './HomesView.module.css';
-
-const TITLE: Record<HomeOption['kind'], string> = {
-  keep: 'Leave it',
-  down: 'Move it lower',
-  up: 'Move it higher',
-  compose: 'Pass markup down',
-  context: 'Context',
-  store: 'Store',
-  service: 'Service',
-};
-
-/** What no component holds is not moved higher: a component takes it in. */
-function titleOf(kind: HomeOption['kind'], current: string | null): string {
-  return kind === 'up' && current === null ? 'Let a component hold it' : TITLE[kind];
-}
-
-const WHERE: Record<HomeOption['kind'], (component: string) => string> = {
-  keep: (c) => `in ${c}`,
-  down: (c) => `in ${c}`,
-  up: (c) => `in ${c}`,
-  compose: (c) => `${c} writes what its children contain`,
-  context: (c) => `provided by ${c}`,
-  store: () => 'a module of its own',
-  service: (c) => `provided by ${c}`,
-};
-
-function whereOf({ kind, component }: HomeOption): string {
-  if (kind === 'service' && component === null) return 'one for the whole application';
-  return WHERE[kind](component ?? 'its module');
-}
-
-const MEASURES = [
-  ['relays', 'only carry it'],
-  ['hops', 'hops to the furthest'],
-  ['files', 'files to edit'],
-  ['propsAdded', 'props to add'],
-  ['propsRemoved', 'props removed'],
-  ['rerenders', 're-renders per change'],
-] as const;
 
 /** Without a value, the overview; with one, the ways it could live. */
 export function HomesView() {
@@ -109,10 +71,6 @@ function Ways() {
     );
   if (!data || !thumb) return <Note title={`Weighing where ${value} could live …`} />;
 
-  const most = (measure: (typeof MEASURES)[number][0]): number =>
-    Math.max(1, ...options.map((option) => option[measure]));
-  const least = (measure: (typeof MEASURES)[number][0]): number =>
-    Math.min(...options.filter((option) => option.possible !== false).map((option) => option[measure]));
   return (
     <>
       <div className="headline">
@@ -166,84 +124,13 @@ function Ways() {
               </button>
             )}
           </p>
-          <table className={styles.ways} style={{ '--ways': options.length } as React.CSSProperties}>
-            <thead>
-              <tr>
-                <td />
-                {options.map((option) => (
-                  <th
-                    key={option.kind}
-                    scope="col"
-                    data-chosen={option === chosen}
-                    data-possible={option.possible !== false}
-                    onClick={() => change({ way: option.kind })}
-                  >
-                    <button type="button" className="plain" aria-pressed={option === chosen}>
-                      {titleOf(option.kind, data.current.component)}
-                    </button>
-                    <span>{option.possible === false ? 'not possible' : whereOf(option)}</span>
-                  </th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              <tr>
-                <th scope="row">how it would travel</th>
-                {options.map((option) => (
-                  <td key={option.kind} data-chosen={option === chosen} className={styles.drawing}>
-                    {option.possible === false ? (
-                      <p className="quiet">{option.reasons[0]}</p>
-                    ) : (
-                      option.drawing && <WayDrawing drawing={option.drawing} />
-                    )}
-                  </td>
-                ))}
-              </tr>
-              {MEASURES.map(([measure, words]) => (
-                <tr key={measure}>
-                  <th scope="row">{words}</th>
-                  {options.map((option) => (
-                    <td key={option.kind} data-chosen={option === chosen}>
-                      {option.possible === false ? (
-                        <span className="quiet">–</span>
-                      ) : (
-                        <Bar
-                          value={option[measure]}
-                          most={most(measure)}
-                          best={measure !== 'propsRemoved' && option[measure] === least(measure)}
-                          counted={measure === 'files' ? countedOf(option, edits) : undefined}
-                        />
-                      )}
-                    </td>
-                  ))}
-                </tr>
-              ))}
-              <tr>
-                <th scope="row">lives as long as</th>
-                {options.map((option) => (
-                  <td key={option.kind} data-chosen={option === chosen}>
-                    {option.lifetime}
-                  </td>
-                ))}
-              </tr>
-              <tr>
-                <th scope="row">a reader’s test needs</th>
-                {options.map((option) => (
-                  <td key={option.kind} data-chosen={option === chosen}>
-                    {option.testNeeds}
-                  </td>
-                ))}
-              </tr>
-              <tr>
-                <th scope="row">for and against</th>
-                {options.map((option) => (
-                  <td key={option.kind} data-chosen={option === chosen} data-last className={styles.reasons}>
-                    {option.possible === false ? '' : option.reasons.join(' ')}
-                  </td>
-                ))}
-              </tr>
-            </tbody>
-          </table>
+          <WaysTable
+            options={options}
+            chosen={chosen ?? null}
+            home={data.current.component}
+            edits={edits}
+            onChoose={(way) => change({ way })}
+          />
         </div>
       )}
       {!isPlanned && (
@@ -285,34 +172,6 @@ function withWanted(before: URLSearchParams, wanted: readonly string[]): URLSear
   after.delete('also');
   for (const one of wanted) after.append('also', one);
   return after;
-}
-
-/** How many files a way edits: what was counted, `null` for an estimate; leaving it where it is edits none. */
-function countedOf({ kind }: HomeOption, edits: readonly WayEdits[] | undefined): WayEdits | null {
-  if (kind === 'keep') return { way: kind, files: 0, lines: 0, complete: true };
-  return edits?.find(({ way, complete }) => way === kind && complete) ?? null;
-}
-
-interface BarProps {
-  value: number;
-  most: number;
-  best: boolean;
-  /** For what can be counted from edits; null where it is estimated. */
-  counted?: WayEdits | null | undefined;
-}
-
-function Bar({ value, most, best, counted }: BarProps) {
-  const shown = counted?.files ?? value;
-  return (
-    <span className={styles.measure}>
-      <i
-        style={{ width: Math.max(2, Math.round((90 * shown) / most)), background: best ? 'var(--ink)' : 'var(--bar)' }}
-      />
-      {counted === null && <span className="quiet">about</span>}
-      {shown}
-      {counted && counted.lines > 0 && <span className="quiet">{counted.lines} lines</span>}
-    </span>
-  );
 }
 
 /** By what the family shares a value with all below, as the rule of thumb about it says; null where it does not. */

@@ -1,4 +1,4 @@
-import { changedIn, sentencesOf } from './advice';
+import { changedIn, sentencesOf } from './sentences';
 
 test('advice falls into sentences; names with a full stop in them stay whole', () => {
   expect(sentencesOf('Keep App.units in Desk. 8 only carry it. It is read by two. “Gauge” reads it too.')).toEqual([
