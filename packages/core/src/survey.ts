@@ -160,9 +160,9 @@ export class Survey {
   }
 
   /** How many files and lines the ways a value could live would touch, for those that are carried out by edits. */
-  editsOfWays(question: string, thumb: Thumb | undefined, also: readonly string[], sources: Sources): WayEdits[] {
+  editsOfWays(question: string, also: readonly string[], sources: Sources): WayEdits[] {
     const wanted = also.map((name) => oneCalled(this.linked, name).fn);
-    return editsOfWays(this, this.compared(question, thumb, also), wanted, sources);
+    return editsOfWays(this, this.compared(question, undefined, also), wanted, sources);
   }
 
   /** How findings are mended, each with its edits and their proof; and one patch for all of them that go together. */

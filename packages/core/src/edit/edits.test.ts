@@ -23,7 +23,7 @@ export function Tray({ units, onUnits }) {
 test('files and lines are those of the plan’s own diffs; what is told in words alone is not counted', () => {
   const sources = { text: (path: string) => (SOURCES as Record<string, string>)[path] ?? null };
   const survey = surveyOf(SOURCES);
-  const counted = survey.editsOfWays('App.units', undefined, [], sources);
+  const counted = survey.editsOfWays('App.units', [], sources);
   expect(counted.map(({ way }) => way)).toEqual(['down', 'context', 'store']);
   for (const { way, files, lines } of counted) {
     const { plan } = surveyOf(SOURCES).plan('App.units', { way }, sources);

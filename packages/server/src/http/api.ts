@@ -202,13 +202,12 @@ export const ROUTES: readonly Route[] = [
     method: 'get',
     path: '/api/projects/:id/homes/edits',
     says: 'How many files and lines the ways a state could live would touch, counted from their edits.',
-    query: ThumbQuery,
+    query: Value.extend(Also.shape),
     answer: z.array(WayEdits),
     run: async (services, _ctx, { id, query }) => {
-      const parsed = ThumbQuery.parse(query);
+      const parsed = Value.extend(Also.shape).parse(query);
       const engine = await services.desk.ready(await projectOf(services, id));
-      const thumb = thumbOf(parsed, await keptThumb(services, id));
-      return engine.question({ do: 'edits', value: parsed.value, thumb, also: alsoOf(parsed) });
+      return engine.question({ do: 'edits', value: parsed.value, also: alsoOf(parsed) });
     },
   },
   {

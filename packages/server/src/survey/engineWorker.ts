@@ -39,7 +39,7 @@ export type EngineRequest =
   | { id: number; do: 'cancel' }
   | { id: number; do: 'trail'; value: string; to: string | null }
   | { id: number; do: 'homes'; value: string; thumb?: Thumb; also: string[] }
-  | { id: number; do: 'edits'; value: string; thumb?: Thumb; also: string[] }
+  | { id: number; do: 'edits'; value: string; also: string[] }
   | { id: number; do: 'worth'; thumb?: Thumb }
   | { id: number; do: 'plan'; value: string; asked: PlanAsked }
   | { id: number; do: 'mend'; of: FindingPlace }
@@ -134,7 +134,7 @@ async function handle(request: EngineRequest): Promise<unknown> {
   if (request.do === 'worth') return survey.worthMoving(request.thumb);
   if (request.do === 'edits') {
     await survey.prepareEdits();
-    return survey.editsOfWays(request.value, request.thumb, request.also, diskSources(data.root, survey));
+    return survey.editsOfWays(request.value, request.also, diskSources(data.root, survey));
   }
   if (request.do === 'plan') {
     await survey.prepareEdits();

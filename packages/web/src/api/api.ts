@@ -41,10 +41,10 @@ interface HomesAsked {
   also: readonly string[];
 }
 
-function homesQuery({ value, thumb, also }: HomesAsked): string {
+function homesQuery({ value, thumb, also }: Omit<HomesAsked, 'thumb'> & { thumb?: Thumb }): string {
   const query = new URLSearchParams({ value });
   for (const one of also) query.append('also', one);
-  for (const [name, setting] of Object.entries(thumb)) query.set(name, String(setting));
+  for (const [name, setting] of Object.entries(thumb ?? {})) query.set(name, String(setting));
   return query.toString();
 }
 
@@ -136,7 +136,8 @@ export const api = createApi({
       query: (asked) => `/projects/${asked.id}/homes?${homesQuery(asked)}`,
       providesTags: ['Survey'],
     }),
-    wayEdits: build.query<WayEdits[], HomesAsked>({
+    // What a way edits is the same by whatever rules of thumb.
+    wayEdits: build.query<WayEdits[], Omit<HomesAsked, 'thumb'>>({
       query: (asked) => `/projects/${asked.id}/homes/edits?${homesQuery(asked)}`,
       providesTags: ['Survey'],
     }),

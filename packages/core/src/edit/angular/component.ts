@@ -236,11 +236,6 @@ export class AngularComponent implements ComponentEditor {
     return [...inTemplate, ...inClass];
   }
 
-  /** Whether the template says a member. */
-  isSaidInTemplate(name: string): boolean {
-    return this.template.mentions.has(name);
-  }
-
   /** Whether a member is set in another way than by an assignment: bound both ways, counted up, added to. */
   isSetOtherwise(name: string): boolean {
     let found =

@@ -60,6 +60,8 @@ export function endInScope(job: MendJob, syntax: Syntax, endOf: EndOf): void {
   );
   if (!outer || (outer !== statement && !isHook(syntax, outer, alias)))
     throw new Impossible('It is started in a branch or a callback.');
+  if (outer !== statement && !keeps)
+    throw new Impossible('The function that listens may be known only where it is started.');
   if (outer === statement) {
     if (keeps) texts.insert(path, spanOf(statement).start, `${keyword} ${kept} = `);
   } else if (keeps) {

@@ -28,7 +28,7 @@ export function readByGetter(job: MendJob): void {
   if (others.length > 0)
     throw new Impossible(`${name} is set in several places, so what shall win is for you to decide.`);
   const taken = set ? set.right : member.value;
-  if (!taken || !isCheap(taken))
+  if (!taken || !isCheap(taken, signalsIn(job, syntax.text)))
     throw new Impossible(`${name} is computed in a way that is not to be repeated with each rendering.`);
   const source = syntax.source(taken);
   if (component.isOnPush && !/\(\)$/.test(source) && !isInput(component, taken))
@@ -53,7 +53,8 @@ function assignmentsTo(declared: t.ClassDeclaration, name: string): t.Assignment
 }
 
 /** Whether an expression only takes what members hold or signals give, or puts such together to a text, a number or an answer. */
-function isCheap(node: t.Node): boolean {
+function isCheap(node: t.Node, signals: ReadonlySet<string>): boolean {
+  const isPart = (part: t.Node): boolean => isCheap(part, signals);
   switch (node.type) {
     case 'ThisExpression':
     case 'StringLiteral':
@@ -63,24 +64,37 @@ function isCheap(node: t.Node): boolean {
       return true;
     case 'MemberExpression':
     case 'OptionalMemberExpression':
-      return !node.computed && isCheap(node.object);
+      return !node.computed && isPart(node.object);
     case 'CallExpression':
-      return node.arguments.length === 0 && node.callee.type === 'MemberExpression' && isCheap(node.callee);
+      return (
+        node.arguments.length === 0 &&
+        node.callee.type === 'MemberExpression' &&
+        signals.has(fieldOf(node.callee.property, node.callee.computed)) &&
+        isPart(node.callee)
+      );
     case 'TSNonNullExpression':
-      return isCheap(node.expression);
+      return isPart(node.expression);
     case 'UnaryExpression':
-      return isCheap(node.argument);
+      return isPart(node.argument);
     case 'BinaryExpression':
     case 'LogicalExpression':
-      return isCheap(node.left) && isCheap(node.right);
+      return isPart(node.left) && isPart(node.right);
     case 'ConditionalExpression':
-      return isCheap(node.test) && isCheap(node.consequent) && isCheap(node.alternate);
+      return isPart(node.test) && isPart(node.consequent) && isPart(node.alternate);
     case 'TemplateLiteral':
-      return node.expressions.every(isCheap);
+      return node.expressions.every(isPart);
     default:
       return false;
   }
 }
+
+/** Names of signals that the component, or what holds the value, declares: calling them only reads. */
+function signalsIn({ workshop, finding }: MendJob, own: string): Set<string> {
+  const texts = [own, ...(finding.related ?? []).map(({ file }) => workshop.texts.read(file) ?? '')];
+  return new Set(texts.flatMap((text) => [...text.matchAll(SIGNAL)].flatMap(([, name]) => name ?? [])));
+}
+
+const SIGNAL = /\b([\w$]+)\s*(?::[^=\n]+)?=\s*(?:signal|computed|input|model|linkedSignal|toSignal)\b/g;
 
 /** Whether all of an expression is an input of the component. */
 function isInput(component: AngularComponent, node: t.Node): boolean {

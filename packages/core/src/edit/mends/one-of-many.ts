@@ -68,6 +68,7 @@ function ofAngular(job: MendJob, syntax: Syntax, around: readonly t.Node[]): voi
   const one = freeName(namesIn(syntax.ast), 'one');
   const held = `this.${name}${isSignal ? '()' : ''}`;
   for (const use of fieldsNamed(syntax, body, name)) callAll(workshop, syntax, use, held, held, one);
+  const methods = new Map<string, string>();
   for (const { start } of component.template.mentions.get(name) ?? []) {
     const heard = component.template.heard.find(({ runs }) => runs.start <= start && start < runs.end);
     const run = heard && Syntax.of('handler.ts', component.part.text.slice(heard.runs.start, heard.runs.end));
@@ -91,8 +92,11 @@ function ofAngular(job: MendJob, syntax: Syntax, around: readonly t.Node[]): voi
     const rest = run.text.slice(spanOf(callee.object).end, spanOf(called).end).replace(/^\?\./, '.');
     if (/\(\s*[^)\s]/.test(rest))
       throw new Impossible(`The template passes ${name} a value, so who gets it is for you to decide.`);
-    const method = component.freeMember(`${nameOf(rest)}All`);
-    component.addMethod([`${method}(): void {`, `${held}.forEach((${one}) => ${one}${rest})`, '}']);
+    const known = methods.get(rest);
+    const method = known ?? freeName(new Set(methods.values()), component.freeMember(`${nameOf(rest)}All`));
+    if (known === undefined)
+      component.addMethod([`${method}(): void {`, `${held}.forEach((${one}) => ${one}${rest})`, '}']);
+    methods.set(rest, method);
     workshop.texts.replace(component.markupPath, heard.runs.start, heard.runs.end, `${method}()`);
   }
   steps.edit(`Query all of them, and call each.`, finding.file);

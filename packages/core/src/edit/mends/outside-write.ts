@@ -39,6 +39,7 @@ function inScript(job: MendJob): Code {
 
 /** What a tag of an Angular template runs; null where the finding stands elsewhere. */
 function inMarkup(job: MendJob): Code | null {
+  if (!job.finding.componentIds?.length) return null;
   const component = job.workshop.editor(componentOf(job).fn);
   if (!(component instanceof AngularComponent) || component.markupPath !== job.finding.file) return null;
   const offset = offsetOf(job);

@@ -177,6 +177,18 @@ export class App { readonly last = signal(''); all = ['a']; }
     'App handles aired with what only its markup knows.',
   ],
   [
+    'one of them passes it on without its value',
+    {
+      'src/list.ts': `import { Component, output } from '@angular/core';
+import { Card } from './card';
+import { Vent } from './vents/vent';
+@Component({ selector: 'app-list', imports: [Card], template: '<app-card (aired)="aired.emit()" />' })
+export class List { readonly aired = output<Vent>(); }
+`,
+    },
+    'List passes aired on without its value.',
+  ],
+  [
     'the framework is too old',
     { 'package.json': '{"dependencies":{"@angular/core":"^12.0.0"}}' },
     'Its version of the framework, 12, has no inject() for members of a class.',

@@ -135,7 +135,7 @@ function wayUp({ linked, workshop, through }: EventMove, owner: AngularComponent
 }
 
 /** The type of what is sent, which all who send agree on. */
-function typeOf({ name, senders, listens }: EventWay, sends: readonly Send[]): string {
+function typeOf({ name, senders, relays, heard, listens }: EventWay, sends: readonly Send[]): string {
   const types = new Set(
     [...senders.values()].map(({ type }) => type ?? (sends.every(({ empty }) => empty) ? 'void' : 'any')),
   );
@@ -144,6 +144,11 @@ function typeOf({ name, senders, listens }: EventWay, sends: readonly Send[]): s
     throw new Impossible(`Who sends ${name} does not send the same kind of value everywhere.`);
   if (type !== 'void' && sends.some(({ empty }) => empty))
     throw new Impossible(`${listens.event} is sent without a value in one place, and with one in another.`);
+  // Who passes it on without what came would have the home get what it does not get today.
+  const drops = heard.find(
+    ({ by, at }) => relays.has(by) && by.part.text.slice(at.runs.start, at.runs.end).includes('.emit()'),
+  );
+  if (type !== 'void' && drops) throw new Impossible(`${drops.by.name} passes ${name} on without its value.`);
   return type;
 }
 

@@ -42,7 +42,7 @@ function Ways() {
   const also = useMemo(() => query.getAll('also'), [query]);
   const { data, error } = useHomesQuery({ id, value, thumb: thumb ?? DEFAULT, also }, { skip: !thumb });
   // Counted from the edits, which take a moment longer than the estimate.
-  const { data: edits } = useWayEditsQuery({ id, value, thumb: thumb ?? DEFAULT, also }, { skip: !data });
+  const { data: edits } = useWayEditsQuery({ id, value, also }, { skip: !data });
   const isPlanned = query.get('show') === 'plan';
   const options = data
     ? [...data.options].sort((a, b) => Number(b.possible !== false) - Number(a.possible !== false))

@@ -62,7 +62,10 @@ export function ThumbRules({ thumb, sharing, onChange, onKeepInFile }: Props) {
           className="linked"
           onClick={() =>
             void onKeepInFile().then(
-              () => setKept(thumb),
+              () => {
+                setKept(thumb);
+                setProblem(null);
+              },
               (error: unknown) => setProblem(messageOf(error)),
             )
           }
