@@ -6,6 +6,9 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core';
 import FLAGS from '../scripts/chromium-flags.json';
 
+/** How long anything is waited for, in ms: less than a test may take, so that it is told what was missing. */
+const PATIENCE = 45_000;
+
 export interface Desk {
   url: string;
   /** Asks the server as a program of the user does. */
@@ -24,6 +27,7 @@ export async function openDesk(lay: (folder: string) => string[] = () => []): Pr
   const { url, child, ask } = await startVectura(path.join(folder, 'data'), lay(folder));
   const browser = await launch(path.join(folder, 'browser'));
   const page = await browser.newPage();
+  page.setDefaultTimeout(PATIENCE);
   await page.setViewport({ width: 1280, height: 800 });
   // The printed address lets the browser in; from then on any address will do.
   await page.goto(url);
@@ -96,7 +100,7 @@ export async function sees(page: Page, text: string | RegExp, within = 'body'): 
         const shown = (document.querySelector(selector) as HTMLElement | null)?.innerText ?? '';
         return isText ? shown.includes(source) : new RegExp(source).test(shown);
       },
-      { timeout: 15_000 },
+      { timeout: PATIENCE },
       within,
       wanted,
       typeof text === 'string',
@@ -136,7 +140,7 @@ export async function settles(page: Page): Promise<void> {
  */
 export async function clicks(page: Page, text: string, within = 'body'): Promise<void> {
   let before = '';
-  for (const until = Date.now() + 15_000; ; await new Promise((resolve) => setTimeout(resolve, 100))) {
+  for (const until = Date.now() + PATIENCE; ; await new Promise((resolve) => setTimeout(resolve, 100))) {
     const handle = await page.evaluateHandle(
       (selector: string, wanted: string) =>
         [...document.querySelectorAll(`${selector} a, ${selector} button, ${selector} [role=option]`)].find((element) =>
@@ -147,10 +151,18 @@ export async function clicks(page: Page, text: string, within = 'body'): Promise
     );
     const element = handle.asElement() as ElementHandle<Element> | null;
     const place = element ? JSON.stringify(await element.boundingBox()) : '';
-    const loads = await page.$(`${within} [aria-busy=true]`);
-    if (element && place === before && !loads) return element.click();
-    if (Date.now() > until)
-      throw new Error(`“${text}” ${element ? 'does not stand still' : 'is not there'} at ${page.url()}`);
+    const busy = await page.$$eval(`${within} [aria-busy=true]`, (all) =>
+      all.map((one) => one.outerHTML.slice(0, 200)),
+    );
+    if (element && place === before && busy.length === 0) return element.click();
+    if (Date.now() > until) {
+      const seen = !element
+        ? 'is not there'
+        : busy.length > 0
+          ? `waits for ${busy.join(', ')}`
+          : 'does not stand still';
+      throw new Error(`“${text}” ${seen} at ${page.url()}`);
+    }
     before = place;
   }
 }
@@ -171,7 +183,7 @@ export async function picks(page: Page, label: string, value: string): Promise<v
         .map((one) => document.getElementById(one.htmlFor))
         .find((one) => one instanceof HTMLSelectElement && [...one.options].some((option) => option.value === to));
     },
-    { timeout: 15_000 },
+    { timeout: PATIENCE },
     label,
     value,
   );

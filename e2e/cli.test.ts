@@ -79,7 +79,7 @@ test('a plan: as JSON, and as a patch that git applies', async () => {
   const after = await vectura('trail', folder, 'App.units', '--json', '--quiet');
   expect(TrailDocument.parse(JSON.parse(after.out)).relays).toEqual([]);
   rmSync(folder, { recursive: true });
-}, 60_000);
+}, 120_000);
 
 test('wanted readers, and a way that is not possible', async () => {
   const { out } = await vectura(
@@ -112,7 +112,7 @@ test('mends: all of a rule as one patch, one by its line, and an unknown rule', 
   expect(unknown).toMatchObject({ code: 2, err: expect.stringContaining('Near: drilled-prop') });
   expect((await vectura('mend', DEMO, '--at', 'src/Gone.jsx')).code).toBe(2);
   rmSync(folder, { recursive: true });
-}, 60_000);
+}, 120_000);
 
 test('homes', async () => {
   const { out } = await vectura('homes', DEMO, 'App.units', '--json', '--quiet');

@@ -49,7 +49,7 @@ test.each(CARRIED.filter((one) => 'value' in one && ['App.units', 'Valve.state']
     expect(wrong).toEqual([]);
     expect([files > 1, byHand]).toEqual([true, 0]);
   },
-  60_000,
+  120_000,
 );
 
 test('what the survey lacks, and what it claims for nothing, is told', () => {

@@ -320,7 +320,7 @@ describe.each([DEMO, GENERATED])('$name', (project) => {
   test('sheet, trail and findings are saved as files', async () => {
     const saved = async (format: string, file: RegExp): Promise<string> => {
       await page.select('select[aria-label="Save as"]', format);
-      for (let i = 0; i < 150; i++) {
+      for (let i = 0; i < 450; i++) {
         const found = readdirSync(desk.folder).find((name) => file.test(name) && !name.endsWith('.crdownload'));
         if (found) return path.join(desk.folder, found);
         await new Promise((resolve) => setTimeout(resolve, 100));

@@ -1,2 +1,2 @@
-/** Nothing is timed in tests, and a machine may be busy: only what hangs for a minute fails. */
-jest.setTimeout(60_000);
+/** Nothing is timed in tests, and a machine may be busy: only what hangs for two minutes fails. */
+jest.setTimeout(120_000);

@@ -14,7 +14,7 @@ beforeAll(async () => {
     writeFileSync(path.join(project, 'package.json'), '{ "name": "desk", "secret": "secret" }');
     symlinkSync(path.join(home, 'secret.txt'), path.join(project, 'src/link.jsx'));
   });
-}, 60_000);
+}, 120_000);
 
 afterAll(() => desk.close());
 

@@ -21,7 +21,7 @@ const file = (): string => path.join(desk.project, 'src/App.jsx');
 beforeAll(async () => {
   desk = await DeskUnderTest.start((_home, project) => writeFileSync(path.join(project, 'src/App.jsx'), APP));
   await desk.idle(desk.id);
-}, 60_000);
+}, 120_000);
 afterAll(() => desk.close());
 
 const get = async (target: string): Promise<Record<string, unknown>> =>

@@ -10,7 +10,7 @@ let id = '';
 beforeAll(async () => {
   desk = await DeskUnderTest.start();
   ({ home, project, id } = desk);
-}, 60_000);
+}, 120_000);
 
 afterAll(() => desk.close());
 

@@ -66,4 +66,4 @@ test('what is nested deeply is read, and what would take for ever is left out an
   const { components, files } = JSON.parse(document) as FlowDocument;
   expect(components).toMatchObject([{ name: 'Deep' }]);
   expect(files).toMatchObject([{ problems: [] }, { problems: [{ message: TOOK_TOO_LONG }] }]);
-}, 60_000);
+}, 120_000);
