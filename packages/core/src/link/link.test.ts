@@ -349,6 +349,17 @@ describe('modules of every kind', () => {
       'src/gauge.jsx#Gauge',
     ],
     [
+      'CommonJS, beside the module as a whole',
+      {
+        'src/house.jsx': `function House() { return null; }
+module.exports = House;
+module.exports.Gauge = require('./gauge');`,
+        'src/gauge.jsx': `module.exports = function Gauge({ units }) { return <b>{units}</b>; };`,
+        'src/App.jsx': app(`import House from './house'; const Gauge = House.Gauge;`),
+      },
+      'src/gauge.jsx#Gauge',
+    ],
+    [
       'modules that import each other',
       {
         'src/gauge.jsx': `import { App } from './App';\n${GAUGE}\nexport { App };`,

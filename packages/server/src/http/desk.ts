@@ -19,6 +19,8 @@ export class Desk {
   private readonly jobs = new Map<string, Job>();
   /** Projects whose survey was cancelled: none is begun again before somebody asks for it. */
   private readonly cancelled = new Set<string>();
+  /** Projects that are surveyed for their figures alone, as long as nobody has opened them. */
+  private readonly aside = new Set<string>();
   /** Projects that changed while a survey of them was running. */
   private readonly outdated = new Set<string>();
   private closed = false;
@@ -36,7 +38,16 @@ export class Desk {
 
   /** Starts a survey, unless one of the project is running. */
   start(project: ProjectRow): Promise<void> {
+    this.aside.delete(project.id);
     return this.closed || this.job(project.id).state === 'running' ? Promise.resolve() : this.run(project);
+  }
+
+  /** Surveys a project that nobody has opened, for its figures. No open project is closed for it. */
+  async startAside(project: ProjectRow): Promise<void> {
+    if (this.closed || this.engines.has(project.id)) return;
+    this.aside.add(project.id);
+    await this.run(project);
+    if (this.aside.delete(project.id)) await this.close(project.id);
   }
 
   /** Surveys a project that has just been changed: once more, where a survey is running that may have read it before. */
@@ -80,6 +91,7 @@ export class Desk {
   /** The engine of a project, surveyed or being surveyed, to put questions to. */
   async ready(project: ProjectRow): Promise<Engine> {
     if (this.closed) throw new EngineError('Vectura is shutting down.', 'cancelled');
+    this.aside.delete(project.id);
     const engine = this.engine(project);
     if (!engine.surveyed) {
       const job = this.job(project.id);
@@ -113,7 +125,7 @@ export class Desk {
       return known;
     }
     const idle = [...this.engines.keys()].filter((id) => this.job(id).state !== 'running');
-    if (this.engines.size >= MAX_OPEN && idle[0] !== undefined) void this.close(idle[0]);
+    if (!this.aside.has(project.id) && this.engines.size >= MAX_OPEN && idle[0] !== undefined) void this.close(idle[0]);
     const engine = new Engine({ root: project.root, name: null, cacheFile: this.cacheFile });
     this.engines.set(project.id, engine);
     return engine;

@@ -15,7 +15,9 @@ import {
 } from './measured';
 
 export function down(s: Situation, thumb: Thumb): Measured {
-  if (s.home === null || s.nearest === null) return impossible(s, 'down', 'It lives in no component.');
+  if (s.home === null) return impossible(s, 'down', 'It lives in no component.');
+  if (s.nearest === null)
+    return impossible(s, 'down', 'No component stands above everything that reads or changes it.');
   if (!isBelow(s, s.home, s.nearest)) {
     const where = s.linked.program.component(s.nearest)?.name ?? '';
     return impossible(s, 'down', `No component lower than ${where} is above everything that reads or changes it.`);

@@ -76,14 +76,13 @@ export class Imports {
       const from = sourceOf(resolution);
       if (from === null) return;
       const whole = exports.exportOf(from, WHOLE, new Set());
-      if (imported === '*') {
+      const place = imported === '*' ? null : exports.exportOf(from, imported, new Set());
+      // What CommonJS exports is a module's default, and its fields are its names.
+      if (imported === '*' || (whole !== null && place === null && imported === 'default')) {
         if (whole !== null) add(whole, to, 'same');
-        for (const [name, place] of exports.exportsOf(from)) if (name !== WHOLE) add(place, to, 'put', name);
+        for (const [name, field] of exports.exportsOf(from)) if (name !== WHOLE) add(field, to, 'put', name);
       } else {
-        const place = exports.exportOf(from, imported, new Set());
         if (place !== null) add(place, to, 'same');
-        // What CommonJS exports is a module's default, and its fields are its names.
-        else if (whole !== null && imported === 'default') add(whole, to, 'same');
         else if (whole !== null) add(whole, to, 'get', imported);
         else {
           const passed = exports.passedOn(from, imported);
