@@ -73,7 +73,8 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const started = desk.start(project);
   let last: Promise<unknown> = started;
   for (const one of demos)
-    if (one.id !== project.id && (await store.lastSurvey(one.id)) === null) last = last.then(() => desk.startAside(one));
+    if (one.id !== project.id && (await store.lastSurvey(one.id)) === null)
+      last = last.then(() => desk.startAside(one));
   await started;
 
   const close = async (): Promise<void> => {
