@@ -29,6 +29,8 @@ export const CARRIED: readonly Carried[] = [
   { example: 'glasshouse-react', value: 'VentLever.pulled', way: 'context', also: ['TopBar'] },
   { example: 'glasshouse-react', value: 'App.units', way: 'store' },
   { example: 'glasshouse-react', value: 'App.openAlarms', way: 'store' },
+  { example: 'glasshouse-react', value: 'App.units', way: 'compose' },
+  { example: 'glasshouse-react', value: 'AlarmStrip.hottest', way: 'compose' },
   { example: 'glasshouse-react', rule: 'drilled-prop' },
   { example: 'glasshouse-react', rule: 'fresh-context' },
   { example: 'glasshouse-react', rule: 'unused-prop' },

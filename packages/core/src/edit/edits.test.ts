@@ -24,7 +24,7 @@ test('files and lines are those of the plan’s own diffs; what is told in words
   const sources = { text: (path: string) => (SOURCES as Record<string, string>)[path] ?? null };
   const survey = surveyOf(SOURCES);
   const counted = survey.editsOfWays('App.units', [], sources);
-  expect(counted.map(({ way }) => way)).toEqual(['down', 'context', 'store']);
+  expect(counted.map(({ way }) => way)).toEqual(['down', 'compose', 'context', 'store']);
   for (const { way, files, lines } of counted) {
     const { plan } = surveyOf(SOURCES).plan('App.units', { way }, sources);
     const changed = (plan?.files ?? []).flatMap(({ diff }) =>

@@ -17,6 +17,7 @@ import type { Move } from './ways/situation';
 import { toContext } from './ways/context';
 import { toAbove } from './ways/up';
 import { toBelow } from './ways/down';
+import { toMarkup } from './ways/markup';
 import { toService } from './ways/service';
 import { toStore } from './ways/store';
 import { inWords } from './ways/words';
@@ -27,6 +28,7 @@ const WAYS: Partial<Record<OptionKind, (move: Move) => void>> = {
   context: toContext,
   up: toAbove,
   down: toBelow,
+  compose: toMarkup,
   store: toStore,
   service: toService,
 };
@@ -165,7 +167,7 @@ export function planWay(
   try {
     if (!carryOut) throw new Impossible(`Vectura does not write this way yet.`);
     if (home === null) throw new Impossible('No component holds it.');
-    if (flow.cell.kind !== 'state' && !(way.kind === 'context' && to === home))
+    if (flow.cell.kind !== 'state' && way.kind !== 'compose' && !(way.kind === 'context' && to === home))
       throw new Impossible('It is no state that a component declares.');
     carryOut({ ...move, home });
     move.workshop.write();

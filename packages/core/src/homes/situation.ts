@@ -127,7 +127,7 @@ function furthest(stops: ReadonlyMap<string, FlowStop>, start: string, freed: Re
   return most;
 }
 
-function isRepeated(linked: Linked, fn: number): boolean {
+export function isRepeated(linked: Linked, fn: number): boolean {
   return linked.program
     .sitesOf(fn)
     .some((site) => (linked.render.placements[site] ?? []).some((p) => p.repeat === 'many'));

@@ -62,7 +62,7 @@ export class ReactComponent implements ComponentEditor {
     /** What it destructures its props by: its first parameter, or a declaration at the top of its body. */
     readonly pattern: t.ObjectPattern | null,
     /** What its first parameter is called where it takes its props as a whole. */
-    private readonly object: string | null,
+    readonly objectOfProps: string | null,
   ) {
     this.names = namesIn(fn);
     this.types = new PropTypes(syntax, name, fn);
@@ -92,7 +92,7 @@ export class ReactComponent implements ComponentEditor {
     const property = this.pattern?.properties.find(
       (one): one is t.ObjectProperty => one.type === 'ObjectProperty' && !one.computed && keyOf(one.key) === prop,
     );
-    const members = this.object === null ? [] : this.membersOf(this.object, prop);
+    const members = this.objectOfProps === null ? [] : this.membersOf(this.objectOfProps, prop);
     if (property) {
       const value = property.value.type === 'AssignmentPattern' ? property.value.left : property.value;
       if (value.type !== 'Identifier' || members.length > 0) return null;
@@ -100,15 +100,20 @@ export class ReactComponent implements ComponentEditor {
       const fallback = property.value.type === 'AssignmentPattern' ? property.value.right : this.types.defaultOf(prop);
       return { by: 'pattern', local: value.name, property, fallback };
     }
-    if (this.object !== null && members.length > 0)
-      return declarationsOf(this.fn, this.object) === 1 ? { by: 'member', object: this.object } : null;
+    if (this.objectOfProps !== null && members.length > 0)
+      return declarationsOf(this.fn, this.objectOfProps) === 1 ? { by: 'member', object: this.objectOfProps } : null;
     const rest = this.pattern?.properties.find((one) => one.type === 'RestElement')?.argument;
-    const local = rest?.type === 'Identifier' ? rest.name : this.object;
+    const local = rest?.type === 'Identifier' ? rest.name : this.objectOfProps;
     if (local === null || declarationsOf(this.fn, local) !== 1) return null;
     // Whatever else is done with the rest may read it from there.
     const spread = tagsOfSpread(this.fn, local).length;
     const others = referencesOf(this.fn, local).length - 1 - spread - readsByName(this.fn, local);
     return spread > 0 && others === 0 ? { by: 'rest', local } : null;
+  }
+
+  /** What `defaultProps` has for a prop. */
+  defaultOf(prop: string): t.Expression | null {
+    return this.types.defaultOf(prop);
   }
 
   /** Whether a prop can be taken away without breaking its types. */
@@ -323,9 +328,9 @@ export class ReactComponent implements ComponentEditor {
 
   /** Takes one more prop. Gives the name it has in the component. */
   addProp(prop: string, type: string | null): string {
-    if (this.object !== null && !this.pattern) {
+    if (this.objectOfProps !== null && !this.pattern) {
       this.addedProps.push({ prop, local: '', type });
-      return `${this.object}.${prop}`;
+      return `${this.objectOfProps}.${prop}`;
     }
     const local = this.claim(prop);
     this.addedProps.push({ prop, local, type });
@@ -336,7 +341,7 @@ export class ReactComponent implements ComponentEditor {
   nameOfAdded(prop: string): string | null {
     const added = this.addedProps.find((one) => one.prop === prop);
     if (!added) return null;
-    return added.local === '' ? `${this.object}.${prop}` : added.local;
+    return added.local === '' ? `${this.objectOfProps}.${prop}` : added.local;
   }
 
   /** As `addAttribute`, unless it was added before. */
@@ -382,8 +387,8 @@ export class ReactComponent implements ComponentEditor {
 
   /** Replaces every read of a prop of the props object by a name. */
   private readMember(texts: Texts, prop: string, name: string): void {
-    if (this.object === null) return;
-    for (const { start, end } of this.membersOf(this.object, prop))
+    if (this.objectOfProps === null) return;
+    for (const { start, end } of this.membersOf(this.objectOfProps, prop))
       if (!texts.isGone(this.syntax.path, start)) texts.replace(this.syntax.path, start, end, name);
   }
 
@@ -401,8 +406,7 @@ export class ReactComponent implements ComponentEditor {
       texts.remove(path, start, end);
     }
     for (const { prop, name } of this.renamed) this.readMember(texts, prop, name);
-    this.types.drop(texts, this.droppedProps);
-    for (const { prop, type } of this.addedProps) this.types.add(texts, prop, type);
+    this.types.write(texts, this.droppedProps, this.addedProps);
     writeParams(texts, this, { dropped: this.droppedProps, added: this.addedProps, types: this.types });
     for (const [tag, attributes] of this.addedAttributes) {
       const at = spanOf(tag.attributes.at(-1) ?? tag.typeArguments ?? tag.name).end;

@@ -5,8 +5,17 @@ import { removeEntries } from '../syntax/entries';
 import { referencesOf, type FunctionNode } from '../syntax/names';
 import { spanOf, type Span, type Syntax } from '../syntax/tree';
 import type { Texts } from '../texts';
+import type { AddedProp } from './params';
 
 type Members = t.TSTypeLiteral | t.TSInterfaceBody;
+
+/** What plain types are called in `propTypes`. */
+const PLAIN: Partial<Record<string, string>> = {
+  string: 'string',
+  number: 'number',
+  boolean: 'bool',
+  "import('react').ReactNode": 'node',
+};
 
 interface Static {
   /** `propTypes`, `defaultProps`. */
@@ -39,14 +48,56 @@ export class PropTypes {
     return this.members !== 'elsewhere';
   }
 
-  drop(texts: Texts, props: ReadonlySet<string>): void {
-    for (const prop of props) this.dropType(texts, prop);
+  /** Takes out what is said of some props, and says something of others. */
+  write(texts: Texts, dropped: ReadonlySet<string>, added: readonly AddedProp[]): void {
+    const entries = this.members && this.members !== 'elsewhere' ? entriesOf(this.members) : [];
+    const gone = entries.filter((one) => dropped.has(nameOf(one) ?? ''));
+    // Where none stays, the first that goes gives its place to those that come.
+    const instead = gone.length === entries.length && added.length > 0 ? gone.shift() : undefined;
+    for (const entry of gone) this.dropType(texts, entry);
+    if (instead) this.putInstead(texts, instead, entries.at(-1) ?? instead, added);
+    else
+      for (const { prop, type } of added)
+        this.add(
+          texts,
+          entries.findLast((one) => !gone.includes(one)),
+          prop,
+          type,
+        );
     for (const { object: list } of this.statics) {
-      const gone = list.properties.filter(
-        (one) => one.type === 'ObjectProperty' && [...props].some((prop) => keyIs(one.key, prop)),
+      const stale = list.properties.filter(
+        (one) => one.type === 'ObjectProperty' && [...dropped].some((prop) => keyIs(one.key, prop)),
       );
-      if (gone.length > 0) removeEntries(texts, this.syntax.path, list.properties.map(spanOf), gone.map(spanOf));
+      if (stale.length > 0) removeEntries(texts, this.syntax.path, list.properties.map(spanOf), stale.map(spanOf));
     }
+    for (const { kind, object } of this.statics)
+      if (kind === 'propTypes') this.addStatics(texts, object, dropped, added);
+  }
+
+  /** `Bed.propTypes = { depth: PropTypes.number }`: the same for what comes, where a plain type has a name there. */
+  private addStatics(
+    texts: Texts,
+    object: t.ObjectExpression,
+    dropped: ReadonlySet<string>,
+    added: readonly AddedProp[],
+  ): void {
+    const kept = object.properties.filter(
+      (one) => one.type !== 'ObjectProperty' || ![...dropped].some((prop) => keyIs(one.key, prop)),
+    );
+    const last = kept.at(-1);
+    const [library] = object.properties.flatMap((one) => {
+      const found = one.type === 'ObjectProperty' ? /^(\w+)\.\w/.exec(this.syntax.source(one.value)) : null;
+      return found?.[1] ?? [];
+    });
+    if (!last || library === undefined) return;
+    const { start, end } = spanOf(last);
+    const gap =
+      this.syntax.wholeLines({ start, end: end + 1 }).start === start ? ' ' : `\n${this.syntax.indentAt(start)}`;
+    const written = added.flatMap(({ prop, type }) => {
+      const named = PLAIN[type ?? ''];
+      return named === undefined ? [] : [`,${gap}${prop}: ${library}.${named}`];
+    });
+    if (written.length > 0) texts.insert(this.syntax.path, end, written.join(''));
   }
 
   /** What says something of props that are taken away: what only it names need not be imported any more. */
@@ -59,19 +110,25 @@ export class PropTypes {
     ].map(spanOf);
   }
 
-  private dropType(texts: Texts, prop: string): void {
+  private dropType(texts: Texts, entry: t.TSTypeElement): void {
     const { syntax } = this;
-    if (this.members && this.members !== 'elsewhere') {
-      const entry = entriesOf(this.members).find((one) => nameOf(one) === prop);
-      if (entry) {
-        const whole = syntax.wholeLines(spanOf(entry));
-        if (whole.start !== spanOf(entry).start) texts.remove(syntax.path, whole.start, whole.end);
-        else {
-          const space = /^\s*/.exec(syntax.text.slice(spanOf(entry).end))?.[0].length ?? 0;
-          texts.remove(syntax.path, spanOf(entry).start, spanOf(entry).end + space);
-        }
-      }
+    const { start, end } = spanOf(entry);
+    const whole = syntax.wholeLines({ start, end });
+    if (whole.start !== start) texts.remove(syntax.path, whole.start, whole.end);
+    else {
+      const space = /^\s*/.exec(syntax.text.slice(end))?.[0].length ?? 0;
+      texts.remove(syntax.path, start, end + space);
     }
+  }
+
+  private putInstead(texts: Texts, entry: t.TSTypeElement, last: t.TSTypeElement, added: readonly AddedProp[]): void {
+    const { syntax } = this;
+    const { start, end } = spanOf(entry);
+    const signOf = (one: t.TSTypeElement): string => /[;,]$/.exec(syntax.source(one))?.[0] ?? '';
+    const sign = signOf(entry);
+    const gap = syntax.wholeLines({ start, end }).start === start ? ' ' : `\n${syntax.indentAt(start)}`;
+    const written = added.map(({ prop, type }) => `${prop}: ${type ?? 'any'}`);
+    texts.replace(syntax.path, start, end, `${written.join(`${sign || ';'}${gap}`)}${signOf(last)}`);
   }
 
   /** What `defaultProps` has for a prop. */
@@ -82,10 +139,9 @@ export class PropTypes {
     return null;
   }
 
-  add(texts: Texts, prop: string, type: string | null): void {
+  private add(texts: Texts, last: t.TSTypeElement | undefined, prop: string, type: string | null): void {
     if (!this.members || this.members === 'elsewhere') return;
     const { syntax } = this;
-    const last = entriesOf(this.members).at(-1);
     const entry = `${prop}: ${type ?? 'any'}`;
     if (!last) texts.insert(syntax.path, spanOf(this.members).start + 1, ` ${entry} `);
     else {

@@ -8,6 +8,8 @@ import { spanOf, type Span, type Syntax } from './tree';
 /** Imports that a plan adds to a file, gathered first and written once, so that they do not get into each other’s way. */
 export class Imports {
   private readonly wanted = new Map<string, Map<string, string>>();
+  /** Defaults and whole modules, by their names in the file. */
+  private readonly whole = new Map<string, { source: string; isAll: boolean }>();
   private readonly names: Set<string>;
   private readonly gone: Span[] = [];
   /** Names that are imported already and that a plan uses. */
@@ -17,7 +19,6 @@ export class Imports {
     this.names = namesIn(syntax.ast);
   }
 
-  /** The local name of something imported: as it is imported already, or from now on. */
   /**
    * The name by which a file has what a module exports, from now on. `hidden` is a name that a plan takes away inside a function: the
    * import may go by it, if nothing at the top of the module does.
@@ -41,6 +42,22 @@ export class Imports {
     this.names.add(local);
     names.set(imported, local);
     return local;
+  }
+
+  /** Has an export of a module under a name that the file does not have: `default`, `*` for all of it, or its own name. */
+  bring(source: string, imported: string, local: string): void {
+    if (imported === 'default' || imported === '*') this.whole.set(local, { source, isAll: imported === '*' });
+    else if (imported === local) this.named(source, local);
+    else {
+      const names = this.wanted.get(source) ?? new Map<string, string>();
+      names.set(imported, local);
+      this.wanted.set(source, names);
+    }
+  }
+
+  /** A name that a plan goes on using where it takes its uses out elsewhere. */
+  keep(name: string): void {
+    this.kept.add(name);
   }
 
   /** A piece of the file is gone: what only it used need not be imported any more. */
@@ -70,6 +87,10 @@ export class Imports {
         lines.push({ isPackage: !source.startsWith('.'), line });
       }
     }
+    for (const [local, { source, isAll }] of this.whole) {
+      const line = `import ${isAll ? `* as ${local}` : local} from ${quote}${source}${quote}${semicolon}`;
+      lines.push({ isPackage: !source.startsWith('.'), line });
+    }
     const before = this.declarations();
     const stay = before.filter((node) => this.rewrite(texts, node, added.get(node) ?? []));
     // Where none stays, others stand in the place of the last that goes.
@@ -79,6 +100,13 @@ export class Imports {
       const whole = syntax.wholeLines(spanOf(node));
       texts.remove(syntax.path, whole.start, whole.end);
     }
+    // Nothing is imported any more: the empty line that stood between goes, too.
+    const end = gone.at(-1)?.end;
+    if (stay.length === 0 && !instead && typeof end === 'number' && /^\r?\n\r?\n/.test(syntax.text.slice(end)))
+      if (syntax.text.slice(0, spanOf(gone[0] ?? syntax.ast).start).trim() === '') {
+        const at = syntax.text.indexOf('\n', end) + 1;
+        texts.remove(syntax.path, at, syntax.text.indexOf('\n', at) + 1);
+      }
     const text = (isPackage: boolean): string[] =>
       lines.filter((one) => one.isPackage === isPackage).map(({ line }) => line);
     const all = [...text(true), ...text(false)];

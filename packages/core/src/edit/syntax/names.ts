@@ -14,7 +14,7 @@ export function namesIn(root: t.Node): Set<string> {
 }
 
 /** Names that stand for fields and attributes, and for no binding. */
-function keysIn(root: t.Node): Set<t.Node> {
+export function keysIn(root: t.Node): Set<t.Node> {
   const keys = new Set<t.Node>();
   walkNodes(root, (node) => {
     if ((node.type === 'MemberExpression' || node.type === 'OptionalMemberExpression') && !node.computed)

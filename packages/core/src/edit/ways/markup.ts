@@ -1,0 +1,326 @@
+/** Markup handed down instead of the value: whoever has it writes what the components on the way would pass it to. */
+import type * as t from '@babel/types';
+import { list } from '../../rules/rule';
+import { itself } from '../../follow/flow';
+
+import { Impossible } from '../plan';
+import {
+  elementsUsing,
+  hasChildren,
+  HandedIn,
+  isMemoised,
+  onlyIn,
+  Unrelieved,
+  type Relieved,
+  type Slot,
+} from '../react/handedIn';
+import type { ReactComponent } from '../react/component';
+import { freeName } from '../syntax/names';
+import { topNamesOf } from '../syntax/imports';
+import { pathFrom, specifierFrom } from '../syntax/specifier';
+import { spanOf, Syntax } from '../syntax/tree';
+import { isRepeated } from '../../homes/situation';
+import { lowerFirst } from './names';
+import type { Move } from './situation';
+
+/** One tag of a relieved component, and who writes it from then on with markup in it. */
+interface Handed {
+  into: ReactComponent;
+  element: t.JSXElement;
+  relay: Relieved;
+  text: string;
+}
+
+export function toMarkup(move: Move): void {
+  const { workshop, home, steps } = move;
+  if (move.wanted.length > 0) throw new Impossible('Nobody on the way renders the components that shall read it too.');
+  const owner = workshop.component(home);
+  if (!owner) throw new Impossible(`${workshop.info(home).name} is written in a way that is not edited.`);
+  const reasons = new Map<number, string>();
+  const arriving = arrivingAt(move);
+  const relays = move.relays.filter((fn) => arriving.has(fn));
+  for (const fn of relays.filter((one) => isRepeated(move.linked, one))) reasons.set(fn, 'it is rendered many times.');
+  const planned = relieve(move, relays, arriving, reasons);
+  if (!planned) {
+    const [first] = reasons;
+    throw new Impossible(
+      first
+        ? `${workshop.info(first[0]).name} cannot be relieved of it: ${first[1]}`
+        : `${owner.name} passes it down in a way that is not edited.`,
+    );
+  }
+  write(move, planned);
+  for (const fn of move.relays.filter((one) => !planned.relieved.has(one)))
+    steps.hand(
+      `${workshop.info(fn).name} goes on passing it: ${reasons.get(fn) ?? 'it is written in a way that is not edited.'}`,
+      workshop.pathOf(fn),
+    );
+}
+
+/** The props by which each component gets the value, or what changes it. */
+function arrivingAt({ flow, linked }: Move): Map<number, Set<string>> {
+  const { fieldPaths } = linked.program;
+  const found = new Map<number, Set<string>>();
+  for (const part of [flow.values, flow.calls].flatMap((one) => (one ? itself(one) : [])))
+    for (const { component, at } of part.stops.values())
+      if (component?.propsPlace === at.place)
+        found.set(component.fn, (found.get(component.fn) ?? new Set()).add(fieldPaths.head(at.path)));
+  return found;
+}
+
+/** At more places than this, writing what a component contains is no relief. */
+const MOST_TAGS = 4;
+
+interface Planned {
+  relieved: Map<number, Relieved>;
+  handed: Handed[];
+  hands: HandedIn;
+}
+
+/** As many components relieved as can be: where one cannot, it is left as it is, and whoever stands below it is tried again. */
+function relieve(
+  move: Move,
+  relays: readonly number[],
+  arriving: ReadonlyMap<number, ReadonlySet<string>>,
+  reasons: Map<number, string>,
+): Planned | null {
+  for (;;) {
+    const left = relays.filter((fn) => !reasons.has(fn));
+    if (left.length === 0) return null;
+    try {
+      const relieved = new Map(left.map((fn) => [fn, relievedOf(move, fn, arriving.get(fn) ?? new Set())]));
+      const hands = new HandedIn((path, tag) => {
+        const site = move.workshop.siteAt(path, tag);
+        const children = site === null ? [] : move.workshop.childrenOf(site);
+        return children.length === 1 ? (relieved.get(children[0] ?? -1) ?? null) : null;
+      });
+      const handed = handedOf(move, relieved, hands);
+      for (const { name, from, into } of hands.needed) checkName(name, from, into, [...relieved.values()]);
+      return { relieved, handed, hands };
+    } catch (error) {
+      if (!(error instanceof Unrelieved)) throw error;
+      reasons.set(error.fn, error.message);
+    }
+  }
+}
+
+function relievedOf({ workshop }: Move, fn: number, props: ReadonlySet<string>): Relieved {
+  const component = workshop.component(fn);
+  if (!component) throw new Unrelieved(fn, 'it is written in a way that is not edited.');
+  if (isMemoised(component)) throw new Unrelieved(fn, 'it is memoised, and markup is new each time it is made.');
+  const uses = [...props].flatMap((prop) => {
+    const taken = component.taken(prop);
+    if (!taken || taken.by === 'rest') throw new Unrelieved(fn, `it takes ${prop} in a way that is not edited.`);
+    if (!component.canDrop(prop))
+      throw new Unrelieved(fn, 'its props are typed in another file, or for several components.');
+    return component.usesOf(taken, prop);
+  });
+  const elements = elementsUsing(fn, component, uses);
+  const tags = workshop.linked.program.sitesOf(fn);
+  const isRoomInside =
+    elements.length === 1 && component.taken('children') === null && !component.names.has('children');
+  const slots: Slot[] = [];
+  for (const element of elements) {
+    const isChildren = isRoomInside && tags.every((site) => !isFilled(workshop, site));
+    const taken = new Set([...component.names, ...slots.map(({ prop }) => prop)]);
+    slots.push({ element, prop: isChildren ? 'children' : freeName(taken, propFor(nameOf(element))) });
+  }
+  return { fn, component, arriving: props, slots, drops: onlyIn(component, elements) };
+}
+
+/** What a component’s markup is handed in as: `gauge`; `switchMarkup` where the language has that word for itself. */
+function propFor(component: string): string {
+  const name = lowerFirst(component);
+  return Syntax.of('name.js', `const ${name} = 0;`) === null ? `${name}Markup` : name;
+}
+
+/** Whether the tag of a site has something between its ends. */
+function isFilled(workshop: Move['workshop'], site: number): boolean {
+  const entry = workshop.linked.program.graph.sites[site];
+  const syntax = entry ? workshop.syntax(workshop.linked.program.graph.path(entry.file)) : null;
+  const element = entry && syntax ? syntax.nearest(entry.fact.at, 'JSXElement') : null;
+  return element === null || hasChildren(element);
+}
+
+/** The tags of relieved components that stand in components which are not relieved, as they are written from then on. */
+function handedOf(move: Move, relieved: ReadonlyMap<number, Relieved>, hands: HandedIn): Handed[] {
+  const { workshop } = move;
+  const { program } = workshop.linked;
+  const found: Handed[] = [];
+  for (const relay of relieved.values()) {
+    const sites = program.sitesOf(relay.fn).filter((site) => program.graph.sites[site] !== undefined);
+    if (sites.length > MOST_TAGS)
+      throw new Unrelieved(
+        relay.fn,
+        `it is written at ${sites.length} places, each of which would write what it contains.`,
+      );
+    for (const site of sites) {
+      const entry = program.graph.sites[site];
+      if (!entry) continue;
+      if (workshop.childrenOf(site).length !== 1)
+        throw new Unrelieved(relay.fn, 'a tag of it may be another component.');
+      const author = workshop.authorOf(site);
+      const into = author === null ? null : workshop.component(author);
+      if (!into) throw new Unrelieved(relay.fn, 'it is also rendered where nothing can be edited.');
+      const element = into.syntax.nearest(entry.fact.at, 'JSXElement');
+      if (!element) throw new Unrelieved(relay.fn, 'a tag of it is not written as markup.');
+      const own = author === null ? undefined : relieved.get(author);
+      const { start, end } = spanOf(element);
+      const isMoved = own?.slots.some((one) => spanOf(one.element).start <= start && end <= spanOf(one.element).end);
+      if (own && !isMoved) throw new Unrelieved(relay.fn, `${own.component.name} renders it a second time.`);
+      if (!own) found.push({ into, element, relay, text: '' });
+    }
+  }
+  const roots = found.filter(
+    (one) =>
+      !found.some(
+        (other) =>
+          other !== one &&
+          other.into === one.into &&
+          spanOf(other.element).start < spanOf(one.element).start &&
+          spanOf(one.element).end < spanOf(other.element).end,
+      ),
+  );
+  return roots.map((one) => ({ ...one, text: hands.written(one.element, one.into, one.into) }));
+}
+
+/** A name has to be the same thing in both files, or to be free in the one that does not have it. */
+function checkName(name: string, from: ReactComponent, into: ReactComponent, relieved: readonly Relieved[]): void {
+  if (from.syntax === into.syntax) return;
+  const fn = relieved.find(({ component }) => component === from)?.fn ?? -1;
+  const own = sourceOfName(from.syntax, name) ?? exportable(from.syntax, name);
+  if (!own) throw new Unrelieved(fn, `${name} is known in its file alone.`);
+  const there = sourceOfName(into.syntax, name);
+  const isSame = there !== null && there.path === own.path && there.imported === own.imported;
+  const isTaken = into.names.has(name) || topNamesOf(into.syntax.ast).has(name);
+  if (!isSame && isTaken) throw new Unrelieved(fn, `${name} is another thing in ${into.path}.`);
+}
+
+/** Where a name of a module comes from: a path in the project with a slash before it, or a specifier; null where it cannot be imported. */
+function sourceOfName(syntax: Syntax, name: string): { path: string; imported: string } | null {
+  for (const node of syntax.ast.program.body) {
+    if (node.type === 'ImportDeclaration')
+      for (const one of node.specifiers) {
+        if (one.local.name !== name) continue;
+        if (node.importKind === 'type' || (one.type === 'ImportSpecifier' && one.importKind === 'type')) return null;
+        const { value } = node.source;
+        const path = value.startsWith('.') ? `/${pathFrom(syntax.path, value)}` : value;
+        const imported =
+          one.type === 'ImportDefaultSpecifier'
+            ? 'default'
+            : one.type === 'ImportNamespaceSpecifier'
+              ? '*'
+              : one.imported.type === 'Identifier'
+                ? one.imported.name
+                : one.imported.value;
+        return { path, imported };
+      }
+    if (node.type === 'ExportNamedDeclaration' && node.declaration)
+      if (topNamesOf({ ...syntax.ast, program: { ...syntax.ast.program, body: [node] } }).has(name))
+        return { path: `/${syntax.path}`, imported: name };
+  }
+  return null;
+}
+
+/** A function, class or constant at the top of a module that could be exported by its name; null for anything else. */
+function exportable(syntax: Syntax, name: string): { path: string; imported: string; at: number } | null {
+  const own = syntax.ast.program.body.find((node) =>
+    node.type === 'VariableDeclaration'
+      ? node.kind === 'const' && node.declarations.some(({ id }) => id.type === 'Identifier' && id.name === name)
+      : (node.type === 'FunctionDeclaration' || node.type === 'ClassDeclaration') && node.id?.name === name,
+  );
+  return own ? { path: `/${syntax.path}`, imported: name, at: spanOf(own).start } : null;
+}
+
+function write(move: Move, { relieved, handed, hands }: Planned): void {
+  const { workshop, steps } = move;
+  const { texts } = workshop;
+  for (const { into, element, relay, text } of handed) {
+    const { start, end } = spanOf(element);
+    texts.replace(into.path, start, end, asReturned(into.syntax, element, text));
+    const contained = containedIn(workshop, relay, relieved);
+    steps.edit(
+      `Let ${into.name} write ${list(contained)}, and hand ${it(contained)} to ${relay.component.name}.`,
+      into.path,
+    );
+  }
+  const exported = new Set<string>();
+  for (const { name, from, into } of hands.needed) {
+    const imports = workshop.importsOf(into.path);
+    if (from.syntax === into.syntax) {
+      imports.keep(name);
+      continue;
+    }
+    const known = sourceOfName(from.syntax, name);
+    const own = known ? null : exportable(from.syntax, name);
+    const source = known ?? own;
+    if (!source) continue;
+    if (own && !exported.has(`${own.path} ${own.at}`)) {
+      exported.add(`${own.path} ${own.at}`);
+      texts.insert(from.path, own.at, 'export ');
+    }
+    if (sourceOfName(into.syntax, name)) imports.keep(name);
+    else {
+      const { path, imported } = source;
+      imports.bring(path.startsWith('/') ? specifierOf(into, from, path.slice(1)) : path, imported, name);
+    }
+  }
+  for (const { component, slots, drops } of relieved.values()) {
+    const { syntax } = component;
+    for (const { element, prop } of slots) {
+      const local = component.addProp(prop, `import('react').ReactNode`);
+      const { start, end } = spanOf(element);
+      texts.replace(syntax.path, start, end, standsInMarkup(syntax, element) ? `{${local}}` : local);
+      workshop.importsOf(syntax.path).noteGone({ start, end });
+    }
+    for (const prop of drops) component.dropProp(prop);
+    const contained = slots.map(({ element }) => nameOf(element));
+    steps.edit(
+      `Show what is handed in instead of ${list(contained)} in ${component.name}${drops.size > 0 ? `, which no longer takes ${list([...drops])}` : ''}.`,
+      component.path,
+    );
+  }
+}
+
+/** The components whose tags are handed in to another, those within them included. */
+function containedIn(workshop: Move['workshop'], relay: Relieved, relieved: ReadonlyMap<number, Relieved>): string[] {
+  return relay.slots.flatMap(({ element }) => {
+    const site = workshop.siteAt(relay.component.path, spanOf(element.openingElement.name).start);
+    const [child] = site === null ? [] : workshop.childrenOf(site);
+    const inner = relieved.get(child ?? -1);
+    return [nameOf(element), ...(inner ? containedIn(workshop, inner, relieved) : [])];
+  });
+}
+
+/** A module of the project as another file imports it, with or without the ending that the first has it with. */
+function specifierOf(into: ReactComponent, from: ReactComponent, path: string): string {
+  // What the other imports is named as it is there.
+  const hasEndings = /from ['"]\.[^'"]*\.[cm]?[jt]sx?['"]/.test(into.syntax.text);
+  return specifierFrom(into.path, path, path === from.path ? hasEndings : true);
+}
+
+/** Markup that has grown beyond a line, where it is returned in one: in brackets, on lines of its own. */
+function asReturned(syntax: Syntax, element: t.JSXElement, text: string): string {
+  const { start } = spanOf(element);
+  const around = syntax.around(start);
+  const parent = around[around.indexOf(element) - 1];
+  const line = syntax.text.slice(syntax.text.lastIndexOf('\n', start - 1) + 1, start);
+  const isLong = text.includes('\n') || line.length + text.length > 100;
+  if (!isLong || parent?.type !== 'ReturnStatement' || element.extra?.parenthesized) return text;
+  const indent = syntax.indentAt(start);
+  return `(\n${indent}${syntax.unit}${text.replaceAll('\n', `\n${syntax.unit}`)}\n${indent})`;
+}
+
+function standsInMarkup(syntax: Syntax, element: t.JSXElement): boolean {
+  const around = syntax.around(spanOf(element).start);
+  return /^JSX(Element|Fragment)$/.test(around[around.indexOf(element) - 1]?.type ?? '');
+}
+
+function nameOf({ openingElement: { name } }: t.JSXElement): string {
+  if (name.type === 'JSXIdentifier') return name.name;
+  return name.type === 'JSXMemberExpression' ? name.property.name : name.name.name;
+}
+
+function it(names: readonly string[]): string {
+  return names.length === 1 ? 'it' : 'them';
+}
