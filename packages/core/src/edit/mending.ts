@@ -4,6 +4,7 @@ import type { CellFlow } from '../follow/cells';
 import { NotFound } from '../follow/question';
 import { list } from '../rules/rule';
 import { MENDS, NO_MEND } from './mends';
+import type { Mend } from './mends/job';
 import { Impossible, Steps } from './plan';
 import type { Project } from './project';
 import { lostAfter, newFindings } from './proof';
@@ -22,6 +23,8 @@ interface Drafted {
   steps: PlanStep[];
   texts: Texts;
   complete: boolean;
+  /** How many of the rule's mends could not be written before this one. */
+  tried: number;
   /** Values that get to whoever uses them in another way, and where each is to live. */
   carried: { flow: CellFlow; home: number | string; by: string | null }[];
 }
@@ -40,6 +43,13 @@ export function mendAll(project: Project, findings: readonly Finding[], sources:
   const proofs = proveAll(project, drafted, all);
   for (const group of together(alone, sources))
     for (const [one, proof] of proveAll(project, group.drafted, group.texts)) proofs.set(one, proof);
+  // What the first mend of a rule does not bring about, the next one may.
+  for (const [one, proof] of [...proofs]) {
+    const again = typeof proof === 'string' ? proveNext(project, one, sources) : null;
+    if (!again) continue;
+    proofs.delete(one);
+    proofs.set(again.drafted, again.proof);
+  }
   const mends: MendOf[] = [];
   const good = new Texts(sources);
   for (const [one, proof] of proofs) {
@@ -57,10 +67,20 @@ export function mendAll(project: Project, findings: readonly Finding[], sources:
   };
 }
 
-/** The edits of one finding; or why there are none. */
-function draft(project: Project, finding: Finding, sources: Sources): Drafted | string {
-  const mend = MENDS[finding.rule];
-  if (!mend) return NO_MEND[finding.rule] ?? 'Vectura does not write a mend for this rule yet.';
+/** The edits of one finding, by the first of its rule's mends that can be written; or why there are none. */
+function draft(project: Project, finding: Finding, sources: Sources, from = 0): Drafted | string {
+  const mends = [MENDS[finding.rule] ?? []].flat();
+  let reason: string | null = null;
+  for (let tried = from; tried < mends.length; tried++) {
+    const mend = mends[tried];
+    const made = mend ? draftWith(project, finding, mend, sources) : '';
+    if (typeof made !== 'string') return { ...made, tried };
+    reason ??= made;
+  }
+  return reason ?? NO_MEND[finding.rule] ?? 'Vectura does not write a mend for this rule yet.';
+}
+
+function draftWith(project: Project, finding: Finding, mend: Mend, sources: Sources): Omit<Drafted, 'tried'> | string {
   const texts = new Texts(sources);
   const steps = new Steps();
   const workshop = new Workshop(project.linked, texts);
@@ -161,6 +181,20 @@ function prove(project: Project, drafted: Drafted): MendOf['proof'] | string {
   const worse = found.find(({ level }) => level === 'error');
   if (worse) return `Its edits would bring about another finding: ${worse.message}`;
   return { gone: true, newFindings: found };
+}
+
+/** The first of the further mends of a rule that is one; null where none is. */
+function proveNext(
+  project: Project,
+  { finding, tried }: Drafted,
+  sources: Sources,
+): { drafted: Drafted; proof: MendOf['proof'] } | null {
+  for (let next = draft(project, finding, sources, tried + 1); typeof next !== 'string';) {
+    const proof = prove(project, next);
+    if (typeof proof !== 'string') return { drafted: next, proof };
+    next = draft(project, finding, sources, next.tried + 1);
+  }
+  return null;
 }
 
 /** Whether fewer findings of its kind are left. */

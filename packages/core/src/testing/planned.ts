@@ -2,6 +2,7 @@
 import { applyPatch } from 'diff';
 import type { ChangedFile, WayPlan } from '../model/documents';
 import type { PlanAsked } from '../edit';
+import type { Mended } from '../edit/mending';
 import { surveyOf } from './project';
 
 export interface Planned {
@@ -14,6 +15,18 @@ export function planned(sources: Record<string, string>, question: string, asked
   const { plan } = surveyOf(sources).plan(question, asked, { text: (path) => sources[path] ?? null });
   if (!plan) throw new Error('There is no plan.');
   return { plan, after: patched(sources, plan.files) };
+}
+
+/** The mends of a rule's findings, and the project as their patch leaves it. */
+export function mended(sources: Record<string, string>, rule: string): Mended & { after: Record<string, string> } {
+  const made = surveyOf(sources).mends((finding) => finding.rule === rule, { text: (path) => sources[path] ?? null });
+  return { ...made, after: patched(sources, made.patch) };
+}
+
+/** What the mends of a rule make of one file; the reasons where there are none. */
+export function mendedFile(sources: Record<string, string>, path: string, rule: string): string {
+  const { after, document } = mended(sources, rule);
+  return after[path] ?? document.left.map(({ reason }) => reason).join(' ');
 }
 
 /** What a patch makes of the sources. Throws where it does not apply. */

@@ -6,9 +6,20 @@ import { Impossible } from '../plan';
 import { toContext } from '../ways/context';
 import { toBelow } from '../ways/down';
 import { toEventService } from '../ways/eventService';
+import { arrivingBy, handIn } from '../ways/markup';
 import { toService } from '../ways/service';
 import type { Move } from '../ways/situation';
 import { componentOf, type Mend } from './job';
+
+/** The same by markup: it needs no single component that holds the value, and none that every other tag can do without. */
+export const drilledAsMarkup: Mend = (job) => {
+  const ids = job.finding.componentIds ?? [];
+  const relays = ids.slice(1, -1).flatMap((id) => job.linked.program.componentById.get(id)?.fn ?? []);
+  const names = job.finding.names ?? [job.finding.name ?? ''];
+  const flows = [...new Set(names.flatMap((name) => job.flowsOf(`${ids[1] ?? componentOf(job).id}.${name}`)))];
+  handIn(job, [...new Set(relays)], arrivingBy(job.linked, flows));
+  for (const flow of flows) if (flow.cell.home !== null) job.carries(flow, flow.cell.home);
+};
 
 export const drilled: Mend = (job) => {
   const { finding } = job;

@@ -1,14 +1,6 @@
 /** Mends in classes of components: what they start is ended, what they hold is assigned anew. */
 import { highHome } from '../../rules/high-home';
-import { surveyOf } from '../../testing/project';
-import { patched } from '../../testing/planned';
-
-function becomes(sources: Record<string, string>, path: string, rule: string): string {
-  const { patch, document } = surveyOf(sources).mends((finding) => finding.rule === rule, {
-    text: (one) => sources[one] ?? null,
-  });
-  return patched(sources, patch)[path] ?? document.left.map(({ reason }) => reason).join(' ');
-}
+import { mendedFile as becomes } from '../../testing/planned';
 
 const LWC = (body: string, imports = ''): Record<string, string> => ({
   'src/modules/c/bed/bed.html': '<template><b>{depth}</b></template>',

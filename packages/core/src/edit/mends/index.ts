@@ -1,7 +1,7 @@
 /** The mend of each rule that has one. A rule without is told with the reason why. */
 import { bareStore } from './bare-store';
 import { directWrite } from './direct-write';
-import { drilled } from './drilled';
+import { drilled, drilledAsMarkup } from './drilled';
 import { freshContext } from './fresh-context';
 import { frozenRead } from './frozen-read';
 import { highHome } from './high-home';
@@ -17,10 +17,11 @@ import { silentWrite } from './silent-write';
 import { unusedProp } from './unused-prop';
 import { wideClient } from './wide-client';
 
-export const MENDS: Readonly<Record<string, Mend>> = {
+/** Where there are several, the first that can be written is. */
+export const MENDS: Readonly<Record<string, Mend | readonly Mend[]>> = {
   'bare-store': bareStore,
-  'drilled-prop': drilled,
-  'relayed-event': drilled,
+  'drilled-prop': [drilled, drilledAsMarkup],
+  'relayed-event': [drilled, drilledAsMarkup],
   'direct-write': directWrite,
   'fresh-context': freshContext,
   'frozen-read': frozenRead,

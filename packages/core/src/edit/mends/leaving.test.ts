@@ -1,13 +1,5 @@
 /** What the options of a component or a controller of scopes begin, ended as that goes; values taken out of a store as references. */
-import { patched } from '../../testing/planned';
-import { surveyOf } from '../../testing/project';
-
-function becomes(sources: Record<string, string>, path: string, rule: string): string {
-  const { patch, document } = surveyOf(sources).mends((finding) => finding.rule === rule, {
-    text: (one) => sources[one] ?? null,
-  });
-  return patched(sources, patch)[path] ?? document.left.map(({ reason }) => reason).join(' ');
-}
+import { mendedFile as becomes } from '../../testing/planned';
 
 describe('options of a Vue component', () => {
   const note = (options: string, version = 2): string =>

@@ -1,18 +1,11 @@
 import { RULES } from '../../rules';
 import { surveyOf } from '../../testing/project';
-import { patched } from '../../testing/planned';
+import { mended, mendedFile, patched } from '../../testing/planned';
 import { MENDS, NO_MEND } from '.';
-import type { Mended } from '../mending';
-
-function mended(sources: Record<string, string>, rule: string): Mended & { after: Record<string, string> } {
-  const made = surveyOf(sources).mends((finding) => finding.rule === rule, { text: (path) => sources[path] ?? null });
-  return { ...made, after: patched(sources, made.patch) };
-}
 
 /** What a mend makes of one file; the reason where there is none. */
 function becomes(path: string, text: string, rule: string, others: Record<string, string> = {}): string {
-  const { after, document } = mended({ ...others, [path]: text }, rule);
-  return after[path] ?? document.left.map(({ reason }) => reason).join(' ');
+  return mendedFile({ ...others, [path]: text }, path, rule);
 }
 
 test('every mend and every reason is about a rule that is there', () => {

@@ -1,6 +1,5 @@
 /** A provider's tag put around a reader that stands beside it. */
-import { patched } from '../../testing/planned';
-import { surveyOf } from '../../testing/project';
+import { mendedFile } from '../../testing/planned';
 
 const SOIL = `import { createContext, useContext, useState } from 'react';
 export const Soil = createContext(null);
@@ -26,10 +25,7 @@ function app(markup: string, before = ''): Record<string, string> {
 }
 
 function mended(sources: Record<string, string>): string {
-  const { patch, document } = surveyOf(sources).mends(({ rule }) => rule === 'missing-provider', {
-    text: (path) => sources[path] ?? null,
-  });
-  return patched(sources, patch)['src/App.jsx'] ?? document.left.map(({ reason }) => reason).join(' ');
+  return mendedFile(sources, 'src/App.jsx', 'missing-provider');
 }
 
 test.each([

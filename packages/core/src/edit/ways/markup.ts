@@ -1,6 +1,7 @@
 /** Markup handed down instead of the value: whoever has it writes what the components on the way would pass it to. */
 import type * as t from '@babel/types';
 import { list } from '../../rules/rule';
+import type { CellFlow } from '../../follow/cells';
 import { itself } from '../../follow/flow';
 
 import { Impossible } from '../plan';
@@ -20,8 +21,10 @@ import { topNamesOf } from '../syntax/imports';
 import { pathFrom, specifierFrom } from '../syntax/specifier';
 import { spanOf, Syntax } from '../syntax/tree';
 import { isRepeated } from '../../homes/situation';
+import type { Linked } from '../../link';
 import { lowerFirst } from './names';
 import type { Move } from './situation';
+import type { Workshop } from '../workshop';
 
 /** One tag of a relieved component, and who writes it from then on with markup in it. */
 interface Handed {
@@ -32,41 +35,56 @@ interface Handed {
 }
 
 export function toMarkup(move: Move): void {
-  const { workshop, home, steps } = move;
+  const { workshop, home, relays, steps } = move;
   if (move.wanted.length > 0) throw new Impossible('Nobody on the way renders the components that shall read it too.');
-  const owner = workshop.component(home);
-  if (!owner) throw new Impossible(`${workshop.info(home).name} is written in a way that is not edited.`);
+  if (!workshop.component(home))
+    throw new Impossible(`${workshop.info(home).name} is written in a way that is not edited.`);
+  const reasons = handIn(move, relays, arrivingBy(move.linked, [move.flow]));
+  for (const [fn, reason] of reasons)
+    steps.hand(`${workshop.info(fn).name} goes on passing it: ${reason}`, workshop.pathOf(fn));
+}
+
+/** The props by which each component gets values, or what changes them. */
+export function arrivingBy({ program }: Linked, flows: readonly CellFlow[]): Map<number, Set<string>> {
+  const found = new Map<number, Set<string>>();
+  const parts = flows.flatMap(({ values, calls }) => [values, calls]);
+  for (const part of parts.flatMap((one) => (one ? itself(one) : [])))
+    for (const { component, at } of part.stops.values())
+      if (component?.propsPlace === at.place)
+        found.set(component.fn, (found.get(component.fn) ?? new Set()).add(program.fieldPaths.head(at.path)));
+  return found;
+}
+
+/**
+ * Relieves components of what they only pass on: whoever renders them writes what they would pass it to. Returns those that go on
+ * passing it, with the reasons. Throws where all do.
+ */
+export function handIn(
+  bench: Bench,
+  relays: readonly number[],
+  arriving: ReadonlyMap<number, Set<string>>,
+): Map<number, string> {
+  const { workshop, linked } = bench;
   const reasons = new Map<number, string>();
-  const arriving = arrivingAt(move);
-  const relays = move.relays.filter((fn) => arriving.has(fn));
-  for (const fn of relays.filter((one) => isRepeated(move.linked, one))) reasons.set(fn, 'it is rendered many times.');
-  const planned = relieve(move, relays, arriving, reasons);
-  if (!planned) {
+  for (const fn of relays) {
+    if (!arriving.has(fn)) reasons.set(fn, 'it is written in a way that is not edited.');
+    else if (isRepeated(linked, fn)) reasons.set(fn, 'it is rendered many times.');
+  }
+  const planned = relieve(bench, relays, arriving, reasons);
+  if (planned) write(bench, planned);
+  else {
     const [first] = reasons;
     throw new Impossible(
       first
         ? `${workshop.info(first[0]).name} cannot be relieved of it: ${first[1]}`
-        : `${owner.name} passes it down in a way that is not edited.`,
+        : 'No component on the way only carries it.',
     );
   }
-  write(move, planned);
-  for (const fn of move.relays.filter((one) => !planned.relieved.has(one)))
-    steps.hand(
-      `${workshop.info(fn).name} goes on passing it: ${reasons.get(fn) ?? 'it is written in a way that is not edited.'}`,
-      workshop.pathOf(fn),
-    );
+  return reasons;
 }
 
-/** The props by which each component gets the value, or what changes it. */
-function arrivingAt({ flow, linked }: Move): Map<number, Set<string>> {
-  const { fieldPaths } = linked.program;
-  const found = new Map<number, Set<string>>();
-  for (const part of [flow.values, flow.calls].flatMap((one) => (one ? itself(one) : [])))
-    for (const { component, at } of part.stops.values())
-      if (component?.propsPlace === at.place)
-        found.set(component.fn, (found.get(component.fn) ?? new Set()).add(fieldPaths.head(at.path)));
-  return found;
-}
+/** What is edited, and the steps that tell of it. */
+type Bench = Pick<Move, 'linked' | 'workshop' | 'steps'>;
 
 /** At more places than this, writing what a component contains is no relief. */
 const MOST_TAGS = 4;
@@ -79,7 +97,7 @@ interface Planned {
 
 /** As many components relieved as can be: where one cannot, it is left as it is, and whoever stands below it is tried again. */
 function relieve(
-  move: Move,
+  bench: Bench,
   relays: readonly number[],
   arriving: ReadonlyMap<number, ReadonlySet<string>>,
   reasons: Map<number, string>,
@@ -88,13 +106,13 @@ function relieve(
     const left = relays.filter((fn) => !reasons.has(fn));
     if (left.length === 0) return null;
     try {
-      const relieved = new Map(left.map((fn) => [fn, relievedOf(move, fn, arriving.get(fn) ?? new Set())]));
+      const relieved = new Map(left.map((fn) => [fn, relievedOf(bench, fn, arriving.get(fn) ?? new Set())]));
       const hands = new HandedIn((path, tag) => {
-        const site = move.workshop.siteAt(path, tag);
-        const children = site === null ? [] : move.workshop.childrenOf(site);
+        const site = bench.workshop.siteAt(path, tag);
+        const children = site === null ? [] : bench.workshop.childrenOf(site);
         return children.length === 1 ? (relieved.get(children[0] ?? -1) ?? null) : null;
       });
-      const handed = handedOf(move, relieved, hands);
+      const handed = handedOf(bench, relieved, hands);
       for (const { name, from, into } of hands.needed) checkName(name, from, into, [...relieved.values()]);
       return { relieved, handed, hands };
     } catch (error) {
@@ -104,7 +122,7 @@ function relieve(
   }
 }
 
-function relievedOf({ workshop }: Move, fn: number, props: ReadonlySet<string>): Relieved {
+function relievedOf({ workshop }: Bench, fn: number, props: ReadonlySet<string>): Relieved {
   const component = workshop.component(fn);
   if (!component) throw new Unrelieved(fn, 'it is written in a way that is not edited.');
   if (isMemoised(component)) throw new Unrelieved(fn, 'it is memoised, and markup is new each time it is made.');
@@ -135,7 +153,7 @@ function propFor(component: string): string {
 }
 
 /** Whether the tag of a site has something between its ends. */
-function isFilled(workshop: Move['workshop'], site: number): boolean {
+function isFilled(workshop: Workshop, site: number): boolean {
   const entry = workshop.linked.program.graph.sites[site];
   const syntax = entry ? workshop.syntax(workshop.linked.program.graph.path(entry.file)) : null;
   const element = entry && syntax ? syntax.nearest(entry.fact.at, 'JSXElement') : null;
@@ -143,8 +161,7 @@ function isFilled(workshop: Move['workshop'], site: number): boolean {
 }
 
 /** The tags of relieved components that stand in components which are not relieved, as they are written from then on. */
-function handedOf(move: Move, relieved: ReadonlyMap<number, Relieved>, hands: HandedIn): Handed[] {
-  const { workshop } = move;
+function handedOf({ workshop }: Bench, relieved: ReadonlyMap<number, Relieved>, hands: HandedIn): Handed[] {
   const { program } = workshop.linked;
   const found: Handed[] = [];
   for (const relay of relieved.values()) {
@@ -232,8 +249,7 @@ function exportable(syntax: Syntax, name: string): { path: string; imported: str
   return own ? { path: `/${syntax.path}`, imported: name, at: spanOf(own).start } : null;
 }
 
-function write(move: Move, { relieved, handed, hands }: Planned): void {
-  const { workshop, steps } = move;
+function write({ workshop, steps }: Bench, { relieved, handed, hands }: Planned): void {
   const { texts } = workshop;
   for (const { into, element, relay, text } of handed) {
     const { start, end } = spanOf(element);
@@ -283,7 +299,7 @@ function write(move: Move, { relieved, handed, hands }: Planned): void {
 }
 
 /** The components whose tags are handed in to another, those within them included. */
-function containedIn(workshop: Move['workshop'], relay: Relieved, relieved: ReadonlyMap<number, Relieved>): string[] {
+function containedIn(workshop: Workshop, relay: Relieved, relieved: ReadonlyMap<number, Relieved>): string[] {
   return relay.slots.flatMap(({ element }) => {
     const site = workshop.siteAt(relay.component.path, spanOf(element.openingElement.name).start);
     const [child] = site === null ? [] : workshop.childrenOf(site);
