@@ -1,7 +1,7 @@
 /** Carrying a choice out: a wanted reader, the plan, its edits written into the folder and taken back, a finding mended. */
 import { cpSync, readFileSync } from 'node:fs';
 import path from 'node:path';
-import { clicks, openDesk, sees, settles, type Desk } from './browser';
+import { clicks, openDesk, pressCtrlK, sees, settles, type Desk } from './browser';
 
 let desk: Desk;
 let base = '';
@@ -32,6 +32,40 @@ test('a component that shall read it too changes where it should live', async ()
   await clicks(page, 'Plan it');
   await sees(page, 'Move the state snoozed from AlarmStrip up into App.');
   await sees(page, 'A survey of the edited files: read by AlarmStrip, TopBar, changed by SnoozeButton.');
+});
+
+test('who shall read it is picked on the sheet, row by row, and by typing', async () => {
+  const { page } = desk;
+  await page.goto(`${base}/sheet?cell=${encodeURIComponent('src/alarms/AlarmStrip.jsx#AlarmStrip.snoozed')}`);
+  const pick = async (component: string): Promise<void> => {
+    await (await page.waitForSelector(`xpath/.//*[@role="rowheader"][contains(., "${component}")]`))?.click();
+  };
+  // The crossing, not the component as a whole, is what is picked.
+  await pick('Clock');
+  await sees(page, 'Clock', 'aside');
+  await page.goto(`${page.url()}&cell=${encodeURIComponent('src/alarms/AlarmStrip.jsx#AlarmStrip.snoozed')}`);
+  await sees(page, 'Clock does not read it.', 'aside');
+  await clicks(page, 'It shall', 'aside');
+  await sees(page, 'Clock × snoozed — shall read it', 'footer');
+  await page.waitForSelector('#crossing[data-wanted]');
+  await page.keyboard.press('w');
+  await sees(page, 'Clock does not read it.', 'aside');
+  await page.keyboard.press('w');
+  await sees(page, 'Shall read it too: Clock', 'aside');
+  await page.keyboard.press('h');
+  await sees(page, 'Who else shall read it?');
+  expect(new URL(page.url()).searchParams.getAll('also')).toEqual(['src/desk/Clock.jsx#Clock']);
+  await pressCtrlK(page);
+  await page.keyboard.type('TopBar');
+  await sees(page, 'lets it read AlarmStrip.snoozed, too');
+  await page.keyboard.down('Shift');
+  await page.keyboard.press('Enter');
+  await page.keyboard.up('Shift');
+  await sees(page, 'TopBar ×');
+  expect(new URL(page.url()).searchParams.getAll('also')).toEqual([
+    'src/desk/Clock.jsx#Clock',
+    'src/desk/TopBar.jsx#TopBar',
+  ]);
 });
 
 test('the plan of a way, written into the folder and taken back', async () => {

@@ -2,8 +2,10 @@
 import { Modal, TextInput } from '@mantine/core';
 import type { FlowDocument } from '@vectura/core';
 import { useMemo, useState } from 'react';
-import { useNavigate } from 'react-router';
+import { useNavigate, useSearchParams } from 'react-router';
 import { findEntries, finderEntries, type FinderEntry } from '../project/finder';
+import { cellQuestion } from '../project/question';
+import { homesOf, useWanted } from '../project/wanted';
 import { show } from '../project/desk';
 import { useAppDispatch } from '../project/store';
 import styles from './Finder.module.css';
@@ -11,6 +13,8 @@ import styles from './Finder.module.css';
 export function Finder({ id, document }: { id: string; document: FlowDocument }) {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
+  const [query] = useSearchParams();
+  const [wanted] = useWanted();
   const [typed, setTyped] = useState('');
   const [at, setAt] = useState(0);
   const entries = useMemo(() => finderEntries(document), [document]);
@@ -22,6 +26,14 @@ export function Finder({ id, document }: { id: string; document: FlowDocument })
     if (!entry) return;
     close();
     void navigate(`/p/${id}/${entry.to}`);
+  };
+  // The value that is looked at, which the component that is found could read, too.
+  const cell = document.cells.find((one) => one.id === query.get('cell'));
+  const value = query.get('value') ?? (cell ? cellQuestion(document, cell) : null);
+  const letRead = (entry: FinderEntry | undefined): void => {
+    if (entry?.component === undefined || value === null) return;
+    close();
+    void navigate(`/p/${id}/${homesOf(value, [...new Set([...wanted, entry.component])])}`);
   };
   const move = (by: number): void => setAt((now) => Math.max(0, Math.min(found.length - 1, now + by)));
 
@@ -53,6 +65,7 @@ export function Finder({ id, document }: { id: string; document: FlowDocument })
         onKeyDown={(event) => {
           if (event.key === 'ArrowDown') move(1);
           else if (event.key === 'ArrowUp') move(-1);
+          else if (event.key === 'Enter' && event.shiftKey && value !== null) letRead(found[at]);
           else if (event.key === 'Enter') choose(found[at]);
           else return;
           event.preventDefault();
@@ -74,6 +87,15 @@ export function Finder({ id, document }: { id: string; document: FlowDocument })
           </li>
         ))}
       </ul>
+      {value !== null && found[at]?.component !== undefined && (
+        <p className={styles.also}>
+          <kbd>Enter</kbd> opens it. <kbd>Shift Enter</kbd>{' '}
+          <button type="button" className="linked" onClick={() => letRead(found[at])}>
+            lets it read {value.slice(value.lastIndexOf('#') + 1)}, too
+          </button>
+          .
+        </p>
+      )}
       {found.length === 0 && (
         <p className={styles.none}>
           Nothing is called “{typed}”. A component, a value (Tray.units) or a file can be typed, in part or as initials.

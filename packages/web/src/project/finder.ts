@@ -9,6 +9,8 @@ export interface FinderEntry {
   note: string;
   /** Where it leads, below the project's address. */
   to: string;
+  /** The component it is. */
+  component?: string;
 }
 
 const MOST = 40;
@@ -38,6 +40,7 @@ export function finderEntries(document: FlowDocument): FinderEntry[] {
       label: component.name,
       note: `component · ${component.file}`,
       to: `sheet?component=${encodeURIComponent(component.id)}`,
+      component: component.id,
     });
     for (const prop of component.props)
       add({

@@ -20,6 +20,7 @@ export const VIEWS = [
       ['← →', 'to the next mark along the row'],
       ['Enter', 'follow the value'],
       ['H', 'weigh its homes'],
+      ['W', 'let the component read the value, too'],
       ['Home End', 'to the first and last mark of the thread'],
       ['C', 'show the code'],
       ['F', 'fold or unfold what a component contains'],

@@ -1,7 +1,6 @@
 /** The ways one value could live, side by side over the same measures, ranked by rules of thumb. */
 import type { Thumb } from '@vectura/core';
-import { useMemo } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
 import {
   messageOf,
   useHomesQuery,
@@ -12,6 +11,7 @@ import {
 } from '../../api/api';
 import { useKeys } from '../../parts/useKeys';
 import { useAddress, useProject } from '../../project/useProject';
+import { useWanted } from '../../project/wanted';
 import { Foot } from '../../parts/Foot';
 import { Note } from '../../parts/Note';
 import { AppliedStrip } from '../shared/ApplyBar';
@@ -33,13 +33,12 @@ export function HomesView() {
 function Ways() {
   const { id } = useProject();
   const [query, change] = useAddress();
-  const [, setQuery] = useSearchParams();
   const value = query.get('value') ?? '';
   const { data: thumb } = useThumbQuery(id);
   const [keep] = useKeepThumbMutation();
   const { data: projects } = useProjectsQuery(undefined);
   const ownFolder = projects?.find((project) => project.id === id)?.kind === 'folder';
-  const also = useMemo(() => query.getAll('also'), [query]);
+  const [also, want] = useWanted();
   const { data, error } = useHomesQuery({ id, value, thumb: thumb ?? DEFAULT, also }, { skip: !thumb });
   // Counted from the edits, which take a moment longer than the estimate.
   const { data: edits } = useWayEditsQuery({ id, value, also }, { skip: !data });
@@ -91,7 +90,7 @@ function Ways() {
         </Link>
       </div>
       <AppliedStrip />
-      <Wanted wanted={also} onChange={(to) => setQuery((before) => withWanted(before, to), { replace: true })} />
+      <Wanted wanted={also} onChange={want} />
       {isPlanned && chosen ? (
         <>
           <p className={styles.chosen}>
@@ -165,14 +164,6 @@ function Ways() {
 }
 
 const DEFAULT: Thumb = { relays: 1, branches: 3, contextForOften: false, onlyHomeChanges: true };
-
-/** The address with other components wanted. */
-function withWanted(before: URLSearchParams, wanted: readonly string[]): URLSearchParams {
-  const after = new URLSearchParams(before);
-  after.delete('also');
-  for (const one of wanted) after.append('also', one);
-  return after;
-}
 
 /** By what the family shares a value with all below, as the rule of thumb about it says; null where it does not. */
 function sharingIn(options: readonly { kind: string }[]): 'Service' | 'Context' | null {

@@ -6,13 +6,24 @@ import { useAddress, useProject } from '../../project/useProject';
 import { cellQuestion } from '../../project/question';
 import { Excerpt } from '../shared/Excerpt';
 import { ValueLink } from '../shared/ValueLink';
+import { toggled } from '../../project/wanted';
 import type { Column } from './sheetModel';
 import styles from './CellPanel.module.css';
 
 /** The rest is a click away, on the trail. */
 const MOST_NAMES = 8;
 
-export function CellPanel({ column, onAsk }: { column: Column; onAsk(view: 'trail' | 'homes'): void }) {
+interface Props {
+  column: Column;
+  /** The component that is selected, if it could read the value and does not. */
+  component: { id: string; name: string } | null;
+  /** Ids of components that shall read it too. */
+  wanted: readonly string[];
+  onWant(wanted: readonly string[]): void;
+  onAsk(view: 'trail' | 'homes'): void;
+}
+
+export function CellPanel({ column, component, wanted, onWant, onAsk }: Props) {
   const { id, document } = useProject();
   const [, change] = useAddress();
   const { cell } = column;
@@ -66,6 +77,32 @@ export function CellPanel({ column, onAsk }: { column: Column; onAsk(view: 'trai
         onOpen={(at) => change({ code: at })}
       />
       {handed && <Excerpt file={handed.file} marks={[handed]} onOpen={(at) => change({ code: at })} />}
+      {component && !wanted.includes(component.id) && (
+        <p className={styles.wanted}>
+          {component.name} does not read it.{' '}
+          <button type="button" className="linked" onClick={() => onWant(toggled(wanted, component.id))}>
+            It shall
+          </button>
+        </p>
+      )}
+      {wanted.length > 0 && (
+        <p className={styles.wanted}>
+          Shall read it too:{' '}
+          {wanted.map((id, index) => (
+            <span key={id}>
+              {index > 0 && ', '}
+              <button
+                type="button"
+                className="linked"
+                aria-label={`${id.slice(id.lastIndexOf('#') + 1)}: no longer wanted`}
+                onClick={() => onWant(toggled(wanted, id))}
+              >
+                {id.slice(id.lastIndexOf('#') + 1)} ×
+              </button>
+            </span>
+          ))}
+        </p>
+      )}
       <div className={styles.ways}>
         <Button variant="filled" onClick={() => onAsk('trail')}>
           Follow it

@@ -23,6 +23,7 @@ interface LinesProps {
   families: boolean;
   lit: number;
   selected: Lit;
+  wanted: readonly string[];
   onFold(component: string): void;
 }
 
@@ -68,7 +69,9 @@ export function Lines(props: LinesProps) {
       );
     const { row } = line;
     const cells = [...(inRow.get(index) ?? [])];
-    if (index === selected.row && selected.column >= 0 && !cells.includes(selected.column)) cells.push(selected.column);
+    const isWanted = selected.column >= 0 && props.wanted.includes(row.component.id);
+    if ((index === selected.row || isWanted) && selected.column >= 0 && !cells.includes(selected.column))
+      cells.push(selected.column);
     return (
       <div
         key={row.component.id}
@@ -91,7 +94,9 @@ export function Lines(props: LinesProps) {
           const of = columns[c];
           if (!of) return null;
           const is = index === selected.row && c === selected.column;
-          const [about, says] = sayCrossing(row, of);
+          const [about, told] = sayCrossing(row, of);
+          const shallRead = isWanted && c === selected.column;
+          const says = shallRead ? 'shall read it' : told;
           return (
             <span
               key={of.cell.id}
@@ -100,6 +105,7 @@ export function Lines(props: LinesProps) {
               aria-colindex={c + 2}
               aria-selected={is}
               aria-label={`${about}: ${says}`}
+              data-wanted={shallRead || undefined}
               data-marked={hasMark(geometry, index, c) || undefined}
               className={is ? styles.chosenCell : styles.cell}
               style={{ left: outline + c * column, width: column }}

@@ -34,6 +34,8 @@ interface SheetGridProps {
   holders: ReadonlySet<string>;
   families: boolean;
   selected: Lit;
+  /** Components that shall read the value that is selected. */
+  wanted: readonly string[];
   /** What is in view at first, where nothing is selected. */
   opening: Lit;
   hovered: Lit | null;
@@ -211,6 +213,7 @@ export function SheetGrid(props: SheetGridProps) {
               families={props.families}
               lit={litRow}
               selected={selected}
+              wanted={props.wanted}
               onFold={props.onFold}
             />
           </div>

@@ -4,6 +4,7 @@ import { useNavigate } from 'react-router';
 import { useProjectsQuery, useResurveyMutation } from '../../api/api';
 import { useKeys } from '../../parts/useKeys';
 import { useAddress, useProject } from '../../project/useProject';
+import { homesOf, toggled, useWanted } from '../../project/wanted';
 import { cellQuestion } from '../../project/question';
 import { when } from '../../project/when';
 import { CodePanel } from '../shared/CodePanel';
@@ -23,7 +24,7 @@ import { hasMark, NO_COMPONENT, tableOf, walk, type Shown } from './geometry';
 import { NarrowBar, NO_NARROWING } from './NarrowBar';
 import { narrowingOf, narrowSheet, strength, type Narrowed } from './narrowing';
 import type { Lit } from './paint';
-import { columnsOf, firstAsked, outline, sayColumn, sayCrossing, sayRow, type Column } from './sheetModel';
+import { canBeWanted, columnsOf, firstAsked, outline, sayColumn, sayCrossing, sayRow, type Column } from './sheetModel';
 import { useGeometry } from './useGeometry';
 import styles from './SheetView.module.css';
 
@@ -52,6 +53,7 @@ function ReadAgain({ id }: { id: string }) {
 export function SheetView() {
   const { id, document } = useProject();
   const [query, change] = useAddress();
+  const [wanted, want] = useWanted();
   const navigate = useNavigate();
   const [hovered, setHovered] = useState<Lit | null>(null);
   const [wantsNarrowing, setWantsNarrowing] = useState(false);
@@ -75,14 +77,14 @@ export function SheetView() {
   const selectedComponent = query.get('component') ?? '';
   const plain = useMemo(() => narrowSheet(allRows, allColumns, narrowing), [allRows, allColumns, narrowing]);
   const missing = plain.lines.some(({ row }) => row?.component.id === selectedComponent) ? '' : selectedComponent;
-  const wanted = useMemo(
+  const sheet = useMemo(
     () => (missing === '' ? plain : narrowSheet(allRows, allColumns, narrowing, missing)),
     [plain, missing, allRows, allColumns, narrowing],
   );
-  const shown = useMemo(() => shownOf(wanted, allColumns, document.components), [wanted, allColumns, document]);
+  const shown = useMemo(() => shownOf(sheet, allColumns, document.components), [sheet, allColumns, document]);
   const ready = useGeometry(table, shown);
   // Until the worker has answered, what it answered before stays, with the rows and columns it was about.
-  const narrowed = ready?.shown.narrowed ?? wanted;
+  const narrowed = ready?.shown.narrowed ?? sheet;
   const { lines, columns } = narrowed;
   const holders = useMemo(() => new Set(allRows.flatMap((row) => allRows[row.parent]?.component.id ?? [])), [allRows]);
 
@@ -101,13 +103,16 @@ export function SheetView() {
     (rowIndex: number, columnIndex: number): void => {
       // What is selected is told until the pointer moves on.
       setHovered(null);
+      const cell = columns[columnIndex]?.cell.id ?? null;
       change({
-        cell: columns[columnIndex]?.cell.id ?? null,
+        cell,
+        // Who is wanted is wanted for one value.
+        ...(cell === selectedCell ? {} : { also: null }),
         component: lines[rowIndex]?.row?.component.id ?? null,
         code: null,
       });
     },
-    [change, columns, lines],
+    [change, columns, lines, selectedCell],
   );
   const draw = useCallback(
     () => sheetSvg(document.project.name, lines, columns),
@@ -125,7 +130,7 @@ export function SheetView() {
   const ask = (view: 'trail' | 'homes'): void => {
     if (!column) return;
     const value = cellQuestion(document, column.cell);
-    void navigate(`/p/${id}/${view}?value=${encodeURIComponent(value)}`);
+    void navigate(`/p/${id}/${view === 'homes' ? homesOf(value, wanted) : `trail?value=${encodeURIComponent(value)}`}`);
   };
 
   /** From component to component where only one is selected, else from mark to mark. */
@@ -156,13 +161,15 @@ export function SheetView() {
     else if (event.key === 'Enter' && row && !inControl)
       void navigate(`/p/${id}/reach?from=${encodeURIComponent(row.component.id)}`);
     else if (key === 'h' && column) ask('homes');
+    else if (key === 'w' && column && row && canBeWanted(column, row.component.id))
+      want(toggled(wanted, row.component.id));
     else if (key === 'c' && column) change({ code: `${column.cell.file}:${column.cell.line}:${column.cell.name}` });
     else if (key === 'c' && row) change({ code: `${row.component.file}:${row.component.line}:${row.component.name}` });
     else if (key === 'f' && row && holders.has(row.component.id)) fold(row.component.id);
     else if (key === 'o' && row) change({ cell: column ? null : (columns[0]?.cell.id ?? null) });
     else if (key === 'b' && row) change({ below: narrowing.below === row.component.id ? null : row.component.id });
     else if (key === 'n') setWantsNarrowing((before) => !before);
-    else if (event.key === 'Escape') change({ cell: null, component: null, code: null });
+    else if (event.key === 'Escape') change({ cell: null, component: null, code: null, also: null });
   });
 
   if (document.components.length === 0)
@@ -240,7 +247,7 @@ export function SheetView() {
       {narrows && <NarrowBar rows={allRows} columns={allColumns} narrowing={narrowing} />}
       <Printed draw={draw} />
       <div className={styles.body}>
-        {columns.length === 0 && wanted.columns.length === 0 ? (
+        {columns.length === 0 && sheet.columns.length === 0 ? (
           <Note title={allColumns.length === 0 ? 'No value is shared' : 'No value fits'}>
             {allColumns.length === 0 ? (
               <p>No component passes anything to another that could be followed.</p>
@@ -263,6 +270,7 @@ export function SheetView() {
             holders={holders}
             families={document.project.families.length > 1}
             selected={at}
+            wanted={wanted}
             opening={opening}
             hovered={hovered}
             onHover={setHovered}
@@ -276,7 +284,14 @@ export function SheetView() {
           {code ? (
             <CodePanel at={code} onClose={() => change({ code: null })} />
           ) : column ? (
-            <CellPanel key={column.cell.id} column={column} onAsk={ask} />
+            <CellPanel
+              key={column.cell.id}
+              column={column}
+              component={row && canBeWanted(column, row.component.id) ? row.component : null}
+              wanted={wanted}
+              onWant={want}
+              onAsk={ask}
+            />
           ) : row ? (
             <ComponentPanel key={row.component.id} row={row} columns={allColumns} />
           ) : (
@@ -294,7 +309,10 @@ export function SheetView() {
       >
         {pointedRow && pointedColumn ? (
           <>
-            <b>{sayCrossing(pointedRow, pointedColumn)[0]}</b> — {sayCrossing(pointedRow, pointedColumn)[1]}
+            <b>{sayCrossing(pointedRow, pointedColumn)[0]}</b> —{' '}
+            {pointedColumn === column && wanted.includes(pointedRow.component.id)
+              ? 'shall read it'
+              : sayCrossing(pointedRow, pointedColumn)[1]}
           </>
         ) : pointedColumn ? (
           sayColumn(pointedColumn)

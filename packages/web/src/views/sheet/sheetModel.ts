@@ -172,6 +172,12 @@ export function sayRow({ component, repeat, route }: Row): string {
 }
 
 /** The sentence at the foot for one crossing. */
+/** Whether a component could be wanted to read a value: it does not yet, and is not where it lives. */
+export function canBeWanted({ cell, marks }: Column, component: string): boolean {
+  const roles = marks.get(component)?.roles ?? [];
+  return cell.kind === 'state' && !roles.some((role) => role === 'reader' || role === 'home');
+}
+
 export function sayCrossing(row: Row, column: Column): [about: string, says: string] {
   const mark = column.marks.get(row.component.id);
   const about = `${row.component.name} × ${column.label}`;
