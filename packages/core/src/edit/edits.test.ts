@@ -1,4 +1,5 @@
 /** How much each way touches, counted from its edits. */
+import { importsAdded } from '.';
 import { surveyOf } from '../testing/project';
 
 const SOURCES = {
@@ -32,4 +33,19 @@ test('files and lines are those of the plan’s own diffs; what is told in words
     );
     expect([way, files, lines]).toEqual([way, plan?.files.length, changed.length]);
   }
+});
+
+test('modules that files come to import: none that they imported before, and those above them apart', () => {
+  const diff = (...lines: string[]): { diff: string } => ({ diff: lines.join('\n') });
+  expect(
+    importsAdded([
+      diff(
+        "-import { A } from './a';",
+        "+import { A, B } from './a';",
+        "+import { C } from '../../c';",
+        ' const x = 1;',
+      ),
+      diff(" import { D } from './d';", "+import E from 'e';", "+export { D } from './d';"),
+    ]),
+  ).toEqual({ added: 2, upwards: 1 });
 });

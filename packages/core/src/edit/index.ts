@@ -100,8 +100,22 @@ export function editsOfWays(
     const files = texts.files((path) => project.hashOf(path));
     if (files.length === 0) return [];
     const lines = files.flatMap(({ diff }) => diff.split('\n').filter((line) => /^[-+](?![-+]{2} )/.test(line)));
-    return [{ way: way.kind, files: files.length, lines: lines.length, complete }];
+    return [{ way: way.kind, files: files.length, lines: lines.length, imports: importsAdded(files), complete }];
   });
+}
+
+/** The modules that files come to import by their diffs. */
+export function importsAdded(files: readonly { diff: string }[]): WayEdits['imports'] {
+  const found = files.flatMap(({ diff }) => {
+    const from = (sign: string): string[] =>
+      diff.split('\n').flatMap((line) => {
+        const source = line.startsWith(sign) ? /\bfrom ['"]([^'"]+)['"]/.exec(line)?.[1] : undefined;
+        return source ?? [];
+      });
+    const before = new Set([...from('-'), ...from(' ')]);
+    return [...new Set(from('+'))].filter((source) => !before.has(source));
+  });
+  return { added: found.length, upwards: found.filter((source) => source.startsWith('../')).length };
 }
 
 /** What is chosen by hand has to stand above all who need the value. Throws `NotFound` where it does not. */

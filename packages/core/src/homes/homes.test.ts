@@ -21,6 +21,7 @@ test('a value drilled deep and changed seldom: by context, from the lowest place
     current: { component: 'App', kind: 'state' },
     readers: expect.arrayContaining(['Gauge', 'Dial']),
     writers: ['Bar'],
+    writes: [{ component: 'Bar', trigger: 'click', pace: 'action' }],
     nearest: 'App',
     perInstance: false,
     recommended: 'context',

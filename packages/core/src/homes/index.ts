@@ -46,6 +46,7 @@ export function compareHomes(
     current: { component: nameOf(s.home), kind: flow.cell.kind },
     readers: s.readers.map((fn) => nameOf(fn) ?? ''),
     writers: s.writers.map((fn) => nameOf(fn) ?? ''),
+    writes: s.writes.map(({ fn, trigger, pace }) => ({ component: nameOf(fn) ?? '', trigger, pace })),
     nearest: nameOf(s.nearest),
     perInstance: s.perInstance,
     options,

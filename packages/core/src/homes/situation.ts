@@ -4,9 +4,8 @@ import { below, type Dominators } from '../follow/dominators';
 import { itself, ownHops, type FlowStop } from '../follow/flow';
 import { roleAt } from '../follow/standing';
 import type { Linked } from '../link';
-import type { Family } from '../model/documents';
-import { FAMILIES } from '../model/families';
-import { OFTEN } from './often';
+import type { Pace } from '../model/documents';
+import { isOften, paceOf } from './often';
 
 export interface Situation {
   linked: Linked;
@@ -30,6 +29,8 @@ export interface Situation {
   /** It changes many times a second. */
   often: boolean;
   triggers: string[];
+  /** What makes each writer change it. */
+  writes: { fn: number; trigger: string; pace: Pace | null }[];
   /** Subtrees right below the nearest component from which it is changed. */
   writingBranches: number;
   /** Whether the ways are drawn, or only measured. */
@@ -51,6 +52,7 @@ export function situationOf(
   const writers = new Set<number>();
   const relays = new Set<number>();
   const triggers = new Set<string>();
+  const writes = new Map<string, Situation['writes'][number]>();
   const carrying = new Set<string>();
   let longest = 0;
   let often = false;
@@ -64,7 +66,9 @@ export function situationOf(
         for (const use of stop.facts.uses) {
           const trigger = use.detail || use.kind;
           triggers.add(trigger);
-          often ||= isOften(trigger.toLowerCase(), program.graph.files[use.file]?.family);
+          const family = program.graph.files[use.file]?.family;
+          often ||= isOften(trigger, family);
+          writes.set(`${fn} ${trigger}`, { fn, trigger, pace: paceOf(trigger, family) });
         }
       const role = roleAt(stop, part);
       if (role === 'relay' && stop.hops.length > 0) relays.add(fn);
@@ -97,16 +101,11 @@ export function situationOf(
     perInstance: home !== null && isRepeatedAnywhere(linked, home),
     often,
     triggers: [...triggers],
+    writes: [...writes.values()],
     writingBranches: nearest === null ? writers.size : branchesOf(linked, nearest, writers),
     filesOf: (components) => new Set([...components].map((fn) => program.component(fn)?.file)).size,
     rendersBelow: (component) => below(render.held, component).size + 1,
   };
-}
-
-/** Whether what triggers a change comes many times a second. */
-function isOften(trigger: string, family: Family | undefined): boolean {
-  if (trigger === 'change') return family !== undefined && FAMILIES[family].changesOnEachKey;
-  return OFTEN.has(trigger);
 }
 
 /** The most hops on a shortest way from the start to any stop that uses the value; hops out of `freed` components fall away. */

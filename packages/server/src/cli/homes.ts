@@ -60,7 +60,7 @@ const WAY = {
 export function homesText(homes: HomesDocument): string {
   const lines = [
     `${pc.bold(`${homes.asked.component ?? ''}.${homes.asked.name}`)} is ${homes.current.kind} in ${homes.current.component ?? 'no component'}`,
-    `  read by ${homes.readers.join(', ') || 'nobody'}; changed by ${homes.writers.join(', ') || 'nobody'}`,
+    `  read by ${homes.readers.join(', ') || 'nobody'}; changed by ${homes.writers.join(', ') || 'nobody'}${triggersOf(homes)}`,
     `  nearest common ancestor: ${homes.nearest ?? 'none'}`,
     '',
     homes.advice ?? '',
@@ -85,4 +85,10 @@ export function homesText(homes: HomesDocument): string {
     lines.push(option.kind === homes.recommended ? pc.bold(row) : row);
   }
   return lines.join('\n');
+}
+
+/** What makes its writers change it; nothing where that is not known. */
+function triggersOf({ writes = [] }: HomesDocument): string {
+  const known = [...new Set(writes.flatMap(({ trigger, pace }) => (pace === null ? [] : [trigger])))];
+  return known.length === 0 ? '' : `, on ${known.join(', ')}`;
 }

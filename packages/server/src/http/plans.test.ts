@@ -43,7 +43,7 @@ test('the ways that are carried out by edits are told with the files and lines t
     lines: expect.any(Number),
     complete: plan.complete,
   });
-  expect(edits.map(({ way }) => way)).not.toContain('compose');
+  expect(edits.map(({ way }) => way)).not.toContain('keep');
 });
 
 test('a plan has steps, diffs and proof', async () => {

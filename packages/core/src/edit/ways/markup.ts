@@ -40,8 +40,14 @@ export function toMarkup(move: Move): void {
   if (!workshop.component(home))
     throw new Impossible(`${workshop.info(home).name} is written in a way that is not edited.`);
   const reasons = handIn(move, relays, arrivingBy(move.linked, [move.flow]));
-  for (const [fn, reason] of reasons)
-    steps.hand(`${workshop.info(fn).name} goes on passing it: ${reason}`, workshop.pathOf(fn));
+  for (const reason of new Set(reasons.values())) {
+    const left = [...reasons].filter(([, one]) => one === reason).map(([fn]) => fn);
+    const names = left.map((fn) => workshop.info(fn).name);
+    steps.hand(
+      `${list(names)} ${left.length === 1 ? 'goes' : 'go'} on passing it: ${left.length === 1 ? reason : reason.replace(/^it is/, 'they are')}`,
+      ...left.map((fn) => workshop.pathOf(fn)),
+    );
+  }
 }
 
 /** The props by which each component gets values, or what changes them. */

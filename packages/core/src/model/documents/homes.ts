@@ -50,9 +50,21 @@ export const WayPlan = z.object({
 export type WayPlan = z.infer<typeof WayPlan>;
 
 /** What carrying one way out would edit, counted from the edits themselves; `complete`: nothing is left to a person. */
-export const WayEdits = z.object({ way: OptionKind, files: z.number(), lines: z.number(), complete: z.boolean() });
+export const WayEdits = z.object({
+  way: OptionKind,
+  files: z.number(),
+  lines: z.number(),
+  /** Modules that files come to import, and how many of those lie in a folder above the file's own. */
+  imports: z.object({ added: z.number(), upwards: z.number() }),
+  complete: z.boolean(),
+});
 
 export type WayEdits = z.infer<typeof WayEdits>;
+
+/** How often a change can come: with each frame, with each key, by a timer, or as somebody acts once. */
+export const Pace = z.enum(['frame', 'key', 'timer', 'action']);
+
+export type Pace = z.infer<typeof Pace>;
 
 export const HomesDocument = z.object({
   format: z.literal('vectura.homes'),
@@ -61,6 +73,8 @@ export const HomesDocument = z.object({
   current: z.object({ component: z.string().nullable(), kind: CellKind }),
   readers: z.array(z.string()),
   writers: z.array(z.string()),
+  /** What makes each writer change it, and how often that can come where it is known. */
+  writes: z.array(z.object({ component: z.string(), trigger: z.string(), pace: Pace.nullable() })).optional(),
   nearest: z.string().nullable(),
   perInstance: z.boolean(),
   options: z.array(HomeOption),

@@ -1,5 +1,5 @@
 /** The ways one value could live, side by side over the same measures, ranked by rules of thumb. */
-import type { Thumb } from '@vectura/core';
+import type { HomesDocument, Thumb } from '@vectura/core';
 import { Link } from 'react-router';
 import {
   messageOf,
@@ -80,6 +80,7 @@ function Ways() {
         <p>
           read by <b>{data.readers.length > 3 ? data.readers.length : data.readers.join(', ') || 'nobody'}</b>, changed
           by <b>{data.writers.length > 3 ? data.writers.length : data.writers.join(', ') || 'nobody'}</b>
+          {triggersOf(data.writes)}
         </p>
         <p>
           nearest common ancestor: <b>{data.nearest ?? 'none'}</b>
@@ -128,6 +129,7 @@ function Ways() {
             chosen={chosen ?? null}
             home={data.current.component}
             edits={edits}
+            writes={data.writes}
             onChoose={(way) => change({ way })}
           />
         </div>
@@ -164,6 +166,12 @@ function Ways() {
 }
 
 const DEFAULT: Thumb = { relays: 1, branches: 3, contextForOften: false, onlyHomeChanges: true };
+
+/** What makes its writers change it: “, on click”; nothing where there are many or none is known. */
+function triggersOf(writes: HomesDocument['writes']): string {
+  const known = [...new Set((writes ?? []).flatMap(({ trigger, pace }) => (pace === null ? [] : [trigger])))];
+  return known.length === 0 || known.length > 2 ? '' : `, on ${known.join(' and ')}`;
+}
 
 /** By what the family shares a value with all below, as the rule of thumb about it says; null where it does not. */
 function sharingIn(options: readonly { kind: string }[]): 'Service' | 'Context' | null {

@@ -1,5 +1,5 @@
 /** The ways side by side over the same measures; the one that is chosen stands out. */
-import type { HomeOption, WayEdits } from '@vectura/core';
+import type { HomeOption, HomesDocument, Pace, WayEdits } from '@vectura/core';
 import { WayDrawing } from './WayDrawing';
 import { titleOf, whereOf } from './wayNames';
 import styles from './HomesView.module.css';
@@ -13,6 +13,9 @@ const MEASURES = [
   ['rerenders', 're-renders per change'],
 ] as const;
 
+/** What a change is called where all of them come alike. */
+const PER: Record<Pace, string> = { frame: 'frame', key: 'key', timer: 'tick', action: 'action' };
+
 interface Props {
   options: readonly HomeOption[];
   chosen: HomeOption | null;
@@ -20,10 +23,11 @@ interface Props {
   home: string | null;
   /** What was counted of the ways' edits, once it is there. */
   edits: readonly WayEdits[] | undefined;
+  writes: HomesDocument['writes'];
   onChoose(way: HomeOption['kind']): void;
 }
 
-export function WaysTable({ options, chosen, home, edits, onChoose }: Props) {
+export function WaysTable({ options, chosen, home, edits, writes, onChoose }: Props) {
   const most = (measure: (typeof MEASURES)[number][0]): number =>
     Math.max(1, ...options.map((option) => option[measure]));
   const least = (measure: (typeof MEASURES)[number][0]): number =>
@@ -64,7 +68,7 @@ export function WaysTable({ options, chosen, home, edits, onChoose }: Props) {
         </tr>
         {MEASURES.map(([measure, words]) => (
           <tr key={measure}>
-            <th scope="row">{words}</th>
+            <th scope="row">{measure === 'rerenders' ? `re-renders per ${changeIn(writes)}` : words}</th>
             {options.map((option) => (
               <td key={option.kind} data-chosen={option === chosen}>
                 {option.possible === false ? (
@@ -81,6 +85,16 @@ export function WaysTable({ options, chosen, home, edits, onChoose }: Props) {
             ))}
           </tr>
         ))}
+        {edits && edits.length > 0 && (
+          <tr>
+            <th scope="row">new imports</th>
+            {options.map((option) => (
+              <td key={option.kind} data-chosen={option === chosen}>
+                {option.possible === false ? <span className="quiet">–</span> : saidOfImports(option, edits)}
+              </td>
+            ))}
+          </tr>
+        )}
         <tr>
           <th scope="row">lives as long as</th>
           {options.map((option) => (
@@ -110,9 +124,22 @@ export function WaysTable({ options, chosen, home, edits, onChoose }: Props) {
   );
 }
 
+/** What a change is, by the fastest of those that are known: a key, a tick of a timer, an action of the user. */
+function changeIn(writes: HomesDocument['writes']): string {
+  const paces = new Set((writes ?? []).map(({ pace }) => pace));
+  const [first] = (Object.keys(PER) as Pace[]).filter((pace) => paces.has(pace));
+  return first ? PER[first] : 'change';
+}
+
+function saidOfImports(option: HomeOption, edits: readonly WayEdits[]): string {
+  const imports = option.kind === 'keep' ? { added: 0, upwards: 0 } : countedOf(option, edits)?.imports;
+  if (!imports) return '–';
+  return `${imports.added}${imports.upwards > 0 ? `, ${imports.upwards} from a folder above` : ''}`;
+}
+
 /** How many files a way edits: what was counted, `null` for an estimate; leaving it where it is edits none. */
 function countedOf({ kind }: HomeOption, edits: readonly WayEdits[] | undefined): WayEdits | null {
-  if (kind === 'keep') return { way: kind, files: 0, lines: 0, complete: true };
+  if (kind === 'keep') return { way: kind, files: 0, lines: 0, imports: { added: 0, upwards: 0 }, complete: true };
   return edits?.find(({ way, complete }) => way === kind && complete) ?? null;
 }
 
