@@ -41,6 +41,7 @@ test('the ways that are carried out by edits are told with the files and lines t
     way: 'context',
     files: plan.files.length,
     lines: expect.any(Number),
+    imports: { added: 2, upwards: 0 },
     complete: plan.complete,
   });
   expect(edits.map(({ way }) => way)).not.toContain('keep');
