@@ -21,8 +21,8 @@ import { spanOf, type Span, type Syntax } from '../syntax/tree';
 import type { Texts } from '../texts';
 import { functionAt } from './locate';
 import { Markup, wholeAttribute, type Wrapper } from './markup';
-import { keyOf, writeParams, type AddedProp } from './params';
-import { PropTypes } from './propTypes';
+import { keyOf, writeParams } from './params';
+import { PropTypes, type AddedProp } from './propTypes';
 import { objectForTags, readsByName, tagsOfSpread } from './spreads';
 import { TopLevel } from './topLevel';
 

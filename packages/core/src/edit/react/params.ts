@@ -4,7 +4,7 @@ import { removeEntries } from '../syntax/entries';
 import type { FunctionNode } from '../syntax/names';
 import { spanOf, type Syntax } from '../syntax/tree';
 import type { Texts } from '../texts';
-import type { PropTypes } from './propTypes';
+import type { AddedProp, PropTypes } from './propTypes';
 
 /** How a component takes its props. */
 export interface Params {
@@ -12,13 +12,6 @@ export interface Params {
   readonly fn: FunctionNode;
   /** What it destructures them by; null where it does not. */
   readonly pattern: t.ObjectPattern | null;
-}
-
-export interface AddedProp {
-  prop: string;
-  /** What it is called in the component; empty where it is read from the object of props. */
-  local: string;
-  type: string | null;
 }
 
 /** Takes props out of what a component destructures, and puts others in. */

@@ -5,7 +5,13 @@ import { removeEntries } from '../syntax/entries';
 import { referencesOf, type FunctionNode } from '../syntax/names';
 import { spanOf, type Span, type Syntax } from '../syntax/tree';
 import type { Texts } from '../texts';
-import type { AddedProp } from './params';
+
+export interface AddedProp {
+  prop: string;
+  /** What it is called in the component; empty where it is read from the object of props. */
+  local: string;
+  type: string | null;
+}
 
 type Members = t.TSTypeLiteral | t.TSInterfaceBody;
 

@@ -5,20 +5,12 @@ import type { CellFlow } from '../../follow/cells';
 import { itself } from '../../follow/flow';
 
 import { Impossible } from '../plan';
-import {
-  elementsUsing,
-  hasChildren,
-  HandedIn,
-  isMemoised,
-  onlyIn,
-  Unrelieved,
-  type Relieved,
-  type Slot,
-} from '../react/handedIn';
+import { HandedIn, type Relieved, type Slot } from '../react/handedIn';
+import { elementsUsing, hasChildren, isMemoised, onlyIn, Unrelieved } from '../react/relieving';
 import type { ReactComponent } from '../react/component';
 import { freeName } from '../syntax/names';
 import { topNamesOf } from '../syntax/imports';
-import { pathFrom, specifierFrom } from '../syntax/specifier';
+import { exportable, sourceOfName, specifierOf } from '../syntax/moduleNames';
 import { spanOf, Syntax } from '../syntax/tree';
 import { isRepeated } from '../../homes/situation';
 import type { Linked } from '../../link';
@@ -108,23 +100,42 @@ function relieve(
   arriving: ReadonlyMap<number, ReadonlySet<string>>,
   reasons: Map<number, string>,
 ): Planned | null {
-  for (;;) {
-    const left = relays.filter((fn) => !reasons.has(fn));
-    if (left.length === 0) return null;
-    try {
-      const relieved = new Map(left.map((fn) => [fn, relievedOf(bench, fn, arriving.get(fn) ?? new Set())]));
-      const hands = new HandedIn((path, tag) => {
-        const site = bench.workshop.siteAt(path, tag);
-        const children = site === null ? [] : bench.workshop.childrenOf(site);
-        return children.length === 1 ? (relieved.get(children[0] ?? -1) ?? null) : null;
+  const { workshop } = bench;
+  const all = new Map<number, { relay: Relieved; tags: Tag[] }>();
+  for (const fn of relays)
+    if (!reasons.has(fn))
+      unlessRefused(reasons, () => {
+        all.set(fn, { relay: relievedOf(bench, fn, arriving.get(fn) ?? new Set()), tags: tagsOf(bench, fn) });
       });
-      const handed = handedOf(bench, relieved, hands);
-      for (const { name, from, into } of hands.needed) checkName(name, from, into, [...relieved.values()]);
-      return { relieved, handed, hands };
-    } catch (error) {
-      if (!(error instanceof Unrelieved)) throw error;
-      reasons.set(error.fn, error.message);
-    }
+  for (;;) {
+    const left = [...all].filter(([fn]) => !reasons.has(fn));
+    const relieved = new Map(left.map(([fn, { relay }]) => [fn, relay]));
+    if (left.length === 0) return null;
+    const before = reasons.size;
+    const hands = new HandedIn((path, tag) => {
+      const site = workshop.siteAt(path, tag);
+      const children = site === null ? [] : workshop.childrenOf(site);
+      return children.length === 1 ? (relieved.get(children[0] ?? -1) ?? null) : null;
+    });
+    const handed = handedOf(
+      left.flatMap(([, { relay, tags }]) => tags.map((tag) => ({ relay, tag }))),
+      relieved,
+      hands,
+      reasons,
+    );
+    for (const { name, from, into } of hands.needed)
+      unlessRefused(reasons, () => checkName(name, from, into, [...relieved.values()]));
+    if (reasons.size === before) return { relieved, handed, hands };
+  }
+}
+
+/** Does something for a component, and notes where it cannot be relieved. */
+function unlessRefused(reasons: Map<number, string>, act: () => void): void {
+  try {
+    act();
+  } catch (error) {
+    if (!(error instanceof Unrelieved)) throw error;
+    reasons.set(error.fn, error.message);
   }
 }
 
@@ -166,45 +177,66 @@ function isFilled(workshop: Workshop, site: number): boolean {
   return element === null || hasChildren(element);
 }
 
-/** The tags of relieved components that stand in components which are not relieved, as they are written from then on. */
-function handedOf({ workshop }: Bench, relieved: ReadonlyMap<number, Relieved>, hands: HandedIn): Handed[] {
+/** A tag of a component, and who writes it. */
+interface Tag {
+  author: number;
+  into: ReactComponent;
+  element: t.JSXElement;
+}
+
+/** All tags of a component. Throws where one of them cannot be edited. */
+function tagsOf({ workshop }: Bench, fn: number): Tag[] {
   const { program } = workshop.linked;
-  const found: Handed[] = [];
-  for (const relay of relieved.values()) {
-    const sites = program.sitesOf(relay.fn).filter((site) => program.graph.sites[site] !== undefined);
-    if (sites.length > MOST_TAGS)
-      throw new Unrelieved(
-        relay.fn,
-        `it is written at ${sites.length} places, each of which would write what it contains.`,
-      );
-    for (const site of sites) {
-      const entry = program.graph.sites[site];
-      if (!entry) continue;
-      if (workshop.childrenOf(site).length !== 1)
-        throw new Unrelieved(relay.fn, 'a tag of it may be another component.');
-      const author = workshop.authorOf(site);
-      const into = author === null ? null : workshop.component(author);
-      if (!into) throw new Unrelieved(relay.fn, 'it is also rendered where nothing can be edited.');
-      const element = into.syntax.nearest(entry.fact.at, 'JSXElement');
-      if (!element) throw new Unrelieved(relay.fn, 'a tag of it is not written as markup.');
-      const own = author === null ? undefined : relieved.get(author);
-      const { start, end } = spanOf(element);
-      const isMoved = own?.slots.some((one) => spanOf(one.element).start <= start && end <= spanOf(one.element).end);
-      if (own && !isMoved) throw new Unrelieved(relay.fn, `${own.component.name} renders it a second time.`);
-      if (!own) found.push({ into, element, relay, text: '' });
-    }
-  }
+  const sites = program.sitesOf(fn).filter((site) => program.graph.sites[site] !== undefined);
+  if (sites.length > MOST_TAGS)
+    throw new Unrelieved(fn, `it is written at ${sites.length} places, each of which would write what it contains.`);
+  return sites.flatMap((site) => {
+    const entry = program.graph.sites[site];
+    if (!entry) return [];
+    if (workshop.childrenOf(site).length !== 1) throw new Unrelieved(fn, 'a tag of it may be another component.');
+    const author = workshop.authorOf(site);
+    const into = author === null ? null : workshop.component(author);
+    if (author === null || !into) throw new Unrelieved(fn, 'it is also rendered where nothing can be edited.');
+    const element = into.syntax.nearest(entry.fact.at, 'JSXElement');
+    if (!element) throw new Unrelieved(fn, 'a tag of it is not written as markup.');
+    return [{ author, into, element }];
+  });
+}
+
+/** The tags of relieved components that stand in components which are not relieved, as they are written from then on. */
+function handedOf(
+  tags: readonly { relay: Relieved; tag: Tag }[],
+  relieved: ReadonlyMap<number, Relieved>,
+  hands: HandedIn,
+  reasons: Map<number, string>,
+): Handed[] {
+  const found = tags.filter(({ relay, tag: { author, element } }) => {
+    const own = relieved.get(author);
+    if (own && !own.slots.some((one) => isWithin(element, one.element)))
+      reasons.set(relay.fn, `${own.component.name} renders it a second time.`);
+    return !own;
+  });
   const roots = found.filter(
-    (one) =>
+    ({ tag }) =>
       !found.some(
-        (other) =>
-          other !== one &&
-          other.into === one.into &&
-          spanOf(other.element).start < spanOf(one.element).start &&
-          spanOf(one.element).end < spanOf(other.element).end,
+        ({ tag: other }) =>
+          other !== tag &&
+          other.into === tag.into &&
+          spanOf(other.element).start < spanOf(tag.element).start &&
+          isWithin(tag.element, other.element),
       ),
   );
-  return roots.map((one) => ({ ...one, text: hands.written(one.element, one.into, one.into) }));
+  return roots.flatMap(({ relay, tag: { into, element } }) => {
+    let text: string | null = null;
+    unlessRefused(reasons, () => {
+      text = hands.written(element, into, into);
+    });
+    return text === null ? [] : [{ into, element, relay, text }];
+  });
+}
+
+function isWithin(node: t.Node, around: t.Node): boolean {
+  return spanOf(around).start <= spanOf(node).start && spanOf(node).end <= spanOf(around).end;
 }
 
 /** A name has to be the same thing in both files, or to be free in the one that does not have it. */
@@ -217,42 +249,6 @@ function checkName(name: string, from: ReactComponent, into: ReactComponent, rel
   const isSame = there !== null && there.path === own.path && there.imported === own.imported;
   const isTaken = into.names.has(name) || topNamesOf(into.syntax.ast).has(name);
   if (!isSame && isTaken) throw new Unrelieved(fn, `${name} is another thing in ${into.path}.`);
-}
-
-/** Where a name of a module comes from: a path in the project with a slash before it, or a specifier; null where it cannot be imported. */
-function sourceOfName(syntax: Syntax, name: string): { path: string; imported: string } | null {
-  for (const node of syntax.ast.program.body) {
-    if (node.type === 'ImportDeclaration')
-      for (const one of node.specifiers) {
-        if (one.local.name !== name) continue;
-        if (node.importKind === 'type' || (one.type === 'ImportSpecifier' && one.importKind === 'type')) return null;
-        const { value } = node.source;
-        const path = value.startsWith('.') ? `/${pathFrom(syntax.path, value)}` : value;
-        const imported =
-          one.type === 'ImportDefaultSpecifier'
-            ? 'default'
-            : one.type === 'ImportNamespaceSpecifier'
-              ? '*'
-              : one.imported.type === 'Identifier'
-                ? one.imported.name
-                : one.imported.value;
-        return { path, imported };
-      }
-    if (node.type === 'ExportNamedDeclaration' && node.declaration)
-      if (topNamesOf({ ...syntax.ast, program: { ...syntax.ast.program, body: [node] } }).has(name))
-        return { path: `/${syntax.path}`, imported: name };
-  }
-  return null;
-}
-
-/** A function, class or constant at the top of a module that could be exported by its name; null for anything else. */
-function exportable(syntax: Syntax, name: string): { path: string; imported: string; at: number } | null {
-  const own = syntax.ast.program.body.find((node) =>
-    node.type === 'VariableDeclaration'
-      ? node.kind === 'const' && node.declarations.some(({ id }) => id.type === 'Identifier' && id.name === name)
-      : (node.type === 'FunctionDeclaration' || node.type === 'ClassDeclaration') && node.id?.name === name,
-  );
-  return own ? { path: `/${syntax.path}`, imported: name, at: spanOf(own).start } : null;
 }
 
 function write({ workshop, steps }: Bench, { relieved, handed, hands }: Planned): void {
@@ -284,7 +280,7 @@ function write({ workshop, steps }: Bench, { relieved, handed, hands }: Planned)
     if (sourceOfName(into.syntax, name)) imports.keep(name);
     else {
       const { path, imported } = source;
-      imports.bring(path.startsWith('/') ? specifierOf(into, from, path.slice(1)) : path, imported, name);
+      imports.bring(path.startsWith('/') ? specifierOf(into.syntax, from.syntax, path.slice(1)) : path, imported, name);
     }
   }
   for (const { component, slots, drops } of relieved.values()) {
@@ -312,13 +308,6 @@ function containedIn(workshop: Workshop, relay: Relieved, relieved: ReadonlyMap<
     const inner = relieved.get(child ?? -1);
     return [nameOf(element), ...(inner ? containedIn(workshop, inner, relieved) : [])];
   });
-}
-
-/** A module of the project as another file imports it, with or without the ending that the first has it with. */
-function specifierOf(into: ReactComponent, from: ReactComponent, path: string): string {
-  // What the other imports is named as it is there.
-  const hasEndings = /from ['"]\.[^'"]*\.[cm]?[jt]sx?['"]/.test(into.syntax.text);
-  return specifierFrom(into.path, path, path === from.path ? hasEndings : true);
 }
 
 /** Markup that has grown beyond a line, where it is returned in one: in brackets, on lines of its own. */
