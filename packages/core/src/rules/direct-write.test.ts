@@ -511,3 +511,17 @@ test.each([
       return <b onClick={add}>{item.beds.length}</b>; }`);
   expect(foundBy('direct-write', survey)).toEqual(found);
 });
+
+test.each([
+  ['JSON.parse(JSON.stringify(bed))', []],
+  ['clone(bed)', []],
+  ['{ ...bed }', ['Item.bed']],
+])('a part of what may be a copy, made by %s', (copy, found) => {
+  const survey = one(`import { clone } from 'clone';
+    export function App() { const [bed, setBed] = useState({ depth: 1, soil: {} }); return <Item bed={bed} onBed={setBed} />; }
+    function Item({ bed, onBed }) {
+      useEffect(() => { let row = bed; if (bed.depth) { row = ${copy}; row.soil.depth = 5; } draw(row); }, [bed]);
+      return <b onClick={() => onBed({ depth: 3, soil: {} })}>{bed.depth}</b>;
+    }`);
+  expect(foundBy('direct-write', survey)).toEqual(found);
+});

@@ -16,6 +16,7 @@ import { isRenderedAnyway } from './shared/renderedAnyway';
 import {
   isAssignedByCallers,
   isByName,
+  isPartOfClone,
   isPassedUp,
   isPutTogether,
   isSetAnew,
@@ -259,6 +260,7 @@ function draftsOf(linked: Linked, flow: CellFlow): Map<Spot, Draft> {
           isAnew(visited.flags) ||
           isGuessed(visited.flags) ||
           isPutTogether(program.graph, visited.place) ||
+          isPartOfClone(program.graph, visited.place) ||
           mayBeInstance(program.graph, visited.place) ||
           isInHelper(linked, stop, visited, one)
         )

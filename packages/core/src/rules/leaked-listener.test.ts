@@ -16,6 +16,11 @@ describe('leaked-listener', () => {
     ],
     ['ended by a part of it', `const held = hub.subscribe(() => setN(1)); return held.unsubscribe;`, 0],
     ['ended by a part of something else', `const held = hub.subscribe(() => setN(1)); return n.unsubscribe;`, 1],
+    [
+      'ended by a function of the effect that its end calls',
+      `const eye = new ResizeObserver(() => setN(1)); eye.observe(given); const stop = () => { eye?.disconnect(); }; return () => stop();`,
+      0,
+    ],
     ['an interval ended as a timer', `const t = setInterval(() => setN(1), 9); return () => clearTimeout(t);`, 0],
     ['an interval that is ended', `const t = setInterval(() => setN(1), 9); return () => clearInterval(t);`, 0],
     ['heard once', `window.addEventListener('load', () => setN(1), { once: true });`, 0],
@@ -165,6 +170,21 @@ describe('leaked-listener: what goes with its component', () => {
     const survey = surveyOf({
       'src/Plot.vue': `<script setup>import { ref, onMounted } from 'vue'; import { init, open, given } from 'plots'; const box = ref(); const n = ref(0);
         onMounted(() => { ${starts}; });</script><template><b ref="box">{{ n }}</b></template>`,
+    });
+    expect(foundBy('leaked-listener', survey)).toEqual(found);
+  });
+
+  test.each([
+    ['an element that it is handed', 'input.value', []],
+    ['what such an element holds', 'input.value.pen$', []],
+    ['the document of such an element', 'input.value.ownerDocument', ['Plot.focus']],
+    ['what it asks a context for', 'frame.value', ['Plot.focus']],
+  ])('a function that components call listens on %s', (_what, target, found) => {
+    const survey = surveyOf({
+      'src/focus.js': `import { inject, onMounted, ref } from 'vue';
+export function useFocus(given) { const input = given.input; const frame = inject('frame'); const on = ref(false);
+  onMounted(() => { ${target}.addEventListener('focus', () => { on.value = true; }); }); return on; }`,
+      'src/Plot.vue': `<script setup>import { ref } from 'vue'; import { useFocus } from './focus'; const input = ref(null); const on = useFocus({ input });</script><template><input ref="input" />{{ on }}</template>`,
     });
     expect(foundBy('leaked-listener', survey)).toEqual(found);
   });

@@ -47,7 +47,10 @@ export function withCalled(r: ScriptReader, endings: readonly t.Node[], around: 
   for (const one of all)
     walkNodes(one, (node) => {
       if (node.type !== 'CallExpression' || node.callee.type !== 'Identifier') return;
-      for (const fn of r.functionsNamed.get(node.callee.name) ?? []) if (!all.includes(fn)) all.push(fn);
+      // Not read yet, it is looked up where it was written.
+      const here = endingOf(r, node.callee, around);
+      for (const fn of [...(r.functionsNamed.get(node.callee.name) ?? []), ...(isFunction(here) ? [here] : [])])
+        if (!all.includes(fn)) all.push(fn);
     });
   return all;
 }

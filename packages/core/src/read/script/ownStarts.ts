@@ -61,11 +61,23 @@ export function isOwnElement(r: ScriptReader, { callee }: t.CallExpression, arou
   });
   // `const menu = unrefElement(frame)`: what the reference holds.
   if (root.type === 'CallExpression' && root.arguments.length === 1 && root.arguments[0]) root = root.arguments[0];
-  const held = /^(\w+)[?!]?\.(?:current|value)!?$/.exec(r.source(root));
+  const written = r.source(root);
+  // What a reference of Vue’s holds that others made: an element, unless it is said to be more.
+  const shared = /^(\w+)\.value(\.\w+\$?)*$/.exec(written)?.[1];
+  if (shared !== undefined && !INSIDE_OUT.test(written) && isTakenFromParameter(r, shared)) return true;
+  const held = /^(\w+)[?!]?\.(?:current|value)!?$/.exec(written);
   const name = held ? held[1] : root.type === 'Identifier' ? root.name : undefined;
   if (name === undefined) return false;
   const reference = `\\b${name}\\s*=\\s*(?:\\w+\\.)?(?:useRef|createRef|ref|shallowRef|useTemplateRef)(?:<[^>;]*>)?\\(\\s*(?:null|undefined|['"][\\w-]+['"])?\\s*\\)`;
   return new RegExp(held ? reference : `${reference}|bind:this=\\{${name}\\}`).test(r.text);
+}
+
+/** Fields by which an element leads to what stays. */
+const INSIDE_OUT = /\b(ownerDocument|defaultView|parentElement|parentNode|document|window|body)\b/;
+
+/** `const input = dependencies.input`, `function useFocus(props, { input })`: no call of this file gives it, so whose it is, others know. */
+function isTakenFromParameter(r: ScriptReader, name: string): boolean {
+  return !new RegExp(`\\b${name}\\s*(:[^=;]+)?=\\s*(await\\s+)?[\\w.]+\\s*(<[^;]*>)?\\(`).test(r.text);
 }
 
 /** What is there as long as the page is, whatever it is wrapped in. */

@@ -97,7 +97,7 @@ export function readInstance(r: ScriptReader, field: string, at: Spot): PlaceId 
     const place = r.b.place('read', field, r.fn, at);
     r.b.facts.parentInstances.push({ place, outermost: field === '$root', fn: r.fn });
     const told = r.b.facts.gaps.some((gap) => gap.what === 'instance' && gap.name === field);
-    if (!told && !SENDS_BY_NAME.test(r.b.fn(r.fn).name))
+    if (!told)
       r.b.facts.gaps.push({
         what: 'instance',
         name: field,
@@ -109,9 +109,6 @@ export function readInstance(r: ScriptReader, field: string, at: Spot): PlaceId 
   }
   return field.startsWith('$') && !OWN_FIELD.test(field) ? readForAll(r, component, field, at) : null;
 }
-
-/** Helpers that walk the instances to send an event to the component of a name, which is followed where they are called. */
-const SENDS_BY_NAME = /^(dispatch|broadcast)$/;
 
 /** Fields of the framework's own, and of what most projects install. */
 const OWN_FIELD =

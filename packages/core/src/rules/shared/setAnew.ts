@@ -136,6 +136,18 @@ export function isPutTogether(graph: Graph, start: number): boolean {
   );
 }
 
+/** Whether a place is a part of what may be a clone: `let row = bed; if (open) row = clone(bed); row.soil.depth = 2`. */
+export function isPartOfClone(graph: Graph, start: number): boolean {
+  const isName = ({ op, to }: Edge): boolean => op === 'same' && graph.places[to]?.kind !== 'cell';
+  const wholes = new Set([start]);
+  for (const part of wholes)
+    for (const at of namesBefore(graph, part, isName)) {
+      if (part !== start && isCalledAgain(graph, at)) return true;
+      for (const { op, from } of graph.edgesInto(at)) if (op === 'get') wholes.add(from);
+    }
+  return false;
+}
+
 /** `let row = bed; if (open) row = clone(bed)`: whether a name takes what a call gives, besides what it took before. */
 function isCalledAgain(graph: Graph, name: number): boolean {
   const before = graph.edgesInto(name);
