@@ -3,7 +3,7 @@ import { execFile, execFileSync, spawn } from 'node:child_process';
 import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { Findings, FlowDocument, HomesDocument, MendDocument, TrailDocument } from '@vectura/core';
+import { Findings, FlowDocument, HomesDocument, MendDocument, TogetherDocument, TrailDocument } from '@vectura/core';
 
 const BIN = path.resolve(__dirname, '../packages/server/bin/vectura.mjs');
 const DEMO = path.resolve(__dirname, '../examples/glasshouse-react');
@@ -98,6 +98,17 @@ test('wanted readers, and a way that is not possible', async () => {
   expect(code).toBe(2);
   expect(err).toContain('This way is not possible: No component lower than App');
   expect((await vectura('homes', DEMO, 'App.units', '--patch', '-')).code).toBe(2);
+});
+
+test('values judged together', async () => {
+  const { out } = await vectura('homes', DEMO, 'App.units', '--with', 'App.openAlarms', '--quiet');
+  expect(out).toContain('openAlarms lives in App; read by App, TopBar; changed by TopBar');
+  expect(out).toContain('Keep units and openAlarms apart: nothing changes both at once.');
+  const json = await vectura('homes', DEMO, 'App.units', '--with', 'App.openAlarms', '--json', '--quiet');
+  expect(TogetherDocument.parse(JSON.parse(json.out))).toMatchObject({ changed: 'apart', state: 'each' });
+  const { code, err } = await vectura('homes', DEMO, 'App.units', '--with', 'App.openAlarms', '--way', 'context');
+  expect(code).toBe(2);
+  expect(err).toContain('--with compares values.');
 });
 
 test('mends: all of a rule as one patch, one by its line, and an unknown rule', async () => {

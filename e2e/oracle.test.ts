@@ -47,7 +47,9 @@ test.each(CARRIED.filter((one) => 'value' in one && ['App.units', 'Valve.state']
   async (carried) => {
     const { files, byHand, wrong } = await carryOut(path.resolve(__dirname, '..'), carried);
     expect(wrong).toEqual([]);
-    expect([files > 1, byHand]).toEqual([true, 0]);
+    expect(files).toBeGreaterThan(1);
+    // Markup relieves those whose content can be written above; the others are named.
+    if (!('way' in carried) || carried.way !== 'compose') expect(byHand).toBe(0);
   },
   120_000,
 );

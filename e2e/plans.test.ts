@@ -68,6 +68,18 @@ test('who shall read it is picked on the sheet, row by row, and by typing', asyn
   ]);
 });
 
+test('values are judged together, and one is taken back', async () => {
+  const { page } = desk;
+  await page.goto(`${base}/homes?value=App.units`);
+  await sees(page, 'Judge it together with');
+  await page.type('input[aria-label="Judge it together with"]', 'openAl');
+  await clicks(page, 'App.openAlarms', '[role="listbox"]');
+  await sees(page, 'Keep units and openAlarms apart: nothing changes both at once.');
+  expect(page.url()).toContain('with=App.openAlarms');
+  await clicks(page, 'App.openAlarms ×');
+  await page.waitForFunction(() => !location.search.includes('with='));
+});
+
 test('the plan of a way, written into the folder and taken back', async () => {
   const { page } = desk;
   await page.goto(`${base}/homes?value=App.units`);

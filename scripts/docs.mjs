@@ -68,6 +68,7 @@ const DOCUMENTS = {
   flow: 'FlowDocument',
   trail: 'TrailDocument',
   homes: 'HomesDocument',
+  together: 'TogetherDocument',
   why: 'WhyDocument',
   mend: 'MendDocument',
   findings: 'Findings',

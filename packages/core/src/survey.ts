@@ -11,6 +11,7 @@ import type {
   TrailDocument,
   WayEdits,
   WhyDocument,
+  TogetherDocument,
   WorthMoving,
 } from './model/documents';
 import { ask, namesIn, oneCalled, type Asked } from './follow/question';
@@ -25,7 +26,8 @@ import { whyNot } from './follow/whyNot';
 import { editsOfWays, planFor, type PlanAsked } from './edit';
 import { mendAll, type Mended } from './edit/mending';
 import type { Sources } from './edit/texts';
-import { compareHomes, worthMoving, type Comparison } from './homes';
+import { compareHomes, flowOf, worthMoving, type Comparison } from './homes';
+import { judgeTogether } from './homes/together';
 import { standing } from './homes/decision';
 import type { Thumb } from './model/thumb';
 import { linkProject, namesTopics, takeEdits, type Linked, type ProjectInput } from './link';
@@ -119,6 +121,15 @@ export class Survey {
   /** Where a value could live. `also` are components, by name or id, that shall read it too. */
   homes(question: string, thumb?: Thumb, also: readonly string[] = []): HomesDocument {
     return this.compared(question, thumb, also).document;
+  }
+
+  /** Several values judged together: one state or several, one context or several. */
+  together(questions: readonly string[]): TogetherDocument {
+    const judged = questions.map((question) => {
+      const asked = this.ask(question);
+      return { name: asked.name, flow: flowOf(asked) };
+    });
+    return judgeTogether(this.linked, this.dominators(), judged);
   }
 
   /** Every state that would better live elsewhere. */

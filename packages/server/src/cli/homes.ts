@@ -2,7 +2,7 @@
 import path from 'node:path';
 import { Option, type Command } from 'commander';
 import pc from 'picocolors';
-import { OptionKind, type HomesDocument } from '@vectura/core';
+import { OptionKind, type HomesDocument, type TogetherDocument } from '@vectura/core';
 import { diskSources } from '../survey/diskSources';
 import { UnusableInput } from '../unusable';
 import { collect, print, printJson, say, surveyFor, type CommonOptions } from './common';
@@ -11,6 +11,7 @@ import { planText, writePatch } from './plans';
 interface HomesOptions extends CommonOptions {
   json?: boolean;
   also: string[];
+  with: string[];
   way?: OptionKind;
   in?: string;
   patch?: string;
@@ -21,6 +22,7 @@ export function addHomes(program: Command): void {
     .command('homes <dir> <value>')
     .description('compare the places where state could live, and plan the change that carries one out')
     .option('--also <component>', 'a component that shall read the value too (repeatable)', collect, [])
+    .option('--with <value>', 'judge it together with another value: one state or several (repeatable)', collect, [])
     .addOption(new Option('--way <kind>', 'plan this way: steps, diffs and proof').choices(OptionKind.options))
     .option('--in <component>', 'the component it shall live in, where that is not the one the way has')
     .option('--patch <file>', 'write the plan’s edits as a unified diff (-: standard output)')
@@ -28,6 +30,14 @@ export function addHomes(program: Command): void {
     .action(async (dir: string, value: string, options: HomesOptions) => {
       const survey = await surveyFor(dir, options);
       const { way, also, patch } = options;
+      if (options.with.length > 0) {
+        if (way !== undefined || also.length > 0)
+          throw new UnusableInput('--with compares values. Leave --way and --also out, or ask for one value alone.');
+        const together = survey.together([value, ...options.with]);
+        if (options.json) printJson(together);
+        else print(togetherText(together));
+        return;
+      }
       if (way === undefined) {
         if (patch !== undefined || options.in !== undefined)
           throw new UnusableInput('--patch and --in belong to a plan. Add --way, such as --way context.');
@@ -56,6 +66,18 @@ const WAY = {
   store: 'store',
   service: 'service',
 } as const;
+
+function togetherText({ values, readAll, readSome, advice }: TogetherDocument): string {
+  return [
+    ...values.map(
+      ({ name, home, readers, writers }) =>
+        `${pc.bold(name)} lives in ${home ?? 'no component'}; read by ${readers.join(', ') || 'nobody'}; changed by ${writers.join(', ') || 'nobody'}`,
+    ),
+    `  read together by ${readAll.join(', ') || 'nobody'}; one without another by ${readSome.join(', ') || 'nobody'}`,
+    '',
+    advice,
+  ].join('\n');
+}
 
 export function homesText(homes: HomesDocument): string {
   const lines = [

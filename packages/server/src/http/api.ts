@@ -4,7 +4,16 @@ import path from 'node:path';
 import { projectName } from '../survey/projectName';
 import { PassThrough } from 'node:stream';
 import type { Context } from 'koa';
-import { FlowDocument, HomesDocument, RULES, Thumb, TrailDocument, WayEdits, WhyDocument } from '@vectura/core';
+import {
+  FlowDocument,
+  HomesDocument,
+  RULES,
+  Thumb,
+  TogetherDocument,
+  TrailDocument,
+  WayEdits,
+  WhyDocument,
+} from '@vectura/core';
 import { z } from 'zod';
 import type { ProjectRow } from '../store/entities';
 import type { ProjectStore } from '../store/projects';
@@ -20,6 +29,7 @@ import { Nothing, OK, projectOf, type Route } from './route';
 import { FileAnswer, Job, Project, RuleWords } from './schemas';
 
 const Value = z.object({ value: z.string().min(1) });
+const Values = z.object({ value: z.union([z.string().min(1), z.array(z.string().min(1))]) });
 const ToOne = Value.extend({ to: z.string().min(1).nullable().default(null) });
 const WhyQuery = Value.extend({ to: z.string().min(1) });
 const ThumbQuery = Value.extend(Also.shape).extend({
@@ -196,6 +206,20 @@ export const ROUTES: readonly Route[] = [
       const engine = await services.desk.ready(await projectOf(services, id));
       const thumb = thumbOf(parsed, await keptThumb(services, id));
       return engine.question({ do: 'homes', value: parsed.value, thumb, also: alsoOf(parsed) });
+    },
+  },
+  {
+    method: 'get',
+    path: '/api/projects/:id/homes/together',
+    says: 'Judges several values together: one state or several, one context or several.',
+    query: Values,
+    answer: TogetherDocument,
+    run: async (services, _ctx, { id, query }) => {
+      const values = [Values.parse(query).value].flat();
+      if (values.length < 2)
+        throw new UnusableInput('Two values at least are judged together: value=App.units&value=App.open.');
+      const engine = await services.desk.ready(await projectOf(services, id));
+      return engine.question({ do: 'together', values });
     },
   },
   {

@@ -47,6 +47,17 @@ test('the ways that are carried out by edits are told with the files and lines t
   expect(edits.map(({ way }) => way)).not.toContain('keep');
 });
 
+test('values are judged together, two at least', async () => {
+  expect(await get('homes/together?value=App.units&value=App.units')).toMatchObject({
+    format: 'vectura.together',
+    values: [{ name: 'units', home: 'App' }, { name: 'units' }],
+    advice: expect.any(String),
+  });
+  expect(await get('homes/together?value=App.units')).toEqual({
+    error: expect.stringContaining('Two values at least'),
+  });
+});
+
 test('a plan has steps, diffs and proof', async () => {
   expect(await get('plan?value=App.units&way=context')).toMatchObject({
     plan: {

@@ -40,6 +40,7 @@ export type EngineRequest =
   | { id: number; do: 'trail'; value: string; to: string | null }
   | { id: number; do: 'homes'; value: string; thumb?: Thumb; also: string[] }
   | { id: number; do: 'edits'; value: string; also: string[] }
+  | { id: number; do: 'together'; values: string[] }
   | { id: number; do: 'worth'; thumb?: Thumb }
   | { id: number; do: 'plan'; value: string; asked: PlanAsked }
   | { id: number; do: 'mend'; of: FindingPlace }
@@ -131,6 +132,7 @@ async function handle(request: EngineRequest): Promise<unknown> {
   // As text: copying an object of thousands of stops between threads takes longer than writing it.
   if (request.do === 'trail') return JSON.stringify(survey.trail(request.value, request.to));
   if (request.do === 'homes') return survey.homes(request.value, request.thumb, request.also);
+  if (request.do === 'together') return survey.together(request.values);
   if (request.do === 'worth') return survey.worthMoving(request.thumb);
   if (request.do === 'edits') {
     await survey.prepareEdits();

@@ -5,6 +5,7 @@ import type {
   Decision,
   FlowDocument,
   HomesDocument,
+  TogetherDocument,
   WayEdits,
   MendDocument,
   OptionKind,
@@ -132,6 +133,11 @@ export const api = createApi({
       ...whole<TrailDocument>(),
       providesTags: ['Survey'],
     }),
+    together: build.query<TogetherDocument, { id: string; values: readonly string[] }>({
+      query: ({ id, values }) =>
+        `/projects/${id}/homes/together?${values.map((value) => `value=${encodeURIComponent(value)}`).join('&')}`,
+      providesTags: ['Survey'],
+    }),
     homes: build.query<HomesDocument, HomesAsked>({
       query: (asked) => `/projects/${asked.id}/homes?${homesQuery(asked)}`,
       providesTags: ['Survey'],
@@ -237,6 +243,7 @@ export const {
   useFoldersQuery,
   useResurveyMutation,
   useCancelSurveyMutation,
+  useTogetherQuery,
   useSurveyQuery,
   useTrailQuery,
   useWhyQuery,

@@ -109,3 +109,30 @@ export const WorthMoving = z.object({
 });
 
 export type WorthMoving = z.infer<typeof WorthMoving>;
+
+/** Several values judged together, as `homes --with` writes them. */
+export const TogetherDocument = z.object({
+  format: z.literal('vectura.together'),
+  version: z.literal(1),
+  values: z.array(
+    z.object({
+      name: z.string(),
+      /** The component it lives in. */
+      home: z.string().nullable(),
+      readers: z.array(z.string()),
+      writers: z.array(z.string()),
+    }),
+  ),
+  /** Components that read all of them, and those that read only some. */
+  readAll: z.array(z.string()),
+  readSome: z.array(z.string()),
+  /** Whether what changes one changes the others: each time, never, or now and then; `unknown` where nothing is seen to change them. */
+  changed: z.enum(['together', 'apart', 'sometimes', 'unknown']),
+  /** One object, or a state each; null where they live apart. */
+  state: z.enum(['one', 'each']).nullable(),
+  /** One context for all, or one for each, were they provided. */
+  provided: z.enum(['one', 'each']),
+  advice: z.string(),
+});
+
+export type TogetherDocument = z.infer<typeof TogetherDocument>;

@@ -11,13 +11,14 @@ import {
 } from '../../api/api';
 import { useKeys } from '../../parts/useKeys';
 import { useAddress, useProject } from '../../project/useProject';
-import { useWanted } from '../../project/wanted';
+import { useListed, useWanted } from '../../project/wanted';
 import { Foot } from '../../parts/Foot';
 import { Note } from '../../parts/Note';
 import { AppliedStrip } from '../shared/ApplyBar';
 import { Advice } from './Advice';
 import { Overview } from './Overview';
 import { PlanPart } from './PlanPart';
+import { Together } from './Together';
 import { ThumbRules } from './ThumbRules';
 import { Wanted } from './Wanted';
 import { titleOf, whereOf } from './wayNames';
@@ -39,6 +40,7 @@ function Ways() {
   const { data: projects } = useProjectsQuery(undefined);
   const ownFolder = projects?.find((project) => project.id === id)?.kind === 'folder';
   const [also, want] = useWanted();
+  const [others, judgeWith] = useListed('with');
   const { data, error } = useHomesQuery({ id, value, thumb: thumb ?? DEFAULT, also }, { skip: !thumb });
   // Counted from the edits, which take a moment longer than the estimate.
   const { data: edits } = useWayEditsQuery({ id, value, also }, { skip: !data });
@@ -91,7 +93,10 @@ function Ways() {
         </Link>
       </div>
       <AppliedStrip />
-      <Wanted wanted={also} onChange={want} />
+      <div className={styles.asked}>
+        <Wanted wanted={also} onChange={want} />
+        {data.current.kind === 'state' && <Together value={value} others={others} onChange={judgeWith} />}
+      </div>
       {isPlanned && chosen ? (
         <>
           <p className={styles.chosen}>
