@@ -1,5 +1,6 @@
 /** What a component could be relieved of: which of its markup uses what it only passes on, and what stands against writing that above. */
 import type * as t from '@babel/types';
+import { calledName } from '../../read/script/names';
 import { walkNodes } from '../../read/script/walk';
 import { isFunction } from '../syntax/names';
 import { spanOf, type Span } from '../syntax/tree';
@@ -27,6 +28,7 @@ export function elementsUsing(fn: number, component: ReactComponent, uses: reado
       throw new Unrelieved(fn, 'it does more with it than to pass it on.');
     if (isShownOnCondition(component, around.slice(own, around.indexOf(element))) && readsFields(component, element))
       throw new Unrelieved(fn, 'it asks whether there is something before it passes a part of that.');
+    refuseWhatStays(fn, element);
     found.add(element);
   }
   return [...found].filter(
@@ -35,6 +37,16 @@ export function elementsUsing(fn: number, component: ReactComponent, uses: reado
         (other) => other !== one && spanOf(other).start <= spanOf(one).start && spanOf(one).end <= spanOf(other).end,
       ),
   );
+}
+
+/** What markup cannot do elsewhere: run a hook, and say types that its file declares. */
+function refuseWhatStays(fn: number, element: t.JSXElement): void {
+  walkNodes(element, (node, within) => {
+    if (node.type === 'CallExpression' && !within && /^use[A-Z]/.test(calledName(node)))
+      throw new Unrelieved(fn, `its markup calls ${calledName(node)}, which runs with it.`);
+    if (node.type === 'TSTypeReference' && node.typeName.type === 'Identifier' && node.typeName.name !== 'const')
+      throw new Unrelieved(fn, `its markup says the type ${node.typeName.name}, which its file knows.`);
+  });
 }
 
 /** Its props that nothing but the markup in its slots uses. */

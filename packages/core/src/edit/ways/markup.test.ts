@@ -220,6 +220,16 @@ test.each([
     'whether there is something',
   ],
   [
+    'a hook in its markup',
+    `function Desk(${TYPED}) { return <p><Gauge units={units} of={useName()} /></p>; }`,
+    'calls useName, which runs with it',
+  ],
+  [
+    'a type of its file in its markup',
+    `interface Place { of: string }\nfunction Desk({ units, of }: { units: string; of: unknown }) { return <p><Gauge units={units} of={(of as Place).of} /></p>; }`,
+    'says the type Place, which its file knows',
+  ],
+  [
     'a memoised component',
     `const Desk = memo(function Desk(${TYPED}) { return <p><Gauge units={units} /></p>; });`,
     'it is memoised',
