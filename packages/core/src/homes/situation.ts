@@ -28,7 +28,6 @@ export interface Situation {
   perInstance: boolean;
   /** It changes many times a second. */
   often: boolean;
-  triggers: string[];
   /** What makes each writer change it. */
   writes: { fn: number; trigger: string; pace: Pace | null }[];
   /** Subtrees right below the nearest component from which it is changed. */
@@ -51,7 +50,6 @@ export function situationOf(
   const readers = new Set<number>(wanted);
   const writers = new Set<number>();
   const relays = new Set<number>();
-  const triggers = new Set<string>();
   const writes = new Map<string, Situation['writes'][number]>();
   const carrying = new Set<string>();
   let longest = 0;
@@ -65,7 +63,6 @@ export function situationOf(
       if (part.mode === 'function')
         for (const use of stop.facts.uses) {
           const trigger = use.detail || use.kind;
-          triggers.add(trigger);
           const family = program.graph.files[use.file]?.family;
           often ||= isOften(trigger, family);
           writes.set(`${fn} ${trigger}`, { fn, trigger, pace: paceOf(trigger, family) });
@@ -100,7 +97,6 @@ export function situationOf(
     nearest,
     perInstance: home !== null && isRepeatedAnywhere(linked, home),
     often,
-    triggers: [...triggers],
     writes: [...writes.values()],
     writingBranches: nearest === null ? writers.size : branchesOf(linked, nearest, writers),
     filesOf: (components) => new Set([...components].map((fn) => program.component(fn)?.file)).size,

@@ -7,6 +7,7 @@ import type { FunctionFact, Spot } from '../../model/facts';
 import { walkNodes } from '../../read/script/walk';
 import type { ComponentEditor, GivenProp, Provided, Taken } from '../component';
 import { removeEntries } from '../syntax/entries';
+import { dedented } from '../syntax/lines';
 import type { Imports } from '../syntax/imports';
 import {
   declarationsOf,
@@ -460,9 +461,4 @@ function isMemberOf(node: t.Node, object: string, prop: string): boolean {
     node.property.type === 'Identifier' &&
     node.property.name === prop
   );
-}
-
-/** A stretch of source whose lines stood in by `from`, to stand in by `to`. */
-function dedented(source: string, from: string, to: string): string {
-  return source.replaceAll(`\n${from}`, `\n${to}`);
 }

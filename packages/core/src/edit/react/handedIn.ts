@@ -5,6 +5,7 @@
 import type * as t from '@babel/types';
 import { walkNodes } from '../../read/script/walk';
 import { topNamesOf } from '../syntax/imports';
+import { dedented } from '../syntax/lines';
 import { declarationsOf, keysIn, namesIn, referencesOf } from '../syntax/names';
 import { spanOf, type Span, type Syntax } from '../syntax/tree';
 import type { ReactComponent } from './component';
@@ -133,9 +134,9 @@ export class HandedIn {
       const { start } = spanOf(element);
       const indent = syntax.indentAt(start);
       const closing = `</${syntax.source(tag.name)}>`;
-      const isAlone = startsLine(syntax, start);
+      const isAlone = syntax.startsLine(start);
       const inner = `${indent}${syntax.unit}`;
-      const content = moved(children.text, children.indent, isAlone ? inner : indent);
+      const content = dedented(children.text, children.indent, isAlone ? inner : indent);
       const text = isAlone ? `>\n${inner}${content}\n${indent}${closing}` : `>${content}${closing}`;
       // The space before the slash goes with it.
       const slash = syntax.text.lastIndexOf('/', spanOf(tag).end - 1);
@@ -156,7 +157,7 @@ export class HandedIn {
   ): Edit[] {
     const last = tag.attributes.at(-1);
     const { end } = spanOf(last ?? tag.typeArguments ?? tag.name);
-    const isOnLines = last !== undefined && startsLine(syntax, spanOf(last).start);
+    const isOnLines = last !== undefined && syntax.startsLine(spanOf(last).start);
     const own = syntax.indentAt(spanOf(tag).start);
     const indent = isOnLines ? syntax.indentAt(spanOf(last).start) : `${own}${syntax.unit}`;
     const inLine = named.map(({ prop, text }) => ` ${prop}={${text}}`).join('');
@@ -169,7 +170,7 @@ export class HandedIn {
     const onLines = named.map((one) => {
       if (!one.text.includes('\n')) return `\n${indent}${one.prop}={${one.text}}`;
       const inner = `${indent}${syntax.unit}`;
-      return `\n${indent}${one.prop}={\n${inner}${moved(one.text, one.indent, inner)}\n${indent}}`;
+      return `\n${indent}${one.prop}={\n${inner}${dedented(one.text, one.indent, inner)}\n${indent}}`;
     });
     if (isOnLines) return [{ start: end, end, text: onLines.join('') }];
     const apart = stay.map((one) => {
@@ -320,17 +321,8 @@ function unwrapped(text: string): string {
     : text;
 }
 
-function startsLine({ text }: Syntax, offset: number): boolean {
-  return text.slice(text.lastIndexOf('\n', offset - 1) + 1, offset).trim() === '';
-}
-
 /** An attribute with the space before it. */
 function withSpaceBefore({ text }: Syntax, node: t.Node): Span {
   const { start, end } = spanOf(node);
   return { start: text.slice(0, start).trimEnd().length, end };
-}
-
-/** Lines that stood in by `from`, to stand in by `to`. */
-function moved(text: string, from: string, to: string): string {
-  return text.replaceAll(`\n${from}`, `\n${to}`);
 }

@@ -45,7 +45,7 @@ export class Markup {
     const { path, unit } = this.syntax;
     const { start, end } = spanOf(node);
     const isJsx = node.type === 'JSXElement' || node.type === 'JSXFragment';
-    const isAlone = this.startsLine(start);
+    const isAlone = this.syntax.startsLine(start);
     const base = isAlone ? this.syntax.indentAt(start) : `${this.syntax.indentAt(start)}${unit}`;
     const depth = (level: number): string => base + unit.repeat(level);
     const opens = wrappers.map(({ open }, i) => `${i === 0 ? '' : depth(i)}${open}\n`).join('');
@@ -58,11 +58,6 @@ export class Markup {
     this.indentLines(texts, node, unit.repeat(count) + (isAlone ? '' : unit));
     texts.insert(path, start, `${before}${opens}${depth(count)}${isJsx ? '' : '{'}`);
     texts.insert(path, end, `${isJsx ? '' : '}'}${closes}${after}`);
-  }
-
-  private startsLine(offset: number): boolean {
-    const { text } = this.syntax;
-    return text.slice(text.lastIndexOf('\n', offset - 1) + 1, offset).trim() === '';
   }
 
   /** Moves all lines of a piece but its first to the right, those within texts excepted. */
@@ -90,7 +85,7 @@ export class Markup {
       const last = body.directives.at(-1);
       const at = last ? spanOf(last).end : spanOf(body).start + 1;
       const indent =
-        first && this.startsLine(spanOf(first).start)
+        first && this.syntax.startsLine(spanOf(first).start)
           ? this.syntax.indentAt(spanOf(first).start)
           : `${this.syntax.indentAt(spanOf(body).start)}${unit}`;
       texts.insert(path, at, statements.map((line) => `\n${indent}${line}${semicolon}`).join(''));

@@ -39,11 +39,13 @@ export function elementsUsing(fn: number, component: ReactComponent, uses: reado
   );
 }
 
-/** What markup cannot do elsewhere: run a hook, and say types that its file declares. */
+/** What markup cannot do elsewhere: run a hook, say types that its file declares, hold a text whose lines would move. */
 function refuseWhatStays(fn: number, element: t.JSXElement): void {
   walkNodes(element, (node, within) => {
     if (node.type === 'CallExpression' && !within && /^use[A-Z]/.test(calledName(node)))
       throw new Unrelieved(fn, `its markup calls ${calledName(node)}, which runs with it.`);
+    if (node.type === 'TemplateLiteral' && node.loc?.start.line !== node.loc?.end.line)
+      throw new Unrelieved(fn, 'its markup holds a text of several lines.');
     if (node.type === 'TSTypeReference' && node.typeName.type === 'Identifier' && node.typeName.name !== 'const')
       throw new Unrelieved(fn, `its markup says the type ${node.typeName.name}, which its file knows.`);
   });

@@ -187,11 +187,13 @@ export function topNamesOf(ast: t.File, gone: readonly Span[] = []): Set<string>
   for (const node of ast.program.body) {
     const { start, end } = spanOf(node);
     if (gone.some((span) => span.start <= start && end <= span.end)) continue;
-    const one = node.type === 'ExportNamedDeclaration' ? node.declaration : node;
+    const isExport = node.type === 'ExportNamedDeclaration' || node.type === 'ExportDefaultDeclaration';
+    const one = isExport ? node.declaration : node;
     if (one?.type === 'ImportDeclaration') for (const { local } of one.specifiers) names.add(local.name);
     if (one?.type === 'VariableDeclaration')
       for (const { id } of one.declarations) for (const name of namesIn(id)) names.add(name);
     if ((one?.type === 'FunctionDeclaration' || one?.type === 'ClassDeclaration') && one.id) names.add(one.id.name);
+    if (one?.type === 'TSEnumDeclaration') names.add(one.id.name);
   }
   return names;
 }

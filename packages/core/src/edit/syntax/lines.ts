@@ -16,3 +16,8 @@ export function insertAfter(texts: Texts, path: string, text: string, offset: nu
   const isAlone = text.slice(line, offset).trimStart().startsWith('<');
   texts.insert(path, offset, isAlone ? `\n${indent}${piece}` : piece);
 }
+
+/** A stretch of source whose lines stood in by `from`, to stand in by `to`. */
+export function dedented(source: string, from: string, to: string): string {
+  return source.replaceAll(`\n${from}`, `\n${to}`);
+}

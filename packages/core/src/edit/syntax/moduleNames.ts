@@ -22,6 +22,20 @@ export function sourceOfName(syntax: Syntax, name: string): { path: string; impo
                 : one.imported.value;
         return { path, imported };
       }
+    if (node.type === 'ExportDefaultDeclaration') {
+      const one = node.declaration;
+      const own =
+        one.type === 'Identifier' ? one.name : 'id' in one && one.id?.type === 'Identifier' ? one.id.name : null;
+      if (own === name) return { path: `/${syntax.path}`, imported: 'default' };
+    }
+    // `export { Gauge as Dial }`
+    if (node.type === 'ExportNamedDeclaration' && !node.source)
+      for (const one of node.specifiers)
+        if (one.type === 'ExportSpecifier' && one.local.name === name)
+          return {
+            path: `/${syntax.path}`,
+            imported: one.exported.type === 'Identifier' ? one.exported.name : one.exported.value,
+          };
     if (node.type === 'ExportNamedDeclaration' && node.declaration)
       if (topNamesOf({ ...syntax.ast, program: { ...syntax.ast.program, body: [node] } }).has(name))
         return { path: `/${syntax.path}`, imported: name };

@@ -77,6 +77,11 @@ export class Syntax {
     return /^[ \t]*/.exec(this.text.slice(start))?.[0] ?? '';
   }
 
+  /** Whether nothing but space stands before an offset in its line. */
+  startsLine(offset: number): boolean {
+    return this.text.slice(this.text.lastIndexOf('\n', offset - 1) + 1, offset).trim() === '';
+  }
+
   /** One level of indentation, as most of the file has it. */
   get unit(): string {
     const indents = this.text.match(/^(?:\t+| {2,})(?=\S)/gm) ?? [];

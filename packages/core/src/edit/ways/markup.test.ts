@@ -196,6 +196,16 @@ function House({ of, units }: { of: string; units: string }) { return <p>{of}<Ga
   ]);
 });
 
+test('a parameter would hide what is meant: the one around is left, the one within is relieved there', () => {
+  const { plan, text } = desk({
+    desk: `function Desk({ units: scale }: { units: string }) { return <List of={scale} show={(units: string) => <House units={scale} of={units} />} />; }
+function House({ units, of }: { units: string; of: string }) { return <p>{of}<Gauge units={units} /></p>; }
+function List({ of, show }: { of: string; show: (of: string) => React.ReactNode }) { return <ul>{of}{show('n')}</ul>; }`,
+  });
+  expect(text).toContain('show={(units: string) => <House of={units}><Gauge units={scale} /></House>}');
+  expect(plan.at(-1)).toBe('Desk goes on passing it: units is another thing in what it renders.');
+});
+
 const TYPED = '{ units }: { units: string }';
 
 test.each([
@@ -218,6 +228,11 @@ test.each([
     'an early return',
     `function Desk({ units, at }: { units: string; at?: { name: string } }) { if (!at) return null; return <Gauge units={units} of={at.name} />; }`,
     'whether there is something',
+  ],
+  [
+    'a text of several lines in its markup',
+    `function Desk(${TYPED}) { return <p><Gauge units={units} of={\`north\n  south\`} /></p>; }`,
+    'holds a text of several lines',
   ],
   [
     'a hook in its markup',
@@ -335,6 +350,39 @@ export function Desk({ children }) { return <p>{children}</p>; }
   expect(after['src/App.jsx']).toContain(`import { Desk, Gauge, LABEL } from './Desk';`);
   expect(after['src/App.jsx']).toContain('<Desk><Gauge units={units} of={LABEL} /></Desk>');
   expect(after['src/Other.jsx']).toContain('<i><Desk><Gauge units="k" of={LABEL} /></Desk></i>');
+});
+
+test.each([
+  [
+    'by default',
+    'export default function Gauge({ units, on }) { return <b onClick={on}>{units}</b>; }',
+    "import Gauge from './Desk';",
+  ],
+  [
+    'in a list, under another name',
+    'const Gauge = ({ units, on }) => <b onClick={on}>{units}</b>;\nexport { Gauge as Dial };',
+    'Dial as Gauge',
+  ],
+])('a name that its file exports %s is imported as that', (_how, gauge, imported) => {
+  const { plan, after } = planned(
+    {
+      'src/App.jsx': `import { useState } from 'react';
+import { Desk } from './Desk';
+export function App() {
+  const [units, setUnits] = useState('c');
+  return <main><Desk units={units} on={setUnits} /></main>;
+}
+`,
+      'src/Desk.jsx': `${gauge}
+export function Desk({ units, on }) { return <p><Gauge units={units} on={on} /></p>; }
+`,
+    },
+    'App.units',
+    { way: 'compose' },
+  );
+  expect(plan).toMatchObject({ complete: true, proof: { relaysGone: ['Desk'], lost: [], newFindings: [] } });
+  expect(after['src/App.jsx']).toContain(imported);
+  expect(after['src/Desk.jsx']).toContain(gauge);
 });
 
 test('nobody on the way renders who shall read it too', () => {

@@ -3,7 +3,6 @@ import type * as t from '@babel/types';
 import { list } from '../../rules/rule';
 import type { CellFlow } from '../../follow/cells';
 import { itself } from '../../follow/flow';
-
 import { Impossible } from '../plan';
 import { HandedIn, type Relieved, type Slot } from '../react/handedIn';
 import { elementsUsing, hasChildren, isMemoised, onlyIn, Unrelieved } from '../react/relieving';
@@ -317,7 +316,8 @@ function asReturned(syntax: Syntax, element: t.JSXElement, text: string): string
   const parent = around[around.indexOf(element) - 1];
   const line = syntax.text.slice(syntax.text.lastIndexOf('\n', start - 1) + 1, start);
   const isLong = text.includes('\n') || line.length + text.length > 100;
-  if (!isLong || parent?.type !== 'ReturnStatement' || element.extra?.parenthesized) return text;
+  // The lines of a text in backquotes stay where they are.
+  if (!isLong || parent?.type !== 'ReturnStatement' || element.extra?.parenthesized || text.includes('`')) return text;
   const indent = syntax.indentAt(start);
   return `(\n${indent}${syntax.unit}${text.replaceAll('\n', `\n${syntax.unit}`)}\n${indent})`;
 }

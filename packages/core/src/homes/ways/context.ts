@@ -36,7 +36,10 @@ export function context(s: Situation, thumb: Thumb): Measured | null {
   if (s.often) {
     cost += thumb.contextForOften ? 0 : 1.5;
     reasons.push('It changes many times a second, and every reader re-renders each time.');
-  } else if (s.triggers.length > 0) reasons.push(`It rarely changes: only on ${s.triggers.slice(0, 2).join(' or ')}.`);
+  } else if (s.writes.length > 0) {
+    const triggers = [...new Set(s.writes.map(({ trigger }) => trigger))];
+    reasons.push(`It rarely changes: only on ${triggers.slice(0, 2).join(' or ')}.`);
+  }
   return option(s, kind, component, {
     hops: outside.length > 0 ? 1 : 0,
     files: s.filesOf([component, ...concerned(s), ...s.relays]) + 1,

@@ -64,7 +64,7 @@ export function isOwnElement(r: ScriptReader, { callee }: t.CallExpression, arou
   const written = r.source(root);
   // What a reference of Vue’s holds that others made: an element, unless it is said to be more.
   const shared = /^(\w+)\.value(\.\w+\$?)*$/.exec(written)?.[1];
-  if (shared !== undefined && !INSIDE_OUT.test(written) && isTakenFromParameter(r, shared)) return true;
+  if (shared !== undefined && !INSIDE_OUT.test(written) && isGivenByOthers(r, shared)) return true;
   const held = /^(\w+)[?!]?\.(?:current|value)!?$/.exec(written);
   const name = held ? held[1] : root.type === 'Identifier' ? root.name : undefined;
   if (name === undefined) return false;
@@ -76,7 +76,7 @@ export function isOwnElement(r: ScriptReader, { callee }: t.CallExpression, arou
 const INSIDE_OUT = /\b(ownerDocument|defaultView|parentElement|parentNode|document|window|body)\b/;
 
 /** `const input = dependencies.input`, `function useFocus(props, { input })`: no call of this file gives it, so whose it is, others know. */
-function isTakenFromParameter(r: ScriptReader, name: string): boolean {
+function isGivenByOthers(r: ScriptReader, name: string): boolean {
   return !new RegExp(`\\b${name}\\s*(:[^=;]+)?=\\s*(await\\s+)?[\\w.]+\\s*(<[^;]*>)?\\(`).test(r.text);
 }
 
