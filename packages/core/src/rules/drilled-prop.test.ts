@@ -191,3 +191,53 @@ test.each([
     function C({ plan }) { return <b>{plan.beds}</b>; }`);
   expect(foundBy('drilled-prop', survey)).toEqual(found);
 });
+
+describe('drilled-prop: what it costs', () => {
+  const told = (plot: string, bed: string): [string, unknown] | undefined => {
+    const [found] =
+      one(`function App() { const [depth, setDepth] = useState(1); return <main title={depth} onClick={() => setDepth(2)}><Plot depth={depth} /></main>; }
+      ${plot} ${bed} function Gauge({ depth }) { return <b>{depth}</b>; }`)
+        .findings()
+        .filter(({ rule }) => rule === 'drilled-prop');
+    return found && [found.level, found.effect];
+  };
+  const named = {
+    plot: 'function Plot({ depth }) { return <Bed depth={depth} />; }',
+    bed: 'function Bed({ depth }) { return <Gauge depth={depth} />; }',
+  };
+  const spread = {
+    plot: 'function Plot(props) { return <Bed {...props} />; }',
+    bed: 'function Bed({ ...rest }) { return <Gauge {...rest} />; }',
+  };
+
+  test.each([
+    [named.plot, named.bed, ['warning', 'Renaming or retyping depth means editing two components that do not use it.']],
+    [
+      named.plot,
+      spread.bed,
+      ['warning', 'Renaming or retyping depth means editing one component that does not use it.'],
+    ],
+    [
+      spread.plot,
+      spread.bed,
+      [
+        'note',
+        'Nothing in Plot and Bed says what passes there: renamed at one end alone, it is lost without an error.',
+      ],
+    ],
+  ])('%s %s', (plot, bed, expected) => {
+    expect(told(plot, bed)).toEqual(expected);
+  });
+});
+
+test('drilled-prop: values that go the same way and end in different components are told with both ends', () => {
+  const [found] = one(`function App() { const [depth, setDepth] = useState(1); const [wet, setWet] = useState(true);
+      return <main title={depth + wet} onClick={() => { setDepth(2); setWet(false); }}><Plot depth={depth} wet={wet} /></main>; }
+    function Plot({ depth, wet }) { return <Bed depth={depth} wet={wet} />; }
+    function Bed({ depth, wet }) { return <p><Gauge depth={depth} /><Drop wet={wet} /></p>; }
+    function Gauge({ depth }) { return <b>{depth}</b>; } function Drop({ wet }) { return <b>{wet}</b>; }`)
+    .findings()
+    .filter(({ rule }) => rule === 'drilled-prop');
+  expect(found?.message).toContain('all the way from App to Gauge and Drop.');
+  expect(found?.todo).toContain('Render Gauge and Drop in App and pass them down as children');
+});

@@ -5,7 +5,7 @@ import { isCallbackName } from '../model/signs';
 import { arrivalOf } from '../follow/standing';
 import type { Linked } from '../link';
 import type { CellFlow } from '../follow/cells';
-import { CHAIN_SETTINGS, chains, type Chain } from './shared/chains';
+import { CHAIN_SETTINGS, chains, costOf, namesAlong, type Chain } from './shared/chains';
 import { relatedAt, count, list, named, namesOf, positionOf, type Draft, type Rule, remedyIn } from './rule';
 import { UNITS } from './shared/angularExamples';
 
@@ -95,8 +95,10 @@ function draftOf(linked: Linked, alike: readonly Chain[]): Draft[] {
   const first = chain?.carriers[0];
   if (!chain || !first?.component) return [];
   const values = [...new Set(told.map(({ carriers }) => carriers[0]?.name ?? ''))];
-  const carried = chain.carriers.map((stop) => stop.component?.name ?? '');
-  const end = chain.after.component?.name ?? '';
+  const carried = namesAlong(chain.carriers);
+  const ends = [...new Set(told.map(({ after }) => after.component?.name ?? ''))];
+  const end = list(ends);
+  const moved = ends.length > 1 ? 'them' : 'it';
   const renamed =
     values.length > 1 || chain.after.name === first.name ? '' : `, where it is called ${chain.after.name}`;
   const it = values.length > 1 ? 'them' : 'it';
@@ -105,15 +107,19 @@ function draftOf(linked: Linked, alike: readonly Chain[]): Draft[] {
   return [
     {
       message: `${list(carried)} ${carried.length === 1 ? 'passes' : 'pass'} ${list(values)} on without using ${it}, all the way from ${home} to ${end}${renamed}.`,
-      effect: `Renaming or retyping ${list(values)} means editing ${count(carried.length, 'component that does', 'components that do').toLowerCase()} not use ${it}.`,
+      ...costOf(
+        told,
+        (named) =>
+          `Renaming or retyping ${list(values)} means editing ${count(named, 'component that does', 'components that do').toLowerCase()} not use ${it}.`,
+      ),
       todo: remedyIn(
         {
           scope: `Transclude ${end} from ${home}, or keep ${it} in a service that both ask for. Homes compares the options.`,
           lwc: `Put ${end} into a slot that ${home} fills, or keep ${it} in a module that both import. Homes compares the options.`,
           angular: `Project ${end} from ${home} with <ng-content>, or keep ${it} in a service that both inject. Homes compares the options.`,
           vue: `Render ${end} in ${home} through slots, or pass ${it} on with provide() and inject(). Homes compares the options.`,
-          svelte: `Render ${end} in ${home} and pass it down as a snippet or slot, or use setContext and getContext. Homes compares the options.`,
-          others: `Render ${end} in ${home} and pass it down as children, or provide ${it} through a context. Homes compares the options.`,
+          svelte: `Render ${end} in ${home} and pass ${moved} down as a snippet or slot, or use setContext and getContext. Homes compares the options.`,
+          others: `Render ${end} in ${home} and pass ${moved} down as children, or provide ${it} through a context. Homes compares the options.`,
         },
         first.component.family,
       ),

@@ -57,3 +57,45 @@ test.each([
     function Bed() { const dig = useContext(Dig); return <b onClick={dig} />; }`);
   expect(foundBy('fresh-context', survey)).toEqual(found);
 });
+
+describe('fresh-context: what re-renders the provider decides', () => {
+  const told = (before: string, value: string): [string, unknown] | undefined => {
+    const [found] = one(`const Soil = createContext(null); const Site = createContext(null);
+      function useDepth() { const [depth, setDepth] = useState(1); return { depth, setDepth }; }
+      function Ground({ children }) { ${before} return <main title={open}><Soil.Provider value={${value}}>{children}</Soil.Provider></main>; }
+      function Bed() { return <b>{useContext(Soil).depth}</b>; }
+      function App() { return <Site.Provider value={location.href}><Ground><Bed /></Ground></Site.Provider>; }`)
+      .findings()
+      .filter(({ rule }) => rule === 'fresh-context');
+    return found && [found.level, found.effect];
+  };
+  const WITH = 'const [depth, setDepth] = useState(1);';
+  const OPEN = 'const [open, setOpen] = useState(false); const other = <i onClick={() => setOpen(true)} />;';
+  const SITE = 'const site = useContext(Site);';
+  const unused = (name: string): [string, unknown] => [
+    'warning',
+    `Its one reader re-renders every time ${name} changes, which the value does not use.`,
+  ];
+  const all: [string, unknown] = ['note', expect.stringContaining('Its own state is all in the value')];
+
+  test.each<[string, string, string, [string, unknown]]>([
+    ['all of its state is in the value', WITH, '{ depth, setDepth }', all],
+    ['under another name', WITH, '{ soil: { level: depth }, setDepth }', all],
+    ['a function in it uses the state', WITH, '{ deeper: () => setDepth(depth + 1) }', all],
+    ['what a hook returns is spread into it', 'const made = useDepth();', '{ ...made }', all],
+    ['only the setter is in it', WITH, '{ setDepth }', unused('depth')],
+    ['other state', WITH + OPEN, '{ depth, setDepth }', unused('open')],
+    ['other state of a hook', `${OPEN} const { depth } = useDepth();`, '{ open, setOpen }', unused('depth')],
+    ['another context', WITH + SITE, '{ depth }', unused('Site')],
+    ['another context that is in it', WITH + SITE, '{ depth, site }', all],
+    [
+      'another context that state begins with',
+      `${SITE} const [depth, setDepth] = useState(site);`,
+      '{ depth, setDepth }',
+      unused('Site'),
+    ],
+    ['two of them', WITH + OPEN + SITE, '{ depth }', unused('one of open and Site')],
+  ])('%s', (_what, before, value, expected) => {
+    expect(told(before, value)).toEqual(expected);
+  });
+});

@@ -1,8 +1,8 @@
 /** A provider handed a new object each time it renders. */
-import type { CellFlow } from '../follow/cells';
 import { namesBefore } from '../link/graph/aliases';
 import { FAMILIES } from '../model/families';
-import { relatedAt, named, positionOf, START, type Draft, type Rule } from './rule';
+import { list, relatedAt, named, positionOf, START, type Draft, type Rule } from './rule';
+import { isMadeWith, renderCauses } from './shared/renderCauses';
 
 export const freshContext: Rule = {
   id: 'fresh-context',
@@ -16,8 +16,16 @@ export const freshContext: Rule = {
       'src/App.jsx': `import { createContext, useContext, useState } from 'react';
 const Units = createContext(null);
 export function App() {
+  return <UnitsProvider><Gauge /></UnitsProvider>;
+}
+function UnitsProvider({ children }) {
   const [scale, setScale] = useState('celsius');
-  return <Units.Provider value={{ scale, setScale }}><Gauge /></Units.Provider>;
+  const [open, setOpen] = useState(false);
+  return (
+    <details open={open} onToggle={() => setOpen(!open)}>
+      <Units.Provider value={{ scale, setScale }}>{children}</Units.Provider>
+    </details>
+  );
 }
 function Gauge() {
   const { scale, setScale } = useContext(Units);
@@ -29,9 +37,17 @@ function Gauge() {
       'src/App.jsx': `import { createContext, useContext, useMemo, useState } from 'react';
 const Units = createContext(null);
 export function App() {
+  return <UnitsProvider><Gauge /></UnitsProvider>;
+}
+function UnitsProvider({ children }) {
   const [scale, setScale] = useState('celsius');
+  const [open, setOpen] = useState(false);
   const units = useMemo(() => ({ scale, setScale }), [scale]);
-  return <Units.Provider value={units}>{scale}<Gauge /></Units.Provider>;
+  return (
+    <details open={open} onToggle={() => setOpen(!open)}>
+      <Units.Provider value={units}>{children}</Units.Provider>
+    </details>
+  );
 }
 function Gauge() {
   const { scale, setScale } = useContext(Units);
@@ -49,8 +65,6 @@ function Gauge() {
       const author = program.component(render.authors[site] ?? -1);
       const given = fact.props.find((prop) => prop.name === 'value');
       if (!author || given?.place == null || given.literal !== null || !FAMILIES[author.family].runsAgain) return [];
-      // What re-renders only where whoever wrote its children does makes nothing new for them.
-      const rendersAgain = rendersByItself(author.fn, target.provides);
       const fresh = graph.trace(graph.at(file, given.place)).find((origin) => {
         const place = graph.places[origin.place];
         return (
@@ -61,7 +75,11 @@ function Gauge() {
       });
       // An object put together is reached through its fields, not traced to them: it is the place itself.
       const held = freshPlace(graph.at(file, given.place), author.fn) ?? fresh?.place;
-      if (!rendersAgain || held === undefined) return [];
+      if (held === undefined) return [];
+      // What re-renders only where whoever wrote its children does makes nothing new for them.
+      const causes = renderCauses(linked, cells, author.fn, target.provides);
+      if (causes.length === 0) return [];
+      const apart = causes.filter((cause) => !isMadeWith(linked, held, cause));
       const context = graph.contexts[target.provides]?.fact.name || 'a context';
       const readers = new Set(
         linked.crossings
@@ -69,10 +87,20 @@ function Gauge() {
           .flatMap(({ unit }) => program.runsTogether(unit).map((run) => program.callContexts.owner[run])),
       ).size;
       if (readers === 0) return [];
+      const who =
+        readers === 1
+          ? 'Its one reader re-renders'
+          : readers === 2
+            ? 'Both its readers re-render'
+            : `Its ${readers} readers re-render`;
       return [
         {
           message: `${author.name} passes ${context} a new value on every render.`,
-          effect: `${readers === 1 ? 'Its one reader re-renders' : readers === 2 ? 'Both its readers re-render' : `Its ${readers} readers re-render`} every time ${author.name} does, even if nothing changed.`,
+          effect:
+            apart.length > 0
+              ? `${who} every time ${apart.length === 1 ? '' : 'one of '}${list(apart.map(({ name }) => name))} changes, which the value does not use.`
+              : `${who} every time ${author.name} does, even if nothing changed. Its own state is all in the value, so only a re-render from above is for nothing.`,
+          ...(apart.length > 0 ? {} : { level: 'note' as const }),
           todo: 'Wrap the value in useMemo (a function in useCallback), or provide its parts as contexts of their own.',
           component: author.name,
           name: context,
@@ -82,22 +110,6 @@ function Gauge() {
         },
       ];
     });
-
-    /** By state of its own, or by a context; not the one it passes on with more, whose readers render with it. */
-    function rendersByItself(fn: number, provided: number): boolean {
-      const changes = ({ cell }: CellFlow): boolean =>
-        cell.kind === 'state' ? cell.setter !== null : /^(store|url|storage|remote)$/.test(cell.kind);
-      if (cells.all.some((flow) => flow.cell.home === fn && changes(flow))) return true;
-      const isProvided = (place: number): boolean =>
-        graph.trace(place).some((origin) => graph.contextOfPlace.get(origin.place) === provided);
-      return graph.contextReads.some(
-        ({ fact, file }) =>
-          !isProvided(graph.at(file, fact.context)) &&
-          program
-            .runsTogether(program.unitOf(graph.fnAt(file, fact.fn)))
-            .some((run) => program.callContexts.owner[run] === fn),
-      );
-    }
 
     function relatedTo(place: number): Draft['related'][number] {
       return relatedAt(

@@ -4,7 +4,7 @@ import { UNITS as UNITS_BY_SLOT } from './shared/webComponentExamples';
 import type { FlowStop } from '../follow/flow';
 import { arrivalOf } from '../follow/standing';
 import type { Linked } from '../link';
-import { CHAIN_SETTINGS, chains, type Chain } from './shared/chains';
+import { CHAIN_SETTINGS, chains, costOf, namesAlong, type Chain } from './shared/chains';
 import { relatedAt, count, list, named, namesOf, positionOf, type Draft, type Rule, remedyIn } from './rule';
 import { UNITS } from './shared/angularExamples';
 
@@ -74,22 +74,28 @@ function draftOf(linked: Linked, alike: readonly Chain[]): Draft[] {
   if (!first?.component) return [];
   const names = [...new Set(told.map(({ carriers }) => carriers.at(-1)?.name ?? ''))];
   const called = [...new Set(told.map(({ after }) => after.name))];
-  const carried = up.map((stop) => stop.component?.name ?? '');
-  const from = chain.after.component?.name ?? '';
+  const carried = namesAlong(up);
+  const senders = [...new Set(told.map(({ after }) => after.component?.name ?? ''))];
+  const from = list(senders);
+  const moved = senders.length > 1 ? 'them' : 'it';
   const home = chain.before.component?.name ?? 'its module';
   const at = arrivalOf(linked, first);
   return [
     {
       message: `${list(carried)} only ${carried.length === 1 ? 'forwards' : 'forward'} ${list(called)}, all the way from ${from} up to ${home}.`,
-      effect: `Changing what ${from} reports means editing ${count(carried.length, 'component that only forwards', 'components that only forward').toLowerCase()} it.`,
+      ...costOf(
+        told,
+        (named) =>
+          `Changing what ${from} ${senders.length > 1 ? 'report' : 'reports'} means editing ${count(named, 'component that only forwards', 'components that only forward').toLowerCase()} it.`,
+      ),
       todo: remedyIn(
         {
           scope: `Transclude ${from} from ${home}, or send it up with $scope.$emit(). Homes compares the options.`,
           lwc: `Put ${from} into a slot that ${home} fills, let the event bubble, or publish it on a message channel. Homes compares the options.`,
           angular: `Project ${from} from ${home} with <ng-content>, or let ${from} call a service that ${home} injects too. Homes compares the options.`,
           vue: `Render ${from} in ${home} through slots, or let ${from} inject() a handler that ${home} provides. Homes compares the options.`,
-          svelte: `Render ${from} in ${home} and pass it down as a snippet or slot, or put the handler into a context. Homes compares the options.`,
-          others: `Render ${from} in ${home} and pass it down as children, or put the handler into a context. Homes compares the options.`,
+          svelte: `Render ${from} in ${home} and pass ${moved} down as a snippet or slot, or put the handler into a context. Homes compares the options.`,
+          others: `Render ${from} in ${home} and pass ${moved} down as children, or put the handler into a context. Homes compares the options.`,
         },
         first.component.family,
       ),

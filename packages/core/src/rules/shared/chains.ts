@@ -6,6 +6,7 @@ import type { CellFlow } from '../../follow/cells';
 import { isCallbackName } from '../../model/signs';
 import { itself, type Flow, type FlowHop, type FlowStop } from '../../follow/flow';
 import { roleAt } from '../../follow/standing';
+import { list, type Draft } from '../rule';
 import type { Cells } from '../../follow/cells';
 
 /** A stretch of a way: the stop before the first relay, the relays, the stop after the last. */
@@ -14,6 +15,8 @@ export interface Chain {
   relays: FlowStop[];
   /** The relays of which it is certain that they do nothing but carry. */
   carriers: FlowStop[];
+  /** Of those, the ones that name it where they pass it on; the others spread what they get. */
+  named: FlowStop[];
   after: FlowStop;
   hops: FlowHop[];
 }
@@ -45,7 +48,7 @@ export function chains(
     const way = all && itself(all);
     if (!way || way.stops.size < relays + 2) continue;
     for (const found of chainsOf(way, linked)) {
-      const chain = trimmed(found, found.relays.filter(carries(found)));
+      const chain = trimmed(linked, found, found.relays.filter(carries(found)));
       if (new Set(chain.carriers.map((r) => r.component?.fn)).size < relays) continue;
       // Down a tree of one component inside another of its kind: each level passes on to the next.
       if (chain.before.component && chain.before.component === chain.after.component) continue;
@@ -97,7 +100,7 @@ function usesAround({ program: { graph, fieldPaths }, locals }: Linked, { at, na
 const isName = (field: string): boolean => /^[A-Za-z_$][\w$]*$/.test(field);
 
 /** A chain from its first carrier to its last. */
-function trimmed(chain: Chain, carriers: FlowStop[]): Chain {
+function trimmed(linked: Linked, chain: Chain, carriers: FlowStop[]): Chain {
   const { before, relays, after, hops } = chain;
   const [first, last] = [relays.findIndex((one) => carriers.includes(one)), relays.length - 1];
   const end = last - [...relays].reverse().findIndex((one) => carriers.includes(one));
@@ -106,9 +109,17 @@ function trimmed(chain: Chain, carriers: FlowStop[]): Chain {
     before: relays[first - 1] ?? before,
     relays: relays.slice(first, end + 1),
     carriers,
+    named: carriers.filter((one) => !isSpread(linked, hops[relays.indexOf(one) + 1])),
     after: relays[end + 1] ?? after,
     hops: hops.slice(first, end + 2),
   };
+}
+
+/** Passed on with all that comes, by no name: `{...props}`, `v-bind="$attrs"`. */
+function isSpread({ program: { graph } }: Linked, hop: FlowHop | undefined): boolean {
+  if (hop?.site == null || hop.carrier === 'event') return false;
+  const [name] = hop.name.split('.');
+  return !graph.sites[hop.site]?.fact.props.some((prop) => prop.name === name);
 }
 
 const chainsOf = once(chainsIn);
@@ -151,7 +162,7 @@ function chainsIn(part: Flow, linked: Linked): Chain[] {
     for (const hop of before.hops) {
       const first = part.stops.get(hop.target);
       const stretch = first && isByHand(linked, hop) && isRelay(first) ? stretchFrom(first) : null;
-      if (stretch) found.push({ before, carriers: [], ...stretch, hops: [hop, ...stretch.hops] });
+      if (stretch) found.push({ before, carriers: [], named: [], ...stretch, hops: [hop, ...stretch.hops] });
     }
   }
   return found;
@@ -161,6 +172,21 @@ function chainsIn(part: Flow, linked: Linked): Chain[] {
 function isByHand({ program }: Linked, { carrier, computed, site }: FlowHop): boolean {
   if (computed || !BY_HAND.has(carrier)) return false;
   return site === null || !program.siteTargets[site]?.picked;
+}
+
+/** What carrying costs. Where all on the way spread what they get, there is nothing to edit in them: a note. */
+export function costOf(alike: readonly Chain[], edited: (named: number) => string): Pick<Draft, 'effect' | 'level'> {
+  const named = Math.max(0, ...alike.map((chain) => chain.named.length));
+  if (named > 0) return { effect: edited(named) };
+  const names = list(namesAlong(alike[0]?.carriers ?? []));
+  return {
+    level: 'note',
+    effect: `Nothing in ${names} says what passes there: renamed at one end alone, it is lost without an error.`,
+  };
+}
+
+export function namesAlong(stops: readonly FlowStop[]): string[] {
+  return stops.map((stop) => stop.component?.name ?? '');
 }
 
 /** What both rules can be told. */
