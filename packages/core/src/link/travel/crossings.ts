@@ -276,8 +276,16 @@ export class Crossings {
     const { graph } = this.program;
     // What comes as a result, or is asked for by a name that it is registered under.
     const isInstance = graph.places[place]?.kind === 'result' || graph.keyedJoins.named.has(place);
-    if (path === 0 || !isInstance) return true;
+    if (path === 0) return true;
+    if (!isInstance)
+      return this.program.fieldPaths.depth(path) === 1 || this.comesToAnything({ place, path, context });
     return this.isTaken(this.program.fieldPaths.head(path), { place, path: 0, context });
+  }
+
+  /** Whether anything is done with a value where it arrives: whoever selects another field of its slice does nothing with it. */
+  private comesToAnything(at: At): boolean {
+    const { uses, exits, called, outsideCalls, cut } = this.locals.explore(at);
+    return cut !== null || [uses, exits, called, outsideCalls].some((all) => all.length > 0);
   }
 
   /**

@@ -38,6 +38,25 @@ test('ways are listed longest first, by where they lead to or start from', () =>
   expect(waysOf(document, 'up').map((way) => way.component)).toEqual(['Switch']);
 });
 
+test('who reads it on the way to another has a way as well, and does not branch off', () => {
+  const seen = (component: string) => ({ component, name: 'units', file: `src/${component}.jsx`, line: 1 });
+  const along = {
+    ...document,
+    readers: [seen('App'), seen('Zone'), seen('Gauge')].map((one) => ({
+      ...one,
+      id: `src/${one.component}.jsx#${one.component}`,
+    })),
+  };
+  const down = waysOf(along, 'down');
+  expect(down.map((way) => [way.component, way.hops])).toEqual([
+    ['Gauge', 2],
+    ['Badge', 1],
+    ['Zone', 1],
+  ]);
+  const [chosen] = down;
+  expect(chosen && [...branchesOf(down, chosen).values()].flat().map((way) => way.component)).toEqual(['Badge']);
+});
+
 test('down steps right, up steps left', () => {
   const stops = document.trails[2]?.stops ?? [];
   const tops = topsOf(stops.map(() => 92));

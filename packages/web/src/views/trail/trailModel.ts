@@ -1,7 +1,7 @@
 /** A trail as a strip: how far right each stop stands, and the ways that can be singled out. Pure. */
 import type { Finding, Stop, Trail, TrailDocument } from '@vectura/core';
 
-/** One way through the trail page: the trails that share its last stop. */
+/** One way through the trail page: to a reader at the end of a trail or along it, or from a writer. */
 export interface WayEntry {
   key: string;
   trail: Trail;
@@ -15,8 +15,9 @@ export interface WayEntry {
 }
 
 export function waysOf(document: TrailDocument, direction: Trail['direction']): WayEntry[] {
-  return document.trails
-    .filter((trail) => trail.direction === direction)
+  const trails = document.trails.filter((trail) => trail.direction === direction);
+  const along = direction === 'down' ? alongTheWay(document, trails) : [];
+  return [...trails, ...along]
     .map((trail, index) => {
       const end = direction === 'down' ? trail.stops.at(-1) : trail.stops[0];
       return {
@@ -30,6 +31,23 @@ export function waysOf(document: TrailDocument, direction: Trail['direction']): 
       };
     })
     .sort((a, b) => Number(a.computed) - Number(b.computed) || b.hops - a.hops || (a.component < b.component ? -1 : 1));
+}
+
+/** The ways to readers that a trail passes on its way to another: the shortest to each. */
+function alongTheWay(document: TrailDocument, trails: readonly Trail[]): Trail[] {
+  const ends = new Set(trails.map((trail) => whereOf(trail.stops.at(-1))));
+  return document.readers.flatMap((reader) => {
+    if (reader.computed === true || ends.has(whereOf(reader))) return [];
+    const ways = trails.flatMap((trail) => {
+      const index = trail.computed === true ? -1 : trail.stops.findIndex((stop) => whereOf(stop) === whereOf(reader));
+      return index > 0 ? [{ direction: trail.direction, stops: trail.stops.slice(0, index + 1) }] : [];
+    });
+    return ways.sort((a, b) => a.stops.length - b.stops.length).slice(0, 1);
+  });
+}
+
+function whereOf(seen: { component: string | null; id?: string | null; name: string } | undefined): string {
+  return `${seen?.id ?? seen?.component ?? ''} ${seen?.name ?? ''}`;
 }
 
 export interface StripPoint {
@@ -53,7 +71,8 @@ export function branchesOf(ways: readonly WayEntry[], chosen: WayEntry): Map<num
     const stops = fromHome(way);
     let shared = 0;
     while (shared < stops.length && shared < own.length && isSame(stops[shared], own[shared])) shared++;
-    if (shared === 0) continue;
+    // A way that ends on this one does not part from it.
+    if (shared === 0 || shared === stops.length) continue;
     const index = direction === 'down' ? shared - 1 : own.length - shared;
     const list = branches.get(index);
     if (list) list.push(way);

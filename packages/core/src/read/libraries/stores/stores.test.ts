@@ -220,3 +220,19 @@ test('a family of atoms', () => {
   expect(findingsOf(survey)).toEqual([]);
   expect(survey.trail('store:row')).toMatchObject({ readers: [{ component: 'App' }], writers: [{ component: 'App' }] });
 });
+
+test('a slice: whoever selects another field of it gets nothing of this one', () => {
+  const survey = surveyOf({
+    'src/units.js': SLICE,
+    'src/store.js': `import { combineReducers, configureStore } from '@reduxjs/toolkit'; import units from './units';
+      export const store = configureStore({ reducer: combineReducers({ units }) });`,
+    'src/Gauge.jsx': `import { useSelector } from 'react-redux';
+      export function Gauge() { return <b>{useSelector((state) => state.units.scale)}</b>; }
+      export function Fold() { return <b>{useSelector((state) => state.units.open)}</b>; }`,
+  });
+  const hops = survey.document().hops.filter(({ carrier }) => carrier === 'store');
+  expect(hops.map(({ from, to }) => `${from.name} > ${to.holder.split('#')[1] ?? ''}`)).toEqual([
+    'scale > Gauge',
+    'open > Fold',
+  ]);
+});
