@@ -525,3 +525,36 @@ test.each([
     }`);
   expect(foundBy('direct-write', survey)).toEqual(found);
 });
+
+describe('what a context or a prop gives, changed in place and set as a copy of what is around it', () => {
+  const found = (change: string, by = 'useContext(Plan)'): string[] =>
+    foundBy(
+      'direct-write',
+      one(`const Plan = createContext(null);
+      function App() { const [plan, setPlan] = useState({ beds: [] }); return <Plan.Provider value={{ plan, setPlan }}><b>{plan.beds.length}</b><Desk plan={plan} setPlan={setPlan} /></Plan.Provider>; }
+      function Desk(props) { const { plan, setPlan } = ${by}; return <i onClick={() => { ${change} }} />; }`),
+    );
+
+  test.each([
+    ['const beds = plan.beds; beds.push(1); setPlan({ ...plan, beds });', []],
+    ['plan.beds[0].wet = true; const next = { ...plan }; setPlan(next);', []],
+    ['plan.beds.push(1); setPlan(plan);', ['Desk.plan']],
+    ['plan.beds.push(1);', ['Desk.plan']],
+  ])('%s', (change, expected) => {
+    expect(found(change)).toEqual(expected);
+    expect(found(change, 'props')).toEqual(expected);
+  });
+});
+
+test('what is changed while a component renders is a note: it is shown at once, and stays changed', () => {
+  const level = (bed: string): string[] =>
+    one(`function App() { const [beds, setBeds] = useState([{ soil: null }]); return <main onClick={() => setBeds([])}><List beds={beds} /></main>; }
+      function List({ beds }) { ${bed} }`)
+      .findings()
+      .filter(({ rule }) => rule === 'direct-write')
+      .map((one) => one.level);
+  const mend = "if (bed.soil === null) bed.soil = 'sand';";
+  expect(level(`return <ul>{beds.map((bed) => { ${mend} return <li>{bed.soil}</li>; })}</ul>;`)).toEqual(['note']);
+  expect(level(`const bed = beds[0]; ${mend} return <b>{bed.soil}</b>;`)).toEqual(['note']);
+  expect(level(`const bed = beds[0]; return <b onClick={() => { ${mend} }}>{bed.soil}</b>;`)).toEqual(['error']);
+});

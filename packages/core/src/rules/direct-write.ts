@@ -12,7 +12,7 @@ import { mutationsAt, type Mutation } from '../follow/changesInPlace';
 import { unseenBelow } from './shared/inPlaceBelow';
 import { isChangeOf, isShown, writersOf } from './shared/changes';
 import { isItsOwnAffair, mayBeInstance } from './shared/outsideObjects';
-import { isRenderedAnyway } from './shared/renderedAnyway';
+import { isRenderedAnyway, runsAsItRenders } from './shared/renderedAnyway';
 import {
   isAssignedByCallers,
   isByName,
@@ -271,7 +271,7 @@ function draftsOf(linked: Linked, flow: CellFlow): Map<Spot, Draft> {
           byFunction.get(one.fn)?.some((known) => known.one.at === one.at) ||
           isSetAnew(linked, cell, one) ||
           isSetByCallers(linked, cell, one) ||
-          isSetByCall(linked, flow, one) ||
+          isSetByCall(linked, flow, one, local.visited) ||
           isRenderedAnyway(linked, cell, one.fn) ||
           isPassedUp(program.graph, stop.component?.propsPlace, visited.place, one) ||
           isItsOwnAffair(linked, cell, one)
@@ -279,7 +279,12 @@ function draftsOf(linked: Linked, flow: CellFlow): Map<Spot, Draft> {
           continue;
         const draft: Draft = {
           message: `${stop.component?.name ?? 'A module'} mutates ${what} in place (${one.text}).`,
-          effect: NOT_SHOWN,
+          ...(stop.component && runsAsItRenders(linked, stop.component.fn, one.fn)
+            ? {
+                level: 'note' as const,
+                effect: `It does so while ${stop.component.name} renders: the next render, and whoever else is given it, starts from the changed one.`,
+              }
+            : { effect: NOT_SHOWN }),
           todo: `Build a changed copy and pass it to ${/^\w+$/.test(cell.setterName) ? cell.setterName : 'the setter'}.`,
           component: stop.component?.name ?? null,
           name: stop.name,

@@ -217,11 +217,12 @@ export function useFocus(given) { const input = given.input; const frame = injec
 describe('leaked-listener: listeners of a D3 behaviour', () => {
   test.each([
     ['as it is made', "brushX().on('end', this.dug);", []],
+    ['as it is made, by another name', "d3Zoom().extent(2).on('end', this.dug);", []],
     ['that a field holds', "this.brush = brushX(); this.brush.on('end', this.dug).on('start', this.dug);", []],
     ['of something else', "this.brush = openBrush(); this.brush.extent().on('end', this.dug);", ['Bed.end']],
   ])('%s', (_what, starts, found) => {
     const survey = surveyOf({
-      'src/Bed.jsx': `import { brushX } from 'd3-brush'; import { openBrush } from './brush';
+      'src/Bed.jsx': `import { brushX } from 'd3-brush'; import { zoom as d3Zoom } from 'd3-zoom'; import { openBrush } from './brush';
         export class Bed extends React.Component { dug = () => this.setState({ n: 1 }); componentDidMount() { ${starts} } render() { return <b>{this.state.n}</b>; } }`,
     });
     expect(foundBy('leaked-listener', survey)).toEqual(found);

@@ -154,7 +154,8 @@ export function isBehaviour(r: ScriptReader, { callee }: t.CallExpression): bool
 }
 
 function isOfD3(r: ScriptReader, name: string): boolean {
-  return r.b.facts.imports.some(({ imported, source }) => imported === name && /^d3(?:$|-)/.test(source));
+  const { imports, places } = r.b.facts;
+  return imports.some(({ place, source }) => places[place]?.name === name && /^d3(?:$|-)/.test(source));
 }
 
 export function isMadeForSvelte(r: ScriptReader, node: t.CallExpression, body: t.Node): boolean {

@@ -16,6 +16,11 @@ export function isRenderedAnyway(linked: Linked, { home }: CellInfo, fn: number)
   return isClass && (hasItRendered(linked, fn) || runsInRender(linked, fn));
 }
 
+/** Whether code runs while a component renders, and at no other time. */
+export function runsAsItRenders(linked: Linked, component: number, fn: number): boolean {
+  return isCalledFrom(linked, fn, (one) => one === component);
+}
+
 function hasItRendered({ program }: Linked, fn: number): boolean {
   const { graph } = program;
   const functions = new Set([fn]);
@@ -31,10 +36,15 @@ function hasItRendered({ program }: Linked, fn: number): boolean {
   return false;
 }
 
-function runsInRender({ program: { graph } }: Linked, fn: number): boolean {
+function runsInRender(linked: Linked, fn: number): boolean {
+  return isCalledFrom(linked, fn, (one) => linked.program.graph.functions[one]?.fact.name === 'render');
+}
+
+/** Whether a function is one of those looked for, or is called by them alone, by whatever way. */
+function isCalledFrom({ program: { graph } }: Linked, fn: number, isSought: (fn: number) => boolean): boolean {
   const functions = new Set([fn]);
   for (const one of functions) {
-    if (graph.functions[one]?.fact.name === 'render') continue;
+    if (isSought(one)) continue;
     const callers = graph.callersOfFunction(one);
     if (callers.length === 0 || functions.size > MOST_FUNCTIONS) return false;
     for (const call of callers) functions.add(graph.fnOfCall(call));

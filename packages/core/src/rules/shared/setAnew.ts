@@ -6,6 +6,7 @@ import type { Linked } from '../../link';
 import { namesBefore } from '../../link/graph/aliases';
 import type { Edge } from '../../link/graph/edges';
 import type { Graph } from '../../link/graph/graph';
+import type { Visited } from '../../link/travel/visited';
 import type { Origin } from '../../link/graph/traces';
 import type { CallFact } from '../../model/facts';
 import { isChangeOf, isSameSpot, writersOf } from './changes';
@@ -88,14 +89,23 @@ export function isSetByCallers(linked: Linked, cell: CellInfo, one: Mutation): b
   return isSet;
 }
 
-/** `item.beds.push(bed); update();`: whether the function also calls, by way of a context or of props, what sets the state anew. */
-export function isSetByCall({ program: { graph } }: Linked, flow: CellFlow, { file, fn }: Mutation): boolean {
+/**
+ * `item.beds.push(bed); update();`: whether the function also calls, by way of a context or of props, what sets the state anew.
+ * `visited` are the places that the value comes to.
+ */
+export function isSetByCall(
+  { program: { graph } }: Linked,
+  flow: CellFlow,
+  { file, fn }: Mutation,
+  visited: readonly Visited[],
+): boolean {
+  const isCopy = (place: number): boolean => isPutTogether(graph, place) && visited.some((one) => one.place === place);
   const sets = writersOf(flow).flatMap(({ facts }) => facts.uses.filter((use) => use.file === file));
   return (graph.files[file]?.calls ?? []).some(
     (fact) =>
       graph.fnAt(file, fact.fn) === fn &&
-      // What it is given might be the very same object.
-      fact.args.length === 0 &&
+      // What it is given might be the very same object, unless that is put together of what was changed.
+      fact.args.every((arg) => arg !== null && isCopy(graph.at(file, arg))) &&
       sets.some(({ spot }) => isSameSpot(spot, fact.at)),
   );
 }
