@@ -208,9 +208,10 @@ function askArriving(linked: Linked, cells: Cells, component: ComponentInfo, nam
       callable: best.callable,
     };
   const prop = component.props.find((p) => p.name === name);
-  if (!prop || component.propsPlace === null) return null;
+  const [root] = linked.program.rootsOf(component.fn);
+  if (!prop || component.propsPlace === null || root === undefined) return null;
   const path = linked.program.fieldPaths.cons(name, 0);
-  const at = { place: component.propsPlace, path, context: linked.program.rootsOf(component.fn)[0] ?? 0 };
+  const at = { place: component.propsPlace, path, context: root };
   // Nobody in the project gives it: it comes from outside, and what becomes of it here can still be told.
   const { cell } = cells.local(component.fn, name, component.file, prop.at, at);
   const location = { file: component.file, spot: prop.at };
@@ -230,7 +231,7 @@ function askArriving(linked: Linked, cells: Cells, component: ComponentInfo, nam
 function askLocal(linked: Linked, cells: Cells, component: ComponentInfo, name: string): Asked | null {
   const { program } = linked;
   const { graph } = program;
-  const root = program.rootsOf(component.fn)[0] ?? 0;
+  const [root] = program.rootsOf(component.fn);
   const base = graph.at(component.file, 0);
   const places: number[] = [];
   graph.files[component.file]?.places.forEach((place, index) => {
@@ -262,9 +263,9 @@ function askLocal(linked: Linked, cells: Cells, component: ComponentInfo, name: 
       }),
       callable,
     };
-  const place = places[0] ?? 0;
-  const spot = graph.places[place]?.at;
-  if (!spot) return null;
+  const [place] = places;
+  const spot = place === undefined ? undefined : graph.places[place]?.at;
+  if (!spot || place === undefined || root === undefined) return null;
   const flow = cells.local(component.fn, name, component.file, spot, { place, path: 0, context: root });
   return { component, name, flows: [{ flow, at: null, context: null }], callable: flow.cell.callable };
 }

@@ -2,6 +2,7 @@
  * One stop of a value: what a component does with it between where it arrives and where it leaves. The same
  * exploration answers two questions: what becomes of a value (who reads it) and of a function (who calls it).
  */
+import { entryAt } from '../model/checked';
 import { FAMILIES } from '../model/families';
 import type { Carrier, Effect } from '../model/documents';
 import { TAKEN, type CallFact, type Spot, type UseFact } from '../model/facts';
@@ -424,35 +425,27 @@ export class Stops {
   private locationOfExit(exit: Exit): Location {
     const { graph, fieldPaths } = this.linked.program;
     if (exit.kind === 'site') {
-      const site = graph.sites[exit.target];
+      const { fact, file } = entryAt(graph.sites, exit.target, 'site');
       const name = fieldPaths.head(exit.at.path);
-      const props = site?.fact.props ?? [];
-      const prop = props.find((p) => p.name === name) ?? props.findLast((p) => p.name === null);
-      return { file: site?.file ?? 0, spot: prop?.at ?? site?.fact.at ?? NO_SPOT };
+      const prop = fact.props.find((p) => p.name === name) ?? fact.props.findLast((p) => p.name === null);
+      return { file, spot: prop?.at ?? fact.at };
     }
-    if (exit.kind === 'argument') {
-      const call = graph.calls[exit.target];
-      return { file: call?.file ?? 0, spot: call?.fact.at ?? NO_SPOT };
-    }
+    if (exit.kind === 'argument') return locationOfFact(entryAt(graph.calls, exit.target, 'call'));
     if (exit.kind === 'clone') {
-      const clone = graph.clones[exit.target];
+      const { fact, file } = entryAt(graph.clones, exit.target, 'clone');
       const name = fieldPaths.head(exit.at.path);
-      return {
-        file: clone?.file ?? 0,
-        spot: clone?.fact.props.find((p) => p.name === name)?.at ?? clone?.fact.at ?? NO_SPOT,
-      };
-    }
-    if (exit.kind === 'handle') {
-      const fn = graph.functions[exit.target];
-      // What is offered, where it is written; where that is not known, what holds all that is.
-      const [offered] = graph.trace(exit.at.place, fieldPaths.fields(exit.at.path));
-      const own = offered && graph.fileOf(offered.place) === fn?.file && graph.functionOfSelf.has(offered.place);
-      const place = own ? offered.place : exit.at.place;
-      return { file: fn?.file ?? 0, spot: graph.places[place]?.at ?? fn?.fact.at ?? NO_SPOT };
+      return { file, spot: fact.props.find((p) => p.name === name)?.at ?? fact.at };
     }
     if (exit.kind === 'shared') return locationOfRead(this.linked, exit.at);
-    const fn = graph.functions[exit.target];
-    return { file: fn?.file ?? 0, spot: fn?.fact.at ?? NO_SPOT };
+    const fn = entryAt(graph.functions, exit.target, 'function');
+    if (exit.kind === 'handle') {
+      // What is offered, where it is written; where that is not known, what holds all that is.
+      const [offered] = graph.trace(exit.at.place, fieldPaths.fields(exit.at.path));
+      const own = offered && graph.fileOf(offered.place) === fn.file && graph.functionOfSelf.has(offered.place);
+      const place = own ? offered.place : exit.at.place;
+      return { file: fn.file, spot: graph.places[place]?.at ?? fn.fact.at };
+    }
+    return locationOfFact(fn);
   }
 }
 

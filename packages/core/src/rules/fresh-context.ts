@@ -112,12 +112,7 @@ function Gauge() {
     });
 
     function relatedTo(place: number): Draft['related'][number] {
-      return relatedAt(
-        linked,
-        graph.fileOfPlace[place] ?? 0,
-        graph.places[place]?.at ?? START,
-        'It is made anew here.',
-      );
+      return relatedAt(linked, graph.fileOf(place), graph.places[place]?.at ?? START, 'It is made anew here.');
     }
 
     function isRenderCode(place: number, component: number): boolean {

@@ -1,4 +1,5 @@
 /** What is sent does not fit what is taken. */
+import { entryAt } from '../model/checked';
 import { sending } from './shared/scopeExamples';
 import { digging as diggingBeds } from './shared/webComponentExamples';
 import { push } from '../link/graph/byPlace';
@@ -216,10 +217,10 @@ function ofArguments(linked: Linked, { name, sends, listens, outside }: Topic): 
     const start = fact.args;
     if (start === undefined || fact.handler === null) continue;
     for (const fn of graph.functionsAt(graph.at(file, fact.handler))) {
-      const entry = graph.functions[fn];
-      const wanted = (entry?.fact.params ?? []).flatMap((param, index) =>
-        index >= start + most && index < (entry?.fact.needs ?? 0) && countsOnParam(linked, fn, index)
-          ? [paramName(linked, entry?.file ?? 0, param)]
+      const entry = entryAt(graph.functions, fn, 'function');
+      const wanted = entry.fact.params.flatMap((param, index) =>
+        index >= start + most && index < entry.fact.needs && countsOnParam(linked, fn, index)
+          ? [paramName(linked, entry.file, param)]
           : [],
       );
       if (wanted.length === 0) continue;
@@ -305,10 +306,8 @@ interface Misfit {
 /** Why a call does not fit a function; null where it does. */
 function misfit(linked: Linked, call: number, fn: number): Misfit | null {
   const { graph } = linked.program;
-  const given = graph.calls[call]?.fact;
-  const entry = graph.functions[fn];
-  const file = graph.calls[call]?.file ?? 0;
-  if (!given || !entry) return null;
+  const { fact: given, file } = entryAt(graph.calls, call, 'call');
+  const entry = entryAt(graph.functions, fn, 'function');
   const event = eventOf(graph.places[graph.at(file, given.callee)]?.name ?? '');
   const verb = event === null ? 'calls' : 'emits';
   const sentWith = event === null ? undefined : fieldsSent(linked, call, event);

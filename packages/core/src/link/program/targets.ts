@@ -2,6 +2,7 @@
  * What each site renders: its tag is traced to components, contexts and packages. A tag that is a parameter (of a
  * wrapper, or of a component told what to render) may be whatever its callers and sites pass.
  */
+import { entryAt } from '../../model/checked';
 import { FAMILIES } from '../../model/families';
 import type { Graph, Origin } from '../graph/graph';
 import { pascal } from '../../model/spelling';
@@ -68,7 +69,7 @@ export class Targets {
   private resolvedAt(site: number): SiteTarget {
     const { guard, sites } = this.graph;
     const { target, asked, readFrom } = guard.run(
-      sites[site]?.file ?? 0,
+      entryAt(sites, site, 'site').file,
       () => this.resolved.get(site, () => this.resolve(site)),
       { target: { ...unknownTarget(), reason: 'It is nested too deeply.' }, asked: [], readFrom: [] },
     );

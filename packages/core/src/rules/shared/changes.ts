@@ -1,4 +1,5 @@
 /** Whether a value changes, and who changes it. */
+import { entryAt } from '../../model/checked';
 import type { CellFlow, Cells } from '../../follow/cells';
 import type { FlowStop } from '../../follow/flow';
 import type { CallFact, Spot } from '../../model/facts';
@@ -56,12 +57,12 @@ export function isShown({ program: { graph }, locals }: Linked, { cell, values }
       return false;
     };
     return uses.some(({ use, from }) => {
-      const fact = graph.uses[use]?.fact;
+      const { fact, file } = entryAt(graph.uses, use, 'use');
       const isInMarkup =
-        fact?.kind === 'shown' ||
+        fact.kind === 'shown' ||
         // Conditions and loops of the markup stand in the component's own function.
-        ((fact?.kind === 'branched' || fact?.kind === 'iterated') &&
-          isRenderOf(graph, graph.fnAt(graph.uses[use]?.file ?? 0, fact.fn), stop.component?.fn));
+        ((fact.kind === 'branched' || fact.kind === 'iterated') &&
+          isRenderOf(graph, graph.fnAt(file, fact.fn), stop.component?.fn));
       return isInMarkup && !throughOther(from);
     });
   });

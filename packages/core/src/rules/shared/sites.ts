@@ -128,10 +128,11 @@ function exploreProp(
   { propsPlace, fn, props }: ComponentInfo,
   prop: string,
 ): Local | null {
-  if (propsPlace === null) return null;
+  const [root] = program.rootsOf(fn);
+  if (propsPlace === null || root === undefined) return null;
   const isText = props.some(({ name, text }) => text && name === prop);
   const path = program.fieldPaths.cons(isText ? textProp(prop) : prop, 0);
-  return locals.explore({ place: propsPlace, path, context: program.rootsOf(fn)[0] ?? 0 });
+  return locals.explore({ place: propsPlace, path, context: root });
 }
 
 /** The props a site passes that the component does not take. */
