@@ -142,11 +142,11 @@ export function installScopes(): void {
     isWatched = true;
     const proto = Object.getPrototypeOf(root) as Loose;
     for (const method of ['$emit', '$broadcast']) {
-      const plain = proto[method] as (...given: unknown[]) => unknown;
-      proto[method] = function (this: Scope, ...given: unknown[]): unknown {
+      const plain = proto[method] as (...args: unknown[]) => unknown;
+      proto[method] = function (this: Scope, ...args: unknown[]): unknown {
         senders.push({ scope: this, method });
         try {
-          return plain.apply(this, given);
+          return plain.apply(this, args);
         } finally {
           senders = senders.slice(0, -1);
         }
@@ -158,27 +158,27 @@ export function installScopes(): void {
       for (let child = scope.$$childHead as Scope | null; child; child = child.$$nextSibling as Scope | null)
         all.push(child);
     }
-    const plain = proto.$on as (topic: string, run: (...given: unknown[]) => unknown) => unknown;
-    proto.$on = function (this: Scope, topic: string, run: (...given: unknown[]) => unknown): unknown {
+    const plain = proto.$on as (topic: string, run: (...args: unknown[]) => unknown) => unknown;
+    proto.$on = function (this: Scope, topic: string, run: (...args: unknown[]) => unknown): unknown {
       return plain.call(this, topic, heardBy(this, topic, run));
     };
   }
 
   function wrap(scope: Scope): void {
-    const listeners = (scope.$$listeners ?? {}) as Record<string, ((...given: unknown[]) => unknown)[]>;
+    const listeners = (scope.$$listeners ?? {}) as Record<string, ((...args: unknown[]) => unknown)[]>;
     for (const [topic, list] of Object.entries(listeners))
       list.forEach((run, index) => (list[index] = heardBy(scope, topic, run)));
   }
 
-  function heardBy(scope: Scope, topic: string, run: (...given: unknown[]) => unknown): typeof run {
-    return function (this: unknown, ...given: unknown[]) {
+  function heardBy(scope: Scope, topic: string, run: (...args: unknown[]) => unknown): typeof run {
+    return function (this: unknown, ...args: unknown[]) {
       const sender = senders.at(-1);
       const [from, to] = [sender ? (partOf(sender.scope) ?? acting) : null, partOf(scope)];
       if (!topic.startsWith('$') && from !== null && to !== null) {
         sets.messages.add(`${from}>${to}@${topic}`);
         if (sender?.method === '$emit') sets.given.add(`${to}>${from}.${topic}`);
       }
-      return run.apply(this, given);
+      return run.apply(this, args);
     };
   }
 

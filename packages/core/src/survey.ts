@@ -31,7 +31,7 @@ import { judgeTogether } from './homes/together';
 import { standing } from './homes/decision';
 import type { Thumb } from './model/thumb';
 import { linkProject, namesTopics, takeEdits, type Linked, type ProjectInput } from './link';
-import { findingsOf, partAccepted, runRules, type Found, type Told } from './rules';
+import { findingsOf, partAccepted, runRules, type Found, type Reported } from './rules';
 import { prepareFamilies, readFile } from './read';
 import { projectKinds } from './read/projectKinds';
 import { DEFAULT_CONFIG, type Config } from './rules/config';
@@ -42,7 +42,7 @@ export class Survey {
   readonly cells: Cells;
   private dominatorTree: Dominators | null = null;
   private found: Found[] | null = null;
-  private told: Told | null = null;
+  private reported: Reported | null = null;
   private ways: Ways | null = null;
   private written: FlowDocument | null = null;
   private margins: Map<string, MarginEntry[]> | null = null;
@@ -83,7 +83,7 @@ export class Survey {
     if (pairs.length === 0) return true;
     for (const { before, after } of pairs) if (before) takeOver(before, after);
     if (this.found) this.found = runRules(this.linked, this.cells, this.config, this.found);
-    this.told = null;
+    this.reported = null;
     this.written = null;
     this.margins = null;
     return true;
@@ -94,7 +94,7 @@ export class Survey {
     const same = JSON.stringify(config.accepted) === JSON.stringify(this.config.accepted);
     this.config = config;
     if (same) return;
-    this.told = null;
+    this.reported = null;
     this.written = null;
   }
 
@@ -148,7 +148,7 @@ export class Survey {
   }
 
   dominators(): Dominators {
-    this.dominatorTree ??= new Dominators(this.linked.render.held, this.linked.render.tops);
+    this.dominatorTree ??= new Dominators(this.linked.render.holds, this.linked.render.tops);
     return this.dominatorTree;
   }
 
@@ -283,10 +283,10 @@ export class Survey {
     return this.parted().accepted;
   }
 
-  private parted(): Told {
+  private parted(): Reported {
     this.found ??= runRules(this.linked, this.cells, this.config);
-    this.told ??= partAccepted(findingsOf(this.found), this.config.accepted);
-    return this.told;
+    this.reported ??= partAccepted(findingsOf(this.found), this.config.accepted);
+    return this.reported;
   }
 
   /** What following took: stops that differ, and places come to. It is to grow as the code does. */

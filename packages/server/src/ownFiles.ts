@@ -35,8 +35,8 @@ export function readRegularFile(file: string): Buffer {
 /** Makes a folder that its owner alone may look into. One that is there already stays as it is. */
 export function makePrivateFolder(folder: string): void {
   // One by one: asked to make all of them, Node never ends where the system says that the folder above is not there although it is.
-  const above = path.dirname(folder);
-  if (above !== folder && !existsSync(above)) makePrivateFolder(above);
+  const parent = path.dirname(folder);
+  if (parent !== folder && !existsSync(parent)) makePrivateFolder(parent);
   try {
     mkdirSync(folder, { mode: 0o700 });
   } catch (error) {
@@ -65,14 +65,14 @@ export async function replaceFile(file: string, text: string, mode?: number): Pr
     if (error.code === 'ENOENT') return file;
     throw error;
   });
-  const kept = await fs.lstat(target).catch(() => null);
-  if (kept?.isSymbolicLink()) throw new Error(`${file} is a link to a file that does not exist.`);
+  const known = await fs.lstat(target).catch(() => null);
+  if (known?.isSymbolicLink()) throw new Error(`${file} is a link to a file that does not exist.`);
   const beside = path.join(path.dirname(target), `.${path.basename(target)}.${randomBytes(8).toString('hex')}`);
   try {
-    const handle = await fs.open(beside, 'wx', mode ?? (kept ? kept.mode & 0o777 : 0o666));
+    const handle = await fs.open(beside, 'wx', mode ?? (known ? known.mode & 0o777 : 0o666));
     try {
       // The rights it had, whatever those of new files are.
-      if (kept && mode === undefined) await handle.chmod(kept.mode & 0o777);
+      if (known && mode === undefined) await handle.chmod(known.mode & 0o777);
       await handle.writeFile(text);
       await handle.sync();
     } finally {

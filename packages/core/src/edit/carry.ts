@@ -4,7 +4,7 @@
  */
 import { ownHops, type Flow } from '../follow/flow';
 import type { CellFlow } from '../follow/cells';
-import type { ComponentEditor, GivenProp, Taken } from './component';
+import type { ComponentEditor, PassedProp, Taken } from './component';
 import { below } from '../follow/dominators';
 import type { Elsewhere } from './react/elsewhere';
 import type { Workshop } from './workshop';
@@ -26,7 +26,7 @@ export interface Giver {
   site: number;
   prop: string;
   /** Null where it is spread into the tag with others. */
-  given: GivenProp | null;
+  passed: PassedProp | null;
 }
 
 /** One expression that a home passes down, with all props that hold what it is. */
@@ -35,7 +35,7 @@ export interface Carried {
   expression: string;
   isFunction: boolean;
   /** A tag at which the home gives it. */
-  given: GivenProp;
+  original: PassedProp;
   /** It is made at the tag, and would have to be made at the top. */
   hoists: boolean;
   props: CarriedProp[];
@@ -49,45 +49,45 @@ export function carriedFrom(
   /** Takes why a prop could not be followed. */
   note: (reason: string) => void = () => undefined,
 ): Carried[] {
-  const found = new Map<string, { isFunction: boolean; made: GivenProp; hoists: boolean; given: Giver[] }>();
+  const found = new Map<string, { isFunction: boolean; made: PassedProp; hoists: boolean; passed: Giver[] }>();
   const component = workshop.editor(home);
   if (!component) return [];
   for (const flow of [values, calls]) {
     if (!flow) continue;
-    for (const { given, site } of givenBy(workshop, home, component, flow)) {
-      const isAtTop = component.isAtTop(given);
-      if (!isAtTop && !component.canHoist(given)) {
-        note(`${workshop.info(home).name} makes what it passes as ${given.prop} at the tag.`);
+    for (const { passed, site } of passedBy(workshop, home, component, flow)) {
+      const isAtTop = component.isAtTop(passed);
+      if (!isAtTop && !component.canHoist(passed)) {
+        note(`${workshop.info(home).name} makes what it passes as ${passed.prop} at the tag.`);
         continue;
       }
-      const { expression, prop } = given;
+      const { expression, prop } = passed;
       const known = found.get(expression) ?? {
         isFunction: flow.mode === 'function',
-        made: given,
+        made: passed,
         hoists: !isAtTop,
-        given: [],
+        passed: [],
       };
-      if (!known.given.some((one) => one.site === site && one.prop === prop))
-        known.given.push({ from: home, site, prop, given });
+      if (!known.passed.some((one) => one.site === site && one.prop === prop))
+        known.passed.push({ from: home, site, prop, passed });
       found.set(expression, known);
     }
   }
-  return [...found].map(([expression, { isFunction, made, hoists, given }]) => ({
+  return [...found].map(([expression, { isFunction, made, hoists, passed }]) => ({
     expression,
     isFunction,
-    given: made,
+    original: made,
     hoists,
-    props: propsBelow(workshop, home, expression, given, note),
+    props: propsBelow(workshop, home, expression, passed, note),
   }));
 }
 
 /** What a home gives to tags where a flow leaves it as itself. */
-function givenBy(
+function passedBy(
   workshop: Workshop,
   home: number,
   component: ComponentEditor,
   flow: Flow,
-): { given: GivenProp; site: number }[] {
+): { passed: PassedProp; site: number }[] {
   const { graph, fieldPaths } = workshop.linked.program;
   return [...flow.stops.values()]
     .filter((stop) => stop.component?.fn === home)
@@ -96,8 +96,8 @@ function givenBy(
       const site = hop.by === null ? undefined : graph.sites[hop.by];
       const isWhole = /^(prop|overflow)$/.test(hop.carrier) && hop.effect !== 'derived' && hop.effect !== 'frozen';
       if (hop.by === null || !site || !isWhole) return [];
-      const given = component.givenAt(site.fact.at, fieldPaths.head(hop.to.path));
-      return given ? [{ given, site: hop.by }] : [];
+      const passed = component.passedAt(site.fact.at, fieldPaths.head(hop.to.path));
+      return passed ? [{ passed, site: hop.by }] : [];
     });
 }
 
@@ -106,11 +106,11 @@ function propsBelow(
   workshop: Workshop,
   home: number,
   expression: string,
-  given: readonly Giver[],
+  givers: readonly Giver[],
   note: (reason: string) => void,
 ): CarriedProp[] {
   const props = new Map<string, CarriedProp>();
-  const queue = [...given];
+  const queue = [...givers];
   for (let giver = queue.pop(); giver; giver = queue.pop()) {
     const { prop, site } = giver;
     const children = workshop.childrenOf(site);
@@ -133,7 +133,7 @@ function propsBelow(
         note(`The props of ${name} are typed in another file, or for several components.`);
       if (!component || !taken || !component.canDrop(prop)) continue;
       props.set(key, { fn: child, prop, taken, component, givers: [giver], elsewhere: [] });
-      queue.push(...givenOn(workshop, child, component, taken, prop));
+      queue.push(...passedOn(workshop, child, component, taken, prop));
     }
   }
   const { program } = workshop.linked;
@@ -143,20 +143,20 @@ function propsBelow(
     for (const [key, carried] of props) {
       const { fn, givers, taken, component, prop } = carried;
       const sites = program.sitesOf(fn).filter((site) => program.graph.sites[site] !== undefined);
-      const isGiven = (site: number): boolean =>
+      const isPassed = (site: number): boolean =>
         givers.some(
           (one) => one.site === site && (one.from === home || [...props.values()].some(({ fn }) => fn === one.from)),
         );
       givers.push(
-        ...givenAgain(
+        ...passedAgain(
           workshop,
           home,
           expression,
           prop,
-          sites.filter((site) => !isGiven(site)),
+          sites.filter((site) => !isPassed(site)),
         ),
       );
-      const elsewhere = sites.filter((site) => !isGiven(site));
+      const elsewhere = sites.filter((site) => !isPassed(site));
       // A tag that may be one of several is given the prop for as long as one of them needs it.
       const areAllEdited = [...givers.map(({ site }) => site), ...elsewhere].every((site) =>
         workshop
@@ -179,7 +179,7 @@ function propsBelow(
 }
 
 /** Further tags at which the home gives the same. */
-function givenAgain(
+function passedAgain(
   workshop: Workshop,
   home: number,
   expression: string,
@@ -190,8 +190,8 @@ function givenAgain(
   const component = workshop.editor(home);
   return sites.flatMap((site) => {
     const at = workshop.authorOf(site) === home ? graph.sites[site]?.fact.at : undefined;
-    const given = at ? (component?.givenAt(at, prop) ?? null) : null;
-    return given?.expression === expression ? [{ from: home, site, prop, given }] : [];
+    const passed = at ? (component?.passedAt(at, prop) ?? null) : null;
+    return passed?.expression === expression ? [{ from: home, site, prop, passed }] : [];
   });
 }
 
@@ -213,13 +213,13 @@ function provideTheirOwn(
   const isPassedOn = taken.by === 'rest' || component.passing(taken, prop).length > 0;
   if (!isPassedOn || sites.length > FEW || !all.some(({ givers }) => givers.some((one) => one.from === fn)))
     return false;
-  const provided = below(workshop.linked.render.held, home);
+  const provided = below(workshop.linked.render.holds, home);
   const found: Elsewhere[] = [];
   for (const site of sites) {
-    const given = workshop.givenElsewhere(site, prop);
+    const passed = workshop.passedElsewhere(site, prop);
     const author = workshop.authorOf(site);
-    if (given === null) return false;
-    if (given !== 'none') found.push(given);
+    if (passed === null) return false;
+    if (passed !== 'none') found.push(passed);
     else if (author === null || author === home || provided.has(author)) return false;
   }
   carried.elsewhere = found;
@@ -231,14 +231,14 @@ function markupOf({ path, markupPath }: ComponentEditor): string {
 }
 
 /** The tags at which a component passes on what one of its props holds. */
-function givenOn(workshop: Workshop, from: number, component: ComponentEditor, taken: Taken, prop: string): Giver[] {
+function passedOn(workshop: Workshop, from: number, component: ComponentEditor, taken: Taken, prop: string): Giver[] {
   const spread = component.spreadTags(taken).flatMap((tag): Giver[] => {
     const site = workshop.siteAt(markupOf(component), tag);
-    return site === null ? [] : [{ from, site, prop, given: null }];
+    return site === null ? [] : [{ from, site, prop, passed: null }];
   });
-  const named = component.passing(taken, prop).flatMap((given): Giver[] => {
-    const site = workshop.siteAt(markupOf(component), given.tag);
-    return site === null ? [] : [{ from, site, prop: given.prop, given }];
+  const named = component.passing(taken, prop).flatMap((passed): Giver[] => {
+    const site = workshop.siteAt(markupOf(component), passed.tag);
+    return site === null ? [] : [{ from, site, prop: passed.prop, passed }];
   });
   return [...spread, ...named];
 }

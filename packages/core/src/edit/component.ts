@@ -6,7 +6,7 @@ import type { Imports } from './syntax/imports';
 import type { Texts } from './texts';
 
 /** A prop as a tag is given it. */
-export interface GivenProp {
+export interface PassedProp {
   prop: string;
   /** Where the name of the tag begins, by which sites are known. */
   tag: number;
@@ -28,7 +28,7 @@ export type Gets = 'live' | 'asked' | 'called';
 /** What is provided to all below: the name of what stands for it in the module, and what the home provides. */
 export interface Provided {
   /** At which tag the home gave it. */
-  made?: GivenProp;
+  made?: PassedProp;
   /** The context, key or the like, as it is called in the file. */
   key: string;
   expression: string;
@@ -46,20 +46,20 @@ export interface ComponentEditor {
   /** Whether a prop can be taken away without breaking its types. */
   canDrop(prop: string): boolean;
   /** Where what a prop holds, and nothing else, is given to a tag. */
-  passing(taken: Taken, prop: string): GivenProp[];
+  passing(taken: Taken, prop: string): PassedProp[];
   /** The tags into which what a rest holds is spread; none where the prop is taken by its name. */
   spreadTags(taken: Taken): number[];
   /** What the tag at a spot is given for a prop; null where nothing is written there. */
-  givenAt(spot: Spot, prop: string): GivenProp | null;
+  passedAt(spot: Spot, prop: string): PassedProp | null;
   /** Whether what is given is known wherever the component renders, so that it can be provided there. */
-  isAtTop(given: GivenProp): boolean;
+  isAtTop(passed: PassedProp): boolean;
   /** Whether what is made at a tag could be made at the top of the component, under a name. */
-  canHoist(given: GivenProp): boolean;
+  canHoist(passed: PassedProp): boolean;
   /** Makes it there; gives its name. `keep` tells what keeping it from render to render depends on; null where it cannot be kept. */
-  hoist(given: GivenProp, keep: (fn: t.Node) => string[] | null, imports: Imports): string;
+  hoist(passed: PassedProp, keep: (fn: t.Node) => string[] | null, imports: Imports): string;
   /** Where what a prop holds is used, apart from what is no longer given. */
   usesOf(taken: Taken, prop: string): Span[];
-  dropGiven(given: GivenProp): void;
+  dropPassed(passed: PassedProp): void;
   dropProp(prop: string): void;
   /** Provides something to all that it renders. */
   provide(provided: Provided, imports: Imports): void;

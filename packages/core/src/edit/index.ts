@@ -15,7 +15,7 @@ import { EditClash, Texts, type Sources } from './texts';
 import { tryOut } from './tryOut';
 import type { Move } from './ways/situation';
 import { toContext } from './ways/context';
-import { toAbove } from './ways/up';
+import { toAncestor } from './ways/up';
 import { toBelow } from './ways/down';
 import { toMarkup } from './ways/markup';
 import { toService } from './ways/service';
@@ -26,7 +26,7 @@ import { Workshop } from './workshop';
 /** The ways that are carried out by edits; the others are told in words. */
 const WAYS: Partial<Record<OptionKind, (move: Move) => void>> = {
   context: toContext,
-  up: toAbove,
+  up: toAncestor,
   down: toBelow,
   compose: toMarkup,
   store: toStore,
@@ -126,9 +126,9 @@ function checkPlace(project: Project, flow: CellFlow, to: number, wanted: readon
   const nearest = dominators.nearest([to, ...readers, ...writers]);
   if (nearest === to) return;
   const name = linked.program.component(to)?.name ?? '';
-  const above = nearest === null ? null : linked.program.component(nearest)?.name;
+  const nearestName = nearest === null ? null : linked.program.component(nearest)?.name;
   throw new NotFound(
-    `${name} does not stand above all who need it.${above == null ? '' : ` The lowest component that does is ${above}.`}`,
+    `${name} does not stand above all who need it.${nearestName == null ? '' : ` The lowest component that does is ${nearestName}.`}`,
   );
 }
 

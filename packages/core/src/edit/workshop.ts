@@ -2,7 +2,7 @@
 import type { Linked } from '../link';
 import type { ComponentInfo } from '../link/program/program';
 import { ReactComponent } from './react/component';
-import { givenElsewhere, TagProviders, type Elsewhere } from './react/elsewhere';
+import { passedElsewhere, TagProviders, type Elsewhere } from './react/elsewhere';
 import { Imports } from './syntax/imports';
 import { offsets } from './syntax/offsets';
 import { Syntax } from './syntax/tree';
@@ -13,7 +13,7 @@ import { VueComponent } from './vue/component';
 import type { Texts } from './texts';
 
 /** Components in a file of their own, by its ending. */
-const SINGLE: Record<string, { of: (...given: Parameters<typeof VueComponent.of>) => ComponentEditor | null }> = {
+const SINGLE: Record<string, { of: (...argument: Parameters<typeof VueComponent.of>) => ComponentEditor | null }> = {
   '.vue': VueComponent,
   '.svelte': SvelteComponent,
 };
@@ -125,13 +125,13 @@ export class Workshop {
   }
 
   /** What the tag of a site gives for a prop, whoever writes it; null where that cannot be edited. */
-  givenElsewhere(site: number, prop: string): Elsewhere | 'none' | null {
+  passedElsewhere(site: number, prop: string): Elsewhere | 'none' | null {
     const { graph } = this.linked.program;
     const entry = graph.sites[site];
     const path = entry ? graph.path(entry.file) : '';
     const isReact = entry !== undefined && graph.files[entry.file]?.family === 'react';
     const syntax = isReact ? this.syntax(path) : null;
-    return entry && syntax ? givenElsewhere(syntax, entry.fact.at, prop) : null;
+    return entry && syntax ? passedElsewhere(syntax, entry.fact.at, prop) : null;
   }
 
   /** Who writes a site. */

@@ -9,7 +9,7 @@ import type { At } from '../link/travel/visited';
 import { urlValuesByRoute } from './urlValues';
 import { changeKey } from '../link/graph/keyedJoins';
 import { Flows, itself, type Flow } from './flow';
-import { GivenProps, type Given, type GivenProp } from './givenProps';
+import { PassedProps, type Passed, type PassedProp } from './givenProps';
 import { isShared, type CellInfo } from './cellInfo';
 import { ServiceHomes } from './serviceHomes';
 
@@ -42,7 +42,7 @@ export class Cells {
   private readonly keys = new Set<string>();
   /** The props some cell itself was found to arrive as, by the run of the component that takes them. */
   private readonly arrivedProps = new Map<number, Set<string>>();
-  private readonly given: GivenProps;
+  private readonly passedProps: PassedProps;
   private readonly services: ServiceHomes;
 
   constructor(
@@ -51,7 +51,7 @@ export class Cells {
   ) {
     this.flows = new Flows(linked, before?.flows ?? null);
     this.services = new ServiceHomes(linked);
-    this.given = new GivenProps(linked, before?.given ?? null);
+    this.passedProps = new PassedProps(linked, before?.passedProps ?? null);
     this.addCells();
     this.addContexts();
     this.addLocals();
@@ -118,8 +118,8 @@ export class Cells {
     const alone = graph.files[file]?.cells.filter((one) => one.fn === fact.fn).length === 1;
     for (const { context, call } of runs) {
       const result = graph.at(graph.calls[call]?.file ?? file, graph.calls[call]?.fact.result ?? 0);
-      const kept = graph.edgesOutOf(result).find((edge) => edge.op === 'same' && graph.places[edge.to]?.name);
-      const variable = kept ? (graph.places[kept.to]?.name ?? '') : '';
+      const variableEdge = graph.edgesOutOf(result).find((edge) => edge.op === 'same' && graph.places[edge.to]?.name);
+      const variable = variableEdge ? (graph.places[variableEdge.to]?.name ?? '') : '';
       const name = variable && alone ? variable : variable ? `${variable}.${fact.name}` : fact.name;
       const setter = fact.setter === null ? null : graph.at(file, fact.setter);
       const flow = this.flowOf({
@@ -167,10 +167,10 @@ export class Cells {
       callable: false,
       context: null,
     });
-    const touched = [flow.values, flow.calls].some((part) =>
+    const reached = [flow.values, flow.calls].some((part) =>
       [...(part?.stops.values() ?? [])].some((stop) => stop.component !== null),
     );
-    if (!touched && shared.quiet) return;
+    if (!reached && shared.quiet) return;
     if (!read) return this.keep(flow);
     for (const { cell, ...flows } of urlValuesByRoute(this.linked, flow))
       this.keep({ cell: { ...cell, id: this.idOf(graph.path(cell.file), `url:${cell.name}`) }, ...flows });
@@ -205,16 +205,16 @@ export class Cells {
    * that writes them is their home, so that every prop has one.
    */
   private addLocals(): void {
-    const given = this.given.all;
+    const passed = this.passedProps.all;
     // What a component only passes on has its home further up: that comes first, and then reaches here by itself.
-    let pending = given.filter((prop) => !this.isReached(prop) && prop.passedOn);
-    for (const prop of given) if (!this.isReached(prop) && !prop.passedOn) this.addLocal(prop);
+    let pending = passed.filter((prop) => !this.isReached(prop) && prop.passedOn);
+    for (const prop of passed) if (!this.isReached(prop) && !prop.passedOn) this.addLocal(prop);
     while (pending.length > 0) {
-      const left: GivenProp[] = [];
+      const left: PassedProp[] = [];
       let added = false;
       for (const prop of pending) {
         if (this.isReached(prop)) continue;
-        if (added || this.given.comesFromAbove(prop)) left.push(prop);
+        if (added || this.passedProps.comesFromParent(prop)) left.push(prop);
         else {
           this.addLocal(prop);
           added = true;
@@ -233,15 +233,15 @@ export class Cells {
     const { graph } = program;
     graph.sites.forEach(({ fact, file }, site) => {
       const context = program.siteTargets[site]?.provides ?? null;
-      const given = fact.props.find((prop) => prop.name === 'value');
+      const valueProp = fact.props.find((prop) => prop.name === 'value');
       if (
         context === null ||
         graph.contexts[context]?.fact.ambient ||
-        given?.place == null ||
+        valueProp?.place == null ||
         crossings.readersOf(context).length === 0
       )
         return;
-      const place = graph.at(file, given.place);
+      const place = graph.at(file, valueProp.place);
       const origins = graph.trace(place);
       const constant =
         origins.length > 0 &&
@@ -251,22 +251,22 @@ export class Cells {
       const run = program.runsOf(program.unitOf(graph.fnAt(file, fact.fn)))[0];
       if (!constant || run === undefined) return;
       const name = graph.contexts[context]?.fact.name ?? 'value';
-      this.addLocal({ name, place, file, at: given.at, context: run });
+      this.addLocal({ name, place, file, at: valueProp.at, context: run });
     });
   }
 
-  private isReached(prop: GivenProp): boolean {
+  private isReached(prop: PassedProp): boolean {
     return this.arrivedProps.get(prop.to)?.has(prop.name) ?? false;
   }
 
-  private addLocal(given: Given): void {
+  private addLocal(prop: Passed): void {
     const { guard } = this.linked.program.graph;
-    guard.run(given.file, () => this.addGiven(given), undefined);
+    guard.run(prop.file, () => this.addProp(prop), undefined);
   }
 
-  private addGiven(given: Given): void {
+  private addProp(prop: Passed): void {
     const { program } = this.linked;
-    const cell = this.given.cellOf(given);
+    const cell = this.passedProps.cellOf(prop);
     if (!cell) return;
     const owner = cell.home === null ? undefined : program.component(cell.home);
     this.add({ ...cell, id: this.idOf(owner?.id ?? program.graph.path(cell.file), cell.name) });

@@ -9,7 +9,7 @@ const TOP = -1;
 
 export class Dominators {
   private readonly order = new Map<number, number>();
-  private readonly above = new Map<number, number>();
+  private readonly dominator = new Map<number, number>();
 
   constructor(
     private readonly links: Links,
@@ -18,7 +18,7 @@ export class Dominators {
     const sequence = this.postorder();
     sequence.forEach((node, index) => this.order.set(node, index));
     const reversed = [...sequence].reverse();
-    this.above.set(TOP, TOP);
+    this.dominator.set(TOP, TOP);
     const entries = new Set(roots);
     for (let changed = true; changed;) {
       changed = false;
@@ -26,11 +26,11 @@ export class Dominators {
         if (node === TOP) continue;
         let found: number | undefined = entries.has(node) ? TOP : undefined;
         for (const parent of links.parents.get(node) ?? []) {
-          if (!this.above.has(parent)) continue;
+          if (!this.dominator.has(parent)) continue;
           found = found === undefined ? parent : this.meet(parent, found);
         }
-        if (found !== undefined && this.above.get(node) !== found) {
-          this.above.set(node, found);
+        if (found !== undefined && this.dominator.get(node) !== found) {
+          this.dominator.set(node, found);
           changed = true;
         }
       }
@@ -60,8 +60,8 @@ export class Dominators {
     let y = b;
     const rank = (node: number): number => this.order.get(node) ?? 0;
     while (x !== y) {
-      while (rank(x) < rank(y)) x = this.above.get(x) ?? TOP;
-      while (rank(y) < rank(x)) y = this.above.get(y) ?? TOP;
+      while (rank(x) < rank(y)) x = this.dominator.get(x) ?? TOP;
+      while (rank(y) < rank(x)) y = this.dominator.get(y) ?? TOP;
     }
     return x;
   }
@@ -71,7 +71,7 @@ export class Dominators {
     let found: number | null = null;
     for (const node of nodes) {
       // Components that only render each other hang below no entry: nothing is known to are above them.
-      if (!this.above.has(node)) return null;
+      if (!this.dominator.has(node)) return null;
       found = found === null ? node : this.meet(found, node);
     }
     return found === TOP ? null : found;
@@ -80,7 +80,7 @@ export class Dominators {
   /** The dominators of a component from itself upwards. */
   chain(node: number): number[] {
     const chain: number[] = [];
-    for (let n = node; n !== TOP && this.above.has(n); n = this.above.get(n) ?? TOP) chain.push(n);
+    for (let n = node; n !== TOP && this.dominator.has(n); n = this.dominator.get(n) ?? TOP) chain.push(n);
     return chain;
   }
 }

@@ -157,10 +157,10 @@ function withoutIdleHandles(flow: Flow): void {
 }
 
 /** The same flow, left by those first hops alone that are `kept`. */
-export function leavingBy(flow: Flow, kept: (hop: FlowHop) => boolean): Flow {
+export function leavingBy(flow: Flow, memo: (hop: FlowHop) => boolean): Flow {
   const start = flow.stops.get(flow.start);
-  if (!start || start.hops.every(kept)) return flow;
-  const stops = new Map(flow.stops).set(flow.start, { ...start, hops: start.hops.filter(kept) });
+  if (!start || start.hops.every(memo)) return flow;
+  const stops = new Map(flow.stops).set(flow.start, { ...start, hops: start.hops.filter(memo) });
   const reached = closure([flow.start], (key) => stops.get(key)?.hops.map((hop) => hop.target) ?? []);
   return { ...flow, stops: new Map([...stops].filter(([key]) => reached.has(key))) };
 }

@@ -10,7 +10,7 @@ import { namesBefore } from '../link/graph/aliases';
 import type { CellInfo } from './cellInfo';
 
 /** A value that some markup gives under a name. */
-export interface Given {
+export interface Passed {
   name: string;
   place: number;
   file: number;
@@ -19,7 +19,7 @@ export interface Given {
 }
 
 /** A prop a site gives to a component, and where it arrives. */
-export interface GivenProp extends Given {
+export interface PassedProp extends Passed {
   /** The run of the component it is given to. */
   to: number;
   /** It is something that the component which gives it was passed itself. */
@@ -32,25 +32,25 @@ type Handing = ReadonlyMap<number, readonly Origin[]>;
 /** How something looks is no value that anybody follows. */
 const LOOKS = /^(class|className|style)$/;
 
-export class GivenProps {
-  readonly all: readonly GivenProp[];
+export class PassedProps {
+  readonly all: readonly PassedProp[];
   private readonly handings: Memo<number, Handing>;
   private readonly handingIn: Handing[] = [];
-  private readonly given: Memo<number, readonly GivenProp[]>;
-  private readonly cells: Memo<Given, Omit<CellInfo, 'id'> | null>;
-  private readonly callsHanded = new Map<number, readonly Origin[]>();
+  private readonly bySite: Memo<number, readonly PassedProp[]>;
+  private readonly cells: Memo<Passed, Omit<CellInfo, 'id'> | null>;
+  private readonly functionsPassed = new Map<number, readonly Origin[]>();
   /** The props some site gives to a component, by its function; null for a spread. */
   private readonly names = new Map<number, Set<string | null>>();
 
   constructor(
     private readonly linked: Linked,
-    before: GivenProps | null,
+    before: PassedProps | null,
   ) {
     const { program, memos } = linked;
     const { dependencies, graph } = program;
     this.cells = memos.of('given: cell');
     this.handings = before?.handings ?? new Memo(dependencies);
-    this.given = before?.given ?? new Memo(dependencies);
+    this.bySite = before?.bySite ?? new Memo(dependencies);
     graph.files.forEach((facts, file) => {
       const handing = graph.guard.run(
         file,
@@ -62,7 +62,7 @@ export class GivenProps {
       if (known && known !== handing && JSON.stringify([...known]) !== JSON.stringify([...handing]))
         dependencies.invalidate(file);
       this.handingIn[file] = handing;
-      for (const [fn, params] of handing) this.callsHanded.set(fn, params);
+      for (const [fn, params] of handing) this.functionsPassed.set(fn, params);
     });
     graph.sites.forEach(({ fact }, site) => {
       for (const fn of program.siteTargets[site]?.components ?? []) {
@@ -72,7 +72,7 @@ export class GivenProps {
       }
     });
     this.all = graph.sites.flatMap(({ file }, site) =>
-      graph.guard.run(file, () => this.given.get(site, () => this.givenAt(site)), []),
+      graph.guard.run(file, () => this.bySite.get(site, () => this.passedAt(site)), []),
     );
   }
 
@@ -95,7 +95,7 @@ export class GivenProps {
     return found;
   }
 
-  private givenAt(site: number): GivenProp[] {
+  private passedAt(site: number): PassedProp[] {
     const { program } = this.linked;
     const { graph } = program;
     const entry = graph.sites[site];
@@ -111,8 +111,8 @@ export class GivenProps {
     return fact.props.flatMap(({ name: written, place: local, at }) => {
       if (local === null) return [];
       const own = graph.at(file, local);
-      const given = written === null ? this.fieldsOf(own, file) : [{ name: written, place: own }];
-      return given.flatMap(({ name, place }) => {
+      const fields = written === null ? this.fieldsOf(own, file) : [{ name: written, place: own }];
+      return fields.flatMap(({ name, place }) => {
         if (name === CHILDREN || name === HANDLE || isSlot(name)) return [];
         const event = eventOf(name);
         if (event !== null && isOfElement(graph, program.siteTargets[site] ?? null, event)) return [];
@@ -139,12 +139,12 @@ export class GivenProps {
     return graph.trace(place).flatMap((origin) => {
       if (graph.places[origin.place]?.kind === 'param') return [origin];
       const fn = graph.functionOfSelf.get(origin.place);
-      return fn === undefined ? [] : (this.callsHanded.get(fn) ?? []);
+      return fn === undefined ? [] : (this.functionsPassed.get(fn) ?? []);
     });
   }
 
   /** Whether some site gives the component the prop it passes on. */
-  comesFromAbove(prop: GivenProp): boolean {
+  comesFromParent(prop: PassedProp): boolean {
     const { graph } = this.linked.program;
     return this.sourcesOf(prop.place).some(({ place, path }) => {
       const names = this.names.get(graph.fnOfPlace(place));
@@ -153,16 +153,16 @@ export class GivenProps {
   }
 
   /** The cell a given value is, but for its id; null for markup, which is no value of its own. */
-  cellOf(given: Given): Omit<CellInfo, 'id'> | null {
-    return this.cells.get(given, () => this.findCell(given));
+  cellOf(prop: Passed): Omit<CellInfo, 'id'> | null {
+    return this.cells.get(prop, () => this.findCell(prop));
   }
 
-  private findCell({ file, place, name: prop, at, context }: Given): Omit<CellInfo, 'id'> | null {
+  private findCell({ file, place, name: prop, at, context }: Passed): Omit<CellInfo, 'id'> | null {
     const { program } = this.linked;
     const { graph } = program;
     program.dependencies.dependOn(file);
-    const held = graph.places[place];
-    const name = held?.name && /^(binding|function|import|part)$/.test(held.kind) ? held.name : shownName(prop);
+    const fact = graph.places[place];
+    const name = fact?.name && /^(binding|function|import|part)$/.test(fact.kind) ? fact.name : shownName(prop);
     const origins = graph.trace(place);
     const isFunction =
       origins.length > 0 && origins.every((o) => graph.places[o.place]?.kind === 'function' && o.path.length === 0);
@@ -173,7 +173,7 @@ export class GivenProps {
       kind: constant && !isFunction ? 'constant' : 'derived',
       home: program.callContexts.owner[context] ?? null,
       file,
-      spot: held && held.at.line > 0 && held.name === name ? held.at : at,
+      spot: fact && fact.at.line > 0 && fact.name === name ? fact.at : at,
       value: { place, path: 0, context },
       setter: isFunction ? { place, path: 0, context } : null,
       setterName: isFunction ? name : '',

@@ -258,8 +258,8 @@ export class Stops {
                 .trace(from)
                 .every((one) => isParam(one) || (one.path.length > 0 && graph.places[one.place]?.kind === 'object')),
           ));
-    const isGiven = (origin: Origin): boolean => isParam(origin) || isNamed(origin);
-    return fact.args.some((arg) => arg === null || !graph.trace(graph.at(file, arg)).every(isGiven));
+    const isPassed = (origin: Origin): boolean => isParam(origin) || isNamed(origin);
+    return fact.args.some((arg) => arg === null || !graph.trace(graph.at(file, arg)).every(isPassed));
   }
 
   /** The closures a call stands in, helpers on the way left; null where it is made while rendering. */

@@ -32,9 +32,9 @@ export function followValue(linked: Linked, asked: Asked, to: ComponentInfo | nu
       (at === null || way.stops.some((stop) => at.has(stop.key))) &&
       (context === null || way.hops.some((hop) => hop.context === context)) &&
       (to === null || way.stops.at(-1)?.component === to);
-    const told = new Map<FlowStop, Told>();
+    const written = new Map<FlowStop, Written>();
     const add = (way: Way, direction: Trail['direction'], part: Flow): void => {
-      const stops = describe(linked, cell, way, part, direction, told);
+      const stops = describe(linked, cell, way, part, direction, written);
       // Whoever provides a service and takes it as well is no way from one to the other.
       if (stops.length === 1 && way.stops.length > 1) return;
       const key = `${direction}:${stops.map((s) => `${s.id ?? ''}/${s.name}/${s.carrier ?? ''}`).join('>')}`;
@@ -84,7 +84,7 @@ function homeOf(linked: Linked, cell: CellInfo): TrailDocument['homes'][number] 
 }
 
 /** What is told of a stop whichever way passes it; ways of one flow share their stops. */
-interface Told {
+interface Written {
   uses: NonNullable<Stop['proof']>;
   computes: NonNullable<Stop['computes']>;
 }
@@ -95,14 +95,14 @@ function describe(
   way: Way,
   flow: Flow,
   direction: Trail['direction'],
-  told: Map<FlowStop, Told>,
+  written: Map<FlowStop, Written>,
 ): Stop[] {
   const { graph } = linked.program;
-  const tell = (stop: FlowStop): Told => {
-    let known = told.get(stop);
+  const tell = (stop: FlowStop): Written => {
+    let known = written.get(stop);
     if (!known) {
       known = { uses: usesAt(stop, linked), computes: computedAt(stop, flow) };
-      told.set(stop, known);
+      written.set(stop, known);
     }
     return known;
   };

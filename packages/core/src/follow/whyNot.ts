@@ -81,7 +81,7 @@ function arrival(question: Question): Answer | null {
       mend: `Read ${name} itself, or compute from it, instead of keeping a copy in ${keeps.component ?? 'the module'}.`,
       steps,
       breaksAfter: copied,
-      breaksAt: seatOf(linked, part, keeps, copied, way),
+      breaksAt: siteAt(linked, part, keeps, copied, way),
     };
   if (goal.facts.uses.length === 0 && roleAt(goal, part) !== 'home')
     return {
@@ -142,7 +142,7 @@ function notProvided({ linked, part, to, name }: Question): Answer | null {
       .readersOf(context)
       .find(({ unit }) => program.runsTogether(unit).some((run) => program.callContexts.owner[run] === to.fn));
     if (!read) continue;
-    const above = render.environment(context, to.fn);
+    const providers = render.environment(context, to.fn);
     const label = graph.contexts[context]?.fact.name ?? 'the context';
     const file = graph.fileOfPlace[read.place] ?? to.file;
     const spot = graph.places[read.place]?.at ?? { line: 1, column: 1 };
@@ -150,7 +150,7 @@ function notProvided({ linked, part, to, name }: Question): Answer | null {
     const [site] = sites;
     const author = site === undefined ? null : (render.authors[site] ?? null);
     const provider = author === null ? undefined : program.component(author);
-    const reaches = above.size === 0 || [...above].some((one) => sites.has(one));
+    const reaches = providers.size === 0 || [...providers].some((one) => sites.has(one));
     const steps = [...(provider ? [placeOf(linked, provider, name)] : []), placeOf(linked, to, null)];
     if (reaches)
       return {
@@ -161,7 +161,7 @@ function notProvided({ linked, part, to, name }: Question): Answer | null {
         breaksAfter: 0,
         breaksAt,
       };
-    const other = [...above].find((one) => one !== -1);
+    const other = [...providers].find((one) => one !== -1);
     const nearer = other === undefined ? null : (render.authors[other] ?? null);
     const instead = nearer === null ? undefined : program.component(nearer);
     return {
@@ -204,13 +204,13 @@ function notPassed({ linked, part, to, name }: Question): Answer | null {
   ];
   const site = siteOf(linked, holder.component.fn, child.fn);
   const expected = child.props.find((prop) => prop.name === holder.name || prop.name === name);
-  const given = site?.props.find((prop) => prop.name !== null && prop.name === expected?.name);
+  const passed = site?.props.find((prop) => prop.name !== null && prop.name === expected?.name);
   const who = holder.component.name;
   const called = holder.name;
   return {
     verdict: 'not-passed',
-    says: given
-      ? `${who} has ${called}, but passes ${child.name} something else as ${given.name ?? ''}.`
+    says: passed
+      ? `${who} has ${called}, but passes ${child.name} something else as ${passed.name ?? ''}.`
       : expected
         ? `${who} has ${called} and renders ${child.name}, which has a prop ${expected.name}, but does not pass it.`
         : `${who} has ${called}, but does not pass it to ${child.name}.`,
@@ -237,13 +237,13 @@ function notHeard({ linked, flow, to, name }: Question): Answer | null {
     return component ? [placeOf(linked, component, index === 0 ? flow.cell.name : null)] : [];
   });
   const site = siteOf(linked, parent.fn, home.fn);
-  const given = new Set(site?.props.map((prop) => prop.name) ?? []);
+  const names = new Set(site?.props.map((prop) => prop.name) ?? []);
   const tells = [
     ...(program.graph.functions[home.fn]?.fact.events ?? []).map((event) => event.name),
     ...home.props.map((prop) => prop.name).filter(isCallbackName),
   ];
   const unheard = tells.filter(
-    (one) => !given.has(one) && !given.has(`on${one.charAt(0).toUpperCase()}${one.slice(1)}`),
+    (one) => !names.has(one) && !names.has(`on${one.charAt(0).toUpperCase()}${one.slice(1)}`),
   );
   const [event] = unheard;
   return {
@@ -267,7 +267,7 @@ function apart(linked: Linked, question: Question | undefined, to: ComponentInfo
   const fn = question?.flow.cell.home ?? null;
   const home = fn === null ? undefined : program.component(fn);
   const nearest = home ? new Dominators(render.by, render.roots).nearest([home.fn, to.fn]) : null;
-  const above = nearest === null ? undefined : program.component(nearest);
+  const nearestComponent = nearest === null ? undefined : program.component(nearest);
   const steps = [...(home ? [placeOf(linked, home, asked.name)] : []), placeOf(linked, to, null)];
   if (!home)
     return {
@@ -278,13 +278,15 @@ function apart(linked: Linked, question: Question | undefined, to: ComponentInfo
     };
   return {
     verdict: 'apart',
-    says: above
-      ? `${home.name} and ${to.name} are siblings; their nearest common ancestor, ${above.name}, does not have ${asked.name}.`
+    says: nearestComponent
+      ? `${home.name} and ${to.name} are siblings; their nearest common ancestor, ${nearestComponent.name}, does not have ${asked.name}.`
       : `${home.name} and ${to.name} have no common ancestor, so nothing can pass ${asked.name} from one to the other.`,
-    mend: above
-      ? `Move ${asked.name} up to ${above.name} and pass it down, or keep it in a context or store.`
+    mend: nearestComponent
+      ? `Move ${asked.name} up to ${nearestComponent.name} and pass it down, or keep it in a context or store.`
       : `Keep ${asked.name} in a store that both read.`,
-    steps: above ? [steps[0], placeOf(linked, above, null), steps[1]].flatMap((step) => step ?? []) : steps,
+    steps: nearestComponent
+      ? [steps[0], placeOf(linked, nearestComponent, null), steps[1]].flatMap((step) => step ?? [])
+      : steps,
     breaksAfter: 0,
   };
 }
@@ -363,7 +365,7 @@ function placeOf(linked: Linked, component: ComponentInfo, name: string | null):
 }
 
 /** Where the copy is made: at the use that keeps it, or where it leaves as one. */
-function seatOf(
+function siteAt(
   linked: Linked,
   part: Flow,
   step: Step,

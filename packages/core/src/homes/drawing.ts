@@ -15,7 +15,7 @@ export function sceneOf(s: Situation, top: number | null): { nodes: Drawing['nod
   const from = top ?? render.tops[0] ?? concerned[0];
   const order: number[] = from === undefined ? [] : [from];
   for (const fn of concerned) {
-    const way = from === undefined ? [] : wayDown(render.held, from, fn);
+    const way = from === undefined ? [] : wayDown(render.holds, from, fn);
     way.forEach((node, index) => {
       const before = way[index - 1];
       if (!order.includes(node)) order.push(node);
@@ -97,5 +97,5 @@ export function drawingOf(
 }
 
 function higher(s: Situation, home: number): number {
-  return s.nearest !== null && wayDown(s.linked.render.held, s.nearest, home).length > 0 ? s.nearest : home;
+  return s.nearest !== null && wayDown(s.linked.render.holds, s.nearest, home).length > 0 ? s.nearest : home;
 }

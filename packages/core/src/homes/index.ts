@@ -85,8 +85,8 @@ export function worthMoving(
     if (!home || cell.kind !== 'state' || staysWithin(flow, home.fn)) continue;
     const s = situationOf(linked, dominators, flow, [], false);
     const { measured, best } = measure(s, thumb);
-    const kept = measured.find(({ kind }) => kind === 'keep');
-    if (!kept || best.kind === 'keep' || kept.possible === false) continue;
+    const asItIs = measured.find(({ kind }) => kind === 'keep');
+    if (!asItIs || best.kind === 'keep' || asItIs.possible === false) continue;
     found.push({
       value: `${home.id}.${cell.name}`,
       name: cell.name,
@@ -95,11 +95,11 @@ export function worthMoving(
       line: cell.spot.line,
       way: best.kind,
       to: best.component,
-      relays: kept.relays - best.relays,
-      rerenders: kept.rerenders - best.rerenders,
+      relays: asItIs.relays - best.relays,
+      rerenders: asItIs.rerenders - best.rerenders,
       files: best.files,
       isCut: [flow.values?.cut, flow.calls?.cut].some((cut) => cut != null),
-      gain: (kept.cost - best.cost) / Math.max(1, best.files),
+      gain: (asItIs.cost - best.cost) / Math.max(1, best.files),
     });
   }
   return found.sort((a, b) => b.gain - a.gain || (a.value < b.value ? -1 : 1)).map(({ gain: _, ...row }) => row);

@@ -100,7 +100,7 @@ export function situationOf(
     writes: [...writes.values()],
     writingBranches: nearest === null ? writers.size : branchesOf(linked, nearest, writers),
     filesOf: (components) => new Set([...components].map((fn) => program.component(fn)?.file)).size,
-    rendersBelow: (component) => below(render.held, component).size + 1,
+    rendersBelow: (component) => below(render.holds, component).size + 1,
   };
 }
 
@@ -136,15 +136,15 @@ function isRepeatedAnywhere(linked: Linked, fn: number): boolean {
     if (seen.has(next)) continue;
     seen.add(next);
     if (isRepeated(linked, next) || linked.program.sitesOf(next).length > 1) return true;
-    queue.push(...(linked.render.held.parents.get(next) ?? []));
+    queue.push(...(linked.render.holds.parents.get(next) ?? []));
   }
   return false;
 }
 
 function branchesOf(linked: Linked, nearest: number, writers: ReadonlySet<number>): number {
   let branches = writers.has(nearest) ? 1 : 0;
-  for (const child of linked.render.held.children.get(nearest) ?? []) {
-    const inside = below(linked.render.held, child).add(child);
+  for (const child of linked.render.holds.children.get(nearest) ?? []) {
+    const inside = below(linked.render.holds, child).add(child);
     if ([...writers].some((writer) => inside.has(writer))) branches++;
   }
   return branches;

@@ -53,7 +53,7 @@ export function linkProject(input: ProjectInput, before: Linked | null = null): 
     render.environment(context, component);
   const names = new NamesBelow(program, readers, environment, before?.namesBelow ?? null);
   const around = { of: environment, names };
-  const handed = new FunctionFlow(program, locals, readers, around, clones, before?.functionFlow ?? null);
+  const functionFlow = new FunctionFlow(program, locals, readers, around, clones, before?.functionFlow ?? null);
   return {
     program,
     locals,
@@ -61,13 +61,13 @@ export function linkProject(input: ProjectInput, before: Linked | null = null): 
     contextReaders: readers,
     memos: before?.memos ?? new MemoTables(program.dependencies),
     functionFlowByProps: byProps,
-    functionFlow: handed,
+    functionFlow: functionFlow,
     clones,
     handles: new Handles(program),
     sides: new Sides(program),
     routeAddresses: new RouteAddresses(program, render),
     namesBelow: names,
-    crossings: new Crossings(program, locals, readers, around, handed, clones),
+    crossings: new Crossings(program, locals, readers, around, functionFlow, clones),
   };
 }
 

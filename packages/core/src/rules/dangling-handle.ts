@@ -92,13 +92,13 @@ export class App {
   check({ linked }) {
     const { program } = linked;
     const found: Draft[] = [];
-    const told = new Set<number>();
+    const reported = new Set<number>();
     for (const { file, holder, at, component, author, before } of references(linked)) {
       const offers = linked.handles.offeredBy(component);
       if (offers === null) continue;
       for (const { method, call } of linked.handles.callsOn(file, holder, author.fn)) {
         const entry = program.graph.calls[call];
-        if (!entry || told.has(call)) continue;
+        if (!entry || reported.has(call)) continue;
         const early = before.includes(program.graph.fnOfCall(call));
         // `tray.current?.open()`: nothing the first time, and there the next time the component renders.
         if (early && entry.fact.optional && FAMILIES[author.family].runsAgain && offers.has(method)) continue;
@@ -120,7 +120,7 @@ export class App {
             : offers.size > MOST_TOLD
               ? `, which has no ${method}`
               : `, which only exposes ${list([...offers])}`;
-        told.add(call);
+        reported.add(call);
         found.push({
           message: `${author.name} calls ${method}() on ${component.name}${why}.`,
           effect: 'The call throws as soon as it runs, or does nothing if it is optional (“?.”).',

@@ -334,34 +334,34 @@ function holds({ program: { fieldPaths } }: Linked, path: number, one: Mutation,
 /** Whether a helper changes a part of what it is passed: who passes it over may show what comes back, and not what was. */
 function isInHelper({ program }: Linked, stop: FlowStop, visited: Visited, one: Mutation): boolean {
   if (!isPart(visited)) return isCopiedBack(program.graph, one, visited.place);
-  return program.unitOf(one.fn) !== stop.component?.fn || isHandedBack(program.graph, one, visited.place);
+  return program.unitOf(one.fn) !== stop.component?.fn || isReturned(program.graph, one, visited.place);
 }
 
 /** Whether a function changes what it is given and returns it, as it is or as a copy: `rows.map((row) => { row.open = true; return row; })`. */
-function isHandedBack(graph: Graph, { fn }: Mutation, object: number): boolean {
+function isReturned(graph: Graph, { fn }: Mutation, object: number): boolean {
   const entry = graph.functions[fn];
-  const given = graph
+  const returned = graph
     .trace(object)
     .filter(({ place }) => graph.places[place]?.kind === 'param' && graph.fnOfPlace(place) === fn);
-  if (!entry || given.length === 0) return false;
+  if (!entry || returned.length === 0) return false;
   const result = graph.at(entry.file, entry.fact.result);
   const back = new Set([...graph.trace(result), ...spreadInto(graph, result)].map(({ place }) => place));
-  return given.some(({ place }) => back.has(place));
+  return returned.some(({ place }) => back.has(place));
 }
 
 /** Whether a function changes what it is given and returns a copy of it: who calls it shows the copy. */
 function isCopiedBack(graph: Graph, { fn }: Mutation, object: number): boolean {
   const entry = graph.functions[fn];
   if (!entry) return false;
-  const isGiven = (place: number): boolean => graph.places[place]?.kind === 'param' && graph.fnOfPlace(place) === fn;
-  const given = graph.trace(object).flatMap(({ place }) => (isGiven(place) ? [place] : []));
+  const isParam = (place: number): boolean => graph.places[place]?.kind === 'param' && graph.fnOfPlace(place) === fn;
+  const params = graph.trace(object).flatMap(({ place }) => (isParam(place) ? [place] : []));
   const back = new Set([graph.at(entry.file, entry.fact.result)]);
   for (const place of back)
     for (const { op, from } of graph.edgesInto(place)) {
       // What is spread into an object is what the object holds.
       const isSpread = op === 'rest' || (op === 'same' && graph.places[place]?.kind === 'object');
       if (op === 'same') back.add(from);
-      if (isSpread && graph.trace(from).some((origin) => given.includes(origin.place))) return true;
+      if (isSpread && graph.trace(from).some((origin) => params.includes(origin.place))) return true;
     }
   return false;
 }

@@ -86,17 +86,17 @@ const OF_ELEMENT =
 const isFunctionName = (name: string): boolean => isCallbackName(name) || /^render[A-Z]/.test(name);
 
 function draftOf(linked: Linked, alike: readonly Chain[]): Draft[] {
-  const told = alike.filter((chain) =>
+  const reported = alike.filter((chain) =>
     [chain.relays[0]?.name ?? '', chain.after.name].every((name) =>
       name.split('.').every((part) => !OF_ELEMENT.test(part) && !isFunctionName(part)),
     ),
   );
-  const [chain] = told;
+  const [chain] = reported;
   const first = chain?.carriers[0];
   if (!chain || !first?.component) return [];
-  const values = [...new Set(told.map(({ carriers }) => carriers[0]?.name ?? ''))];
+  const values = [...new Set(reported.map(({ carriers }) => carriers[0]?.name ?? ''))];
   const carried = namesAlong(chain.carriers);
-  const ends = [...new Set(told.map(({ after }) => after.component?.name ?? ''))];
+  const ends = [...new Set(reported.map(({ after }) => after.component?.name ?? ''))];
   const end = list(ends);
   const moved = ends.length > 1 ? 'them' : 'it';
   const renamed =
@@ -108,7 +108,7 @@ function draftOf(linked: Linked, alike: readonly Chain[]): Draft[] {
     {
       message: `${list(carried)} ${carried.length === 1 ? 'passes' : 'pass'} ${list(values)} on without using ${it}, all the way from ${home} to ${end}${renamed}.`,
       ...costOf(
-        told,
+        reported,
         (named) =>
           `Renaming or retyping ${list(values)} means editing ${count(named, 'component that does', 'components that do').toLowerCase()} not use ${it}.`,
       ),

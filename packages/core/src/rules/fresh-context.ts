@@ -63,23 +63,24 @@ function Gauge() {
       const target = program.siteTargets[site];
       if (!target || target.provides === null) return [];
       const author = program.component(render.authors[site] ?? -1);
-      const given = fact.props.find((prop) => prop.name === 'value');
-      if (!author || given?.place == null || given.literal !== null || !FAMILIES[author.family].runsAgain) return [];
-      const fresh = graph.trace(graph.at(file, given.place)).find((origin) => {
+      const valueProp = fact.props.find((prop) => prop.name === 'value');
+      if (!author || valueProp?.place == null || valueProp.literal !== null || !FAMILIES[author.family].runsAgain)
+        return [];
+      const fresh = graph.trace(graph.at(file, valueProp.place)).find((origin) => {
         const place = graph.places[origin.place];
         return (
           origin.path.length === 0 &&
-          (place?.kind === 'object' || (place?.kind === 'function' && !isKept(origin.place))) &&
+          (place?.kind === 'object' || (place?.kind === 'function' && !isStable(origin.place))) &&
           isRenderCode(origin.place, author.fn)
         );
       });
       // An object put together is reached through its fields, not traced to them: it is the place itself.
-      const held = freshPlace(graph.at(file, given.place), author.fn) ?? fresh?.place;
-      if (held === undefined) return [];
+      const made = freshPlace(graph.at(file, valueProp.place), author.fn) ?? fresh?.place;
+      if (made === undefined) return [];
       // What re-renders only where whoever wrote its children does makes nothing new for them.
       const causes = renderCauses(linked, cells, author.fn, target.provides);
       if (causes.length === 0) return [];
-      const apart = causes.filter((cause) => !isMadeWith(linked, held, cause));
+      const apart = causes.filter((cause) => !isMadeWith(linked, made, cause));
       const context = graph.contexts[target.provides]?.fact.name || 'a context';
       const readers = new Set(
         linked.crossings
@@ -104,9 +105,9 @@ function Gauge() {
           todo: 'Wrap the value in useMemo (a function in useCallback), or provide its parts as contexts of their own.',
           component: author.name,
           name: context,
-          ...positionOf(linked, file, given.at),
+          ...positionOf(linked, file, valueProp.at),
           ...named([author]),
-          related: [relatedTo(held)],
+          related: [relatedTo(made)],
         },
       ];
     });
@@ -121,8 +122,8 @@ function Gauge() {
     }
 
     /** Whether what a place stands for is a function that stays the same from one rendering to the next. */
-    function isKept(place: number): boolean {
-      return graph.functions[graph.functionOfSelf.get(place) ?? -1]?.fact.kept ?? false;
+    function isStable(place: number): boolean {
+      return graph.functions[graph.functionOfSelf.get(place) ?? -1]?.fact.stable ?? false;
     }
 
     /** The object a value is, followed back through names alone. */

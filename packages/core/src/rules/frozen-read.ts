@@ -106,8 +106,8 @@ export class Bed {
       related: [relatedAt(linked, source.cell.file, source.cell.spot, `${source.cell.name} lives here, and changes.`)],
     }));
     const copied = copies(cells, linked).flatMap(
-      ({ copy, component, from: name, sources, changed, inStep, sourceChanges, kept }) => {
-        if (changed || inStep || kept || !sourceChanges) return [];
+      ({ copy, component, from: name, sources, changed, inStep, sourceChanges, firstOnly }) => {
+        if (changed || inStep || firstOnly || !sourceChanges) return [];
         if (comesAndGoes(linked, component.fn)) return [];
         const { cell, values } = copy;
         // Out of a service it may go by the name of the copy already.

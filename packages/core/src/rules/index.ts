@@ -130,20 +130,20 @@ export function findingsOf(found: readonly Found[]): Finding[] {
   return found.flatMap(({ rule, level, drafts }) => drafts.map((draft) => settle(rule, level, draft))).sort(inOrder);
 }
 
-export interface Told {
+export interface Reported {
   findings: Finding[];
   accepted: AcceptedFinding[];
 }
 
 /** Parts what is accepted from what is to be told. */
-export function partAccepted(found: readonly Finding[], entries: Config['accepted']): Told {
-  const told: Told = { findings: [], accepted: [] };
+export function partAccepted(found: readonly Finding[], entries: Config['accepted']): Reported {
+  const reported: Reported = { findings: [], accepted: [] };
   for (const finding of found) {
     const entry = entries.find((one) => accepts(one, finding));
-    if (entry) told.accepted.push({ ...finding, reason: entry.reason });
-    else told.findings.push(finding);
+    if (entry) reported.accepted.push({ ...finding, reason: entry.reason });
+    else reported.findings.push(finding);
   }
-  return told;
+  return reported;
 }
 
 /** Whether an entry of the configuration is about a finding: what it leaves open, it accepts whatever it is. */

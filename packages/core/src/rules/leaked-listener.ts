@@ -61,7 +61,7 @@ export class Feed {
 `;
 
 /** Whether a value is one that the component does not hold: what tells it is there when the component is gone. */
-function stays(graph: Graph, told: number, component: ComponentInfo | undefined, homes: ServiceHomes): boolean {
+function stays(graph: Graph, source: number, component: ComponentInfo | undefined, homes: ServiceHomes): boolean {
   const shared = (place: number): boolean => {
     const file = graph.fileOf(place);
     return (graph.files[file]?.cells ?? []).some(
@@ -72,7 +72,7 @@ function stays(graph: Graph, told: number, component: ComponentInfo | undefined,
         !(component && homes.isProvidedBy(cell.shared, file, component.fn)),
     );
   };
-  return graph.trace(told).some(({ place, path }) => path.length === 0 && shared(place));
+  return graph.trace(source).some(({ place, path }) => path.length === 0 && shared(place));
 }
 
 function isAt(graph: Graph, place: number, local: number): boolean {

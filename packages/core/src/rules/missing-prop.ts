@@ -71,9 +71,10 @@ export class App {
   check({ linked }) {
     return passings(linked).flatMap(({ fact, file, component, author, open }) => {
       if (open || !component.props.some((prop) => prop.required)) return [];
-      const given = new Set(fact.props.map((prop) => prop.name));
+      const passed = new Set(fact.props.map((prop) => prop.name));
       const [first, ...others] = component.props.filter(
-        (prop) => !given.has(prop.name) && !given.has(prop.listener ?? prop.name) && isMissed(linked, component, prop),
+        (prop) =>
+          !passed.has(prop.name) && !passed.has(prop.listener ?? prop.name) && isMissed(linked, component, prop),
       );
       if (!first) return [];
       const missing = [first, ...others];

@@ -62,13 +62,13 @@ function Badge() {
           if (!component || reported.has(component.fn)) continue;
           const providesItself = (site: number): boolean => render.authors[site] === component.fn;
           if (FAMILIES[component.family].readsOwnContext && program.providersOf(context).some(providesItself)) continue;
-          const above = render.environment(context, component.fn);
-          if (!above.has(-1)) continue;
+          const inScope = render.environment(context, component.fn);
+          if (!inScope.has(-1)) continue;
           // Whoever asks whether there is anything may stand outside on some of its ways.
           const asks = maybe.has(read.place) || isAsked(linked, read.place, run);
           // Its type has whoever reads it ready for nothing, but for who takes something out of it all the same.
           if (fact.mayBeNone && !isTakenApart(linked, read.place, run)) continue;
-          if (asks && (above.size > 1 || program.providersOf(context).some(providesItself))) continue;
+          if (asks && (inScope.size > 1 || program.providersOf(context).some(providesItself))) continue;
           // By a text, whoever uses a library may provide what nothing in it does.
           const mayCome =
             fact.key !== null && program.providersOf(context).length === 0 && isOffered(linked, component.file);
@@ -84,7 +84,7 @@ function Badge() {
             graph.modules.offers(graph.path(top.file));
           if (isLeftToUsers) continue;
           const names = way.map((fn) => program.component(fn)?.name ?? '');
-          const ways = above.size > 1 ? ' in one of the places it is rendered' : '';
+          const ways = inScope.size > 1 ? ' in one of the places it is rendered' : '';
           found.push({
             message: `${component.name} reads ${fact.name}, but nothing above it provides it${ways}${names.length > 1 ? ` (${wayOf(names)})` : ''}.`,
             effect: 'It gets no value there: it shows nothing for it, or throws when it reads a field.',

@@ -90,7 +90,7 @@ export class App {
       const around = graph.fnAt(graph.sites[site]?.file ?? file, fact.fn);
       const repeated =
         around !== author.fn &&
-        isHandedOver(graph, around) &&
+        isPassedOn(graph, around) &&
         (linked.render.placements[site] ?? []).some((one) => one.repeat === 'many');
       if (fact.repeat !== 'many' && !repeated) return [];
       if (query) {
@@ -137,7 +137,7 @@ export class App {
 };
 
 /** Whether a function is given to a component as it is, to be called there. */
-function isHandedOver(graph: Graph, fn: number): boolean {
+function isPassedOn(graph: Graph, fn: number): boolean {
   const entry = graph.functions[fn];
   if (!entry) return false;
   return [...namesAfter(graph, graph.at(entry.file, entry.fact.self))].some((place) =>

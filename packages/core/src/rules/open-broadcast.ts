@@ -60,19 +60,19 @@ function Tray({ onOpen }) {
         if (linked.program.sitesOf(component.fn).some((site) => authors[site] === null)) return [];
         const { by, under } = linked.render;
         const { sendsUp } = FAMILIES[component.family];
-        const isAbove = wayDown(sendsUp ? under : by, listener.fn, component.fn).length > 0;
+        const isAncestor = wayDown(sendsUp ? under : by, listener.fn, component.fn).length > 0;
         // What goes along the scopes goes down as well.
         const isBelow = sendsUp && wayDown(under, component.fn, listener.fn).length > 0;
-        if (!isAbove && !isBelow) return [];
+        if (!isAncestor && !isBelow) return [];
         return [
           {
-            message: `${component.name} broadcasts “${name}” to the whole page, but its only listener is ${listener.name}, ${isAbove ? 'an ancestor' : 'which stands below it'}.`,
+            message: `${component.name} broadcasts “${name}” to the whole page, but its only listener is ${listener.name}, ${isAncestor ? 'an ancestor' : 'which stands below it'}.`,
             effect:
               'Anything on the page can send it or hear it, so nothing in the components shows who reacts to whom.',
             todo: remedyIn(
               {
                 angular: `Emit an output from ${component.name} and bind it in ${listener.name}.`,
-                scope: isAbove
+                scope: isAncestor
                   ? `Send it up with $scope.$emit(), or bind a function of ${listener.name} with “&”.`
                   : `Send it down with $scope.$broadcast(), or bind the value in ${listener.name}.`,
                 vue: `Emit an event from ${component.name} and listen to it in ${listener.name}.`,

@@ -67,7 +67,7 @@ function Tray({ label, onMove }) {
       for (const [key, { draft, past, call }] of calls.get(facts, () => ofCalls(linked, facts, file))) {
         // A listener that events come past may be there for others of that name.
         if (past && !isSentByOne(linked, draft.name ?? '')) continue;
-        if (!isGivenMoreElsewhere(linked.program.graph, reads, call)) found.set(key, draft);
+        if (!takesMoreElsewhere(linked.program.graph, reads, call)) found.set(key, draft);
       }
     });
     for (const topic of topics(linked)) for (const [key, draft] of ofArguments(linked, topic)) found.set(key, draft);
@@ -111,17 +111,17 @@ function isSentByOne({ program }: Linked, name: string): boolean {
 }
 
 /** Whether others who call what one context holds give it more: whoever takes that knows that there are two kinds of calls. */
-function isGivenMoreElsewhere(graph: Graph, reads: ReadonlyMap<number, number>, call: number): boolean {
+function takesMoreElsewhere(graph: Graph, reads: ReadonlyMap<number, number>, call: number): boolean {
   const entry = graph.calls[call];
   if (!entry) return false;
-  const held = contextFieldsOf(graph, reads, entry.file, entry.fact);
-  if (held.size === 0) return false;
+  const fields = contextFieldsOf(graph, reads, entry.file, entry.fact);
+  if (fields.size === 0) return false;
   return graph.files.some((facts, file) =>
     facts.calls.some(
       (fact) =>
         fact.name === entry.fact.name &&
         fact.args.length > entry.fact.args.length &&
-        [...contextFieldsOf(graph, reads, file, fact)].some((one) => held.has(one)),
+        [...contextFieldsOf(graph, reads, file, fact)].some((one) => fields.has(one)),
     ),
   );
 }

@@ -41,12 +41,12 @@ function Gauge() {
     const { program } = linked;
     const { graph } = program;
     const found: Draft[] = [];
-    const told = new Set<string>();
+    const reported = new Set<string>();
     const add = (name: string, file: number, fn: number, spot: Spot): void => {
       const component = program.component(fn);
       const key = `${file}:${spot.line}:${spot.column}`;
-      if (!component || told.has(key)) return;
-      told.add(key);
+      if (!component || reported.has(key)) return;
+      reported.add(key);
       found.push({
         message: `${component.name} creates ${name} inside the component, so every instance has its own.`,
         effect: `What one ${component.name} changes never reaches the others${FAMILIES[component.family].runsAgain ? ', and every render may start with a new one' : ''}.`,

@@ -65,17 +65,17 @@ function isAnswered({ program: { graph }, locals }: Linked, { at }: FlowStop): b
 }
 
 function draftOf(linked: Linked, alike: readonly Chain[]): Draft[] {
-  const told = alike.filter(({ after }) => !NO_EVENT.test(after.name) && !isAnswered(linked, after));
-  const [chain] = told;
+  const reported = alike.filter(({ after }) => !NO_EVENT.test(after.name) && !isAnswered(linked, after));
+  const [chain] = reported;
   if (!chain) return [];
   // Seen from the component that calls it, the first relay is the one right above.
   const up = [...chain.carriers].reverse();
   const first = up[0];
   if (!first?.component) return [];
-  const names = [...new Set(told.map(({ carriers }) => carriers.at(-1)?.name ?? ''))];
-  const called = [...new Set(told.map(({ after }) => after.name))];
+  const names = [...new Set(reported.map(({ carriers }) => carriers.at(-1)?.name ?? ''))];
+  const called = [...new Set(reported.map(({ after }) => after.name))];
   const carried = namesAlong(up);
-  const senders = [...new Set(told.map(({ after }) => after.component?.name ?? ''))];
+  const senders = [...new Set(reported.map(({ after }) => after.component?.name ?? ''))];
   const from = list(senders);
   const moved = senders.length > 1 ? 'them' : 'it';
   const home = chain.before.component?.name ?? 'its module';
@@ -84,7 +84,7 @@ function draftOf(linked: Linked, alike: readonly Chain[]): Draft[] {
     {
       message: `${list(carried)} only ${carried.length === 1 ? 'forwards' : 'forward'} ${list(called)}, all the way from ${from} up to ${home}.`,
       ...costOf(
-        told,
+        reported,
         (named) =>
           `Changing what ${from} ${senders.length > 1 ? 'report' : 'reports'} means editing ${count(named, 'component that only forwards', 'components that only forward').toLowerCase()} it.`,
       ),

@@ -1,5 +1,5 @@
 /** A shared value is set, and whoever subscribed is not told. */
-import { untoldStreams } from './shared/untoldStreams';
+import { unpushedStreams } from './shared/untoldStreams';
 import { isCallbackName } from '../model/signs';
 import { push } from '../link/graph/byPlace';
 import type { Linked } from '../link';
@@ -125,7 +125,7 @@ export class Beds {
       isScript(linked, file)
         ? []
         : drafts
-            .get(facts, () => [...draftsOf(linked, facts, file), ...untoldBy(linked, facts, file)])
+            .get(facts, () => [...draftsOf(linked, facts, file), ...silentIn(linked, facts, file)])
             .map(({ cell, draft }) => ({ place: graph.at(file, cell), draft })),
     );
     if (found.length === 0) return [];
@@ -148,20 +148,20 @@ interface Silent {
 }
 
 /** Fields of a service that are changed without telling those who listen to the stream of them. */
-function untoldBy(linked: Linked, facts: FileFacts, file: number): Silent[] {
-  return untoldStreams(linked, facts, file).map(({ field, told, fn, tells, at }): Silent => {
+function silentIn(linked: Linked, facts: FileFacts, file: number): Silent[] {
+  return unpushedStreams(linked, facts, file).map(({ field, stream, fn, tells, at }): Silent => {
     const name = facts.functions[fn]?.name ?? 'A function';
     const draft: Draft = {
-      message: `${name} changes ${field.name} without updating ${told.name}.`,
-      effect: `Whoever reads ${told.name} keeps showing the old ${field.name}.`,
-      todo: `Update ${told.name} after ${field.name} changes${tells && tells !== name ? `, as ${tells} does` : ''}.`,
+      message: `${name} changes ${field.name} without updating ${stream.name}.`,
+      effect: `Whoever reads ${stream.name} keeps showing the old ${field.name}.`,
+      todo: `Update ${stream.name} after ${field.name} changes${tells && tells !== name ? `, as ${tells} does` : ''}.`,
       component: null,
       name: field.name,
       ...positionOf(linked, file, at),
       ...named([]),
-      related: [relatedAt(linked, file, told.at, `${told.name} lives here.`)],
+      related: [relatedAt(linked, file, stream.at, `${stream.name} lives here.`)],
     };
-    return { cell: told.value, draft };
+    return { cell: stream.value, draft };
   });
 }
 
@@ -194,9 +194,9 @@ function draftsOf(linked: Linked, facts: FileFacts, file: number): Silent[] {
     });
     if (beside.length === 0) continue;
     const telling = tellers(facts, new Set(beside));
-    const held = holdersOf(facts, cell.value, isField ? holders : []);
-    const givers = giversOf(facts, held);
-    if (!isObserved(facts, held, givers, { telling, objects: holders })) continue;
+    const holding = holdersOf(facts, cell.value, isField ? holders : []);
+    const givers = giversOf(facts, holding);
+    if (!isObserved(facts, holding, givers, { telling, objects: holders })) continue;
     const heres = new Set(setters.get(cell.setter));
     for (const { object, field, change, beforeRender } of facts.mutations)
       if (field === cell.name && change !== null && holders.includes(object) && !beforeRender) heres.add(change);
@@ -241,12 +241,12 @@ function holdersOf(facts: FileFacts, place: PlaceId, within: readonly PlaceId[])
       if (from !== at || op === 'derived' || op === 'frozen') continue;
       const isInstance = field !== '' && !(op === 'get' && by === field);
       if (field !== '' && op === 'get' && by !== field) continue;
-      const held = isInstance ? field : op === 'put' && within.includes(to) ? by : '';
+      const fieldName = isInstance ? field : op === 'put' && within.includes(to) ? by : '';
       const known = instances.get(to) ?? new Set();
-      if (held === '' ? holders.has(to) : known.has(held)) continue;
-      if (held === '') holders.add(to);
-      else instances.set(to, known.add(held));
-      queue.push({ at: to, field: held });
+      if (fieldName === '' ? holders.has(to) : known.has(fieldName)) continue;
+      if (fieldName === '') holders.add(to);
+      else instances.set(to, known.add(fieldName));
+      queue.push({ at: to, field: fieldName });
     }
   return holders;
 }
@@ -297,9 +297,9 @@ function listenerLists(facts: FileFacts): Set<number> {
 
 /** A field of an object is a place of its own in each function: those of one name are taken to be the same. */
 function aliasesOf(facts: FileFacts, place: number): number[] {
-  const held = facts.places[place];
-  if (held?.kind !== 'part') return [place];
-  return facts.places.flatMap((one, index) => (one.kind === 'part' && one.name === held.name ? [index] : []));
+  const fact = facts.places[place];
+  if (fact?.kind !== 'part') return [place];
+  return facts.places.flatMap((one, index) => (one.kind === 'part' && one.name === fact.name ? [index] : []));
 }
 
 /** The functions that call what is in those collections, themselves or through another function of the module. */

@@ -44,16 +44,16 @@ function Tray({ label, open, onOpen }) {
       const home = program.component(cell.home);
       if (!home) continue;
       const [author] = render.by.parents.get(home.fn) ?? [];
-      const above = author === undefined ? undefined : program.component(author);
-      if (!above || !isMany(home.fn) || !told(flow, above.fn)) continue;
+      const parent = author === undefined ? undefined : program.component(author);
+      if (!parent || !isMany(home.fn) || !isUsedBy(flow, parent.fn)) continue;
       found.push({
-        message: `Each ${home.name} keeps its own ${cell.name} and reports it to ${above.name}, which keeps a second copy.`,
-        effect: `What ${above.name} shows and what each ${home.name} shows can drift apart.`,
-        todo: `Keep ${cell.name} in ${above.name} and pass each ${home.name} its part.`,
+        message: `Each ${home.name} keeps its own ${cell.name} and reports it to ${parent.name}, which keeps a second copy.`,
+        effect: `What ${parent.name} shows and what each ${home.name} shows can drift apart.`,
+        todo: `Keep ${cell.name} in ${parent.name} and pass each ${home.name} its part.`,
         component: home.name,
         name: cell.name,
         ...positionOf(linked, cell.file, cell.spot),
-        ...named([above, home]),
+        ...named([parent, home]),
         related: [],
       });
     }
@@ -65,7 +65,7 @@ function Tray({ label, open, onOpen }) {
     }
 
     /** Whether the state, or what it is about to become, is passed up to state of the component above. */
-    function told(flow: CellFlow, above: number): boolean {
+    function isUsedBy(flow: CellFlow, parent: number): boolean {
       if (!flow.cell.value) return false;
       return locals
         .explore(flow.cell.value)
@@ -75,7 +75,7 @@ function Tray({ label, open, onOpen }) {
             !exit.derived &&
             linked.functionFlow
               .calleesOf(exit.target, exit.at.context)
-              .some(({ fn }) => program.unitOf(fn) === above && changesState(fn)),
+              .some(({ fn }) => program.unitOf(fn) === parent && changesState(fn)),
         );
     }
 

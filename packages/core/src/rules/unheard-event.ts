@@ -91,7 +91,8 @@ export function Tally() {
       // At each of its sites it has to be certain what is passed.
       if (own.length === 0 || own.length < program.sitesOf(component.fn).length || own.some((one) => one.open))
         continue;
-      const passes = (name: string): boolean => own.some((one) => one.fact.props.some((given) => given.name === name));
+      const passes = (name: string): boolean =>
+        own.some((one) => one.fact.props.some((passed) => passed.name === name));
       // An event that is sent up, at sites none of which listen.
       for (const { name, listener, bubbles, asParent } of graph.functions[component.fn]?.fact.events ?? []) {
         if (asParent) continue;
@@ -129,7 +130,7 @@ export function Tally() {
         // Whoever guards the call does not count on being heard.
         if (!call || call.fact.optional || call.fact.repeat === 'conditional') continue;
         if (isOffered(linked, component.file)) continue;
-        const passed = own.flatMap((one) => one.fact.props.flatMap((given) => given.name ?? []));
+        const passed = own.flatMap((one) => one.fact.props.flatMap((passed) => passed.name ?? []));
         const near = misspellingOf(
           prop.name,
           passed.filter((name) => !component.props.some((known) => known.name === name)),

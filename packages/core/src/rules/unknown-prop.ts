@@ -54,7 +54,7 @@ export function Bench() {
         if (near) misspelt.set(name, near);
         else if (!FAMILIES[component.family].openTags) others.add(name);
       }
-      const told = (names: readonly string[], near: string | null): Draft[] => {
+      const draftFor = (names: readonly string[], near: string | null): Draft[] => {
         if (names.length === 0) return [];
         const at = fact.props.find((one) => one.name === names[0])?.at ?? fact.at;
         return [
@@ -72,7 +72,7 @@ export function Bench() {
           },
         ];
       };
-      return [...told([...others], null), ...[...misspelt].flatMap(([name, near]) => told([name], near))];
+      return [...draftFor([...others], null), ...[...misspelt].flatMap(([name, near]) => draftFor([name], near))];
     });
   },
 };

@@ -27,12 +27,12 @@ export const unresolved: Rule = {
     const { program, render } = linked;
     const { graph } = program;
     const missed: Missed[] = [];
-    const told = new Set<string>();
+    const reported = new Set<string>();
     graph.sites.forEach(({ fact, file }, site) => {
       const target = program.siteTargets[site];
       if (!target?.reason || target.outside || target.element || fact.maybe) return;
       const name = inShort(fact.name);
-      told.add(`${file}:${fact.name.split('.')[0] ?? ''}`);
+      reported.add(`${file}:${fact.name.split('.')[0] ?? ''}`);
       // Where something is provided under a key, it is the key.
       const reason = fact.ambient ? 'Under which key it provides, is decided elsewhere.' : target.reason;
       missed.push({
@@ -50,7 +50,8 @@ export const unresolved: Rule = {
         const resolution = graph.resolutionsOf(file)[index];
         const local = facts.places[fact.place]?.name ?? '';
         const isNoTemplate = !!fact.gives && resolution?.kind !== 'file';
-        if (fact.implied || (resolution?.kind !== 'missing' && !isNoTemplate) || told.has(`${file}:${local}`)) return;
+        if (fact.implied || (resolution?.kind !== 'missing' && !isNoTemplate) || reported.has(`${file}:${local}`))
+          return;
         const reason =
           resolution?.kind === 'missing' ? resolution.reason : `No file that was read matches “${fact.source}”.`;
         const library = libraryOf(fact.source);
@@ -96,7 +97,7 @@ export const unresolved: Rule = {
     });
     const things = new Map<string, Missed[]>();
     for (const one of missed) push(things, one.thing, one);
-    return [...[...things.values()].flatMap((all) => thingTold(linked, all)), ...cutsTold(linked, cells)];
+    return [...[...things.values()].flatMap((all) => draftFor(linked, all)), ...draftsOfCuts(linked, cells)];
   },
 };
 
@@ -122,7 +123,7 @@ function libraryOf(source: string): string | null {
 }
 
 /** One thing that could not be followed, with how many places depend on it. */
-function thingTold(linked: Linked, all: readonly Missed[]): Draft[] {
+function draftFor(linked: Linked, all: readonly Missed[]): Draft[] {
   const [first] = all;
   if (!first) return [];
   const modules = [...new Set(all.map((one) => one.name))];
@@ -158,7 +159,7 @@ const MOST_TOLD = 20;
 const MOST_TOLD_OF_ONE = 100;
 
 /** What was not followed to its end, once for each reason and component; where one helper is the reason, once for that. */
-function cutsTold(linked: Linked, cells: Cells): Draft[] {
+function draftsOfCuts(linked: Linked, cells: Cells): Draft[] {
   const alike = new Map<string, Cut[]>();
   for (const cut of cutsOf(linked, cells))
     push(alike, cut.atOnePlace ? cut.reason : `${cut.component?.id ?? cut.file}:${cut.reason}`, cut);

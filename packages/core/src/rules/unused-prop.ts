@@ -33,10 +33,10 @@ export const unusedProp: Rule = {
     // A type or a mixin that others declare their props by says nothing of this one.
     const isOfOthers = ({ props }: ComponentInfo, name: string): boolean =>
       (sharedNames(linked).get(name) ?? 0) > 1 && props.some((prop) => prop.shared && prop.name === name);
-    const above = extended(linked);
+    const bases = extended(linked);
     const unused = linked.memos.of<ComponentInfo, Draft[]>('unused-prop');
     return [...linked.program.components.values()].flatMap((component) =>
-      above.has(component.fn)
+      bases.has(component.fn)
         ? []
         : unused
             .get(component, () => unusedOf(linked, component))

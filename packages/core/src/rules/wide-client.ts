@@ -55,7 +55,7 @@ export default function Page() {
   check({ linked, setting }) {
     const { program, sides } = linked;
     const { graph } = program;
-    if (!sides.told) return [];
+    if (!sides.areDeclared) return [];
     const needs = needingBrowser(linked);
     return sides.marked.flatMap((file) => {
       const brought = sides.broughtBy(file);
@@ -121,8 +121,8 @@ function needingBrowser(linked: Linked): Set<number> {
   graph.sites.forEach(({ fact, file }, site) => {
     const author = program.unitOf(graph.fnAt(file, fact.fn));
     if (!needs.has(author)) return;
-    const given = fact.props.some((prop) => prop.literal === null && prop.name !== CHILDREN);
-    if (given) for (const fn of program.siteTargets[site]?.components ?? []) needs.add(fn);
+    const isPassed = fact.props.some((prop) => prop.literal === null && prop.name !== CHILDREN);
+    if (isPassed) for (const fn of program.siteTargets[site]?.components ?? []) needs.add(fn);
   });
   return needs;
 }

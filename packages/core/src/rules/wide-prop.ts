@@ -142,10 +142,10 @@ function hasMore(
   const givers = new Map<string, FlowStop[]>();
   for (const stop of stops.values())
     for (const hop of stop.hops) if (hop.effect === 'same' || hop.effect === 'renamed') push(givers, hop.target, stop);
-  const above = new Set([start]);
-  for (const one of above) for (const stop of givers.get(one.key) ?? []) above.add(stop);
+  const ancestors = new Set([start]);
+  for (const one of ancestors) for (const stop of givers.get(one.key) ?? []) ancestors.add(stop);
   const all = new Set<string>();
-  for (const one of above) for (const stop of below(stops, one)) readWhole(linked, stop, all);
+  for (const one of ancestors) for (const stop of below(stops, one)) readWhole(linked, stop, all);
   return [...all].some((field) => !fields.has(field));
 }
 

@@ -11,10 +11,10 @@ import { once } from '../link/memo/once';
 import { cutsOf } from '../follow/cuts';
 import { passingEvents } from '../follow/passingEvents';
 import { isModel } from '../read/libraries';
-import type { Told } from '../rules';
+import type { Reported } from '../rules';
 import { routesOf } from './routes';
 
-export function flowDocument(linked: Linked, cells: Cells, told: Told, ways: Ways): FlowDocument {
+export function flowDocument(linked: Linked, cells: Cells, reported: Reported, ways: Ways): FlowDocument {
   const { program } = linked;
   const { graph } = program;
   const files = graph.files.flatMap((file, index): FileEntry[] =>
@@ -55,8 +55,8 @@ export function flowDocument(linked: Linked, cells: Cells, told: Told, ways: Way
       column: cell.spot.column,
     })),
     hops: settleHops(linked, ways.hops),
-    findings: told.findings,
-    ...(told.accepted.length > 0 ? { accepted: told.accepted } : {}),
+    findings: reported.findings,
+    ...(reported.accepted.length > 0 ? { accepted: reported.accepted } : {}),
     marks: ways.marks,
     routes: routesOf(linked),
   };
@@ -96,14 +96,14 @@ export function waysOf(cells: Cells): Ways {
 /** Why a file is browser code, where the project tells the sides apart. */
 function clientBy(linked: Linked, file: number): { clientBy?: string[] } {
   const { sides, program } = linked;
-  if (!sides.told) return {};
+  if (!sides.areDeclared) return {};
   const way = sides.wayTo(file).map((at) => program.graph.path(at));
   return way.length > 0 ? { clientBy: way } : {};
 }
 
 function sidesOf(linked: Linked): { sides?: { client: number; server: number; either: number } } {
   const { sides, program } = linked;
-  if (!sides.told) return {};
+  if (!sides.areDeclared) return {};
   const bytes = { client: 0, server: 0, either: 0 };
   program.graph.files.forEach((file, index) => {
     if (!isModel(file.path)) bytes[sides.of(index)] += file.bytes;
@@ -155,7 +155,7 @@ export function siteId(linked: Linked, site: number): string {
 }
 
 /** Where a site stands; one that the file tree gives stands where its page does. */
-function siteSeat(linked: Linked, site: number): { name?: string; file: string; line: number; column: number } {
+function siteLocation(linked: Linked, site: number): { name?: string; file: string; line: number; column: number } {
   const { program } = linked;
   const { graph } = program;
   const entry = graph.sites[site];
@@ -191,7 +191,7 @@ function sites(linked: Linked): Site[] {
       by: idOf(render.authors[site]),
       under: idOf(under[0]),
       repeat,
-      ...siteSeat(linked, site),
+      ...siteLocation(linked, site),
     };
     if (fact.stands) one.stands = fact.stands;
     if (target.reason) one.reason = target.reason;

@@ -42,11 +42,11 @@ export async function answerFor<V>(
     const key = await keyOf(dir, options, what);
     const known = key === null ? null : await facts.answer(key);
     if (known !== null) return JSON.parse(known) as V;
-    const given = answer(await surveyWith(dir, options, facts));
+    const result = answer(await surveyWith(dir, options, facts));
     await facts.flush();
-    const text = key === null ? null : jsonText(given, MOST_KEPT);
+    const text = key === null ? null : jsonText(result, MOST_KEPT);
     if (key !== null && text !== null) await facts.keepAnswer(key, text);
-    return given;
+    return result;
   });
 }
 

@@ -24,7 +24,7 @@ import { HttpError } from './errors';
 import { completeFolder, readProjectFile } from './files';
 import { FINDING_ROUTES } from './findings';
 import { DECISION_ROUTES } from './decisions';
-import { Also, alsoOf, PLAN_ROUTES, keptThumb } from './plans';
+import { Also, alsoOf, PLAN_ROUTES, savedThumb } from './plans';
 import { Nothing, OK, projectOf, type Route } from './route';
 import { FileAnswer, Job, Project, RuleWords } from './schemas';
 
@@ -43,9 +43,9 @@ const ThumbQuery = Value.extend(Also.shape).extend({
 const KeepThumb = Thumb.extend({ inFile: z.boolean().default(false) });
 
 /** What is asked with, over what is kept. */
-function thumbOf({ value: _value, also: _also, ...query }: z.infer<typeof ThumbQuery>, kept: Thumb): Thumb {
+function thumbOf({ value: _value, also: _also, ...query }: z.infer<typeof ThumbQuery>, thumb: Thumb): Thumb {
   return Thumb.parse({
-    ...kept,
+    ...thumb,
     ...query,
     ...(query.contextForOften ? { contextForOften: query.contextForOften === 'true' } : {}),
     ...(query.onlyHomeChanges ? { onlyHomeChanges: query.onlyHomeChanges === 'true' } : {}),
@@ -204,7 +204,7 @@ export const ROUTES: readonly Route[] = [
     run: async (services, _ctx, { id, query }) => {
       const parsed = ThumbQuery.parse(query);
       const engine = await services.desk.ready(await projectOf(services, id));
-      const thumb = thumbOf(parsed, await keptThumb(services, id));
+      const thumb = thumbOf(parsed, await savedThumb(services, id));
       return engine.question({ do: 'homes', value: parsed.value, thumb, also: alsoOf(parsed) });
     },
   },
@@ -241,7 +241,7 @@ export const ROUTES: readonly Route[] = [
     answer: Thumb,
     run: async (services, _ctx, { id }) => {
       await projectOf(services, id);
-      return keptThumb(services, id);
+      return savedThumb(services, id);
     },
   },
   {
@@ -270,9 +270,9 @@ export const ROUTES: readonly Route[] = [
       const { path: wanted } = z.object({ path: z.string() }).parse(query);
       const project = await projectOf(services, id);
       const engine = await services.desk.ready(project);
-      const told = await engine.question({ do: 'names', path: wanted });
-      if (told === null) throw new HttpError(404, `${wanted} was not surveyed, and only surveyed files are shown.`);
-      return { path: wanted, text: await readProjectFile(project.root, wanted), ...(told as object) };
+      const names = await engine.question({ do: 'names', path: wanted });
+      if (names === null) throw new HttpError(404, `${wanted} was not surveyed, and only surveyed files are shown.`);
+      return { path: wanted, text: await readProjectFile(project.root, wanted), ...(names as object) };
     },
   },
   ...PLAN_ROUTES,

@@ -15,7 +15,7 @@ export function keepThumbInFile(root: string, thumb: Thumb): Promise<boolean> {
 
 export function acceptInFile(root: string, findings: readonly FindingName[], reason: string): Promise<boolean> {
   return changeAccepted(root, (before) => [
-    ...before.filter((entry) => !findings.some((finding) => isAbout(entry, finding))),
+    ...before.filter((entry) => !findings.some((finding) => matches(entry, finding))),
     ...findings.map(({ rule, component, name, file }) => ({
       rule,
       ...(component === null ? {} : { component }),
@@ -28,7 +28,7 @@ export function acceptInFile(root: string, findings: readonly FindingName[], rea
 
 export function takeBackInFile(root: string, findings: readonly FindingName[]): Promise<boolean> {
   return changeAccepted(root, (before) => {
-    const after = before.filter((entry) => !findings.some((finding) => isAbout(entry, finding)));
+    const after = before.filter((entry) => !findings.some((finding) => matches(entry, finding)));
     const wider = after.find((entry) => findings.some((finding) => accepts(entry, finding)));
     if (wider)
       throw new UnusableInput(
@@ -38,7 +38,7 @@ export function takeBackInFile(root: string, findings: readonly FindingName[]): 
   });
 }
 
-function isAbout(entry: Entry, finding: FindingName): boolean {
+function matches(entry: Entry, finding: FindingName): boolean {
   return (
     entry.rule === finding.rule &&
     entry.file === finding.file &&

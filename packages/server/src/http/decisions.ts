@@ -2,13 +2,13 @@
 import { decided, Decision, OptionKind, type DecisionState, type HomesDocument } from '@vectura/core';
 import { z } from 'zod';
 import { UnusableInput } from '../unusable';
-import { keptThumb } from './plans';
+import { savedThumb } from './plans';
 import { Nothing, OK, projectOf, type Route, type Services } from './route';
-import { DecisionTold } from './schemas';
+import { DecisionWithState } from './schemas';
 
 const SETTING = 'decisions';
 
-async function kept(services: Services, id: string): Promise<Decision[]> {
+async function decisionsOf(services: Services, id: string): Promise<Decision[]> {
   const text = await services.store.setting(id, SETTING);
   return text ? z.array(Decision).parse(JSON.parse(text)) : [];
 }
@@ -21,9 +21,9 @@ export const DECISION_ROUTES: readonly Route[] = [
     method: 'get',
     path: '/api/projects/:id/decisions',
     says: 'What was decided about values, the last first, with what the newest survey says of each.',
-    answer: z.array(DecisionTold),
+    answer: z.array(DecisionWithState),
     run: async (services, _ctx, { id }) => {
-      const all = await kept(services, id);
+      const all = await decisionsOf(services, id);
       if (all.length === 0) return [];
       const engine = await services.desk.ready(await projectOf(services, id));
       const states = (await engine.question({ do: 'stands', of: all })) as DecisionState[];
@@ -56,7 +56,7 @@ export const DECISION_ROUTES: readonly Route[] = [
         do: 'homes',
         value,
         also,
-        thumb: await keptThumb(services, id),
+        thumb: await savedThumb(services, id),
       })) as HomesDocument;
       const option = homes.options.find(({ kind }) => kind === way);
       if (!option || option.possible === false)
@@ -64,7 +64,7 @@ export const DECISION_ROUTES: readonly Route[] = [
           `This way is not possible for ${value}: ${option?.reasons.join(' ') ?? 'there is none.'}`,
         );
       const decision = decided(homes, { value, way, reason, at: new Date().toISOString() });
-      await keep(services, id, [...(await kept(services, id)), decision]);
+      await keep(services, id, [...(await decisionsOf(services, id)), decision]);
       return decision;
     },
   },
@@ -77,7 +77,7 @@ export const DECISION_ROUTES: readonly Route[] = [
     run: async (services, _ctx, { id, query }) => {
       const { at } = query as { at: string };
       await projectOf(services, id);
-      const all = await kept(services, id);
+      const all = await decisionsOf(services, id);
       if (!all.some((one) => one.at === at))
         throw new UnusableInput('There is no such decision; it may have been dropped.');
       await keep(

@@ -33,8 +33,8 @@ export function answerErrors(log: (message: string) => void): Middleware {
         ctx.status = 500;
         log(error instanceof Error ? (error.stack ?? error.message) : String(error));
       }
-      const told = databaseTrouble(error) ?? (error instanceof Error ? error.message : String(error));
-      ctx.body = { error: told };
+      const message = databaseTrouble(error) ?? (error instanceof Error ? error.message : String(error));
+      ctx.body = { error: message };
     }
   };
 }

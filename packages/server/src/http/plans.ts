@@ -24,9 +24,9 @@ export function alsoOf({ also }: z.infer<typeof Also>): string[] {
 }
 
 /** The rules of thumb that are kept for a project: those set on the page, or else those of its configuration. */
-export async function keptThumb(services: Services, id: string): Promise<Thumb> {
-  const kept = await services.store.setting(id, 'thumb');
-  if (kept !== null) return Thumb.parse(JSON.parse(kept));
+export async function savedThumb(services: Services, id: string): Promise<Thumb> {
+  const saved = await services.store.setting(id, 'thumb');
+  if (saved !== null) return Thumb.parse(JSON.parse(saved));
   const { root } = await projectOf(services, id);
   // What is wrong with the file is told by the survey.
   return readConfig(root, undefined).then(
@@ -60,11 +60,11 @@ const SETTING = 'applied';
 const MOST_KEPT = 20;
 
 async function allApplied(services: Services, id: string): Promise<Applied[]> {
-  const kept = await services.store.setting(id, SETTING);
-  return kept ? z.array(Applied).parse(JSON.parse(kept)) : [];
+  const saved = await services.store.setting(id, SETTING);
+  return saved ? z.array(Applied).parse(JSON.parse(saved)) : [];
 }
 
-function told(applied: Applied | undefined): z.infer<typeof LastApplied> {
+function lastApplied(applied: Applied | undefined): z.infer<typeof LastApplied> {
   if (!applied) return { last: null };
   return { last: { at: applied.at, says: applied.says, files: applied.files.map((file) => file.path) } };
 }
@@ -87,7 +87,7 @@ export const PLAN_ROUTES: readonly Route[] = [
     answer: z.array(WorthMoving),
     run: async (services, _ctx, { id }) => {
       const engine = await services.desk.ready(await projectOf(services, id));
-      return engine.question({ do: 'worth', thumb: await keptThumb(services, id) });
+      return engine.question({ do: 'worth', thumb: await savedThumb(services, id) });
     },
   },
   {
@@ -121,7 +121,7 @@ export const PLAN_ROUTES: readonly Route[] = [
     answer: LastApplied,
     run: async (services, _ctx, { id }) => {
       await projectOf(services, id);
-      return told((await allApplied(services, id)).at(-1));
+      return lastApplied((await allApplied(services, id)).at(-1));
     },
   },
   {
@@ -151,7 +151,7 @@ export const PLAN_ROUTES: readonly Route[] = [
       const all = [...(await allApplied(services, id)), applied].slice(-MOST_KEPT);
       await services.store.keepSetting(id, SETTING, JSON.stringify(all));
       void services.desk.changed(project);
-      return told(applied);
+      return lastApplied(applied);
     },
   },
   {

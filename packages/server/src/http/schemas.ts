@@ -3,8 +3,8 @@ import { Carrier, Decision, DecisionState, Level, Role } from '@vectura/core/doc
 import { z } from 'zod';
 
 /** A decision, with what the newest survey says of it. */
-export const DecisionTold = Decision.extend(DecisionState.shape);
-export type DecisionTold = z.infer<typeof DecisionTold>;
+export const DecisionWithState = Decision.extend(DecisionState.shape);
+export type DecisionWithState = z.infer<typeof DecisionWithState>;
 
 /** A rule behind findings. */
 export const RuleWords = z.object({

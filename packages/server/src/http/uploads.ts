@@ -26,9 +26,9 @@ export class Uploads {
       await receive(archive, this.archive(id));
       const root = await unpack(this.archive(id), path.join(this.folder, id));
       await fs.rm(this.archive(id), { force: true });
-      const kept = await keep(id, root);
+      const upload = await keep(id, root);
       await this.leases.end(id);
-      return kept;
+      return upload;
     } catch (error) {
       this.removeSoon(id);
       throw error;
@@ -46,9 +46,9 @@ export class Uploads {
   }
 
   /** Removes what was left half-way by a process that was killed; `isKept` says whether a project has come of it. */
-  async tidy(isKept: (id: string) => Promise<boolean>): Promise<void> {
+  async tidy(isUsed: (id: string) => Promise<boolean>): Promise<void> {
     for (const id of await this.leases.abandoned()) {
-      if (await isKept(id)) await this.leases.end(id);
+      if (await isUsed(id)) await this.leases.end(id);
       else this.removeSoon(id);
     }
   }

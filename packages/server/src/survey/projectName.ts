@@ -15,9 +15,9 @@ export function projectName(root: string): string {
   for (;;) {
     const name = packageIn(folder);
     if (name) return name;
-    const above = path.dirname(folder);
-    if (!ANY_PROJECT.test(path.basename(folder)) || above === folder) break;
-    folder = above;
+    const parent = path.dirname(folder);
+    if (!ANY_PROJECT.test(path.basename(folder)) || parent === folder) break;
+    folder = parent;
   }
   return path.basename(folder) || path.basename(path.resolve(root));
 }

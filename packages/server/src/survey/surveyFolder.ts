@@ -63,7 +63,7 @@ export interface Memory {
   files: Map<string, KnownFile>;
   last: { survey: Survey; frame: string } | null;
   /** Which files in folders of output were imported, in the order they were looked for, and by which imports that was told. */
-  imported: { told: string; paths: ReadonlySet<string> }[];
+  imported: { fingerprint: string; paths: ReadonlySet<string> }[];
 }
 
 export function emptyMemory(): Memory {
@@ -202,11 +202,11 @@ function importedByAny(
 ): ReadonlySet<string> {
   const sourcesOf = ({ imports, exports }: FileFacts): string =>
     [...imports, ...exports].map(({ source }) => source ?? '').join(' ');
-  const told = JSON.stringify([further, configs, files.map((file) => [file.path, sourcesOf(file)])]);
+  const fingerprint = JSON.stringify([further, configs, files.map((file) => [file.path, sourcesOf(file)])]);
   const known = memory.imported[round];
-  if (known?.told === told) return known.paths;
+  if (known?.fingerprint === fingerprint) return known.paths;
   const found = importedAmong(files, further, configs);
-  memory.imported[round] = { told, paths: found };
+  memory.imported[round] = { fingerprint, paths: found };
   return found;
 }
 
@@ -276,15 +276,15 @@ async function readFacts(
       const read = facts.get(file.path);
       if (!read) continue;
       const good = read.broken ? (memory.files.get(file.path)?.good ?? null) : read;
-      const kept = read.broken && good ? asBefore(good, read) : read;
-      facts.set(file.path, kept);
+      const usable = read.broken && good ? asBefore(good, read) : read;
+      facts.set(file.path, usable);
       const { bytes, modified } = file;
       memory.files.set(file.path, {
         bytes,
         modified,
         project: kindOf(file.path),
         alone: isAlone(file.path, paths),
-        facts: kept,
+        facts: usable,
         good,
       });
     }
@@ -295,8 +295,8 @@ async function readFacts(
 /** A file that cannot be read at the moment, as it is while somebody types: it is taken for what it was, and what is wrong with it is told. */
 function asBefore(good: FileFacts, { bytes, lines, hash, problems }: FileFacts): FileFacts {
   const [first, ...others] = problems;
-  const told = first ? [{ ...first, message: `${first.message.replace(/\.$/, '')}. ${AS_BEFORE}` }, ...others] : [];
-  return { ...good, bytes, lines, hash, problems: told };
+  const restated = first ? [{ ...first, message: `${first.message.replace(/\.$/, '')}. ${AS_BEFORE}` }, ...others] : [];
+  return { ...good, bytes, lines, hash, problems: restated };
 }
 
 /** The facts of a file that cannot be read. */

@@ -15,7 +15,15 @@ import type {
   WorthMoving,
 } from '@vectura/core';
 import type { FindingName, Job } from '@vectura/server/schemas';
-import { Accepted, DecisionTold, FileAnswer, HopCounts, PastSurvey, Project, RuleWords } from '@vectura/server/schemas';
+import {
+  Accepted,
+  DecisionWithState,
+  FileAnswer,
+  HopCounts,
+  PastSurvey,
+  Project,
+  RuleWords,
+} from '@vectura/server/schemas';
 import { z } from 'zod';
 import { surveyAsked } from './jobs';
 
@@ -195,8 +203,8 @@ export const api = createApi({
       },
       invalidatesTags: ['Applied'],
     }),
-    decisions: build.query<DecisionTold[], string>({
-      responseSchema: z.array(DecisionTold),
+    decisions: build.query<DecisionWithState[], string>({
+      responseSchema: z.array(DecisionWithState),
       query: (id) => `/projects/${id}/decisions`,
       providesTags: ['Survey', 'Decisions'],
     }),

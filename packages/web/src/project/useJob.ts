@@ -19,9 +19,9 @@ export function useJob(id: string): Job {
     let ran = asked > 0;
     const source = new EventSource(`/api/projects/${id}/events`);
     source.onmessage = (event: MessageEvent<string>) => {
-      const told = JobSchema.parse(JSON.parse(event.data));
-      dispatch(jobChanged({ id, job: told }));
-      if (told.state === 'running') {
+      const job = JobSchema.parse(JSON.parse(event.data));
+      dispatch(jobChanged({ id, job: job }));
+      if (job.state === 'running') {
         ran = true;
         return;
       }

@@ -3,7 +3,7 @@ import type * as t from '@babel/types';
 import type { Spot } from '../../model/facts';
 import { fieldOf } from '../../read/script/patterns';
 import { walkNodes } from '../../read/script/walk';
-import type { ComponentEditor, Gets, GivenProp, Taken } from '../component';
+import type { ComponentEditor, Gets, PassedProp, Taken } from '../component';
 import { Impossible } from '../plan';
 import type { Imports } from '../syntax/imports';
 import { namesIn } from '../syntax/names';
@@ -41,7 +41,7 @@ export interface Change {
 }
 
 export class AngularComponent implements ComponentEditor {
-  private readonly droppedGiven = new Set<BoundInput>();
+  private readonly droppedPassed = new Set<BoundInput>();
   private readonly droppedProps = new Set<string>();
   private readonly droppedAttributes: Span[] = [];
   private readonly replaced: Change[] = [];
@@ -148,12 +148,12 @@ export class AngularComponent implements ComponentEditor {
     return [];
   }
 
-  givenAt(spot: Spot, prop: string): BoundInput | null {
+  passedAt(spot: Spot, prop: string): BoundInput | null {
     const tag = this.at(spot);
     return this.template.bound.find((one) => one.tag === tag && one.prop === prop) ?? null;
   }
 
-  isAtTop({ expression }: GivenProp): boolean {
+  isAtTop({ expression }: PassedProp): boolean {
     const [, name, called] = /^(\w+)(\(\))?$/.exec(expression) ?? [];
     const state = name === undefined ? null : this.stateNamed(name);
     return state !== null && state.isSignal === (called !== undefined);
@@ -183,7 +183,7 @@ export class AngularComponent implements ComponentEditor {
   }
 
   usesOf({ member }: InputTaken, prop: string): Span[] {
-    const gone = [...this.droppedGiven].map(({ at }) => at);
+    const gone = [...this.droppedPassed].map(({ at }) => at);
     const inTemplate = (this.template.mentions.get(prop) ?? []).filter(
       ({ start, end }) => !gone.some((at) => at.start <= start && end <= at.end),
     );
@@ -280,8 +280,8 @@ export class AngularComponent implements ComponentEditor {
     );
   }
 
-  dropGiven(given: GivenProp): void {
-    this.droppedGiven.add(given as BoundInput);
+  dropPassed(passed: PassedProp): void {
+    this.droppedPassed.add(passed as BoundInput);
   }
 
   dropProp(prop: string): void {
@@ -331,8 +331,12 @@ export class AngularComponent implements ComponentEditor {
       this.giveInstead(member, read, imports);
       return;
     }
-    const held = this.freeMember(`${field}Held`);
-    this.becomes(member, [`private readonly ${held} = ${inject}`, ...getter(prop, `this.${held}.${field}`)], imports);
+    const memberName = this.freeMember(`${field}Held`);
+    this.becomes(
+      member,
+      [`private readonly ${memberName} = ${inject}`, ...getter(prop, `this.${memberName}.${field}`)],
+      imports,
+    );
   }
 
   readWanted(wanted: string, read: string, gets: Gets): { local: string; isShown: boolean } {
@@ -341,9 +345,9 @@ export class AngularComponent implements ComponentEditor {
     const [, inject, field] = /^(.*)\.(\w+)$/.exec(read) ?? [];
     if (isSignal || inject === undefined) this.addMember(`protected readonly ${local} = ${read}`);
     else {
-      const held = this.freeMember(`${local}Held`);
-      this.addMember(`private readonly ${held} = ${inject}`);
-      this.getters.push(...getter(local, `this.${held}.${field}`));
+      const member = this.freeMember(`${local}Held`);
+      this.addMember(`private readonly ${member} = ${inject}`);
+      this.getters.push(...getter(local, `this.${member}.${field}`));
     }
     this.shown.push(`<output>{{ ${local}${isSignal ? '()' : ''} }}</output>`);
     return { local, isShown: true };
@@ -386,7 +390,7 @@ export class AngularComponent implements ComponentEditor {
 
   write(texts: Texts): void {
     const { path, syntax } = this;
-    const attributes = [...[...this.droppedGiven].map(({ at }) => at), ...this.droppedAttributes];
+    const attributes = [...[...this.droppedPassed].map(({ at }) => at), ...this.droppedAttributes];
     for (const at of attributes) remove(texts, this.markupPath, this.part.text, at);
     for (const member of this.gone()) remove(texts, path, syntax.text, member);
     for (const { path: where, span, text } of this.replaced)

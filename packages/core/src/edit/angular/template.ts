@@ -2,11 +2,11 @@
 import type { TmplAstBoundAttribute, TmplAstBoundEvent, TmplAstElement, TmplAstTemplate } from '@angular/compiler';
 import { compilerOf } from '../../read/compilers';
 import { positions } from '../../read/script/positions';
-import type { GivenProp } from '../component';
+import type { PassedProp } from '../component';
 import type { Span } from '../syntax/tree';
 
 /** A value bound to a tag: `[scale]="units()"`. */
-export interface BoundInput extends GivenProp {
+export interface BoundInput extends PassedProp {
   /** The whole attribute. */
   at: Span;
 }

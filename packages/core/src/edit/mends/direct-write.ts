@@ -83,11 +83,11 @@ function changeIn(syntax: Syntax, node: t.Expression): { object: string; next: s
     const { property } = node.callee;
     const object = nameOf(syntax, node.callee.object);
     const method = property.type === 'Identifier' ? property.name : '';
-    const given = node.arguments.map((one) => syntax.source(one)).join(', ');
+    const args = node.arguments.map((one) => syntax.source(one)).join(', ');
     if (object === null) throw new Impossible('What it changes is a part of the state.');
-    if (method === 'push') return { object, next: `[...${object}, ${given}]` };
-    if (method === 'unshift') return { object, next: `[${given}, ...${object}]` };
-    if (method === 'sort' || method === 'reverse') return { object, next: `[...${object}].${method}(${given})` };
+    if (method === 'push') return { object, next: `[...${object}, ${args}]` };
+    if (method === 'unshift') return { object, next: `[${args}, ...${object}]` };
+    if (method === 'sort' || method === 'reverse') return { object, next: `[...${object}].${method}(${args})` };
     if (method === 'pop') return { object, next: `${object}.slice(0, -1)` };
     if (method === 'shift') return { object, next: `${object}.slice(1)` };
     throw new Impossible(`What ${method} changes is not written anew by itself.`);

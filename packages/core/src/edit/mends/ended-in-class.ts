@@ -9,7 +9,7 @@ import { spanOf, type Syntax } from '../syntax/tree';
 import { spotOf, type MendJob } from './job';
 
 /** What ends a call, by what it is kept in and by the function that listens. */
-export type EndOf = (call: t.CallExpression, syntax: Syntax, kept: string | null, handler: string | null) => string;
+export type EndOf = (call: t.CallExpression, syntax: Syntax, variable: string | null, handler: string | null) => string;
 
 /** The method that runs when a component of a family goes. */
 const LEAVES: Partial<Record<Family, string>> = { lwc: 'disconnectedCallback', react: 'componentWillUnmount' };
@@ -39,21 +39,25 @@ export function endInClass(job: MendJob, syntax: Syntax, family: Family, endOf: 
   const { path, semicolon } = syntax;
   const name = calledName(call);
   if (family === 'angular') {
-    const held = destroyRef(job, syntax, body, members);
+    const destroyRefMember = destroyRef(job, syntax, body, members);
     if (name === 'subscribe' && call.callee.type === 'MemberExpression') {
       const until = workshop.importsOf(path).named('@angular/core/rxjs-interop', 'takeUntilDestroyed');
-      texts.insert(path, spanOf(call.callee.object).end, `.pipe(${until}(this.${held}))`);
+      texts.insert(path, spanOf(call.callee.object).end, `.pipe(${until}(this.${destroyRefMember}))`);
       steps.edit('End it when the component goes, by takeUntilDestroyed.', finding.file);
       return;
     }
     const isTimer = /^set(?:Interval|Timeout)$/.test(name);
     if (isTimer && statement.expression !== call) throw new Impossible('What the timer is kept in is not a name.');
     const handler = isTimer ? null : methodOf(syntax, call);
-    const kept = isTimer ? freeName(members, 'timer') : null;
-    if (kept !== null) texts.insert(path, spanOf(statement).start, `const ${kept} = `);
-    const end = endOf(call, syntax, kept, handler);
+    const variable = isTimer ? freeName(members, 'timer') : null;
+    if (variable !== null) texts.insert(path, spanOf(statement).start, `const ${variable} = `);
+    const end = endOf(call, syntax, variable, handler);
     const indent = syntax.indentAt(spanOf(statement).start);
-    texts.insert(path, spanOf(statement).end, `\n${indent}this.${held}.onDestroy(() => ${end})${semicolon}`);
+    texts.insert(
+      path,
+      spanOf(statement).end,
+      `\n${indent}this.${destroyRefMember}.onDestroy(() => ${end})${semicolon}`,
+    );
     steps.edit(`End it when the component goes: ${end}.`, finding.file);
     return;
   }
@@ -62,11 +66,11 @@ export function endInClass(job: MendJob, syntax: Syntax, family: Family, endOf: 
   if (/\.tsx?$/.test(path))
     throw new Impossible('It would have to be kept in a field, whose type is for you to write.');
   const begun: Begun = { job, syntax, statement, call, members };
-  const kept = keptIn(begun);
+  const stored = variableOf(begun);
   const end =
     call.callee.type === 'Identifier' && name === 'subscribe'
-      ? `${unsubscribe(begun)}(${kept ?? ''})`
-      : endOf(call, syntax, kept, handlerIn(begun));
+      ? `${unsubscribe(begun)}(${stored ?? ''})`
+      : endOf(call, syntax, stored, handlerIn(begun));
   const tried = removalIn(begun, body, leaves);
   if (tried) texts.replace(path, spanOf(tried).start, spanOf(tried).end, end);
   else addTo(begun, body, method, leaves, `${end}${semicolon}`);
@@ -112,15 +116,15 @@ function methodOf(syntax: Syntax, call: t.CallExpression): string {
 }
 
 /** The field that a timer or a subscription is kept in. */
-export function keptIn({ job: { workshop }, syntax, statement, call, members }: Begun): string | null {
+export function variableOf({ job: { workshop }, syntax, statement, call, members }: Begun): string | null {
   const name = calledName(call);
   if (!/^(?:set(?:Interval|Timeout)|subscribe)$/.test(name)) return null;
   const { expression } = statement;
   if (expression.type === 'AssignmentExpression' && expression.right === call) return syntax.source(expression.left);
   if (expression !== call) throw new Impossible('What it is kept in is not a name.');
-  const kept = `this.${freeName(members, name === 'subscribe' ? 'subscription' : 'timer')}`;
-  workshop.texts.insert(syntax.path, spanOf(statement).start, `${kept} = `);
-  return kept;
+  const variable = `this.${freeName(members, name === 'subscribe' ? 'subscription' : 'timer')}`;
+  workshop.texts.insert(syntax.path, spanOf(statement).start, `${variable} = `);
+  return variable;
 }
 
 /** The function that ends what one by the name of `subscribe` begins, from where that is imported. */

@@ -4,7 +4,7 @@ import { fieldOf } from '../../read/script/patterns';
 import { Impossible } from '../plan';
 import { namesIn } from '../syntax/names';
 import { spanOf, type Syntax } from '../syntax/tree';
-import { handlerIn, keptIn, type Begun, type EndOf } from './ended-in-class';
+import { handlerIn, variableOf, type Begun, type EndOf } from './ended-in-class';
 import { spotOf, type MendJob } from './job';
 
 /** Options that run once for each instance, and those that run when it goes. */
@@ -35,7 +35,7 @@ export function endInOptions(job: MendJob, syntax: Syntax, { list, method }: Opt
   if (statement?.type !== 'ExpressionStatement' || !method.body.body.includes(statement))
     throw new Impossible('It is started in a branch or a callback.');
   const begun: Begun = { job, syntax, statement, call, members: namesIn(syntax.ast) };
-  const end = endOf(call, syntax, keptIn(begun), handlerIn(begun));
+  const end = endOf(call, syntax, variableOf(begun), handlerIn(begun));
   const { path, semicolon, unit } = syntax;
   const known = list.properties.find(
     (one) => one.type === 'ObjectMethod' && !one.computed && LEAVES.test(fieldOf(one.key, false)),

@@ -24,13 +24,13 @@ export function endInScope(job: MendJob, syntax: Syntax, endOf: EndOf): void {
   const callee = syntax.source(call.callee);
   const isHeard = /\$on$/.test(callee);
   const isTimer = /^(\$interval|\$timeout|set(Interval|Timeout))$/.test(callee);
-  const kept = freeName(namesIn(syntax.ast), isHeard ? 'off' : 'timer');
+  const variable = freeName(namesIn(syntax.ast), isHeard ? 'off' : 'timer');
   const handler = call.arguments[1]?.type === 'Identifier' ? call.arguments[1].name : null;
   const end = isHeard
-    ? `${kept}()`
+    ? `${variable}()`
     : /^\$/.test(callee) && isTimer
-      ? `${callee}.cancel(${kept})`
-      : endOf(call, syntax, kept, handler);
+      ? `${callee}.cancel(${variable})`
+      : endOf(call, syntax, variable, handler);
   const { texts } = workshop;
   const { path, unit } = syntax;
   const keyword = /\b(const|let)\b/.test(syntax.text) ? 'const' : 'var';
@@ -38,11 +38,11 @@ export function endInScope(job: MendJob, syntax: Syntax, endOf: EndOf): void {
   const line = (text: string, at: t.Node): string => `\n${syntax.indentAt(spanOf(at).start)}${text};`;
   const made = (at: t.Node, end: string): string => {
     const indent = syntax.indentAt(spanOf(at).start);
-    return isHeard ? kept : `function () {\n${indent}${unit}${end};\n${indent}}`;
+    return isHeard ? variable : `function () {\n${indent}${unit}${end};\n${indent}}`;
   };
 
   if (functions.some((one) => hasParam(one, '$scope'))) {
-    if (keeps) texts.insert(path, spanOf(statement).start, `${keyword} ${kept} = `);
+    if (keeps) texts.insert(path, spanOf(statement).start, `${keyword} ${variable} = `);
     texts.insert(path, spanOf(statement).end, line(`$scope.$on('$destroy', ${made(statement, end)})`, statement));
     steps.edit(`End it when the scope is destroyed: ${end}.`, finding.file);
     return;
@@ -63,14 +63,14 @@ export function endInScope(job: MendJob, syntax: Syntax, endOf: EndOf): void {
   if (outer !== statement && !keeps)
     throw new Impossible('The function that listens may be known only where it is started.');
   if (outer === statement) {
-    if (keeps) texts.insert(path, spanOf(statement).start, `${keyword} ${kept} = `);
+    if (keeps) texts.insert(path, spanOf(statement).start, `${keyword} ${variable} = `);
   } else if (keeps) {
     texts.insert(
       path,
       spanOf(outer).start,
-      `${keyword === 'const' ? 'let' : 'var'} ${kept};\n${syntax.indentAt(spanOf(outer).start)}`,
+      `${keyword === 'const' ? 'let' : 'var'} ${variable};\n${syntax.indentAt(spanOf(outer).start)}`,
     );
-    texts.insert(path, spanOf(statement).start, `${kept} = `);
+    texts.insert(path, spanOf(statement).start, `${variable} = `);
   }
   // Set by then, and not as the controller is made.
   const ends =

@@ -13,11 +13,11 @@ export const freshContext: Mend = (job) => {
   const component = editable(job, componentOf(job));
   const { syntax } = component;
   const attribute = syntax.nearest(spotOf(job), 'JSXAttribute');
-  const given = attribute?.value?.type === 'JSXExpressionContainer' ? attribute.value.expression : null;
-  if (!given || given.type === 'JSXEmptyExpression' || syntax.path !== finding.file)
+  const expression = attribute?.value?.type === 'JSXExpressionContainer' ? attribute.value.expression : null;
+  if (!expression || expression.type === 'JSXEmptyExpression' || syntax.path !== finding.file)
     throw new Impossible('The value is not written at the provider.');
-  const declared = given.type === 'Identifier' ? declaredIn(component, given.name) : null;
-  const value = declared?.init ?? given;
+  const declared = expression.type === 'Identifier' ? declaredIn(component, expression.name) : null;
+  const value = declared?.init ?? expression;
   if (!/^(Object|Array|ArrowFunction|Function)Expression$/.test(value.type))
     throw new Impossible('The value is put together elsewhere.');
   const keeping = new Keeping(job, component);
@@ -25,24 +25,24 @@ export const freshContext: Mend = (job) => {
   const hook = isFunction(value) ? 'useCallback' : 'useMemo';
   const local = workshop.importsOf(syntax.path).named('react', hook);
   const source = syntax.source(value);
-  const kept =
+  const memoised =
     hook === 'useCallback'
       ? `${local}(${source}, [${dependencies.join(', ')}])`
       : `${local}(() => ${value.type === 'ObjectExpression' ? `(${source})` : source}, [${dependencies.join(', ')}])`;
   if (declared) {
-    workshop.texts.replace(syntax.path, spanOf(value).start, spanOf(value).end, kept);
+    workshop.texts.replace(syntax.path, spanOf(value).start, spanOf(value).end, memoised);
   } else {
     const { body } = component.fn;
     const own = body.type === 'BlockStatement' ? body.body : [];
     const last = own.at(-1);
     const returns = own.filter(returnsEarly);
-    if (last?.type !== 'ReturnStatement' || returns.length > 1 || !isWithin(last, given))
+    if (last?.type !== 'ReturnStatement' || returns.length > 1 || !isWithin(last, expression))
       throw new Impossible(`${component.name} returns in several places, and hooks stand before all of them.`);
     const name = component.claim('value');
     const { start } = spanOf(last);
     const indent = syntax.indentAt(start);
-    workshop.texts.insert(syntax.path, start, `const ${name} = ${kept}${syntax.semicolon}\n${indent}`);
-    workshop.texts.replace(syntax.path, spanOf(given).start, spanOf(given).end, name);
+    workshop.texts.insert(syntax.path, start, `const ${name} = ${memoised}${syntax.semicolon}\n${indent}`);
+    workshop.texts.replace(syntax.path, spanOf(expression).start, spanOf(expression).end, name);
   }
   steps.edit(
     `Keep what ${component.name} provides ${dependencies.length === 0 ? 'for good' : `until ${oneOf(dependencies)} changes`}.`,

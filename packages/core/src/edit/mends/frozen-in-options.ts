@@ -11,7 +11,7 @@ interface Data {
   options: t.ObjectExpression;
   /** `data() { … }` as one of the options. */
   option: t.ObjectMethod | t.ObjectProperty;
-  held: t.ObjectExpression;
+  data: t.ObjectExpression;
   entry: t.ObjectProperty;
 }
 
@@ -26,15 +26,15 @@ export function dataAt(job: MendJob, syntax: Syntax): Data | null {
   );
   const [options, option] = [around[at - 1], around[at]];
   const inner = around.slice(at + 1);
-  const held = inner.find((node) => node.type === 'ObjectExpression');
-  const entry = held ? inner[inner.indexOf(held) + 1] : undefined;
-  if (options?.type !== 'ObjectExpression' || held?.type !== 'ObjectExpression' || entry?.type !== 'ObjectProperty')
+  const data = inner.find((node) => node.type === 'ObjectExpression');
+  const entry = data ? inner[inner.indexOf(data) + 1] : undefined;
+  if (options?.type !== 'ObjectExpression' || data?.type !== 'ObjectExpression' || entry?.type !== 'ObjectProperty')
     return null;
   if (option?.type !== 'ObjectMethod' && option?.type !== 'ObjectProperty') return null;
-  return { options, option, held, entry };
+  return { options, option, data, entry };
 }
 
-export function computeInOptions(job: MendJob, syntax: Syntax, { options, option, held, entry }: Data): void {
+export function computeInOptions(job: MendJob, syntax: Syntax, { options, option, data, entry }: Data): void {
   const { workshop, steps, finding } = job;
   const { texts } = workshop;
   const { path, unit, semicolon } = syntax;
@@ -51,13 +51,13 @@ export function computeInOptions(job: MendJob, syntax: Syntax, { options, option
   );
   const computed = known?.type === 'ObjectProperty' && known.value.type === 'ObjectExpression' ? known.value : null;
   if (known && !computed) throw new Impossible('What is computed is listed in another way.');
-  const isEmptied = held.properties.length === 1;
+  const isEmptied = data.properties.length === 1;
   if (computed) {
     const inner = `${syntax.indentAt(spanOf(known ?? computed).start)}${unit}`;
     texts.insert(path, spanOf(computed).start + 1, `\n${getter(inner)}`);
   }
   const made = `computed: {\n${getter(`${indent}${unit}`)}\n${indent}}`;
-  if (!isEmptied) removeEntries(texts, path, held.properties.map(spanOf), [spanOf(entry)]);
+  if (!isEmptied) removeEntries(texts, path, data.properties.map(spanOf), [spanOf(entry)]);
   else if (computed) removeEntries(texts, path, options.properties.map(spanOf), [spanOf(option)]);
   else texts.replace(path, spanOf(option).start, spanOf(option).end, made);
   if (!isEmptied && !computed) texts.insert(path, spanOf(option).end, `,\n${indent}${made}`);

@@ -114,15 +114,15 @@ function ofVue(
   if (id.type !== 'Identifier' || !init) throw new Impossible('It is taken apart where it is declared.');
   const isRef =
     init.type === 'CallExpression' && init.callee.type === 'Identifier' && /^(shallowR|r)ef$/.test(init.callee.name);
-  const given = isRef && init.type === 'CallExpression' ? init.arguments[0] : init;
-  if (!given) throw new Impossible('It starts as nothing.');
+  const initial = isRef && init.type === 'CallExpression' ? init.arguments[0] : init;
+  if (!initial) throw new Impossible('It starts as nothing.');
   if (isRef && isSetByValue(syntax, id.name))
     throw new Impossible(`${id.name} is set as well, so what shall win is for you to decide.`);
   workshop.texts.replace(
     syntax.path,
     spanOf(init).start,
     spanOf(init).end,
-    `${imports.named('vue', 'computed')}(() => ${given.type === 'ObjectExpression' ? `(${syntax.source(given)})` : syntax.source(given)})`,
+    `${imports.named('vue', 'computed')}(() => ${initial.type === 'ObjectExpression' ? `(${syntax.source(initial)})` : syntax.source(initial)})`,
   );
   if (isRef && init.type === 'CallExpression') imports.noteGone(spanOf(init.callee));
   else readByValue(workshop, syntax, id.name, statement);

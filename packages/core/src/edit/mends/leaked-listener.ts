@@ -17,10 +17,10 @@ const ENDING: Partial<Record<Family, { returns: RegExp; runs: RegExp | null; hoo
 };
 
 /** What ends what a call starts; the name it is kept under, where it has to be kept. */
-function endOf(call: t.CallExpression, syntax: Syntax, kept: string | null, handler: string | null): string {
+function endOf(call: t.CallExpression, syntax: Syntax, variable: string | null, handler: string | null): string {
   const name = calledName(call);
-  if (name === 'setInterval') return `clearInterval(${kept})`;
-  if (name === 'setTimeout') return `clearTimeout(${kept})`;
+  if (name === 'setInterval') return `clearInterval(${variable})`;
+  if (name === 'setTimeout') return `clearTimeout(${variable})`;
   const object = call.callee.type === 'MemberExpression' ? syntax.source(call.callee.object) : '';
   const method = { addEventListener: 'removeEventListener', addListener: 'removeListener', on: 'off', $on: '$off' }[
     name
@@ -78,18 +78,18 @@ export const leakedListener: Mend = (job) => {
   const texts = workshop.texts;
   const { path, semicolon } = syntax;
   const isTimer = /^set(Interval|Timeout)$/.test(calledName(call));
-  let kept = keptIn(statement, call);
-  if (isTimer && kept === null) {
+  let variable = variableOf(statement, call);
+  if (isTimer && variable === null) {
     if (statement.type !== 'ExpressionStatement') throw new Impossible('What the timer is kept in is not a name.');
-    kept = freeName(taken, 'timer');
-    texts.insert(path, spanOf(statement).start, isRun ? `${kept} = ` : `const ${kept} = `);
+    variable = freeName(taken, 'timer');
+    texts.insert(path, spanOf(statement).start, isRun ? `${variable} = ` : `const ${variable} = `);
   } else if (isTimer && isRun && statement.type === 'VariableDeclaration') {
     const [only] = statement.declarations;
     if (statement.declarations.length > 1 || !only) throw new Impossible('It is declared with others.');
     texts.remove(path, spanOf(statement).start, spanOf(only.id).start);
   }
   const handler = isTimer ? null : handlerOf(job, syntax, call, isRun && outer ? outer : statement, taken);
-  const end = endOf(call, syntax, kept, handler);
+  const end = endOf(call, syntax, variable, handler);
   if (isReturned && effect?.body.type === 'BlockStatement') {
     const last = effect.body.body.at(-1);
     const returned = effect.body.body.find((node) => node.type === 'ReturnStatement');
@@ -116,7 +116,7 @@ export const leakedListener: Mend = (job) => {
       ? (around.find((node) => node.type === 'ExpressionStatement' && spanOf(node).end >= spanOf(outer).end) ?? outer)
       : statement;
   const indent = syntax.indentAt(spanOf(whole).start);
-  if (isRun && isTimer) texts.insert(path, spanOf(whole).start, `let ${kept}${semicolon}\n${indent}`);
+  if (isRun && isTimer) texts.insert(path, spanOf(whole).start, `let ${variable}${semicolon}\n${indent}`);
   texts.insert(path, spanOf(whole).end, `\n${indent}${name}(() => ${end})${semicolon}`);
   steps.edit(`End it when the component goes: ${end}.`, finding.file);
 };
@@ -146,7 +146,7 @@ function handlerOf(
   return name;
 }
 
-function keptIn(statement: t.Node, call: t.CallExpression): string | null {
+function variableOf(statement: t.Node, call: t.CallExpression): string | null {
   if (statement.type === 'VariableDeclaration') {
     const own = statement.declarations.find(({ init }) => init === call);
     return own?.id.type === 'Identifier' ? own.id.name : null;

@@ -43,12 +43,12 @@ function ofReact(job: MendJob, syntax: Syntax, around: readonly t.Node[]): void 
   const map = type === null ? 'new Map()' : `new Map<string | number, ${type}>()`;
   workshop.texts.replace(syntax.path, spanOf(made).start, spanOf(made).end, `${syntax.source(made.callee)}(${map})`);
   const at = syntax.source(key);
-  const held = `${name}.current`;
+  const listOfRefs = `${name}.current`;
   workshop.texts.replace(
     syntax.path,
     spanOf(ref).start,
     spanOf(ref).end,
-    `(${one}) => { if (${one}) ${held}.set(${at}, ${one}); else ${held}.delete(${at}); }`,
+    `(${one}) => { if (${one}) ${listOfRefs}.set(${at}, ${one}); else ${listOfRefs}.delete(${at}); }`,
   );
   steps.edit(`Keep a ref for each of the list in ${name}, and call each of them.`, finding.file);
 }
@@ -66,8 +66,8 @@ function ofAngular(job: MendJob, syntax: Syntax, around: readonly t.Node[]): voi
   else queryAllByDecorator(job, syntax, field);
   const body = around.findLast((node) => node.type === 'ClassBody');
   const one = freeName(namesIn(syntax.ast), 'one');
-  const held = `this.${name}${isSignal ? '()' : ''}`;
-  for (const use of fieldsNamed(syntax, body, name)) callAll(workshop, syntax, use, held, held, one);
+  const list = `this.${name}${isSignal ? '()' : ''}`;
+  for (const use of fieldsNamed(syntax, body, name)) callAll(workshop, syntax, use, list, list, one);
   const methods = new Map<string, string>();
   for (const { start } of component.template.mentions.get(name) ?? []) {
     const heard = component.template.heard.find(({ runs }) => runs.start <= start && start < runs.end);
@@ -95,7 +95,7 @@ function ofAngular(job: MendJob, syntax: Syntax, around: readonly t.Node[]): voi
     const known = methods.get(rest);
     const method = known ?? freeName(new Set(methods.values()), component.freeMember(`${nameOf(rest)}All`));
     if (known === undefined)
-      component.addMethod([`${method}(): void {`, `${held}.forEach((${one}) => ${one}${rest})`, '}']);
+      component.addMethod([`${method}(): void {`, `${list}.forEach((${one}) => ${one}${rest})`, '}']);
     methods.set(rest, method);
     workshop.texts.replace(component.markupPath, heard.runs.start, heard.runs.end, `${method}()`);
   }
@@ -157,7 +157,7 @@ function callAll(
   workshop: MendJob['workshop'],
   syntax: Syntax,
   offset: number,
-  held: string,
+  list: string,
   all: string,
   one: string,
 ): void {
@@ -166,7 +166,7 @@ function callAll(
     (node): node is t.CallExpression | t.OptionalCallExpression =>
       (node.type === 'CallExpression' || node.type === 'OptionalCallExpression') &&
       (node.callee.type === 'MemberExpression' || node.callee.type === 'OptionalMemberExpression') &&
-      syntax.source(node.callee.object).replace(/!$/, '') === held,
+      syntax.source(node.callee.object).replace(/!$/, '') === list,
   );
   const outer = call ? around[around.indexOf(call) - 1] : undefined;
   const isAlone =

@@ -99,8 +99,8 @@ function withoutLocals(
   const names = [...namesIn(statement)].filter((name) => own.has(name));
   const [only, ...others] = names;
   if (only === undefined) return syntax.source(statement);
-  const isGiven = set.type === 'AssignmentExpression' && syntax.source(set.right) === only;
-  if (!isGiven || others.length > 0) return null;
+  const isPushed = set.type === 'AssignmentExpression' && syntax.source(set.right) === only;
+  if (!isPushed || others.length > 0) return null;
   const from = spanOf(statement).start;
   return referencesOf(statement, only)
     .sort((a, b) => b.start - a.start)

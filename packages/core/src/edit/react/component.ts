@@ -5,7 +5,7 @@
 import type * as t from '@babel/types';
 import type { FunctionFact, Spot } from '../../model/facts';
 import { walkNodes } from '../../read/script/walk';
-import type { ComponentEditor, GivenProp, Provided, Taken } from '../component';
+import type { ComponentEditor, PassedProp, Provided, Taken } from '../component';
 import { removeEntries } from '../syntax/entries';
 import { dedented } from '../syntax/lines';
 import type { Imports } from '../syntax/imports';
@@ -34,7 +34,7 @@ export type TakenProp =
   /** Not by its name: it is among the rest, and spread into tags. */
   | { by: 'rest'; local: string };
 
-interface JsxGiven extends GivenProp {
+interface JsxProp extends PassedProp {
   value: t.Node;
   /** How it is written: at the tag, or in an object that is spread into it. */
   attribute: t.JSXAttribute | null;
@@ -126,17 +126,17 @@ export class ReactComponent implements ComponentEditor {
     return this.syntax.path;
   }
 
-  passing(taken: Taken, prop: string): GivenProp[] {
-    return this.attributesPassing(taken as TakenProp, prop).flatMap((attribute) => this.given(attribute) ?? []);
+  passing(taken: Taken, prop: string): PassedProp[] {
+    return this.attributesPassing(taken as TakenProp, prop).flatMap((attribute) => this.passed(attribute) ?? []);
   }
 
-  givenAt(spot: Spot, prop: string): GivenProp | null {
+  passedAt(spot: Spot, prop: string): PassedProp | null {
     const attribute = this.attributeAt(spot, prop);
-    return attribute ? this.given(attribute) : this.givenBySpread(spot, prop);
+    return attribute ? this.passed(attribute) : this.passedBySpread(spot, prop);
   }
 
   /** `const all = { depth, soil }; <Bed {...all} />`: a field of an object that is put together for tags alone. */
-  private givenBySpread(spot: Spot, prop: string): JsxGiven | null {
+  private passedBySpread(spot: Spot, prop: string): JsxProp | null {
     const tag = this.tagAt(spot);
     for (const one of tag?.attributes ?? []) {
       if (!tag || one.type !== 'JSXSpreadAttribute' || one.argument.type !== 'Identifier') continue;
@@ -154,7 +154,7 @@ export class ReactComponent implements ComponentEditor {
     return null;
   }
 
-  private given(attribute: t.JSXAttribute): JsxGiven | null {
+  private passed(attribute: t.JSXAttribute): JsxProp | null {
     const value = attribute.value?.type === 'JSXExpressionContainer' ? attribute.value.expression : null;
     const tag = this.tagOf(attribute);
     if (!value || !tag) return null;
@@ -171,17 +171,17 @@ export class ReactComponent implements ComponentEditor {
       : [];
   }
 
-  isAtTop(given: GivenProp): boolean {
-    return this.top.isKnown((given as JsxGiven).value);
+  isAtTop(passed: PassedProp): boolean {
+    return this.top.isKnown((passed as JsxProp).value);
   }
 
-  canHoist(given: GivenProp): boolean {
-    const { value } = given as JsxGiven;
+  canHoist(passed: PassedProp): boolean {
+    const { value } = passed as JsxProp;
     return isFunction(value) && this.fn.body.type === 'BlockStatement' && this.top.isMadeOf(value);
   }
 
-  hoist(given: GivenProp, keep: (fn: t.Node) => string[] | null, imports: Imports): string {
-    const { value, prop } = given as JsxGiven;
+  hoist(passed: PassedProp, keep: (fn: t.Node) => string[] | null, imports: Imports): string {
+    const { value, prop } = passed as JsxProp;
     const { syntax } = this;
     const name = this.claim(prop);
     const after = this.top.declaredBy(value);
@@ -198,15 +198,15 @@ export class ReactComponent implements ComponentEditor {
     return name;
   }
 
-  dropGiven(given: GivenProp): void {
-    const { attribute, entry } = given as JsxGiven;
+  dropPassed(passed: PassedProp): void {
+    const { attribute, entry } = passed as JsxProp;
     if (attribute) this.dropAttribute(attribute);
     if (entry && !this.droppedEntries.some(({ property }) => property === entry.property))
       this.droppedEntries.push(entry);
   }
 
   provide({ key, expression, made }: Provided): void {
-    const at = this.hoisted.get(expression)?.at ?? (made ? this.top.declaredBy((made as JsxGiven).value) : null);
+    const at = this.hoisted.get(expression)?.at ?? (made ? this.top.declaredBy((made as JsxProp).value) : null);
     this.wrap(`<${key}.Provider value={${expression}}>`, `</${key}.Provider>`, at ?? 0);
   }
 

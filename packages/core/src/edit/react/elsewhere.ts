@@ -15,7 +15,7 @@ export interface Elsewhere {
 }
 
 /** What the tag at a spot gives for a prop; `none` where it gives nothing, null where that is written in a way that is not edited. */
-export function givenElsewhere(syntax: Syntax, spot: Spot, prop: string): Elsewhere | 'none' | null {
+export function passedElsewhere(syntax: Syntax, spot: Spot, prop: string): Elsewhere | 'none' | null {
   const tag = syntax.nearest(spot, 'JSXOpeningElement');
   const element = tag && syntax.around(spanOf(tag).start).findLast((node) => node.type === 'JSXElement');
   if (!tag || element?.type !== 'JSXElement' || element.openingElement !== tag) return null;

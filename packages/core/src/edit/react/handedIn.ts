@@ -51,7 +51,7 @@ interface Edit extends Span {
 }
 
 /** What a component is given at a tag: syntax of whoever writes that, or what the lack of it means. */
-type Given = (prop: string) => t.Node | 'true' | 'nothing';
+type ValueOf = (prop: string) => t.Node | 'true' | 'nothing';
 
 /** What the props of a component stand for where its markup is written instead. */
 interface Stand {
@@ -59,7 +59,7 @@ interface Stand {
   of(prop: string): string;
 }
 
-export class HandedIn {
+export class MarkupWriter {
   readonly needed: NeededName[] = [];
   /** Whose markup is being written, the outermost first. */
   private readonly within: number[] = [];
@@ -107,10 +107,10 @@ export class HandedIn {
   ): Edit[] {
     const { syntax } = from;
     const tag = element.openingElement;
-    const given = givenAt(tag, relay);
+    const valueOf = valuesAt(tag, relay);
     const below: Stand = {
       relay,
-      of: (prop) => this.standing(prop, relay, given, from, into, stand),
+      of: (prop) => this.standing(prop, relay, valueOf, from, into, stand),
     };
     const edits: Edit[] = tag.attributes
       .filter((one) => one.type === 'JSXAttribute' && relay.drops.has(String(one.name.name)))
@@ -161,11 +161,11 @@ export class HandedIn {
     const own = syntax.indentAt(spanOf(tag).start);
     const indent = isOnLines ? syntax.indentAt(spanOf(last).start) : `${own}${syntax.unit}`;
     const inLine = named.map(({ prop, text }) => ` ${prop}={${text}}`).join('');
-    const isKept = (one: t.JSXAttribute | t.JSXSpreadAttribute): boolean =>
+    const stays = (one: t.JSXAttribute | t.JSXSpreadAttribute): boolean =>
       one.type !== 'JSXAttribute' || !drops.has(String(one.name.name));
-    const stay = tag.attributes.filter(isKept);
-    const kept = [tag.name, ...stay].reduce((sum, one) => sum + syntax.source(one).length + 1, 0);
-    const isShort = !inLine.includes('\n') && own.length + kept + inLine.length <= LONG;
+    const stay = tag.attributes.filter(stays);
+    const lengthLeft = [tag.name, ...stay].reduce((sum, one) => sum + syntax.source(one).length + 1, 0);
+    const isShort = !inLine.includes('\n') && own.length + lengthLeft + inLine.length <= LONG;
     if (!isOnLines && isShort) return [{ start: end, end, text: inLine }];
     const onLines = named.map((one) => {
       if (!one.text.includes('\n')) return `\n${indent}${one.prop}={${one.text}}`;
@@ -185,14 +185,14 @@ export class HandedIn {
   private standing(
     prop: string,
     relay: Relieved,
-    given: Given,
+    valueOf: ValueOf,
     from: ReactComponent,
     into: ReactComponent,
     stand: Stand | null,
   ): string {
     const { component, fn } = relay;
     const fallback = fallbackOf(component, prop);
-    const value = given(prop);
+    const value = valueOf(prop);
     if (value === 'nothing') {
       if (relay.arriving.has(prop)) throw new Unrelieved(fn, `it gets ${prop} in another way than at its tag.`);
       if (fallback && namesIn(fallback).size > 0)
@@ -274,7 +274,7 @@ export class HandedIn {
   }
 }
 
-function givenAt(tag: t.JSXOpeningElement, { fn }: Relieved): Given {
+function valuesAt(tag: t.JSXOpeningElement, { fn }: Relieved): ValueOf {
   return (prop) => {
     let found: t.Node | 'true' | 'nothing' = 'nothing';
     for (const one of tag.attributes) {

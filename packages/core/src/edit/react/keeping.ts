@@ -18,7 +18,7 @@ export class Keeping {
   /** Names of what never changes: setters, references. */
   private readonly stable = new Set<string>();
   private readonly fresh = new Map<string, Fresh>();
-  private readonly kept = new Set<string>();
+  private readonly memoised = new Set<string>();
 
   constructor(
     private readonly job: { workshop: Workshop; steps: Steps },
@@ -51,7 +51,7 @@ export class Keeping {
   }
 
   /** As `dependenciesOf`; null where what a function uses is made anew and cannot be kept itself. */
-  dependenciesIfKept(value: t.Node): string[] | null {
+  dependenciesIfStable(value: t.Node): string[] | null {
     try {
       return this.dependenciesOf(value);
     } catch (error) {
@@ -74,8 +74,8 @@ export class Keeping {
   /** `user` is where it is used, which has to stand below it. */
   private keep(name: string, { node }: Fresh, user: t.Node | null = null): void {
     const { syntax } = this.component;
-    if (this.kept.has(name)) return;
-    this.kept.add(name);
+    if (this.memoised.has(name)) return;
+    this.memoised.add(name);
     if (user && spanOf(node).start > spanOf(user).start)
       throw new Impossible(`${name} is made anew on each render, below where it is used.`);
     if (referencesOf(node, name).length > (node.type === 'FunctionDeclaration' ? 1 : 0))

@@ -63,15 +63,15 @@ export class Markup {
   /** Moves all lines of a piece but its first to the right, those within texts excepted. */
   private indentLines(texts: Texts, node: t.Node, by: string): void {
     const { text, path } = this.syntax;
-    const kept: Span[] = [];
+    const spans: Span[] = [];
     walkNodes(node, (one) => {
-      if (one.type === 'TemplateLiteral' || one.type === 'StringLiteral') kept.push(spanOf(one));
+      if (one.type === 'TemplateLiteral' || one.type === 'StringLiteral') spans.push(spanOf(one));
     });
     const { start, end } = spanOf(node);
     for (let at = text.indexOf('\n', start); at !== -1 && at < end; at = text.indexOf('\n', at + 1)) {
       const line = at + 1;
       if (line >= end || text[line] === '\n' || text[line] === '\r') continue;
-      if (kept.some((span) => span.start < line && line < span.end) || texts.isGone(path, line)) continue;
+      if (spans.some((span) => span.start < line && line < span.end) || texts.isGone(path, line)) continue;
       texts.insert(path, line, by);
     }
   }

@@ -38,21 +38,21 @@ export function writeParams(
     return;
   }
   const all = pattern.properties.map(spanOf);
-  const kept = pattern.properties.filter((one) => !gone.includes(one));
-  if (kept.length === 0 && added.length === 0 && gone.length > 0) {
+  const remaining = pattern.properties.filter((one) => !gone.includes(one));
+  if (remaining.length === 0 && added.length === 0 && gone.length > 0) {
     dropPattern(texts, { syntax, fn, pattern });
     return;
   }
-  if (kept.length === 0 && gone.length > 0) {
+  if (remaining.length === 0 && gone.length > 0) {
     texts.replace(path, all[0]?.start ?? 0, all.at(-1)?.end ?? 0, added.join(', '));
     return;
   }
   removeEntries(texts, path, all, gone.map(spanOf));
   if (added.length === 0) return;
-  const rest = kept.find((one) => one.type === 'RestElement');
+  const rest = remaining.find((one) => one.type === 'RestElement');
   if (rest) texts.insert(path, spanOf(rest).start, `${added.join(', ')}, `);
   else {
-    const last = kept.at(-1);
+    const last = remaining.at(-1);
     if (last) texts.insert(path, spanOf(last).end, added.map((one) => `, ${one}`).join(''));
     else texts.replace(path, spanOf(pattern).start, spanOf(pattern).end, `{ ${added.join(', ')} }`);
   }

@@ -87,10 +87,10 @@ export class PropTypes {
     dropped: ReadonlySet<string>,
     added: readonly AddedProp[],
   ): void {
-    const kept = object.properties.filter(
+    const rest = object.properties.filter(
       (one) => one.type !== 'ObjectProperty' || ![...dropped].some((prop) => keyIs(one.key, prop)),
     );
-    const last = kept.at(-1);
+    const last = rest.at(-1);
     const [library] = object.properties.flatMap((one) => {
       const found = one.type === 'ObjectProperty' ? /^(\w+)\.\w/.exec(this.syntax.source(one.value)) : null;
       return found?.[1] ?? [];

@@ -5,14 +5,14 @@
 import type * as t from '@babel/types';
 import { pascal } from '../../model/spelling';
 import type { Spot } from '../../model/facts';
-import type { ComponentEditor, Gets, GivenProp, Provided, Taken } from '../component';
+import type { ComponentEditor, Gets, PassedProp, Provided, Taken } from '../component';
 import { Impossible } from '../plan';
 import type { Imports } from '../syntax/imports';
 import { declarationsOf, freeName, isFunction, isReassigned, namesIn, referencesOf } from '../syntax/names';
 import { offsets } from '../syntax/offsets';
 import { spanOf, type Span, type Syntax } from '../syntax/tree';
 import type { Texts } from '../texts';
-import { markupOf, type Markup, type MarkupGiven } from './markup';
+import { markupOf, type Markup, type MarkupProp } from './markup';
 import { declaredProps, type DeclaredProp, type DeclaredProps } from './props';
 
 interface DeclaredTaken extends Taken {
@@ -34,7 +34,7 @@ interface Variable {
 const RUNES = /\$(?:state|derived|props|effect|bindable|inspect)\b\s*[.(]/;
 
 export class SvelteComponent implements ComponentEditor {
-  private readonly droppedGiven = new Set<MarkupGiven>();
+  private readonly droppedPassed = new Set<MarkupProp>();
   private readonly droppedProps = new Set<string>();
   /** Names that are stores from now on, and are read as such. */
   private readonly stores = new Map<string, string>();
@@ -91,22 +91,22 @@ export class SvelteComponent implements ComponentEditor {
     return this.props?.isTypedHere ?? true;
   }
 
-  passing(taken: Taken): MarkupGiven[] {
+  passing(taken: Taken): MarkupProp[] {
     const { local } = (taken as DeclaredTaken).declared;
-    return this.markup.given.filter(({ expression }) => expression === local);
+    return this.markup.passed.filter(({ expression }) => expression === local);
   }
 
   spreadTags(): number[] {
     return [];
   }
 
-  givenAt(spot: Spot, prop: string): MarkupGiven | null {
+  passedAt(spot: Spot, prop: string): MarkupProp | null {
     const tag = this.at(spot);
-    return this.markup.given.find((one) => one.tag === tag && one.prop === prop) ?? null;
+    return this.markup.passed.find((one) => one.tag === tag && one.prop === prop) ?? null;
   }
 
-  isAtTop(given: GivenProp): boolean {
-    const { expression, isFunction: isMadeThere } = given as MarkupGiven;
+  isAtTop(passed: PassedProp): boolean {
+    const { expression, isFunction: isMadeThere } = passed as MarkupProp;
     if (isMadeThere) return false;
     if (!/^[\w$]+$/.test(expression))
       return this.runes && /^[\w$]+(?:\.[\w$]+)+$/.test(expression) && this.isLive(expression);
@@ -169,10 +169,10 @@ export class SvelteComponent implements ComponentEditor {
   }
 
   /** A function made at a tag may stand in the script, unless it says a name that only the markup around it has. */
-  canHoist(given: GivenProp): boolean {
-    const { expression, isFunction: isMadeThere, at } = given as MarkupGiven;
+  canHoist(passed: PassedProp): boolean {
+    const { expression, isFunction: isMadeThere, at } = passed as MarkupProp;
     // Without runes what it sets may become a store, and would have to be set as one.
-    if (!isMadeThere || !this.runes || !isName(given.prop)) return false;
+    if (!isMadeThere || !this.runes || !isName(passed.prop)) return false;
     const arrow = expression.indexOf('=>');
     const params = new Set(expression.slice(0, Math.max(0, arrow)).match(/[\w$]+/g));
     return [...this.markup.mentions].every(
@@ -183,9 +183,9 @@ export class SvelteComponent implements ComponentEditor {
     );
   }
 
-  hoist(given: GivenProp): string {
-    const name = this.freeName(given.prop);
-    this.last.push(`const ${name} = ${given.expression}`);
+  hoist(passed: PassedProp): string {
+    const name = this.freeName(passed.prop);
+    this.last.push(`const ${name} = ${passed.expression}`);
     return name;
   }
 
@@ -202,7 +202,7 @@ export class SvelteComponent implements ComponentEditor {
 
   /** Where a name is said, apart from what is no longer given. */
   private mentionsOf(name: string): (Span & { before: string | null })[] {
-    const gone = [...this.droppedGiven].map(({ at }) => at);
+    const gone = [...this.droppedPassed].map(({ at }) => at);
     const inMarkup = this.markup.mentions.get(name) ?? [];
     const inScript = referencesOf(this.syntax.ast, name).map((span) => ({ ...span, before: this.beforeField(span) }));
     return [...inMarkup, ...inScript].filter(
@@ -217,8 +217,8 @@ export class SvelteComponent implements ComponentEditor {
     return isShort && field.key.type === 'Identifier' ? `${field.key.name}: ` : '';
   }
 
-  dropGiven(given: GivenProp): void {
-    this.droppedGiven.add(given as MarkupGiven);
+  dropPassed(passed: PassedProp): void {
+    this.droppedPassed.add(passed as MarkupProp);
   }
 
   dropProp(prop: string): void {
@@ -264,8 +264,8 @@ export class SvelteComponent implements ComponentEditor {
   readInstead(taken: Taken, prop: string, read: string, _imports: Imports, gets: Gets): void {
     const { local, fallback, type } = (taken as DeclaredTaken).declared;
     this.dropProp(prop);
-    const from = (held: string): string => this.readAs(read, held);
-    const held = type ?? 'any';
+    const from = (type: string): string => this.readAs(read, type);
+    const cellType = type ?? 'any';
     // A default stands in for what is undefined, and for nothing else.
     const orDefault = (value: string): string =>
       fallback === null ? value : `${value} === undefined ? ${fallback} : ${value}`;
@@ -273,16 +273,16 @@ export class SvelteComponent implements ComponentEditor {
       this.first.push(
         `const ${local} = ${from(type ?? '(...given: any[]) => void')}${fallback === null ? '' : ` ?? (${fallback})`}`,
       );
-    else if (gets === 'asked') this.derive(local, from(`() => ${held}`), (value) => orDefault(`${value}()`));
+    else if (gets === 'asked') this.derive(local, from(`() => ${cellType}`), (value) => orDefault(`${value}()`));
     else if (fallback === null) {
       // Imported under the name of the prop, it is there already.
-      if (read !== local) this.first.push(`const ${local} = ${from(storeOf(held))}`);
+      if (read !== local) this.first.push(`const ${local} = ${from(storeOf(cellType))}`);
       this.stores.set(local, local);
     } else {
-      const given = this.freeName(`given${pascal(local)}`);
-      this.first.push(`const ${given} = ${from(storeOf(held))}`);
-      if (this.runes) this.first.push(`const ${local} = $derived(${orDefault(`$${given}`)})`);
-      else if (this.isReadLater(local)) this.first.push(`$: ${local} = ${orDefault(`$${given}`)}`);
+      const passed = this.freeName(`given${pascal(local)}`);
+      this.first.push(`const ${passed} = ${from(storeOf(cellType))}`);
+      if (this.runes) this.first.push(`const ${local} = $derived(${orDefault(`$${passed}`)})`);
+      else if (this.isReadLater(local)) this.first.push(`$: ${local} = ${orDefault(`$${passed}`)}`);
       else throw new Impossible(`${this.name} reads ${prop} while it is set up, and has a default for it.`);
     }
   }
@@ -343,7 +343,7 @@ export class SvelteComponent implements ComponentEditor {
 
   write(texts: Texts): void {
     const { path, text, semicolon, ast } = this.syntax;
-    for (const { at } of this.droppedGiven) {
+    for (const { at } of this.droppedPassed) {
       const whole = this.syntax.wholeLines(at);
       if (whole.start !== at.start) texts.remove(path, whole.start, whole.end);
       else texts.remove(path, text.slice(0, at.start).trimEnd().length, at.end);

@@ -2,11 +2,11 @@
 import { compilerOf } from '../../read/compilers';
 import { visitAll, type Attribute, type Expression, type Root } from '../../read/svelte/syntax';
 import { withoutBlocks } from '../../read/component/blocks';
-import type { GivenProp } from '../component';
+import type { PassedProp } from '../component';
 import type { Span } from '../syntax/tree';
 
 /** A value that a component’s tag is given: `{units}`, `scale={units}`. */
-export interface MarkupGiven extends GivenProp {
+export interface MarkupProp extends PassedProp {
   /** The whole attribute. */
   at: Span;
   isFunction: boolean;
@@ -19,7 +19,7 @@ export interface Mention extends Span {
 }
 
 export interface Markup {
-  given: MarkupGiven[];
+  passed: MarkupProp[];
   /** The names it mentions, but for those of fields. */
   mentions: ReadonlyMap<string, readonly Mention[]>;
   /** Names that it declares itself, in loops, snippets and functions. */
@@ -46,7 +46,7 @@ export function markupOf(text: string): Markup | null {
   const mentions = new Map<string, Mention[]>();
   const declared = new Set<string>();
   const assigned = new Set<string>();
-  const given: MarkupGiven[] = [];
+  const passed: MarkupProp[] = [];
   const fields = new Set<unknown>();
   const befores = new Map<unknown, string | null>();
   const declare = (pattern: unknown): void =>
@@ -60,8 +60,8 @@ export function markupOf(text: string): Markup | null {
       case 'SvelteComponent':
       case 'SvelteSelf':
         for (const one of node.attributes as Attribute[]) {
-          const found = givenBy(text, one, node.start + 1);
-          if (found) given.push(found);
+          const found = passedBy(text, one, node.start + 1);
+          if (found) passed.push(found);
         }
         break;
       case 'Attribute':
@@ -115,7 +115,7 @@ export function markupOf(text: string): Markup | null {
     }
   });
   const last = root.fragment.nodes.findLast(({ start, end }) => text.slice(start, end).trim() !== '');
-  return { given, mentions, declared, assigned, end: last?.end ?? text.length };
+  return { passed, mentions, declared, assigned, end: last?.end ?? text.length };
 }
 
 function note(mentions: Map<string, Mention[]>, node: Node, before: string | null): void {
@@ -141,7 +141,7 @@ function expressionOf({ value }: Attribute): Expression | null {
   return only && 'expression' in only && only.expression ? only.expression : null;
 }
 
-function givenBy(text: string, one: Attribute, tag: number): MarkupGiven | null {
+function passedBy(text: string, one: Attribute, tag: number): MarkupProp | null {
   const expression = one.type === 'Attribute' ? expressionOf(one) : null;
   if (!expression) return null;
   return {

@@ -13,13 +13,13 @@ export function removeEntries(texts: Texts, path: string, all: readonly Span[], 
     if (!isGone(span)) return;
     const next = all[index + 1];
     const before = all[index - 1];
-    const kept = all.slice(0, index).findLast((one) => !isGone(one));
+    const previous = all.slice(0, index).findLast((one) => !isGone(one));
     const start = withComments(text, before ? before.end : text.lastIndexOf('{', span.start - 1) + 1, span.start);
     if (all.slice(index).some((one) => !isGone(one)) && next)
       texts.remove(path, start, upTo(text, span.end, next.start));
-    else if (kept && before === kept && start !== span.start)
-      texts.remove(path, ownLine(text, kept.end), span.end + (/^\s*,/.exec(text.slice(span.end))?.[0].length ?? 0));
-    else if (kept && before === kept) texts.remove(path, kept.end, span.end);
+    else if (previous && before === previous && start !== span.start)
+      texts.remove(path, ownLine(text, previous.end), span.end + (/^\s*,/.exec(text.slice(span.end))?.[0].length ?? 0));
+    else if (previous && before === previous) texts.remove(path, previous.end, span.end);
     else texts.remove(path, before?.end ?? start, span.end);
   });
 }
@@ -30,11 +30,11 @@ export function withComments(text: string, from: number, start: number): number 
   if (text.slice(line, start).trim() !== '') return start;
   let first = start;
   while (line > 0) {
-    const above = text.lastIndexOf('\n', line - 2) + 1;
-    const written = text.slice(above, line);
-    if (above <= from || !/^\s*(\/\/|\/\*|\*)/.test(written)) return first;
-    first = above + (written.length - written.trimStart().length);
-    line = above;
+    const lineBefore = text.lastIndexOf('\n', line - 2) + 1;
+    const written = text.slice(lineBefore, line);
+    if (lineBefore <= from || !/^\s*(\/\/|\/\*|\*)/.test(written)) return first;
+    first = lineBefore + (written.length - written.trimStart().length);
+    line = lineBefore;
   }
   return first;
 }

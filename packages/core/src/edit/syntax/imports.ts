@@ -13,7 +13,7 @@ export class Imports {
   private readonly names: Set<string>;
   private readonly gone: Span[] = [];
   /** Names that are imported already and that a plan uses. */
-  private readonly kept = new Set<string>();
+  private readonly needed = new Set<string>();
 
   constructor(private readonly syntax: Syntax) {
     this.names = namesIn(syntax.ast);
@@ -30,7 +30,7 @@ export class Imports {
       if (node.source.value === source && node.importKind !== 'type')
         for (const one of node.specifiers)
           if (one.type === 'ImportSpecifier' && nameOf(one.imported) === imported) {
-            this.kept.add(one.local.name);
+            this.needed.add(one.local.name);
             return one.local.name;
           }
     const names = this.wanted.get(source) ?? new Map<string, string>();
@@ -57,7 +57,7 @@ export class Imports {
 
   /** A name that a plan goes on using where it takes its uses out elsewhere. */
   keep(name: string): void {
-    this.kept.add(name);
+    this.needed.add(name);
   }
 
   /** A piece of the file is gone: what only it used need not be imported any more. */
@@ -134,25 +134,25 @@ export class Imports {
   private rewrite(texts: Texts, node: t.ImportDeclaration, added: readonly string[]): boolean {
     const { syntax } = this;
     const unused = node.specifiers.filter((one) => this.isUnused(node, one.local.name));
-    const kept = node.specifiers.filter((one) => !unused.includes(one));
-    if (node.specifiers.length > 0 && kept.length === 0 && added.length === 0) return false;
+    const rest = node.specifiers.filter((one) => !unused.includes(one));
+    if (node.specifiers.length > 0 && rest.length === 0 && added.length === 0) return false;
     const named = node.specifiers.filter((one) => one.type === 'ImportSpecifier');
-    const keptNamed = named.filter((one) => !unused.includes(one));
+    const namedLeft = named.filter((one) => !unused.includes(one));
     const [first] = named;
     const last = named.at(-1);
-    if (first && last && keptNamed.length === 0 && added.length > 0) {
+    if (first && last && namedLeft.length === 0 && added.length > 0) {
       texts.replace(syntax.path, spanOf(first).start, spanOf(last).end, added.join(', '));
       return true;
     }
     // A default that nobody uses does no harm beside names that are used.
-    if (keptNamed.length > 0)
+    if (namedLeft.length > 0)
       removeEntries(
         texts,
         syntax.path,
         named.map(spanOf),
         unused.filter((one) => one.type === 'ImportSpecifier').map(spanOf),
       );
-    const end = keptNamed.at(-1);
+    const end = namedLeft.at(-1);
     const any = node.specifiers.at(-1);
     if (added.length === 0) return true;
     if (end) {
@@ -169,7 +169,7 @@ export class Imports {
 
   /** Whether all uses of an imported name stood in what is gone. */
   private isUnused(node: t.ImportDeclaration, name: string): boolean {
-    if (this.gone.length === 0 || this.kept.has(name)) return false;
+    if (this.gone.length === 0 || this.needed.has(name)) return false;
     const { start, end } = spanOf(node);
     const uses = referencesOf(this.syntax.ast, name).filter((at) => !(start <= at.start && at.end <= end));
     const isGone = (at: Span): boolean => this.gone.some((gone) => gone.start <= at.start && at.end <= gone.end);

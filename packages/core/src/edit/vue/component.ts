@@ -2,7 +2,7 @@
 import type * as t from '@babel/types';
 import type { Spot } from '../../model/facts';
 import { walkNodes } from '../../read/script/walk';
-import type { ComponentEditor, GivenProp, Provided, Taken } from '../component';
+import type { ComponentEditor, PassedProp, Provided, Taken } from '../component';
 import { Impossible } from '../plan';
 import type { Imports } from '../syntax/imports';
 import { insertBefore } from '../syntax/lines';
@@ -21,7 +21,7 @@ interface DeclaredTaken extends Taken {
   entry: t.Node;
 }
 
-interface BoundGiven extends GivenProp {
+interface BoundProp extends PassedProp {
   bound: Bound;
 }
 
@@ -100,19 +100,19 @@ export class VueComponent implements ComponentEditor {
     return true;
   }
 
-  passing(_taken: Taken, prop: string): BoundGiven[] {
+  passing(_taken: Taken, prop: string): BoundProp[] {
     const names = [prop, ...(this.props?.object ? [`${this.props.object}.${prop}`] : [])];
-    return this.template.bound.filter(({ expression }) => names.includes(expression)).map((bound) => givenFrom(bound));
+    return this.template.bound.filter(({ expression }) => names.includes(expression)).map((bound) => passedFrom(bound));
   }
 
   spreadTags(): number[] {
     return [];
   }
 
-  givenAt(spot: Spot, prop: string): BoundGiven | null {
+  passedAt(spot: Spot, prop: string): BoundProp | null {
     const tag = this.at(spot);
     const bound = this.template.bound.find((one) => one.tag === tag && one.prop === prop);
-    return bound ? givenFrom(bound) : null;
+    return bound ? passedFrom(bound) : null;
   }
 
   /** What stands in a reference at the top of the script: provided as such, it stays live. */
@@ -124,7 +124,7 @@ export class VueComponent implements ComponentEditor {
     throw new Impossible('What is made at a tag is not moved in this family.');
   }
 
-  isAtTop({ expression }: GivenProp): boolean {
+  isAtTop({ expression }: PassedProp): boolean {
     return this.isReference(expression) && declarationsOf(this.syntax.ast, expression) === 1;
   }
 
@@ -254,8 +254,8 @@ export class VueComponent implements ComponentEditor {
     return found;
   }
 
-  dropGiven(given: GivenProp): void {
-    this.dropped.add((given as BoundGiven).bound);
+  dropPassed(passed: PassedProp): void {
+    this.dropped.add((passed as BoundProp).bound);
   }
 
   dropProp(prop: string): void {
@@ -276,10 +276,10 @@ export class VueComponent implements ComponentEditor {
     if (fallback === null) this.readFrom(prop, call);
     else {
       // A default stands in for what is undefined, and for nothing else.
-      const given = `given${prop.charAt(0).toUpperCase()}${prop.slice(1)}`;
-      const value = `${given}.value === undefined ? ${fallback} : ${given}.value`;
+      const passed = `given${prop.charAt(0).toUpperCase()}${prop.slice(1)}`;
+      const value = `${passed}.value === undefined ? ${fallback} : ${passed}.value`;
       this.first.push(
-        `const ${given} = ${call}`,
+        `const ${passed} = ${call}`,
         `const ${prop} = ${imports.named('vue', 'computed')}(() => (${value}))`,
       );
     }
@@ -347,7 +347,7 @@ function importsName(ast: t.File, name: string): boolean {
   );
 }
 
-function givenFrom(bound: Bound): BoundGiven {
+function passedFrom(bound: Bound): BoundProp {
   const { prop, tag, expression } = bound;
   return { prop, tag, expression, bound };
 }

@@ -78,12 +78,12 @@ export function toContext(move: Move, meant?: (carried: Carried) => boolean): vo
     const imports = workshop.importsOf(provider.path);
     const from = to === home ? carried.find((one) => one.expression === expression) : undefined;
     const named = from?.hoists
-      ? provider.hoist(from.given, (fn) => keeping?.dependenciesIfKept(fn) ?? null, imports)
+      ? provider.hoist(from.original, (fn) => keeping?.dependenciesIfStable(fn) ?? null, imports)
       : expression;
     if (from?.hoists) steps.edit(`Make ${named} at the top of ${provider.name}, under a name.`, provider.path);
     const key = imports.named(specifierIn(move, provider.path, path), name);
     provider.provide(
-      { key, expression: named, isFunction: isFunction ?? false, ...(from ? { made: from.given } : {}) },
+      { key, expression: named, isFunction: isFunction ?? false, ...(from ? { made: from.original } : {}) },
       imports,
     );
     return named;

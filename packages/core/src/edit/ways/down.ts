@@ -26,10 +26,10 @@ export function toBelow(move: Move): void {
   if (!value && !setter) throw new Impossible(`It does not get to ${target.name} as it is.`);
   const gone: { prop: CarriedProp; expression: string }[] = [];
   for (const { one, at } of [value, setter].filter((found) => found !== null)) {
-    const above = onTheWay(one, at);
-    for (const prop of above) {
+    const between = onTheWay(one, at);
+    for (const prop of between) {
       gone.push({ prop, expression: one.expression });
-      for (const { from, given } of prop.givers) if (given) workshop.editor(from)?.dropGiven(given);
+      for (const { from, passed } of prop.givers) if (passed) workshop.editor(from)?.dropPassed(passed);
       if (prop.taken.by !== 'rest') prop.component.dropProp(prop.prop);
     }
   }
@@ -69,6 +69,6 @@ export function toBelow(move: Move): void {
 function onTheWay({ props }: Carried, at: CarriedProp): CarriedProp[] {
   const found = new Set([at]);
   for (const one of found)
-    for (const { from } of one.givers) for (const above of props) if (above.fn === from) found.add(above);
+    for (const { from } of one.givers) for (const giver of props) if (giver.fn === from) found.add(giver);
   return [...found];
 }

@@ -76,10 +76,10 @@ export function toEventService(move: EventMove): string {
   steps.edit(`Let ${owner.name} provide it, and listen to it instead of at the tag.`, owner.path);
 
   for (const [sender, { name, member }] of way.senders) {
-    const held = sender.freeMember(lowerFirst(service));
-    sender.becomes(member, [`protected readonly ${held} = ${injectIn(sender)}`], workshop.importsOf(sender.path));
+    const memberName = sender.freeMember(lowerFirst(service));
+    sender.becomes(member, [`protected readonly ${memberName} = ${injectIn(sender)}`], workshop.importsOf(sender.path));
     for (const { path: where, at, inClass } of sends.get(sender) ?? [])
-      sender.replace(where, at, `${inClass ? 'this.' : ''}${held}.${way.name}.next`);
+      sender.replace(where, at, `${inClass ? 'this.' : ''}${memberName}.${way.name}.next`);
     steps.edit(`Let ${sender.name} send ${name} by it.`, sender.path);
   }
   for (const { by, at } of way.heard) by.dropAttribute(at.at);

@@ -4,7 +4,7 @@ import { list } from '../../rules/rule';
 import type { CellFlow } from '../../follow/cells';
 import { itself } from '../../follow/flow';
 import { Impossible } from '../plan';
-import { HandedIn, type Relieved, type Slot } from '../react/handedIn';
+import { MarkupWriter, type Relieved, type Slot } from '../react/handedIn';
 import { elementsUsing, hasChildren, isMemoised, onlyIn, Unrelieved } from '../react/relieving';
 import type { ReactComponent } from '../react/component';
 import { freeName } from '../syntax/names';
@@ -18,7 +18,7 @@ import type { Move } from './situation';
 import type { Workshop } from '../workshop';
 
 /** One tag of a relieved component, and who writes it from then on with markup in it. */
-interface Handed {
+interface MovedTag {
   into: ReactComponent;
   element: t.JSXElement;
   relay: Relieved;
@@ -88,8 +88,8 @@ const MOST_TAGS = 4;
 
 interface Planned {
   relieved: Map<number, Relieved>;
-  handed: Handed[];
-  hands: HandedIn;
+  moved: MovedTag[];
+  hands: MarkupWriter;
 }
 
 /** As many components relieved as can be: where one cannot, it is left as it is, and whoever stands below it is tried again. */
@@ -111,12 +111,12 @@ function relieve(
     const relieved = new Map(left.map(([fn, { relay }]) => [fn, relay]));
     if (left.length === 0) return null;
     const before = reasons.size;
-    const hands = new HandedIn((path, tag) => {
+    const hands = new MarkupWriter((path, tag) => {
       const site = workshop.siteAt(path, tag);
       const children = site === null ? [] : workshop.childrenOf(site);
       return children.length === 1 ? (relieved.get(children[0] ?? -1) ?? null) : null;
     });
-    const handed = handedOf(
+    const moved = movedTags(
       left.flatMap(([, { relay, tags }]) => tags.map((tag) => ({ relay, tag }))),
       relieved,
       hands,
@@ -124,7 +124,7 @@ function relieve(
     );
     for (const { name, from, into } of hands.needed)
       unlessRefused(reasons, () => checkName(name, from, into, [...relieved.values()]));
-    if (reasons.size === before) return { relieved, handed, hands };
+    if (reasons.size === before) return { relieved, moved, hands };
   }
 }
 
@@ -203,12 +203,12 @@ function tagsOf({ workshop }: Bench, fn: number): Tag[] {
 }
 
 /** The tags of relieved components that stand in components which are not relieved, as they are written from then on. */
-function handedOf(
+function movedTags(
   tags: readonly { relay: Relieved; tag: Tag }[],
   relieved: ReadonlyMap<number, Relieved>,
-  hands: HandedIn,
+  hands: MarkupWriter,
   reasons: Map<number, string>,
-): Handed[] {
+): MovedTag[] {
   const found = tags.filter(({ relay, tag: { author, element } }) => {
     const own = relieved.get(author);
     if (own && !own.slots.some((one) => isWithin(element, one.element)))
@@ -250,9 +250,9 @@ function checkName(name: string, from: ReactComponent, into: ReactComponent, rel
   if (!isSame && isTaken) throw new Unrelieved(fn, `${name} is another thing in ${into.path}.`);
 }
 
-function write({ workshop, steps }: Bench, { relieved, handed, hands }: Planned): void {
+function write({ workshop, steps }: Bench, { relieved, moved, hands }: Planned): void {
   const { texts } = workshop;
-  for (const { into, element, relay, text } of handed) {
+  for (const { into, element, relay, text } of moved) {
     const { start, end } = spanOf(element);
     texts.replace(into.path, start, end, asReturned(into.syntax, element, text));
     const contained = containedIn(workshop, relay, relieved);

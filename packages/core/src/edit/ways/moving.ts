@@ -182,7 +182,7 @@ export function isRepeatedAnywhere({ linked, home }: Move): boolean {
     if (seen.has(fn)) continue;
     seen.add(fn);
     if (isRepeated(linked, fn)) return true;
-    queue.push(...(linked.render.held.parents.get(fn) ?? []));
+    queue.push(...(linked.render.holds.parents.get(fn) ?? []));
   }
   return false;
 }

@@ -45,7 +45,7 @@ export class Reach {
       props.map((one) => ({ one, expression, isFunction })),
     );
     for (const { one } of all)
-      for (const { from, given } of one.givers) if (given) workshop.editor(from)?.dropGiven(given);
+      for (const { from, passed } of one.givers) if (passed) workshop.editor(from)?.dropPassed(passed);
     for (const { one, expression } of all) for (const other of one.elsewhere) this.provideAt(other, expression);
     const uses = ({ one }: { one: CarriedProp }): boolean => one.component.usesOf(one.taken, one.prop).length > 0;
     const readers = groupBy(all.filter(uses), ({ one }) => one.component);
@@ -66,7 +66,7 @@ export class Reach {
     const home = workshop.editor(move.home);
     if (home && carried.length > 0)
       steps.edit(
-        `Stop passing ${list(carried.map(({ expression, hoists, given }) => (hoists ? given.prop : expression)))} down from ${home.name}.`,
+        `Stop passing ${list(carried.map(({ expression, hoists, original }) => (hoists ? original.prop : expression)))} down from ${home.name}.`,
         home.path,
       );
   }

@@ -49,8 +49,8 @@ export function toService(move: Move): string {
   const own = imports.named(specifierIn(move, owner.path, path), service);
   // What is shared is changed where it lives, by a function that the service hands out.
   const setter = `set${pascal(state.name)}`;
-  const held = heldName(owner, service);
-  const changes = owner.changesOf(state, `${held}.${setter}`);
+  const memberName = memberFor(owner, service);
+  const changes = owner.changesOf(state, `${memberName}.${setter}`);
   const isSetOtherwise = !state.isSignal && owner.isSetOtherwise(state.name);
   const isSet = changes.length > 0 || !state.isSignal;
   const type = state.isSignal ? `ReturnType<typeof this.${state.name}>` : `typeof this.${state.name}`;
@@ -80,7 +80,7 @@ export function toService(move: Move): string {
   }
   reach.everybody(carried);
   const inject = imports.named('@angular/core', 'inject');
-  const member = `protected readonly ${held} = ${inject}(${own})`;
+  const member = `protected readonly ${memberName} = ${inject}(${own})`;
   const isRead = owner.isReadBeside(
     state.name,
     changes.map(({ span }) => span),
@@ -90,17 +90,17 @@ export function toService(move: Move): string {
   const isGone = isHidden && !isRead && isSet && !isSetOtherwise;
   if (isGone) owner.becomes(state.member, [member], imports);
   else if (!state.isSignal) {
-    const set = `set ${state.name}(next) {\n  this.${held}.${setter}(next)\n}`;
+    const set = `set ${state.name}(next) {\n  this.${memberName}.${setter}(next)\n}`;
     const members = [
       member,
-      ...getter(state.name, `this.${held}.${state.name}`),
+      ...getter(state.name, `this.${memberName}.${state.name}`),
       ...(isSetOtherwise || !isHidden ? [set] : []),
     ];
     owner.becomes(state.member, members, imports);
   } else if (!isSet) owner.giveInstead(state.member, `${inject}(${own}).${state.name}`, imports);
   else {
     owner.addMember(member);
-    owner.giveInstead(state.member, `this.${held}.${state.name}`, imports);
+    owner.giveInstead(state.member, `this.${memberName}.${state.name}`, imports);
   }
   for (const change of changes) owner.change(change);
   for (const wanted of move.wanted)
@@ -149,7 +149,7 @@ function declaresName(ast: t.File, name: string): boolean {
 }
 
 /** What a component calls the service: not what it calls the value. */
-function heldName(owner: AngularComponent, service: string): string {
+function memberFor(owner: AngularComponent, service: string): string {
   const name = lowerFirst(service);
   return owner.hasMember(name) ? `${name}Service` : name;
 }

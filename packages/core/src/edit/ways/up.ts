@@ -18,7 +18,7 @@ export interface Passed {
   type: string | null;
 }
 
-export function toAbove(move: Move): void {
+export function toAncestor(move: Move): void {
   const { home, steps } = move;
   const { target, state, to } = movable(move);
   if (to === home) {

@@ -63,7 +63,7 @@ export function rendersReaders(s: Situation): number {
     all.add(reader);
     const queue = [reader];
     for (let next = queue.pop(); next !== undefined; next = queue.pop())
-      for (const child of s.linked.render.held.children.get(next) ?? [])
+      for (const child of s.linked.render.holds.children.get(next) ?? [])
         if (!all.has(child)) {
           all.add(child);
           queue.push(child);
@@ -84,22 +84,22 @@ export function concerned(s: Situation): number[] {
 }
 
 /** Whether a component stands below another one. */
-export function isBelow(s: Situation, above: number, node: number): boolean {
-  return above !== node && wayDown(s.linked.render.held, above, node).length > 0;
+export function isBelow(s: Situation, ancestor: number, node: number): boolean {
+  return ancestor !== node && wayDown(s.linked.render.holds, ancestor, node).length > 0;
 }
 
 /** Components strictly between a new home and those concerned that do not use the value themselves. */
 export function relaysFrom(s: Situation, home: number): number[] {
   const between = new Set<number>();
   for (const fn of concerned(s))
-    for (const node of wayDown(s.linked.render.held, home, fn).slice(1, -1)) between.add(node);
+    for (const node of wayDown(s.linked.render.holds, home, fn).slice(1, -1)) between.add(node);
   for (const fn of concerned(s)) between.delete(fn);
   return [...between];
 }
 
 /** How far the furthest of those concerned is from a new home. */
 export function hopsFrom(s: Situation, home: number): number {
-  return Math.max(0, ...concerned(s).map((fn) => wayDown(s.linked.render.held, home, fn).length - 1));
+  return Math.max(0, ...concerned(s).map((fn) => wayDown(s.linked.render.holds, home, fn).length - 1));
 }
 
 /** The value already gets to all below without being passed on: by a context, or in a service of its home. */

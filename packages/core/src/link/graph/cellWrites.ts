@@ -12,7 +12,7 @@ export function setTo(graph: Graph, cell: number): number[] {
   const setter = facts.cells.find(({ value }) => graph.at(file, value) === cell)?.setter ?? null;
   if (setter === null) return [];
   const changes = graph.at(file, setter);
-  const handed = facts.calls.flatMap(({ callee, args }) => {
+  const passed = facts.calls.flatMap(({ callee, args }) => {
     const [given] = args;
     if (given == null) return [];
     const sets = graph
@@ -20,10 +20,10 @@ export function setTo(graph: Graph, cell: number): number[] {
       .some(({ place, path }) => path.length === 0 && namesBefore(graph, place).has(changes));
     return sets ? [graph.at(file, given)] : [];
   });
-  const assigned = facts.mutations.flatMap(({ object, field, given }) =>
-    given !== undefined && mutatedCells(graph, graph.at(file, object), field)?.includes(cell)
-      ? [graph.at(file, given)]
+  const assigned = facts.mutations.flatMap(({ object, field, assigned }) =>
+    assigned !== undefined && mutatedCells(graph, graph.at(file, object), field)?.includes(cell)
+      ? [graph.at(file, assigned)]
       : [],
   );
-  return [...handed, ...assigned];
+  return [...passed, ...assigned];
 }

@@ -45,16 +45,16 @@ export class CrossFileEdges {
     if (!before && wanted.length === 0) return;
     if (before && !before.loose && isSame(before.edges, wanted)) return;
     if (before) {
-      this.touchEnds(rank, before.edges, wanted);
-      this.touchEnds(rank, wanted, before.edges);
+      this.invalidateEnds(rank, before.edges, wanted);
+      this.invalidateEnds(rank, wanted, before.edges);
       for (const edge of before.edges) graph.removeEdge(edge);
-    } else this.touchEnds(rank, wanted, []);
+    } else this.invalidateEnds(rank, wanted, []);
     const edges = wanted.map(({ from, to, op, field, except }) => graph.addEdge(from, to, op, field, except, rank));
     this.made.set(rank, { edges, loose: false });
   }
 
   /** Touches what stands at the ends of edges that are in one list only. */
-  private touchEnds(rank: number, some: readonly Joint[], others: readonly Joint[]): void {
+  private invalidateEnds(rank: number, some: readonly Joint[], others: readonly Joint[]): void {
     const { graph, dependencies } = this;
     if (dependencies.turn === 0) return;
     for (const one of some) {

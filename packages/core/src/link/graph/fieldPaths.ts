@@ -37,9 +37,9 @@ export class FieldPaths {
   /** The beginning of a path, short enough for one more field: up to where that field stands in it, or up to as many as there may be. */
   private fold(field: string, path: number): number {
     const fields = this.fields(path);
-    const kept = this.repeats(field, path) ? fields.indexOf(field) + 1 : FieldPaths.MAX_DEPTH - 2;
+    const keptLength = this.repeats(field, path) ? fields.indexOf(field) + 1 : FieldPaths.MAX_DEPTH - 2;
     let folded = 0;
-    for (const one of [...fields.slice(0, Math.min(kept, FieldPaths.MAX_DEPTH - 2)), DEEPER].reverse())
+    for (const one of [...fields.slice(0, Math.min(keptLength, FieldPaths.MAX_DEPTH - 2)), DEEPER].reverse())
       folded = this.cons(one, folded);
     return folded;
   }

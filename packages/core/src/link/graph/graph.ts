@@ -63,7 +63,7 @@ export class Graph extends TracedGraph {
       this.dependencies.invalidate(file);
     }
     this.join();
-    for (const [file, before] of taken) this.importedFields.touchChanged(before, this.takenBy(file));
+    for (const [file, before] of taken) this.importedFields.invalidateChanged(before, this.takenBy(file));
     return true;
   }
 

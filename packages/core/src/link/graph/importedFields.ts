@@ -42,7 +42,7 @@ export class ImportedFields {
   }
 
   /** Touches what an edited file takes other fields of than before. */
-  touchChanged(before: ReadonlyMap<number, string>, after: ReadonlyMap<number, string>): void {
+  invalidateChanged(before: ReadonlyMap<number, string>, after: ReadonlyMap<number, string>): void {
     for (const place of new Set([...before.keys(), ...after.keys()]))
       if (before.get(place) !== after.get(place)) this.dependencies.invalidate(dependencyKey.takers(place));
   }

@@ -27,7 +27,7 @@ export class KeyedJoins {
   readonly injected = new Set<number>();
   /** Places that take what is registered under a name. */
   readonly named = new Set<number>();
-  private readonly kept: Record<'injected' | 'ties' | 'mutations' | 'bare', Memo<number, Joins>>;
+  private readonly memos: Record<'injected' | 'ties' | 'mutations' | 'bare', Memo<number, Joins>>;
   /** Changes in place of something that comes from too many places to tell what it is. */
   private readonly lost = new WeakMap<FileFacts, readonly MutationFact[]>();
   private setters: ReadonlyMap<number, number> = new Map();
@@ -37,7 +37,7 @@ export class KeyedJoins {
     private readonly graph: TracedGraph,
     dependencies: Dependencies,
   ) {
-    this.kept = {
+    this.memos = {
       injected: new Memo(dependencies),
       ties: new Memo(dependencies),
       mutations: new Memo(dependencies),
@@ -72,7 +72,7 @@ export class KeyedJoins {
   }
 
   private stage(
-    stage: keyof KeyedJoins['kept'] & Stage,
+    stage: keyof KeyedJoins['memos'] & Stage,
     concerns: (facts: FileFacts) => boolean,
     joins: (facts: FileFacts, file: number) => Joins,
   ): void {
@@ -80,7 +80,7 @@ export class KeyedJoins {
     graph.see(stage);
     graph.files.forEach((facts, file) => {
       const found = concerns(facts)
-        ? graph.guard.run(file, () => this.kept[stage].get(file, () => joins(facts, file)), NO_JOINS)
+        ? graph.guard.run(file, () => this.memos[stage].get(file, () => joins(facts, file)), NO_JOINS)
         : NO_JOINS;
       graph.joinAll(stage, file, found);
     });
@@ -187,15 +187,15 @@ export class KeyedJoins {
     const { graph } = this;
     graph.dependencies.dependOn(file);
     return facts.ties.flatMap(({ from, to, result }) => {
-      const given = graph.at(file, from);
+      const source = graph.at(file, from);
       if (result)
         return graph.functionsAt(graph.at(file, to)).flatMap((fn) => {
           const entry = graph.functions[fn];
-          return entry ? [[given, graph.at(entry.file, entry.fact.result)] as const] : [];
+          return entry ? [[source, graph.at(entry.file, entry.fact.result)] as const] : [];
         });
       return graph
         .trace(graph.at(file, to))
-        .flatMap((origin) => (origin.path.length === 0 ? [[given, origin.place] as const] : []));
+        .flatMap((origin) => (origin.path.length === 0 ? [[source, origin.place] as const] : []));
     });
   };
 
@@ -218,9 +218,9 @@ export class KeyedJoins {
     return facts.mutations.flatMap((mutation) => {
       const { object, field, change } = mutation;
       if (change === null) return [];
-      const held = mutatedCells(graph, graph.at(file, object), field);
-      if (held === null) lost.push(mutation);
-      return (held ?? []).flatMap((cell) => {
+      const cells = mutatedCells(graph, graph.at(file, object), field);
+      if (cells === null) lost.push(mutation);
+      return (cells ?? []).flatMap((cell) => {
         const setter = this.setters.get(cell);
         return setter === undefined ? [] : [[setter, graph.at(file, change)] as const];
       });

@@ -31,8 +31,8 @@ export function mutatedCells(graph: TracedGraph, object: number, field: string):
         if (entry) queue.push({ place: graph.at(entry.file, entry.fact.result), path: at.path, via: call });
       }
     // `storeToRefs(store)`: what a function hands back is what it was given.
-    const given = via === undefined ? undefined : argumentFor(graph, via, at.place);
-    if (given !== undefined) queue.push({ place: given, path: at.path });
+    const argument = via === undefined ? undefined : argumentFor(graph, via, at.place);
+    if (argument !== undefined) queue.push({ place: argument, path: at.path });
     for (let edge = graph.firstInto(at.place); edge && edge.rank < graph.limit; edge = edge.nextInto) {
       const [first, ...after] = at.path;
       if (edge.op === 'same' || edge.op === 'taken') queue.push({ ...at, place: edge.from });

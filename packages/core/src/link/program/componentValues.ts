@@ -21,7 +21,7 @@ export class Brought {
 
   private madeOf(origin: Origin, target: SiteTarget): Target[] {
     if (this.graph.places[origin.place]?.kind !== 'param') return this.functionsOf(origin);
-    return this.givenFor(origin, target, 0).flatMap(({ found }) => found);
+    return this.argumentsFor(origin, target, 0).flatMap(({ found }) => found);
   }
 
   /** The call of a wrapper that brought a component it writes inside; -1 where it stands at a module's top level. */
@@ -37,7 +37,7 @@ export class Brought {
   }
 
   /** What the callers of a function give for one of its parameters. A call it came back through says which is meant. */
-  givenFor(
+  argumentsFor(
     origin: Origin,
     target: SiteTarget,
     depth: number,
@@ -47,20 +47,20 @@ export class Brought {
     const { through, calls } = this.callsFor(origin);
     const index = this.indexOf(origin);
     return calls.flatMap((call) => {
-      const given = graph.calls[call];
-      const arg = given?.fact.args[index];
-      if (given) graph.dependencies.dependOn(given.file);
+      const entry = graph.calls[call];
+      const arg = entry?.fact.args[index];
+      if (entry) graph.dependencies.dependOn(entry.file);
       // On the way from one call, each other one is looked through once.
       const seen = before ?? new Set<string>();
       const key = `${call} ${index} ${origin.path.join('.')}`;
-      if (!given || arg == null || depth > 4 || seen.has(key)) return [];
+      if (!entry || arg == null || depth > 4 || seen.has(key)) return [];
       seen.add(key);
-      const found = graph.trace(graph.at(given.file, arg), origin.path).flatMap((from): Target[] => {
+      const found = graph.trace(graph.at(entry.file, arg), origin.path).flatMap((from): Target[] => {
         const own = this.functionsOf(from);
         if (own.length > 0) return own;
         if (graph.places[from.place]?.kind === 'param') {
           const calls = [...(origin.calls ?? []), ...(from.calls ?? [])];
-          return this.givenFor({ ...from, calls }, target, depth + 1, seen).flatMap((one) => one.found);
+          return this.argumentsFor({ ...from, calls }, target, depth + 1, seen).flatMap((one) => one.found);
         }
         return this.wrapped(from, target);
       });
@@ -119,7 +119,7 @@ export class Brought {
     }
     if (found.length > 0 && call !== undefined && graph.targetsOf(call).length === 0) target.outside = true;
     for (const origin of graph.trace(graph.at(entry.file, entry.fact.callee)).map(inside)) {
-      if (graph.places[origin.place]?.kind === 'param') found.push(...this.fetchedByGiven(origin));
+      if (graph.places[origin.place]?.kind === 'param') found.push(...this.fetchedByArgument(origin));
       const imported = graph.importedAs(origin.place);
       if (imported?.resolution.kind === 'outside') {
         target.outside = true;
@@ -130,15 +130,15 @@ export class Brought {
   }
 
   /** `(load) => lazy(load)`: what the functions fetch that callers give. */
-  private fetchedByGiven(origin: Origin): Target[] {
+  private fetchedByArgument(origin: Origin): Target[] {
     const { graph } = this;
     const index = this.indexOf(origin);
     return this.callsFor(origin).calls.flatMap((call) => {
-      const given = graph.calls[call];
-      const arg = given?.fact.args[index];
-      if (!given || arg == null) return [];
-      graph.dependencies.dependOn(given.file);
-      return graph.functionsAt(graph.at(given.file, arg), origin.path).flatMap((fn) => this.fetchedBy(fn));
+      const entry = graph.calls[call];
+      const arg = entry?.fact.args[index];
+      if (!entry || arg == null) return [];
+      graph.dependencies.dependOn(entry.file);
+      return graph.functionsAt(graph.at(entry.file, arg), origin.path).flatMap((fn) => this.fetchedBy(fn));
     });
   }
 

@@ -40,14 +40,14 @@ export class ContextSensitive {
     this.noteCalling(seeds.flatMap(({ taken }) => taken));
     this.noteApart(seeds.flatMap(({ apart }) => apart));
     if (!before) return;
-    this.touchOthers(this.calling, before.calling);
-    this.touchOthers(before.calling, this.calling);
-    this.touchOthers(this.all, before.all);
-    this.touchOthers(before.all, this.all);
+    this.invalidateOthers(this.calling, before.calling);
+    this.invalidateOthers(before.calling, this.calling);
+    this.invalidateOthers(this.all, before.all);
+    this.invalidateOthers(before.all, this.all);
   }
 
   /** Whether a function's runs on behalf of one component differ by what they call. */
-  callsGiven(unit: number): boolean {
+  callsItsParams(unit: number): boolean {
     return this.calling.has(unit);
   }
 
@@ -55,7 +55,7 @@ export class ContextSensitive {
     return this.all.has(fn);
   }
 
-  private touchOthers(some: ReadonlySet<number>, others: ReadonlySet<number>): void {
+  private invalidateOthers(some: ReadonlySet<number>, others: ReadonlySet<number>): void {
     const { graph, dependencies } = this.program;
     for (const fn of some) {
       // One that is gone stood in a file that was edited.
@@ -76,9 +76,9 @@ export class ContextSensitive {
       this.calling.add(program.unitOf(taken.fn));
       this.all.add(taken.fn);
       for (const call of graph.callersOfFunction(taken.fn)) {
-        const given = graph.calls[call];
-        const arg = given?.fact.args[taken.index];
-        if (given && arg != null) queue.push(...this.takenAt(graph.at(given.file, arg)));
+        const entry = graph.calls[call];
+        const arg = entry?.fact.args[taken.index];
+        if (entry && arg != null) queue.push(...this.takenAt(graph.at(entry.file, arg)));
       }
     }
   }

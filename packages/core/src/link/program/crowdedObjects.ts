@@ -12,20 +12,20 @@ const MANY_WAYS = 32;
 const MANY_FIELDS = 32;
 
 export class CrowdedObjects {
-  private readonly handedAbout: Memo<number, boolean>;
+  private readonly crowded: Memo<number, boolean>;
   private readonly manyFields: Memo<number, boolean>;
 
   constructor(
     private readonly graph: Graph,
     before: CrowdedObjects | null,
   ) {
-    this.handedAbout = before?.handedAbout ?? new Memo(graph.dependencies);
+    this.crowded = before?.crowded ?? new Memo(graph.dependencies);
     this.manyFields = before?.manyFields ?? new Memo(graph.dependencies);
   }
 
   /** Whether an object is copied, put into others, or passed to functions as a whole, in too many places. */
-  isHandedAbout(place: number): boolean {
-    return this.isObject(place) && this.handedAbout.get(place, this.findHandedAbout);
+  isCrowded(place: number): boolean {
+    return this.isObject(place) && this.crowded.get(place, this.findCrowded);
   }
 
   /**
@@ -48,7 +48,7 @@ export class CrowdedObjects {
     return this.graph.places[place]?.kind === 'object';
   }
 
-  private readonly findHandedAbout = (place: number): boolean => {
+  private readonly findCrowded = (place: number): boolean => {
     const { graph } = this;
     let ways = graph.callsWithArg(place).length;
     for (let edge = graph.firstOut(place); edge; edge = edge.nextOut)

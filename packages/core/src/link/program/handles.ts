@@ -49,29 +49,29 @@ export class Handles {
       if (graph.places[origin.place]?.kind !== 'cell' && !graph.boxes.has(origin.place)) continue;
       const seen = new Set<string>();
       // What holds the child is reached by its field; some families put the reference into an object of its own first.
-      const queue = [{ place: origin.place, reached: false, held: [] as string[] }];
+      const queue = [{ place: origin.place, reached: false, fields: [] as string[] }];
       for (let at = queue.pop(); at; at = queue.pop()) {
-        const key = `${at.place}:${at.reached}:${at.held.join('.')}`;
+        const key = `${at.place}:${at.reached}:${at.fields.join('.')}`;
         if (seen.has(key)) continue;
         seen.add(key);
-        const [held, ...outer] = at.held;
+        const [fields, ...outer] = at.fields;
         for (let edge = graph.firstOut(at.place); edge; edge = edge.nextOut) {
           if (!this.program.isPartOf(graph.fnOfPlace(edge.to), author)) continue;
           if (edge.op === 'same') queue.push({ ...at, place: edge.to });
-          else if (edge.op === 'put' && at.held.length < 3)
-            queue.push({ ...at, place: edge.to, held: [edge.field, ...at.held] });
+          else if (edge.op === 'put' && at.fields.length < 3)
+            queue.push({ ...at, place: edge.to, fields: [edge.field, ...at.fields] });
           else if (edge.op === 'unwrap')
-            queue.push({ ...at, place: edge.to, held: edge.field === held ? outer : at.held });
-          else if (edge.op === 'get' && held !== undefined) {
-            if (edge.field === held) queue.push({ ...at, place: edge.to, held: outer });
+            queue.push({ ...at, place: edge.to, fields: edge.field === fields ? outer : at.fields });
+          else if (edge.op === 'get' && fields !== undefined) {
+            if (edge.field === fields) queue.push({ ...at, place: edge.to, fields: outer });
           } else if (edge.op === 'get' && !at.reached && edge.field === 'current')
-            queue.push({ place: edge.to, reached: true, held: [] });
+            queue.push({ place: edge.to, reached: true, fields: [] });
           else if (edge.op === 'get' && at.reached)
             for (const call of graph.callsWithCallee(edge.to)) found.set(call, { method: edge.field, call });
         }
         // What a function gives that is called for it.
-        const given = graph.functionOfResult.get(at.place);
-        for (const call of given === undefined ? [] : graph.callersOfFunction(given)) {
+        const fn = graph.functionOfResult.get(at.place);
+        for (const call of fn === undefined ? [] : graph.callersOfFunction(fn)) {
           const entry = graph.calls[call];
           if (entry && this.program.isPartOf(graph.fnOfCall(call), author))
             queue.push({ ...at, place: graph.at(entry.file, entry.fact.result) });

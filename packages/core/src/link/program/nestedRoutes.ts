@@ -27,13 +27,13 @@ export function joinNestedRoutes(program: Components): void {
 
     /** Where the routes inside one are shown: at its outlets; where none is found, beside what it shows itself. */
     function shownIn(parent: number): number[] {
-      const outlets = outletsAbove(parent);
+      const outlets = parentOutlets(parent);
       const piece = facts.routes[parent]?.piece;
       return outlets.length > 0 || piece == null ? outlets : [graph.at(file, piece)];
     }
 
     /** The outlets of the nearest route above that renders something. */
-    function outletsAbove(parent: number): number[] {
+    function parentOutlets(parent: number): number[] {
       for (let at: number | null = parent; at !== null; at = facts.routes[at]?.parent ?? null) {
         const { piece, sites: [first, count] = [0, 0] } = facts.routes[at] ?? {};
         if (piece == null) continue;

@@ -151,14 +151,14 @@ export class Program extends Components {
       const index = entry?.fact.params.findIndex((param) => graph.at(entry.file, param) === origin.place) ?? -1;
       for (let c = context; c !== -1; c = callContexts.parentOf(c)) {
         const outer = callContexts.callOf(c);
-        const above = callContexts.parentOf(c);
-        if (outer === -1 || !this.targetsIn(outer, above).includes(taker)) continue;
-        const given = graph.calls[outer];
-        const arg = given?.fact.args[index];
-        if (given && arg != null) found.push(...this.functionsIn(graph.at(given.file, arg), above, depth + 1));
+        const outerRun = callContexts.parentOf(c);
+        if (outer === -1 || !this.targetsIn(outer, outerRun).includes(taker)) continue;
+        const numbered = graph.calls[outer];
+        const arg = numbered?.fact.args[index];
+        if (numbered && arg != null) found.push(...this.functionsIn(graph.at(numbered.file, arg), outerRun, depth + 1));
         break;
       }
-      if (this.isShared(context)) found.push(...this.givenByModules(taker, index, depth));
+      if (this.isShared(context)) found.push(...this.passedByModules(taker, index, depth));
     }
     return found;
   }
@@ -177,13 +177,13 @@ export class Program extends Components {
   }
 
   /** What the top levels of modules give a function as one of its arguments: its only callers where no component runs it. */
-  private givenByModules(taker: number, index: number, depth: number): number[] {
+  private passedByModules(taker: number, index: number, depth: number): number[] {
     const { graph } = this;
     return graph.callersOfFunction(taker).flatMap((call) => {
-      const given = graph.calls[call];
-      const arg = given?.fact.args[index];
-      if (!given || !this.isModule(graph.fnOfCall(call)) || arg == null) return [];
-      return this.functionsIn(graph.at(given.file, arg), this.sharedRun(), depth + 1);
+      const entry = graph.calls[call];
+      const arg = entry?.fact.args[index];
+      if (!entry || !this.isModule(graph.fnOfCall(call)) || arg == null) return [];
+      return this.functionsIn(graph.at(entry.file, arg), this.sharedRun(), depth + 1);
     });
   }
 

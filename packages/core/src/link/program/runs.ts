@@ -47,7 +47,7 @@ export class Runs {
     const { callContexts } = program;
     // Whether it is a component is for its file to say.
     program.dependencies.dependOn(program.graph.fileOfFunction(unit));
-    if (program.components.has(unit) || program.isModule(unit) || this.contextSensitive.callsGiven(unit))
+    if (program.components.has(unit) || program.isModule(unit) || this.contextSensitive.callsItsParams(unit))
       return this.of(unit);
     const first = new Map<number, number>();
     const several = new Set<number>();

@@ -16,7 +16,7 @@ export class Sides {
   constructor(private readonly program: Program) {
     const { graph } = program;
     this.marked = graph.files.flatMap((file, index) => (file.side === 'client' ? [index] : []));
-    if (!this.told) return;
+    if (!this.areDeclared) return;
     this.imports = graph.files.map((file, index) => {
       const found = new Set<number>();
       for (const resolution of graph.resolutionsOf(index)) if (resolution.kind === 'file') found.add(resolution.file);
@@ -49,12 +49,12 @@ export class Sides {
   }
 
   /** Whether the project tells the two sides apart at all. */
-  get told(): boolean {
+  get areDeclared(): boolean {
     return this.marked.length > 0;
   }
 
   of(file: number): Side {
-    if (!this.told) return 'client';
+    if (!this.areDeclared) return 'client';
     const client = this.because.has(file);
     if (client) return this.server.has(file) ? 'either' : 'client';
     return 'server';

@@ -58,12 +58,12 @@ export class Targets {
     }
     this.all = graph.sites.map((_, site) => this.resolvedAt(site));
     this.resolveProvided();
-    this.resolveHandedIn();
+    this.resolvePassedIn();
     this.settleElements();
     this.all.forEach((target) => {
       if (target.components.length > 0 || target.provides !== null || target.consumes !== null) target.reason = null;
     });
-    if (before) this.touchChanged(before);
+    if (before) this.invalidateChanged(before);
   }
 
   private resolvedAt(site: number): SiteTarget {
@@ -84,7 +84,7 @@ export class Targets {
   }
 
   /** Touches what renders something else than before, and what is rendered elsewhere. */
-  private touchChanged(before: Targets): void {
+  private invalidateChanged(before: Targets): void {
     const { graph } = this;
     const { dependencies } = graph;
     const sites = Math.max(this.all.length, before.all.length);
@@ -119,9 +119,9 @@ export class Targets {
         else target.provides = context;
         continue;
       }
-      if (this.takeFunction(origin, target) || this.takeHeld(origin, target)) continue;
+      if (this.takeFunction(origin, target) || this.takeStored(origin, target)) continue;
       if (graph.places[origin.place]?.kind === 'param') {
-        this.handedIn(site, origin, resolved);
+        this.passedIn(site, origin, resolved);
         continue;
       }
       if (graph.places[origin.place]?.kind === 'read') resolved.readFrom.push(origin);
@@ -180,7 +180,7 @@ export class Targets {
   }
 
   /** A tag that a cell holds: any of what it is computed from, begins with or is set to. */
-  private takeHeld(origin: Origin, target: SiteTarget): boolean {
+  private takeStored(origin: Origin, target: SiteTarget): boolean {
     const { graph } = this;
     if (origin.path.length > 0 || graph.places[origin.place]?.kind !== 'cell') return false;
     const begins = graph.edgesInto(origin.place).filter(({ op }) => op === 'same' || op === 'frozen');
@@ -201,9 +201,9 @@ export class Targets {
   }
 
   /** A tag that is a parameter: of a wrapper, by its calls; of a component, by the sites that render it. */
-  private handedIn(site: number, origin: Origin, { target, asked }: Resolved): void {
+  private passedIn(site: number, origin: Origin, { target, asked }: Resolved): void {
     const taker = this.graph.fnOfPlace(origin.place);
-    for (const { call, through, found } of this.brought.givenFor(origin, target, 0)) {
+    for (const { call, through, found } of this.brought.argumentsFor(origin, target, 0)) {
       for (const one of found) add(target, one);
       // Inside a wrapper, what it renders depends on the call that made it.
       if (!through) target.byCall.set(call, [...(target.byCall.get(call) ?? []), ...found]);
@@ -223,10 +223,10 @@ export class Targets {
       for (const fn of components)
         for (const { site: inner, origin } of this.asked.get(fn) ?? []) {
           const props = graph.sites[site]?.fact.props ?? [];
-          const given = props.find((prop) => prop.name === origin.path[0]);
+          const passed = props.find((prop) => prop.name === origin.path[0]);
           const target = this.all[inner];
           if (!target) continue;
-          if (given) (given.literal === null ? open : named).add(target);
+          if (passed) (passed.literal === null ? open : named).add(target);
           else if (props.some((prop) => prop.name === null)) spread.add(target);
         }
     });
@@ -262,10 +262,10 @@ export class Targets {
       if (!target || context === undefined) continue;
       this.all.forEach(({ provides }, provider) => {
         const entry = graph.sites[provider];
-        const given = entry?.fact.props.find((prop) => prop.name === 'value');
-        if (provides !== context || !entry || given?.place == null) return;
-        for (const from of this.traceComputed(graph.at(entry.file, given.place), origin.path))
-          this.takeGiven(from, target);
+        const valueProp = entry?.fact.props.find((prop) => prop.name === 'value');
+        if (provides !== context || !entry || valueProp?.place == null) return;
+        for (const from of this.traceComputed(graph.at(entry.file, valueProp.place), origin.path))
+          this.takePassed(from, target);
       });
     }
   }
@@ -281,7 +281,7 @@ export class Targets {
     });
   }
 
-  private resolveHandedIn(): void {
+  private resolvePassedIn(): void {
     const { graph } = this;
     for (let round = 0; round < ROUNDS; round++) {
       let changed = false;
@@ -294,14 +294,14 @@ export class Targets {
             if (!target || !entry || name === undefined) continue;
             const before = target.targets.length;
             for (const from of graph.trace(graph.at(entry.file, entry.fact.propsPlace), [name, ...after]))
-              this.takeGiven(from, target);
+              this.takePassed(from, target);
             changed ||= target.targets.length > before;
           }
       if (!changed) return;
     }
   }
 
-  private takeGiven(from: Origin, target: SiteTarget): void {
+  private takePassed(from: Origin, target: SiteTarget): void {
     if (this.takeFunction(from, target)) return;
     const imported = this.graph.importedAs(from.place);
     if (imported?.resolution.kind === 'outside') {
@@ -359,7 +359,7 @@ function notLazy(name: string): string {
 function isPicked(graph: Graph, tag: number): boolean {
   const before = namesBefore(graph, tag, ({ op }) => op === 'same' || op === 'get');
   return [...before].some(
-    (place) => isElement(graph, place) || givenAs(graph, place).some((one) => isElement(graph, one)),
+    (place) => isElement(graph, place) || argumentsAs(graph, place).some((one) => isElement(graph, one)),
   );
 }
 
@@ -368,14 +368,14 @@ function isElement(graph: Graph, place: number): boolean {
 }
 
 /** What the callers of a function of the same file give for one of its parameters. */
-function givenAs(graph: Graph, place: number): number[] {
+function argumentsAs(graph: Graph, place: number): number[] {
   const fn = graph.places[place]?.kind === 'param' ? graph.fnOfPlace(place) : -1;
   const entry = graph.functions[fn];
   if (!entry) return [];
   const index = entry.fact.params.findIndex((param) => graph.at(entry.file, param) === place);
   return graph.callersOfFunction(fn).flatMap((call) => {
-    const given = graph.calls[call];
-    const arg = given?.file === entry.file ? given.fact.args[index] : null;
+    const numbered = graph.calls[call];
+    const arg = numbered?.file === entry.file ? numbered.fact.args[index] : null;
     return arg == null ? [] : [graph.at(entry.file, arg)];
   });
 }

@@ -35,7 +35,7 @@ export class NamesBelow {
         if (fact.ambient) this.find(context, readers.of(context));
       });
     });
-    if (before) this.touchChanged(before);
+    if (before) this.invalidateChanged(before);
   }
 
   /** The places at which the names of a scope arrive below it, by the site that passes them down. */
@@ -52,13 +52,13 @@ export class NamesBelow {
     for (const { place, unit } of readers)
       for (const run of program.runsTogether(unit)) {
         const owner = program.callContexts.ownerOf(run);
-        for (const { site, hidden } of this.above(context, owner, places))
+        for (const { site, hidden } of this.namesAround(context, owner, places))
           push(this.bySite, site, { at: { place, path: 0, context: run }, hidden });
       }
   }
 
   /** The scopes around a component, each with what those between hide: one that takes over the names around it is looked through. */
-  private above(
+  private namesAround(
     context: number,
     component: number,
     places: ReadonlyMap<number, readonly number[]>,
@@ -84,7 +84,7 @@ export class NamesBelow {
     return found;
   }
 
-  private touchChanged(before: NamesBelow): void {
+  private invalidateChanged(before: NamesBelow): void {
     const said = (list: readonly Below[] | undefined): string =>
       (list ?? NOBODY).map(({ at, hidden }) => `${at.place}:${at.context}:${hidden.join('/')}`).join();
     for (const site of new Set([...this.bySite.keys(), ...before.bySite.keys()]))

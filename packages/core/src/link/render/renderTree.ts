@@ -69,7 +69,7 @@ export class RenderTree {
   /** Who is written by whom: what counts for props, and for what re-renders. */
   readonly by = new Links();
   /** As `by`; what a route shows is held by the component at whose outlet that is. */
-  readonly held = new Links();
+  readonly holds = new Links();
   /** Components that are mounted, or that nothing renders. */
   readonly roots: number[] = [];
   /** Those that no component holds. */
@@ -119,7 +119,7 @@ export class RenderTree {
           if (p.author === null) entries.add(component);
           else this.by.add(p.author, component);
           const holder = p.author ?? p.under;
-          if (holder !== null) this.held.add(holder, component);
+          if (holder !== null) this.holds.add(holder, component);
           else mounted.add(component);
         }
       }
@@ -130,7 +130,7 @@ export class RenderTree {
     this.tops = [...mounted, ...unrendered];
     if (this.tops.length === 0) this.tops.push(...this.roots);
     if (this.roots.length === 0) this.roots.push(...[...program.components.keys()].slice(0, 1));
-    if (before) this.touchChanged(before);
+    if (before) this.invalidateChanged(before);
   }
 
   /** Whether an application begins with a component. */
@@ -139,12 +139,12 @@ export class RenderTree {
   }
 
   /** Touches the components that stand elsewhere than before. */
-  private touchChanged(before: RenderTree): void {
+  private invalidateChanged(before: RenderTree): void {
     const { dependencies } = this.program;
-    const touch = (fn: number): void => dependencies.invalidate(dependencyKey.placements(fn));
+    const invalidate = (fn: number): void => dependencies.invalidate(dependencyKey.placements(fn));
     for (const [fn, placements] of this.placementsOf)
-      if (!samePlacements(placements, before.placementsOf.get(fn))) touch(fn);
-    for (const fn of before.placementsOf.keys()) if (!this.placementsOf.has(fn)) touch(fn);
+      if (!samePlacements(placements, before.placementsOf.get(fn))) invalidate(fn);
+    for (const fn of before.placementsOf.keys()) if (!this.placementsOf.has(fn)) invalidate(fn);
     const startsElsewhere =
       before.hasEntries !== this.hasEntries || (before.start !== undefined && before.start !== this.startsAt());
     if (startsElsewhere) this.environments.clear();
@@ -284,7 +284,7 @@ export class RenderTree {
           for (const i of inside)
             for (const a of around)
               found.push({
-                ...this.above(i, a.around, a),
+                ...this.withParent(i, a.around, a),
                 repeat: strongerRepeat(i.repeat, strongerRepeat(a.repeat, site.fact.repeat)),
               });
         }
@@ -322,7 +322,7 @@ export class RenderTree {
   private reaching(inside: Placement, from: number, to: number | undefined): Placement {
     if (inside.from !== undefined) return inside;
     const between = to === undefined ? null : this.providersBetween(from, to, 0, new Map());
-    return between === null ? { ...inside, from } : this.above(inside, between.around, between);
+    return between === null ? { ...inside, from } : this.withParent(inside, between.around, between);
   }
 
   /**
@@ -349,12 +349,12 @@ export class RenderTree {
       const unit = program.unitOf(graph.fnAt(entry.file, entry.fact.fn));
       for (const run of program.runsOf(unit)) {
         const author = program.ownerOf(run)?.fn;
-        const above = author === undefined ? null : this.providersBetween(author, to, depth + 1, known);
-        if (above === null) continue;
+        const outer = author === undefined ? null : this.providersBetween(author, to, depth + 1, known);
+        if (outer === null) continue;
         for (const { around, guessed } of this.placesAround(graph.at(entry.file, entry.fact.inside), run))
           ways.push({
-            around: this.arounds.within(around, above.around),
-            ...(guessed || above.guessed ? { guessed: true } : {}),
+            around: this.arounds.within(around, outer.around),
+            ...(guessed || outer.guessed ? { guessed: true } : {}),
           });
       }
     }
@@ -368,7 +368,7 @@ export class RenderTree {
   }
 
   /** A placement with what stands further up; where that is to be looked for elsewhere, it stays as it is. */
-  private above(placement: Placement, around: number, { from, guessed }: Partial<Placement> = {}): Placement {
+  private withParent(placement: Placement, around: number, { from, guessed }: Partial<Placement> = {}): Placement {
     if (placement.from !== undefined) return placement;
     const further = { ...placement, around: this.arounds.within(placement.around, around) };
     return { ...further, ...(from === undefined ? {} : { from }), ...(guessed ? { guessed } : {}) };
@@ -436,13 +436,13 @@ export class RenderTree {
           if (placement.guessed && !guessing) continue;
           const { sites, open } = this.arounds.first(placement.around, context);
           for (const site of sites) found.add(site);
-          const above = placement.from ?? placement.author;
+          const parent = placement.from ?? placement.author;
           if (!open) continue;
-          if (above === null) {
+          if (parent === null) {
             if (!guessing) found.add(-1);
-          } else if (!seen.has(above)) {
-            seen.add(above);
-            queue.push(above);
+          } else if (!seen.has(parent)) {
+            seen.add(parent);
+            queue.push(parent);
           }
         }
       }
@@ -461,12 +461,12 @@ export class RenderTree {
       if (!placements && this.isStart(at)) return way;
       for (const { around, author, under, from, guessed } of placements ?? []) {
         if (guessed || !this.arounds.first(around, context).open) continue;
-        const above = from ?? author;
-        const shown = under === null || under === above ? way : [under, ...way];
-        if (above === null) return shown;
-        if (below.has(above)) continue;
-        below.set(above, [above, ...shown]);
-        queue.push(above);
+        const parent = from ?? author;
+        const shown = under === null || under === parent ? way : [under, ...way];
+        if (parent === null) return shown;
+        if (below.has(parent)) continue;
+        below.set(parent, [parent, ...shown]);
+        queue.push(parent);
       }
     }
     return [];

@@ -27,7 +27,7 @@ export class RouteAddresses {
   readonly routes: readonly RouteNode[];
   private readonly bySite = new Map<number, number>();
   private readonly known = new Map<number, ReadonlySet<number>>();
-  private readonly aboveRoutes = new Map<number, ReadonlySet<number>>();
+  private readonly routesAround = new Map<number, ReadonlySet<number>>();
 
   constructor(
     private readonly program: Program,
@@ -69,7 +69,7 @@ export class RouteAddresses {
   private isIn(inner: number, outer: number): boolean {
     if (inner === outer || outer === ROOT) return true;
     // Of two that nothing is known to render, neither says where it stands.
-    return inner < 0 ? outer < 0 : this.above(inner).has(outer);
+    return inner < 0 ? outer < 0 : this.ancestors(inner).has(outer);
   }
 
   private commonPath(routes: ReadonlySet<number>): string | null {
@@ -113,8 +113,8 @@ export class RouteAddresses {
   }
 
   /** All routes that a route stands in. */
-  private above(route: number): ReadonlySet<number> {
-    const known = this.aboveRoutes.get(route);
+  private ancestors(route: number): ReadonlySet<number> {
+    const known = this.routesAround.get(route);
     if (known) return known;
     const found = new Set<number>();
     const queue = [route];
@@ -127,7 +127,7 @@ export class RouteAddresses {
             queue.push(outer);
           }
     }
-    this.aboveRoutes.set(route, found);
+    this.routesAround.set(route, found);
     return found;
   }
 }

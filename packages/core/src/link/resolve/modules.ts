@@ -197,7 +197,7 @@ function matchAlias(alias: AliasSet['paths'][number], specifier: string): string
 }
 
 /** The configuration another one extends: beside it, or in a package of the project. */
-function aboveOf(folder: string, parent: string, byPath: ReadonlyMap<string, ConfigFile>): ConfigFile | undefined {
+function parentConfig(folder: string, parent: string, byPath: ReadonlyMap<string, ConfigFile>): ConfigFile | undefined {
   if (parent.startsWith('.')) {
     const path = normalise(`${folder}/${parent}`);
     return path === null
@@ -259,8 +259,8 @@ function aliasesOf(config: ConfigFile, byPath: Map<string, ConfigFile>, depth: n
   if (!paths && baseUrl === null) {
     const parents = (Array.isArray(parent) ? parent : [parent]).filter((one): one is string => typeof one === 'string');
     const inherited = parents
-      .map((one) => aboveOf(folder, one, byPath))
-      .map((above) => (above ? aliasesOf(above, byPath, depth + 1) : null))
+      .map((one) => parentConfig(folder, one, byPath))
+      .map((parent) => (parent ? aliasesOf(parent, byPath, depth + 1) : null))
       .findLast((set) => set !== null);
     return inherited == null
       ? null

@@ -12,18 +12,18 @@ import type { Program } from '../program/program';
 const MAX_PLACES = 500;
 
 /** A clone that some markup reaches, and the run in which it is made. */
-interface Given {
+interface ClonedWith {
   clone: number;
   run: number;
 }
 
 /** The clones that some markup reaches, and whether it was followed to all of them. */
 interface Found {
-  given: readonly Given[];
+  passed: readonly ClonedWith[];
   cut: boolean;
 }
 
-const NOT_FOUND: Found = { given: [], cut: false };
+const NOT_FOUND: Found = { passed: [], cut: false };
 
 export class Clones {
   private readonly sites = new Map<string, { site: number; context: number }[]>();
@@ -49,15 +49,15 @@ export class Clones {
           const start = { place: graph.at(file, fact.inside), path: 0, context };
           const followed = (): Found =>
             this.followed.get(`${start.place}:${context}`, () => this.follow(start, elements));
-          const { given, cut } = graph.guard.run(file, followed, NOT_FOUND);
+          const { passed, cut } = graph.guard.run(file, followed, NOT_FOUND);
           if (cut) this.cut.add(site);
-          for (const { clone, run } of given) this.join(clone, run, site, context);
+          for (const { clone, run } of passed) this.join(clone, run, site, context);
         }
       });
-    if (before) this.touchChanged(before);
+    if (before) this.invalidateChanged(before);
   }
 
-  private touchChanged(before: Clones): void {
+  private invalidateChanged(before: Clones): void {
     const { dependencies } = this.program;
     const keys = new Set([...this.sites.keys(), ...before.sites.keys()]);
     for (const key of keys)
@@ -67,7 +67,7 @@ export class Clones {
 
   private follow(start: At, elements: ReadonlyMap<number, number[]>): Found {
     this.program.noteRun(start.context);
-    const given: Given[] = [];
+    const cloned: ClonedWith[] = [];
     const seen = new Set<string>();
     const queue = [start];
     for (let at = queue.pop(); at && seen.size < MAX_PLACES; at = queue.pop()) {
@@ -77,12 +77,12 @@ export class Clones {
       const local = this.locals.explore(at);
       for (const visited of local.visited)
         for (const clone of elements.get(visited.place) ?? [])
-          if (visited.path === 0) given.push({ clone, run: visited.context });
+          if (visited.path === 0) cloned.push({ clone, run: visited.context });
       for (const exit of local.exits)
         if (!exit.derived)
           for (const crossing of this.crossings.cross(exit)) if (!crossing.part) queue.push(crossing.to);
     }
-    return { given, cut: seen.size >= MAX_PLACES };
+    return { passed: cloned, cut: seen.size >= MAX_PLACES };
   }
 
   private join(clone: number, run: number, site: number, context: number): void {

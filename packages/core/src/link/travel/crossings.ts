@@ -92,7 +92,7 @@ export class Crossings {
       case 'site':
         return this.intoSite(exit);
       case 'argument':
-        return this.intoHanded(exit);
+        return this.intoPassedFunction(exit);
       case 'returned':
         return (this.functionFlow?.callersOf(exit.target, exit.at.context) ?? []).map((caller) => ({
           to: { place: caller.place, path: exit.at.path, context: caller.context },
@@ -163,7 +163,7 @@ export class Crossings {
           continue;
         }
         // Where any expression may be bound both ways, that is what the child says.
-        if (isUpdate(head) && !this.asksFor(component.propsPlace, head) && !isGiven(site.fact, head)) continue;
+        if (isUpdate(head) && !this.asksFor(component.propsPlace, head) && !isPassed(site.fact, head)) continue;
         const own = { place: component.propsPlace, path: 0, context: program.callContexts.root(fn, via) };
         // What listens around a tag comes to whoever sends what it listens for.
         if (head === AROUND && !this.isTakenOf(head, path, own)) continue;
@@ -233,10 +233,10 @@ export class Crossings {
     for (const { place, unit } of this.readersOf(context))
       for (const run of program.runsTogether(unit)) {
         const owner = program.callContexts.ownerOf(run);
-        const above = this.environment?.of(context, owner);
+        const providers = this.environment?.of(context, owner);
         // Where nothing is known to render a reader, it is taken to are below the only one there is.
-        const mayBe = above?.size === 0 && program.providersOf(context).length === 1;
-        if (above && !above.has(exit.target) && !mayBe) continue;
+        const mayBe = providers?.size === 0 && program.providersOf(context).length === 1;
+        if (providers && !providers.has(exit.target) && !mayBe) continue;
         if (path !== 0 && !this.isTaken(head, { place, path: 0, context: run })) continue;
         found.push({
           to: { place, path, context: run },
@@ -277,8 +277,7 @@ export class Crossings {
     // What comes as a result, or is asked for by a name that it is registered under.
     const isInstance = graph.places[place]?.kind === 'result' || graph.keyedJoins.named.has(place);
     if (path === 0) return true;
-    if (!isInstance)
-      return this.program.fieldPaths.depth(path) === 1 || this.comesToAnything({ place, path, context });
+    if (!isInstance) return this.program.fieldPaths.depth(path) === 1 || this.comesToAnything({ place, path, context });
     return this.isTaken(this.program.fieldPaths.head(path), { place, path: 0, context });
   }
 
@@ -336,7 +335,7 @@ export class Crossings {
   }
 
   /** An argument of a function that was passed arrives as its parameter, in the component that wrote it. */
-  private intoHanded(exit: Exit): Crossing[] {
+  private intoPassedFunction(exit: Exit): Crossing[] {
     const { graph } = this.program;
     const found: Crossing[] = [];
     for (const { fn, context, site } of this.functionFlow?.calleesOf(exit.target, exit.at.context) ?? []) {
@@ -357,7 +356,7 @@ export class Crossings {
   }
 }
 
-function isGiven({ props }: SiteFact, name: string): boolean {
+function isPassed({ props }: SiteFact, name: string): boolean {
   return props.some((prop) => prop.name === name || prop.name === null);
 }
 

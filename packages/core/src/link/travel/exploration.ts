@@ -258,7 +258,7 @@ export class Exploration {
   /** Whether an edge is one of too many by which an object as a whole, and each value in it, gets into other objects. */
   private isOneOfMany({ from, to }: Edge, path: number): boolean {
     const { program } = this;
-    return path !== 0 && program.graph.places[to]?.kind === 'object' && program.crowded.isHandedAbout(from);
+    return path !== 0 && program.graph.places[to]?.kind === 'object' && program.crowded.isCrowded(from);
   }
 
   /** Whether a value came by a place before, and is put there again deeper within something. */
@@ -318,7 +318,7 @@ export class Exploration {
   private throughCalls(state: State, index: number, change: Change): void {
     const { program, local } = this;
     const { graph } = program;
-    if (state.path !== 0 && program.crowded.isHandedAbout(state.place)) this.cut(HANDED_ABOUT);
+    if (state.path !== 0 && program.crowded.isCrowded(state.place)) this.cut(HANDED_ABOUT);
     else this.asArgument(state, index, change);
     for (const call of graph.callsWithReceiver(state.place)) {
       if (state.path !== 0) continue;

@@ -57,18 +57,18 @@ export class FunctionFlow implements FunctionsPassed {
     program.graph.files.forEach((facts, file) => {
       for (const { fn, context, called, cut } of program.graph.guard.run(
         file,
-        () => this.inFiles.get(file, () => this.handedIn(facts, file, crossings)),
+        () => this.inFiles.get(file, () => this.passedTo(facts, file, crossings)),
         [],
       )) {
         for (const one of called) this.join(fn, context, one);
         if (cut) this.cut.add(fn);
       }
     });
-    if (before) this.touchChanged(before);
+    if (before) this.invalidateChanged(before);
   }
 
   /** The functions of a file that end up in some call that was passed them. */
-  private handedIn(facts: FileFacts, file: number, crossings: Crossings): FunctionInRun[] {
+  private passedTo(facts: FileFacts, file: number, crossings: Crossings): FunctionInRun[] {
     const { program } = this;
     const { graph } = program;
     program.dependencies.dependOn(file);
@@ -84,10 +84,10 @@ export class FunctionFlow implements FunctionsPassed {
     });
   }
 
-  private touchChanged(before: FunctionFlow): void {
+  private invalidateChanged(before: FunctionFlow): void {
     const { dependencies } = this.program;
-    touchKeys(before.callees, this.callees, (call) => dependencies.invalidate(dependencyKey.callees(call)));
-    touchKeys(before.callers, this.callers, (fn) => dependencies.invalidate(dependencyKey.handedTo(fn)));
+    invalidateKeys(before.callees, this.callees, (call) => dependencies.invalidate(dependencyKey.callees(call)));
+    invalidateKeys(before.callers, this.callers, (fn) => dependencies.invalidate(dependencyKey.handedTo(fn)));
   }
 
   private follow(start: At, crossings: Crossings): Found {
@@ -161,17 +161,17 @@ function add<T>(map: Map<string, T[]>, key: string, value: T): void {
 }
 
 /** Tells of keys (`number:run`) that have another list than before. */
-function touchKeys<T extends object>(
+function invalidateKeys<T extends object>(
   before: ReadonlyMap<string, readonly T[]>,
   after: ReadonlyMap<string, readonly T[]>,
-  touch: (number: number) => void,
+  invalidate: (number: number) => void,
 ): void {
   const numberOf = (key: string): number => Number(key.slice(0, key.indexOf(':')));
   for (const [key, list] of after) {
     const known = before.get(key);
-    if (known?.length !== list.length || !list.every((one, i) => isAlike(one, known[i]))) touch(numberOf(key));
+    if (known?.length !== list.length || !list.every((one, i) => isAlike(one, known[i]))) invalidate(numberOf(key));
   }
-  for (const key of before.keys()) if (!after.has(key)) touch(numberOf(key));
+  for (const key of before.keys()) if (!after.has(key)) invalidate(numberOf(key));
 }
 
 function isAlike<T extends object>(a: T, b: T | undefined): boolean {

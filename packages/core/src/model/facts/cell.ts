@@ -82,7 +82,7 @@ export interface MutationFact {
   /** The place of the change, called by a call of its own; null for a method that changes the object itself. */
   change: PlaceId | null;
   /** What an assignment gives to a cell; it is the cell's from then on, and does not flow there. */
-  given?: PlaceId;
+  assigned?: PlaceId;
   /** As the source says it: `tray.open = …`, `trays.push()`. */
   text: string;
   /** It changes what elements of the page have, and they are there to be changed in place. */

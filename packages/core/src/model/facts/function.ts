@@ -31,7 +31,7 @@ export interface FunctionFact {
   /** For a candidate: it is a component unless something calls it, as a directive does with a controller that it takes for its own. */
   unlessCalled?: true;
   /** It is kept from one rendering to the next, until something changes that it depends on. */
-  kept?: true;
+  stable?: true;
   at: Spot;
   /** Last line of the function. */
   endLine: number;

@@ -51,10 +51,10 @@ const PASSED = '$props';
 
 export function readAngularClass(r: ScriptReader, node: ClassNode, name: string): PlaceId | undefined {
   const module = decoratorOf(node, /^NgModule$/);
-  if (module) return readNgModule(r, node, name, module.given[0]);
+  if (module) return readNgModule(r, node, name, module.args[0]);
   const decorator = decoratorOf(node, /^(Component|Directive)$/);
   if (!decorator && !isBase(node)) return readService(r, node, name);
-  const metadata = new Metadata(r, decorator?.given[0]);
+  const metadata = new Metadata(r, decorator?.args[0]);
   // What no tag can name is there for other classes to extend.
   const extended = decorator?.name !== 'Component' && metadata.node('selector') === null;
   const role = extended ? 'hook' : 'component';
@@ -103,14 +103,14 @@ export function takenOnce(r: ScriptReader, { left, right, operator }: t.Assignme
   const field = fieldOf(left.property, left.computed);
   const cell = r.fieldCells.get(field);
   if (cell === undefined && (field === '*' || !mayBeValue(right))) return false;
-  const given = value(r, right, left.property.type === 'Identifier' ? left.property : null);
-  if (given === null) return true;
+  const place = value(r, right, left.property.type === 'Identifier' ? left.property : null);
+  if (place === null) return true;
   if (cell === undefined) {
-    r.b.flow(takeOnce(r, given, field, spotOf(left)), r.component.self, 'put', field);
+    r.b.flow(takeOnce(r, place, field, spotOf(left)), r.component.self, 'put', field);
     return true;
   }
-  r.b.flow(given, cell, 'frozen');
-  r.b.use({ place: given, kind: 'copied', fn: r.fn, at: spotOf(left) });
+  r.b.flow(place, cell, 'frozen');
+  r.b.use({ place: place, kind: 'copied', fn: r.fn, at: spotOf(left) });
   return true;
 }
 
@@ -183,8 +183,8 @@ class ComponentClass {
     const at = spotOf(node.superClass);
     if (!component.mixin) r.b.flow(component.props, component.self, 'put', PASSED);
     const args = [component.self];
-    const above = r.b.call({ callee: base, name: 'super', args, onlyKnown: true, fn: component.fn, at });
-    r.b.flow(above, component.self);
+    const superCall = r.b.call({ callee: base, name: 'super', args, onlyKnown: true, fn: component.fn, at });
+    r.b.flow(superCall, component.self);
   }
 
   /** `host: { '[class.deep]': 'depth > 3', '(click)': 'dig()' }`: names in there are read, and called. */
@@ -231,23 +231,23 @@ class ComponentClass {
     const { r, component } = this;
     const field = fieldOf(member.key, member.computed);
     const input = decoratorOf(member, /^Input$/);
-    if (input) this.decoratedInput(member, field, input.given[0]);
+    if (input) this.decoratedInput(member, field, input.args[0]);
     this.hostBinding(member, field);
     const query = queryOf(member);
     if (query) return r.b.flow(readQuery(r, query, field, spotOf(member.key)), component.self, 'put', field);
     const output = decoratorOf(member, /^Output$/);
     const key = member.key.type === 'Identifier' ? member.key : null;
-    const alias = output ? textOf(r, output.given[0]) : null;
-    const given = value(r, member.value, alias !== null && key ? { ...key, name: alias } : key);
-    if (given === null) return;
+    const alias = output ? textOf(r, output.args[0]) : null;
+    const place = value(r, member.value, alias !== null && key ? { ...key, name: alias } : key);
+    if (place === null) return;
     if (member.static) return;
     const cell = r.fieldCells.get(field);
-    if (cell !== undefined) r.b.flow(given, cell, 'frozen');
+    if (cell !== undefined) r.b.flow(place, cell, 'frozen');
     else
       r.b.flow(
         mayBeValue(member.value) && !r.injectedFields.has(field)
-          ? takeOnce(r, given, field, spotOf(member.key))
-          : given,
+          ? takeOnce(r, place, field, spotOf(member.key))
+          : place,
         component.self,
         'put',
         field,
@@ -263,9 +263,9 @@ class ComponentClass {
   }
 
   /** `@Input() depth = 1`, `@Input({ alias: 'deep', required: true }) depth`: gives the name it is passed by. */
-  private decoratedInput(member: t.ClassProperty | t.ClassMethod, field: string, given: t.Node | undefined): string {
-    const options = new Metadata(this.r, given);
-    const name = textOf(this.r, given) ?? options.text('alias') ?? field;
+  private decoratedInput(member: t.ClassProperty | t.ClassMethod, field: string, argument: t.Node | undefined): string {
+    const options = new Metadata(this.r, argument);
+    const name = textOf(this.r, argument) ?? options.text('alias') ?? field;
     const otherwise = member.type === 'ClassProperty' ? (member.value ?? null) : null;
     this.input(field, name, member.key, options.isTrue('required'), otherwise);
     return name;
@@ -293,12 +293,12 @@ class ComponentClass {
       const query = queryOf(member);
       const found = query && readQuery(r, query, field, spotOf(member.key));
       if (found) this.give(fact, field, found, spotOf(member.key));
-      if (input && member.type === 'ClassMethod') this.setter(member, field, fact, input.given[0]);
+      if (input && member.type === 'ClassMethod') this.setter(member, field, fact, input.args[0]);
       return;
     }
     if (member.static) return;
     if (member.kind === 'get') {
-      if (input && member.type === 'ClassMethod') this.decoratedInput(member, field, input.given[0]);
+      if (input && member.type === 'ClassMethod') this.decoratedInput(member, field, input.args[0]);
       if (member.type === 'ClassMethod') this.hostBinding(member, field);
       return b.flow(fact.result, component.self, 'put', field);
     }
@@ -309,7 +309,7 @@ class ComponentClass {
     if (trigger !== undefined)
       b.use({ place: self, kind: 'effect', detail: trigger, fn: component.fn, at: spotOf(member.key) });
     const host = member.type === 'ClassMethod' ? decoratorOf(member, /^HostListener$/) : null;
-    const event = host ? textOf(r, host.given[0]) : null;
+    const event = host ? textOf(r, host.args[0]) : null;
     if (event !== null)
       b.use({ place: self, kind: 'handler', detail: event, fn: component.fn, at: spotOf(member.key) });
   }
@@ -325,17 +325,17 @@ class ComponentClass {
   }
 
   /** `@Input() set depth(to) { … }`: called with what is passed. */
-  private setter(member: t.ClassMethod, field: string, fact: FunctionFact, given: t.Node | undefined): void {
+  private setter(member: t.ClassMethod, field: string, fact: FunctionFact, argument: t.Node | undefined): void {
     const { r, component } = this;
-    const name = this.decoratedInput(member, field, given);
+    const name = this.decoratedInput(member, field, argument);
     const at = spotOf(member.key);
     this.give(fact, field, r.b.part(component.props, name, component.fn, at), at);
   }
 
   /** Calls a setter of the instance. */
-  private give({ self }: FunctionFact, field: string, given: PlaceId, at: Spot): void {
+  private give({ self }: FunctionFact, field: string, place: PlaceId, at: Spot): void {
     const { r, component } = this;
-    r.b.call({ callee: self, name: field, args: [given], fn: component.fn, at });
+    r.b.call({ callee: self, name: field, args: [place], fn: component.fn, at });
   }
 
   private injectInto(member: t.ClassMethod | t.ClassPrivateMethod, fact: FunctionFact): void {
@@ -367,8 +367,8 @@ class ComponentClass {
     const piece = renderedPiece(r, component);
     const list = metadata.node('hostDirectives');
     for (const one of list?.type === 'ArrayExpression' ? list.elements : []) {
-      const given = one ? new Metadata(r, one) : null;
-      const directive = given?.node('directive') ?? one;
+      const argument = one ? new Metadata(r, one) : null;
+      const directive = argument?.node('directive') ?? one;
       if (directive?.type !== 'Identifier') continue;
       const { give } = addSite(
         r,
@@ -377,11 +377,11 @@ class ComponentClass {
         piece,
         spotOf(directive),
       );
-      this.declareList(given?.node('inputs') ?? null, (field, name, at) => {
+      this.declareList(argument?.node('inputs') ?? null, (field, name, at) => {
         declareProp(r, component, name, at, false, null);
         give(field, r.b.part(component.props, name, component.fn, spotOf(at)), null, spotOf(at));
       });
-      this.declareList(given?.node('outputs') ?? null, (field, name, at) => {
+      this.declareList(argument?.node('outputs') ?? null, (field, name, at) => {
         noteEvent(r, component, name, spotOf(at));
         give(eventProp(field), r.b.part(component.props, eventProp(name), component.fn, spotOf(at)), null, spotOf(at));
       });

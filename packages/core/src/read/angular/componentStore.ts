@@ -20,13 +20,13 @@ import { walkNodes } from '../script/walk';
 import { noteInjectable } from './providers';
 import { signalOf } from './signals';
 
-interface Kept {
+interface StoreClass {
   state: PlaceId;
   cells: readonly StoreCell[];
 }
 
 /** The store whose class is being read. */
-const reading = new WeakMap<ScriptReader, Kept>();
+const reading = new WeakMap<ScriptReader, StoreClass>();
 
 /** Reads a class that extends the library's; `undefined` for any other. */
 export function readComponentStore(
@@ -35,8 +35,8 @@ export function readComponentStore(
   name: string,
 ): PlaceId | undefined {
   const { superClass } = node;
-  const above = superClass?.type === 'Identifier' ? r.scope.lookup(superClass.name) : undefined;
-  const imported = above === undefined ? undefined : r.importOf.get(above);
+  const base = superClass?.type === 'Identifier' ? r.scope.lookup(superClass.name) : undefined;
+  const imported = base === undefined ? undefined : r.importOf.get(base);
   if (imported?.source !== '@ngrx/component-store' || imported.imported !== 'ComponentStore') return undefined;
   const { state, cells } = cellsFrom(r, name, plain(r, beginning(node)), spotOf(node.id ?? node));
   for (const cell of r.b.facts.cells.slice(-cells.length)) cell.kind = 'service';
@@ -51,13 +51,13 @@ export function readComponentStore(
 
 /** What the constructor passes up. */
 function beginning(node: t.ClassDeclaration | t.ClassExpression): t.Node | null {
-  let given: t.Node | null = null;
+  let initial: t.Node | null = null;
   for (const member of node.body.body)
     if (member.type === 'ClassMethod' && member.kind === 'constructor')
       walkNodes(member, (one) => {
-        if (one.type === 'CallExpression' && one.callee.type === 'Super') given = one.arguments[0] ?? null;
+        if (one.type === 'CallExpression' && one.callee.type === 'Super') initial = one.arguments[0] ?? null;
       });
-  return given;
+  return initial;
 }
 
 /** `this.select((state) => state.beds)`, `this.updater(…)`, `this.patchState(…)`; `undefined` for any other call. */
@@ -66,52 +66,52 @@ export function readComponentStoreCall(
   node: t.CallExpression,
   target: t.Node | null,
 ): PlaceId | null | undefined {
-  const kept = reading.get(r);
+  const store = reading.get(r);
   const { callee } = node;
-  if (!kept || callee.type !== 'MemberExpression' || callee.object.type !== 'ThisExpression') return undefined;
+  if (!store || callee.type !== 'MemberExpression' || callee.object.type !== 'ThisExpression') return undefined;
   const at = spotOf(node);
   const [first] = node.arguments;
   const method = fieldOf(callee.property, callee.computed);
   if (method === 'select' || method === 'selectSignal' || method === 'get') {
-    const held = chosen(r, node, kept);
-    if (method === 'get') return held;
+    const selected = chosen(r, node, store);
+    if (method === 'get') return selected;
     return method === 'select'
-      ? stream(r, held, at)
-      : signalOf(r, cellName(target)?.name ?? 'selected', at, held, null);
+      ? stream(r, selected, at)
+      : signalOf(r, cellName(target)?.name ?? 'selected', at, selected, null);
   }
   if (method === 'patchState' || method === 'setState') {
     const place = first ? value(r, first as t.Expression) : null;
-    const given = plain(r, first);
-    const next = place !== null && isFunction(given) ? called(r, place, method, at, [kept.state]) : place;
-    change(r, kept, isFunction(given) ? fieldsChanged(given) : fieldsOf(given), next, node);
+    const bare = plain(r, first);
+    const next = place !== null && isFunction(bare) ? called(r, place, method, at, [store.state]) : place;
+    change(r, store, isFunction(bare) ? fieldsChanged(bare) : fieldsOf(bare), next, node);
     return null;
   }
-  return method === 'updater' && first ? updater(r, node, first, kept) : undefined;
+  return method === 'updater' && first ? updater(r, node, first, store) : undefined;
 }
 
 /** What the last argument makes of the state, or of what the streams before it tell. */
-function chosen(r: ScriptReader, node: t.CallExpression, { state }: Kept): PlaceId | null {
-  const given = readArguments(r, node);
-  const by = given.findLast((place, index) => place !== null && isFunction(plain(r, node.arguments[index])));
+function chosen(r: ScriptReader, node: t.CallExpression, { state }: StoreClass): PlaceId | null {
+  const args = readArguments(r, node);
+  const by = args.findLast((place, index) => place !== null && isFunction(plain(r, node.arguments[index])));
   if (by == null) return node.arguments.length === 0 ? state : null;
   const at = spotOf(node);
-  const streams = given.slice(0, given.indexOf(by)).map((one) => (one === null ? null : storeValue(r, one, at)));
+  const streams = args.slice(0, args.indexOf(by)).map((one) => (one === null ? null : storeValue(r, one, at)));
   return called(r, by, 'select', at, streams.length === 0 ? [state] : streams);
 }
 
 /** A function that is called with a value, and sets what is made of the state and that. */
-function updater(r: ScriptReader, node: t.CallExpression, by: t.Node, kept: Kept): PlaceId {
+function updater(r: ScriptReader, node: t.CallExpression, by: t.Node, store: StoreClass): PlaceId {
   const { b } = r;
   const at = spotOf(node);
   const made = value(r, by as t.Expression);
   const id = b.addFunction('updater', 'plain', r.fn, at, at.line);
   const fact = b.fn(id);
-  const given = b.place('param', 'value', id, at);
-  fact.params.push(given);
+  const param = b.place('param', 'value', id, at);
+  fact.params.push(param);
   const before = r.fn;
   r.fn = id;
-  const next = made === null ? null : called(r, made, 'updater', at, [kept.state, given]);
-  change(r, kept, fieldsChanged(plain(r, by)), next, node);
+  const next = made === null ? null : called(r, made, 'updater', at, [store.state, param]);
+  change(r, store, fieldsChanged(plain(r, by)), next, node);
   r.fn = before;
   return fact.self;
 }
@@ -126,7 +126,7 @@ function fieldsOf(node: t.Node | null): Set<string> | null {
 /** Sets the fields named, or all of them where they are not known. */
 function change(
   r: ScriptReader,
-  { cells }: Kept,
+  { cells }: StoreClass,
   fields: Set<string> | null,
   next: PlaceId | null,
   node: t.Node,

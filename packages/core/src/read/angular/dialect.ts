@@ -49,9 +49,9 @@ function makingOf(name: string): Making | undefined {
 
 /** `depth | async` is what a stream tells; any other pipe computes from what it is given. */
 function readPipe(r: ScriptReader, node: t.CallExpression, name: string): PlaceId | null {
-  const given = readArguments(r, node);
-  if (name !== `${PIPE}async`) return computed(r, node, given);
-  const [from = null] = given;
+  const args = readArguments(r, node);
+  if (name !== `${PIPE}async`) return computed(r, node, args);
+  const [from = null] = args;
   return from === null ? null : storeValue(r, from, spotOf(node));
 }
 
@@ -89,10 +89,10 @@ export const angular: Dialect = {
       return form !== undefined ? form : (readStream(r, node, target) ?? readNew(r, node));
     }
     if (name === 'inject') {
-      const given = inject(r, node);
-      const held = given !== null && target?.type === 'Identifier' ? r.scope.own(target.name) : undefined;
-      if (held !== undefined) r.instances.add(held);
-      return given;
+      const injected = inject(r, node);
+      const local = injected !== null && target?.type === 'Identifier' ? r.scope.own(target.name) : undefined;
+      if (local !== undefined) r.instances.add(local);
+      return injected;
     }
     const [mounted] = node.arguments;
     if (mounted && apiName(r, callee, /^@angular\/platform-browser$/) === 'bootstrapApplication') {

@@ -142,11 +142,11 @@ export class Expressions {
   }
 
   private literal(ast: LiteralPrimitive): t.Expression {
-    const given: unknown = ast.value;
-    if (typeof given === 'string') return this.node(ast, 'StringLiteral', { value: given });
-    if (typeof given === 'number') return this.node(ast, 'NumericLiteral', { value: given });
-    if (typeof given === 'boolean') return this.node(ast, 'BooleanLiteral', { value: given });
-    return given === null ? this.node(ast, 'NullLiteral', {}) : this.identifier(ast, 'undefined');
+    const constant: unknown = ast.value;
+    if (typeof constant === 'string') return this.node(ast, 'StringLiteral', { value: constant });
+    if (typeof constant === 'number') return this.node(ast, 'NumericLiteral', { value: constant });
+    if (typeof constant === 'boolean') return this.node(ast, 'BooleanLiteral', { value: constant });
+    return constant === null ? this.node(ast, 'NullLiteral', {}) : this.identifier(ast, 'undefined');
   }
 
   private orNothing(ast: AST | undefined): t.Expression {

@@ -60,10 +60,10 @@ function builtBy(r: ScriptReader, node: t.CallExpression): string | null {
 function control(r: ScriptReader, node: t.Node | null, target: t.Identifier | null, made: t.Node): PlaceId {
   const { b } = r;
   const state = objectOf(r, node);
-  const given = state?.properties.find(
+  const written = state?.properties.find(
     (one) => one.type === 'ObjectProperty' && fieldOf(one.key, one.computed) === 'value',
   );
-  const begins = given?.type === 'ObjectProperty' ? given.value : node;
+  const begins = written?.type === 'ObjectProperty' ? written.value : node;
   const name = target?.name ?? 'control';
   const at = spotOf(target ?? made);
   const cell = b.place('cell', name, r.fn, at);
@@ -73,29 +73,29 @@ function control(r: ScriptReader, node: t.Node | null, target: t.Identifier | nu
   if (first !== null) b.flow(first, cell, 'frozen');
   if (isPlain(begins)) r.plainCells.add(cell);
   pushCell(r, name, 'state', cell, setter, at, name, r.className);
-  const held = formObject(r, cell, at);
-  for (const method of SETS) b.flow(setter, held, 'put', method);
-  return held;
+  const group = formObject(r, cell, at);
+  for (const method of SETS) b.flow(setter, group, 'put', method);
+  return group;
 }
 
 /** What controls and groups have alike. */
-function formObject(r: ScriptReader, held: PlaceId, at: Spot): PlaceId {
+function formObject(r: ScriptReader, control: PlaceId, at: Spot): PlaceId {
   const { b } = r;
   const made = b.place('object', '', r.fn, at);
   b.facts.boxes.push(made);
-  b.flow(held, made, 'put', 'value');
-  b.flow(stream(r, held, at), made, 'put', 'valueChanges');
+  b.flow(control, made, 'put', 'value');
+  b.flow(stream(r, control, at), made, 'put', 'valueChanges');
   const whole = b.fn(b.addFunction('getRawValue', 'plain', r.fn, at, at.line));
-  b.flow(held, whole.result);
+  b.flow(control, whole.result);
   b.flow(whole.self, made, 'put', 'getRawValue');
   return made;
 }
 
 function group(r: ScriptReader, node: t.Node | null | undefined, made: t.Node): PlaceId | null {
-  const given = objectOf(r, node);
-  if (!given) return node ? value(r, node as t.Expression) : null;
+  const object = objectOf(r, node);
+  if (!object) return node ? value(r, node as t.Expression) : null;
   const controls: Controls = [];
-  for (const one of given.properties)
+  for (const one of object.properties)
     if (one.type === 'ObjectProperty') {
       const key = one.key.type === 'Identifier' ? one.key : null;
       controls.push([fieldOf(one.key, one.computed), controlIn(r, one.value, key)]);
@@ -105,8 +105,8 @@ function group(r: ScriptReader, node: t.Node | null | undefined, made: t.Node): 
 
 /** `new FormArray([…])`: a group whose controls go by numbers. */
 function list(r: ScriptReader, node: t.Node | null | undefined, target: t.Identifier | null, made: t.Node): PlaceId {
-  const given = plain(r, node);
-  const nodes = given?.type === 'ArrayExpression' ? given.elements : [];
+  const bare = plain(r, node);
+  const nodes = bare?.type === 'ArrayExpression' ? bare.elements : [];
   const controls = nodes.flatMap((one): Controls => (one ? [['*', controlIn(r, one, target)]] : []));
   return grouped(r, controls, spotOf(made));
 }
@@ -115,12 +115,12 @@ type Controls = [name: string, control: PlaceId | null][];
 
 /** What stands in a group: a control made there, or the value one begins with. */
 function controlIn(r: ScriptReader, node: t.Node, key: t.Identifier | null): PlaceId | null {
-  const given = plain(r, node);
-  if (given?.type === 'ArrayExpression') {
-    for (const one of given.elements.slice(1)) if (one) value(r, one as t.Expression);
-    return control(r, given.elements[0] ?? null, key, node);
+  const bare = plain(r, node);
+  if (bare?.type === 'ArrayExpression') {
+    for (const one of bare.elements.slice(1)) if (one) value(r, one as t.Expression);
+    return control(r, bare.elements[0] ?? null, key, node);
   }
-  const isMade = given?.type === 'NewExpression' || given?.type === 'CallExpression';
+  const isMade = bare?.type === 'NewExpression' || bare?.type === 'CallExpression';
   const isNamed = node.type === 'Identifier' || node.type === 'MemberExpression';
   return isMade || isNamed ? value(r, node, key) : control(r, node, key, node);
 }
@@ -128,23 +128,23 @@ function controlIn(r: ScriptReader, node: t.Node, key: t.Identifier | null): Pla
 function grouped(r: ScriptReader, controls: Controls, at: Spot): PlaceId {
   const { b } = r;
   const values = b.place('object', 'value', r.fn, at);
-  const held = formObject(r, values, at);
+  const group = formObject(r, values, at);
   const all = b.place('object', 'controls', r.fn, at);
-  b.flow(all, held, 'put', 'controls');
+  b.flow(all, group, 'put', 'controls');
   const id = b.addFunction('setValue', 'plain', r.fn, at, at.line);
   const set = b.fn(id);
-  const given = b.place('param', 'value', id, at);
-  set.params.push(given);
+  const param = b.place('param', 'value', id, at);
+  set.params.push(param);
   for (const [name, one] of controls) {
     if (one === null) continue;
     b.flow(one, all, 'put', name);
-    if (name !== '*') b.flow(one, held, 'put', controlField(name));
+    if (name !== '*') b.flow(one, group, 'put', controlField(name));
     b.flow(b.part(one, 'value', r.fn, at), values, 'put', name);
-    const to = b.part(given, name, id, at);
+    const to = b.part(param, name, id, at);
     b.call({ callee: b.part(one, 'setValue', id, at), name: 'setValue', args: [to], onlyKnown: true, fn: id, at });
   }
-  for (const method of SETS) b.flow(set.self, held, 'put', method);
-  return held;
+  for (const method of SETS) b.flow(set.self, group, 'put', method);
+  return group;
 }
 
 /** `this.form.get('depth')`, `form.get('soil.depth')`: one of the controls of a group. */
@@ -152,12 +152,12 @@ function asked(r: ScriptReader, node: t.CallExpression): PlaceId | undefined {
   if (node.callee.type !== 'MemberExpression' || methodOn(r, node, 'FormGroup') !== 'get') return undefined;
   const path = textOf(r, node.arguments[0]);
   if (path === null) readArguments(r, node);
-  let held = value(r, node.callee.object);
+  let place = value(r, node.callee.object);
   const at = spotOf(node);
-  if (held === null) return undefined;
-  if (path === null) return r.b.part(r.b.part(held, 'controls', r.fn, at), '*', r.fn, at);
-  for (const name of path.split('.')) held = r.b.part(held, controlField(name), r.fn, at);
-  return held;
+  if (place === null) return undefined;
+  if (path === null) return r.b.part(r.b.part(place, 'controls', r.fn, at), '*', r.fn, at);
+  for (const name of path.split('.')) place = r.b.part(place, controlField(name), r.fn, at);
+  return place;
 }
 
 /** The field under which a group holds the control of a name: one step to it, where scripts write two. */

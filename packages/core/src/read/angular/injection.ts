@@ -34,8 +34,8 @@ export function inject(r: ScriptReader, node: t.CallExpression): PlaceId | null 
     return node?.type === 'BooleanLiteral' && node.value;
   };
   if (!token || token.type === 'SpreadElement') return null;
-  const held = askToken(r, token, isSet('skipSelf') ? 'above' : isSet('self') ? 'self' : 'self and above');
-  if (held !== null) return held;
+  const injected = askToken(r, token, isSet('skipSelf') ? 'above' : isSet('self') ? 'self' : 'self and above');
+  if (injected !== null) return injected;
   return instanceOf(r, value(r, token as t.Expression), spotOf(node));
 }
 
@@ -44,8 +44,8 @@ export function injected(r: ScriptReader, param: t.Node): PlaceId | null {
   const token = tokenOf(param);
   if (!token) return null;
   const flag = decoratorOf(param, /^(SkipSelf|Self)$/)?.name;
-  const held = askToken(r, token, flag === 'SkipSelf' ? 'above' : flag === 'Self' ? 'self' : 'self and above');
-  if (held !== null) return held;
+  const instance = askToken(r, token, flag === 'SkipSelf' ? 'above' : flag === 'Self' ? 'self' : 'self and above');
+  if (instance !== null) return instance;
   const place = r.scope.lookup(token.name);
   return place === undefined ? null : instanceOf(r, place, spotOf(token));
 }
@@ -59,21 +59,21 @@ export function injectedFields(r: ScriptReader, node: t.ClassDeclaration | t.Cla
   for (const member of node.body.body) {
     if (member.type === 'ClassProperty' && isInjection(member.value)) found.add(fieldOf(member.key, member.computed));
     if (member.type !== 'ClassMethod') continue;
-    for (const field of keptFrom(member)) found.add(field);
+    for (const field of registeredIn(member)) found.add(field);
     if (member.kind !== 'constructor') continue;
     for (const param of member.params) {
       const token = tokenOf(param);
-      const held = param.type === 'TSParameterProperty' ? param.parameter : null;
-      if (token && r.scope.lookup(token.name) !== undefined && held?.type === 'Identifier') found.add(held.name);
+      const pattern = param.type === 'TSParameterProperty' ? param.parameter : null;
+      if (token && r.scope.lookup(token.name) !== undefined && pattern?.type === 'Identifier') found.add(pattern.name);
     }
   }
   return found;
 }
 
 /** `registerOnChange(run) { this.run = run; }`, `@ViewChild(Bed) set bed(bed) { this.held = bed; }`: the fields that are set. */
-function keptFrom(member: t.ClassMethod): string[] {
-  const isGiven = /^registerOn[A-Z]/.test(fieldOf(member.key, member.computed));
-  if (!isGiven && (member.kind !== 'set' || !queryOf(member))) return [];
+function registeredIn(member: t.ClassMethod): string[] {
+  const isRegistered = /^registerOn[A-Z]/.test(fieldOf(member.key, member.computed));
+  if (!isRegistered && (member.kind !== 'set' || !queryOf(member))) return [];
   const [param] = member.params;
   const fields: string[] = [];
   walkNodes(member, (node) => {
@@ -90,8 +90,8 @@ function isInjection(node: t.Node | null | undefined): boolean {
 }
 
 function tokenOf(param: t.Node): t.Identifier | null {
-  const given = decoratorOf(param, /^Inject$/)?.given[0];
-  if (given) return given.type === 'Identifier' ? given : null;
+  const argument = decoratorOf(param, /^Inject$/)?.args[0];
+  if (argument) return argument.type === 'Identifier' ? argument : null;
   const inner = param.type === 'TSParameterProperty' ? param.parameter : param;
   const name = inner.type === 'AssignmentPattern' ? inner.left : inner;
   const type =

@@ -15,10 +15,10 @@ export function readNgModule(
   r: ScriptReader,
   node: t.ClassDeclaration | t.ClassExpression,
   name: string,
-  given: t.Node | undefined,
+  argument: t.Node | undefined,
 ): PlaceId {
   const self = readPlainClass(r, node, name, null);
-  const metadata = new Metadata(r, given);
+  const metadata = new Metadata(r, argument);
   const imports = metadata.node('imports');
   r.b.facts.scopes.push({
     self,

@@ -55,8 +55,8 @@ export function readProviders(r: ScriptReader, node: t.Node | null, component: S
 
 /** Notes where an `@Injectable({ providedIn: 'root' })` class is provided. */
 export function noteInjectable(r: ScriptReader, node: t.ClassDeclaration | t.ClassExpression, self: PlaceId): void {
-  const given = decoratorOf(node, /^Injectable$/)?.given[0];
-  if (given && new Metadata(r, given).node('providedIn'))
+  const argument = decoratorOf(node, /^Injectable$/)?.args[0];
+  if (argument && new Metadata(r, argument).node('providedIn'))
     r.b.facts.providers.push({ service: self, by: null, at: spotOf(node.id ?? node) });
 }
 
@@ -69,25 +69,25 @@ function noteProvider(r: ScriptReader, token: t.Node, component: SingleFileCompo
 
 function readProvider(r: ScriptReader, node: t.ObjectExpression, component: SingleFileComponent | null): void {
   const token = property(node, 'provide');
-  const given = providedBy(r, node);
+  const provided = providedBy(r, node);
   if (token?.type !== 'Identifier') return;
   if (!TOKEN.test(token.name)) {
-    standIn(r, token, given);
+    standIn(r, token, provided);
     return noteProvider(r, token, component);
   }
   const context = value(r, token);
   const at = spotOf(token);
-  const held = given ?? r.b.place('object', token.name, r.fn, at);
+  const service = provided ?? r.b.place('object', token.name, r.fn, at);
   if (context === null) return;
-  if (component) component.provides.push({ context, value: held, name: token.name, at });
-  else provideAround(r, context, token.name, held, at);
+  if (component) component.provides.push({ context, value: service, name: token.name, at });
+  else provideAround(r, context, token.name, service, at);
 }
 
 /** `{ provide: Soil, useClass: DeepSoil }`: whoever asks for the one may be given the other. */
-function standIn(r: ScriptReader, token: t.Identifier, given: PlaceId | null): void {
+function standIn(r: ScriptReader, token: t.Identifier, place: PlaceId | null): void {
   const asked = value(r, token);
-  if (asked === null || given === null) return;
-  r.b.facts.ties.push({ from: given, to: asked, result: true });
+  if (asked === null || place === null) return;
+  r.b.facts.ties.push({ from: place, to: asked, result: true });
 }
 
 /** What a provider gives: a value, what a function makes, or the instance of a class. */

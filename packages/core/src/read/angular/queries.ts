@@ -21,22 +21,22 @@ interface Asked {
   content: boolean;
   /** For all there are, as a list. */
   all: boolean;
-  given: readonly t.Node[];
+  args: readonly t.Node[];
 }
 
 /** The query a member is filled by; null where it is filled by none. */
 export function queryOf(member: t.Node): Asked | null {
   const decorator = decoratorOf(member, QUERY);
   if (!decorator) return null;
-  const { name, given } = decorator;
-  return { content: name.startsWith('Content'), all: name.endsWith('Children'), given };
+  const { name, args } = decorator;
+  return { content: name.startsWith('Content'), all: name.endsWith('Children'), args };
 }
 
 /** Reads a query; gives the place of what it finds. */
-export function readQuery(r: ScriptReader, { content, all, given }: Asked, name: string, at: Spot): PlaceId | null {
+export function readQuery(r: ScriptReader, { content, all, args }: Asked, name: string, at: Spot): PlaceId | null {
   const { component, b } = r;
   if (!component) return null;
-  const [asked, more] = given;
+  const [asked, more] = args;
   const names = textOf(r, asked)?.split(',') ?? [];
   const options = objectOf(r, more);
   const read = property(options, 'read');
@@ -72,7 +72,7 @@ export function querySignal(api: string): Making {
     const named = cellName(target);
     const name = named?.name ?? 'child';
     const at = spotOf(named?.node ?? node);
-    return signalOf(r, name, at, readQuery(r, { ...asked, given: node.arguments }, name, at), null);
+    return signalOf(r, name, at, readQuery(r, { ...asked, args: node.arguments }, name, at), null);
   };
 }
 

@@ -41,10 +41,10 @@ function readData(r: ScriptReader, route: t.ObjectExpression): void {
   const resolved = objectOf(r, property(route, 'resolve'));
   const fixed = property(route, 'data');
   const at = spotOf(route);
-  const given = fixed ? value(r, fixed) : null;
-  if (given !== null) r.b.facts.joins.push({ key: DATA, place: given, into: true });
+  const place = fixed ? value(r, fixed) : null;
+  if (place !== null) r.b.facts.joins.push({ key: DATA, place: place, into: true });
   if (!resolved) return;
-  const held = r.b.place('object', 'data', r.fn, at);
+  const object = r.b.place('object', 'data', r.fn, at);
   for (const one of resolved.properties) {
     if (one.type !== 'ObjectProperty') continue;
     const by = value(r, one.value as t.Expression);
@@ -54,9 +54,9 @@ function readData(r: ScriptReader, route: t.ObjectExpression): void {
       r.b.call({ callee, name, args: [null], onlyKnown: true, fn: r.fn, at: spotOf(one.value) });
     // A function, or a class that has one; it gives what it finds, or a stream of that.
     for (const found of [call(by), call(r.b.part(call(by), 'resolve', r.fn, at))])
-      for (const one of [found, storeValue(r, found, at)]) r.b.flow(one, held, 'put', name);
+      for (const one of [found, storeValue(r, found, at)]) r.b.flow(one, object, 'put', name);
   }
-  r.b.facts.joins.push({ key: DATA, place: held, into: true });
+  r.b.facts.joins.push({ key: DATA, place: object, into: true });
 }
 
 const SHOWS = ['component', 'loadComponent', 'children', 'loadChildren', 'redirectTo'];

@@ -85,8 +85,8 @@ function adding(r: ScriptReader, callee: PlaceId, { instance }: Store, at: Spot)
 
 /** `withState({ depth: 1 })`: a cell for each field. */
 function begin(r: ScriptReader, node: t.Node | undefined, { name, instance, state }: Store): void {
-  const given = plain(r, node);
-  const body = isFunction(given) ? given.body : given;
+  const bare = plain(r, node);
+  const body = isFunction(bare) ? bare.body : bare;
   const object = objectOf(r, body);
   if (!object) {
     if (node) value(r, node as t.Expression);
@@ -118,11 +118,11 @@ function patched(r: ScriptReader, node: t.CallExpression): null {
   }
   const at = spotOf(node);
   for (const one of changes) {
-    const given = plain(r, one);
+    const bare = plain(r, one);
     const place = value(r, one as t.Expression);
-    const isRun = isFunction(given);
+    const isRun = isFunction(bare);
     const next = isRun && place !== null ? called(r, place, 'patch', at, [r.b.part(store, STATE, r.fn, at)]) : place;
-    const returned = isRun ? returnedBy(given) : given;
+    const returned = isRun ? returnedBy(bare) : bare;
     for (const field of returned?.type === 'ObjectExpression' ? returned.properties : []) {
       if (field.type !== 'ObjectProperty') continue;
       const name = fieldOf(field.key, field.computed);

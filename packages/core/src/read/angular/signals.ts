@@ -22,12 +22,12 @@ export function signalOf(
   r: ScriptReader,
   name: string,
   at: Spot,
-  held: PlaceId | null,
+  place: PlaceId | null,
   setter: PlaceId | null,
 ): PlaceId {
   const { b } = r;
   const fact = b.fn(b.addFunction(name, 'plain', r.fn, at, at.line));
-  b.flow(held, fact.result);
+  b.flow(place, fact.result);
   b.facts.boxes.push(fact.self);
   if (setter === null) return fact.self;
   b.flow(setter, fact.self, 'put', 'set');
@@ -116,10 +116,10 @@ function inputOf(r: ScriptReader, node: t.CallExpression, target: t.Node | null,
   const first = otherwise ? value(r, otherwise as t.Expression) : null;
   if (!component) return signalOf(r, name, at, first, null);
   declareProp(r, component, public_, target ?? node, required, otherwise ? r.source(otherwise) : null);
-  const held = r.b.part(component.props, public_, component.fn, at);
+  const field = r.b.part(component.props, public_, component.fn, at);
   const transform = property(options, 'transform');
   if (transform) value(r, transform);
-  return signalOf(r, name, at, held, null);
+  return signalOf(r, name, at, field, null);
 }
 
 /** `model(false)`: a prop that is bound both ways; setting it asks whoever binds it. */
@@ -133,21 +133,21 @@ function modelOf(r: ScriptReader, node: t.CallExpression, target: t.Node | null,
   if (!component) return signal(r, node, target);
   declareProp(r, component, public_, target ?? node, required, otherwise ? r.source(otherwise) : null);
   noteEvent(r, component, `${public_}Change`, at);
-  const held = r.b.part(component.props, public_, component.fn, at);
+  const field = r.b.part(component.props, public_, component.fn, at);
   const ask = r.b.part(component.props, eventProp(`${public_}Change`), component.fn, at);
-  return signalOf(r, name, at, held, ask);
+  return signalOf(r, name, at, field, ask);
 }
 
 /** `output<Bed>()`, `new EventEmitter<Bed>()`: an event; `emit` calls whoever listens. */
 export function outputOf(r: ScriptReader, name: string, at: Spot): PlaceId {
   const { component, b } = r;
-  const held = b.place('object', name, r.fn, at);
-  if (!component) return held;
+  const object = b.place('object', name, r.fn, at);
+  if (!component) return object;
   noteEvent(r, component, name, at);
   const heard = b.part(component.props, eventProp(name), component.fn, at);
-  b.flow(heard, held, 'put', 'emit');
-  b.flow(heard, held, 'put', 'next');
-  return held;
+  b.flow(heard, object, 'put', 'emit');
+  b.flow(heard, object, 'put', 'next');
+  return object;
 }
 
 const output: Making = (r, node, target) => {

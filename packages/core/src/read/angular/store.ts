@@ -29,9 +29,9 @@ export function readStoreCall(
   const isPath = path.length > 0 && path.length === names.length;
   const selector = isPath ? selecting(r, path, at) : first ? value(r, first as t.Expression) : null;
   if (selector === null) return null;
-  const held = selected(r, selector, at);
-  if (method === 'select') return stream(r, held, at);
-  return signalOf(r, cellName(target)?.name ?? 'selected', at, held, null);
+  const selection = selected(r, selector, at);
+  if (method === 'select') return stream(r, selection, at);
+  return signalOf(r, cellName(target)?.name ?? 'selected', at, selection, null);
 }
 
 /** `StoreModule.forRoot(reducers)`, by the name it is exported by; `undefined` for any other call. */

@@ -1,6 +1,6 @@
 /** Subscriptions that a component begins and never ends. */
 import type * as t from '@babel/types';
-import { toldAt } from '../libraries/stores/streams';
+import { emittedAt } from '../libraries/stores/streams';
 import { spotOf } from '../script/builder';
 import { calledName } from '../script/names';
 import { fieldOf } from '../script/patterns';
@@ -34,33 +34,40 @@ export function noteBegun(r: ScriptReader, node: t.ClassDeclaration | t.ClassExp
 }
 
 function noteSubscriptions(r: ScriptReader, node: t.Node, method: Method): void {
-  const kept = keptIn(method);
+  const variables = variablesIn(method);
   walkNodes(method, (call, within) => {
     if (within || call.type !== 'CallExpression' || calledName(call) !== 'subscribe') return;
-    const told = toldAt(call);
-    if (told === undefined || endsByItself(call)) return;
-    const name = kept.get(call);
+    const emitted = emittedAt(call);
+    if (emitted === undefined || endsByItself(call)) return;
+    const name = variables.get(call);
     if (name !== undefined && (name === null || isNamedAgain(node, name))) return;
-    r.b.facts.starts.push({ name: 'subscribe', topic: '', ended: false, of: told, fn: r.fn, at: spotOf(call.callee) });
+    r.b.facts.starts.push({
+      name: 'subscribe',
+      topic: '',
+      ended: false,
+      of: emitted,
+      fn: r.fn,
+      at: spotOf(call.callee),
+    });
   });
 }
 
 /** The field or variable that a subscription is kept in; null where it is put into, or passed to, something else. */
-function keptIn(method: t.Node): ReadonlyMap<t.Node, string | null> {
-  const kept = new Map<t.Node, string | null>();
+function variablesIn(method: t.Node): ReadonlyMap<t.Node, string | null> {
+  const variables = new Map<t.Node, string | null>();
   walkNodes(method, (node) => {
     if (node.type === 'AssignmentExpression') {
       const { left } = node;
       const isOwn = left.type === 'MemberExpression' && left.object.type === 'ThisExpression';
-      kept.set(
+      variables.set(
         node.right,
         isOwn ? fieldOf(left.property, left.computed) : left.type === 'Identifier' ? left.name : null,
       );
     } else if (node.type === 'VariableDeclarator' && node.init)
-      kept.set(node.init, node.id.type === 'Identifier' ? node.id.name : null);
-    else for (const one of passedOn(node)) kept.set(one, null);
+      variables.set(node.init, node.id.type === 'Identifier' ? node.id.name : null);
+    else for (const one of passedOn(node)) variables.set(one, null);
   });
-  return kept;
+  return variables;
 }
 
 /** What a piece of code passes, lists or returns. */
@@ -76,12 +83,12 @@ function isNamedAgain(node: t.Node, name: string): boolean {
   walkNodes(node, (one) => {
     if (one.type === 'MemberExpression' || one.type === 'OptionalMemberExpression') {
       const field = fieldOf(one.property, one.computed);
-      const held = one.object;
-      const isHeld =
-        held.type === 'Identifier'
-          ? held.name === name
-          : held.type === 'MemberExpression' && fieldOf(held.property, held.computed) === name;
-      if (isHeld && field !== 'closed') times++;
+      const object = one.object;
+      const isVariable =
+        object.type === 'Identifier'
+          ? object.name === name
+          : object.type === 'MemberExpression' && fieldOf(object.property, object.computed) === name;
+      if (isVariable && field !== 'closed') times++;
     } else if (one.type === 'CallExpression')
       for (const arg of one.arguments)
         if (

@@ -69,7 +69,7 @@ const OUTLET = /^ng(Template|Component)Outlet/;
 interface ContentNames {
   declare?: (context: PlaceId) => void;
   /** What is given it without a name. */
-  given?: string;
+  as?: string;
   /** Those of its own are declared already, around it. */
   declared?: boolean;
 }
@@ -124,20 +124,20 @@ class Template {
   ): PlaceId {
     const { r } = this;
     const at = spot(keySpan);
-    const held = r.b.place('object', name, r.fn, at);
-    if (directive !== '' || !(node instanceof TmplAstElement) || !isComponent(node.name)) return held;
-    this.holders.set(node, held);
-    r.b.facts.boxes.push(held);
-    return r.b.part(held, 'current', r.fn, at);
+    const object = r.b.place('object', name, r.fn, at);
+    if (directive !== '' || !(node instanceof TmplAstElement) || !isComponent(node.name)) return object;
+    this.holders.set(node, object);
+    r.b.facts.boxes.push(object);
+    return r.b.part(object, 'current', r.fn, at);
   }
 
-  private name(one: TmplAstReference | TmplAstVariable | TmplAstLetDeclaration, held: PlaceId | null): void {
+  private name(one: TmplAstReference | TmplAstVariable | TmplAstLetDeclaration, list: PlaceId | null): void {
     const { r } = this;
     if (r.scope.own(one.name) !== undefined) return;
     const at = spot(one instanceof TmplAstLetDeclaration ? one.nameSpan : one.keySpan);
     const place = r.b.place('binding', one.name, r.fn, at);
     r.scope.declare(one.name, place);
-    r.b.flow(held, place);
+    r.b.flow(list, place);
   }
 
   private node(node: TmplAstNode, piece: PlaceId): void {
@@ -227,11 +227,11 @@ class Template {
       const all = new Map<object, PlaceId | null>();
       for (const one of node.templateAttrs) {
         if (!isBound(one) || OUTLET.test(one.name)) continue;
-        const given = CONDITIONS.test(one.name) ? this.test(one.value, one.sourceSpan) : this.shown(one, piece);
-        all.set(one, given);
-        if (one.name === 'ngIf') tested = given;
+        const condition = CONDITIONS.test(one.name) ? this.test(one.value, one.sourceSpan) : this.shown(one, piece);
+        all.set(one, condition);
+        if (one.name === 'ngIf') tested = condition;
         // `else other`: the template of that name is shown here as well.
-        if (/^ngIf(Else|Then)$/.test(one.name)) this.call(given, null, piece, one.sourceSpan);
+        if (/^ngIf(Else|Then)$/.test(one.name)) this.call(condition, null, piece, one.sourceSpan);
       }
       const [inputs, attributes] = [node.templateAttrs.filter(isBound), node.templateAttrs.filter(isText)];
       this.directives({ name: node.tagName ?? '', attributes, inputs, outputs: [] }, piece, all);
@@ -251,7 +251,7 @@ class Template {
           this.name(one, this.r.b.part(context, one.value === '' ? IMPLICIT : one.value, this.r.fn, at));
         }
       },
-      given: node.variables.find(({ value: field }) => field === '')?.name,
+      as: node.variables.find(({ value: field }) => field === '')?.name,
     });
     this.functions.set(node, made);
     return made;
@@ -261,12 +261,12 @@ class Template {
     children: readonly TmplAstNode[],
     at: Spot,
     endLine: number,
-    { declare, given = 'context', declared = false }: ContentNames,
+    { declare, as = 'context', declared = false }: ContentNames,
   ): PlaceId {
     const { r } = this;
     const id = r.b.addFunction('', 'closure', r.fn, at, endLine + 1);
     const fact = r.b.fn(id);
-    const context = r.b.place('param', given, id, at);
+    const context = r.b.place('param', as, id, at);
     fact.params.push(context);
     const before = { fn: r.fn, depth: r.depth };
     r.fn = id;
@@ -304,11 +304,11 @@ class Template {
     const { r } = this;
     const at = spot(one.sourceSpan);
     const { site, give, propsPlace } = addSite(r, one.name, this.value(one.value) ?? r.global('', at), piece, at);
-    const given = all.find(
+    const outlet = all.find(
       (other): other is TmplAstBoundAttribute => isBound(other) && other.name === 'ngComponentOutletInputs',
     );
-    if (!given) return;
-    const node = this.expressions.read(given.value);
+    if (!outlet) return;
+    const node = this.expressions.read(outlet.value);
     const place = value(r, node);
     if (place === null) return;
     if (node?.type === 'ObjectExpression') {
@@ -360,28 +360,28 @@ class Template {
     if (outlet) this.outlet(outlet, node.inputs, piece);
     const component = node.inputs.find(({ name }) => name === 'ngComponentOutlet');
     if (component) this.componentOutlet(component, node.inputs, piece);
-    const given = new Map<object, PlaceId | null>();
-    for (const one of node.inputs) if (!OUTLET.test(one.name)) given.set(one, this.shown(one, piece));
+    const values = new Map<object, PlaceId | null>();
+    for (const one of node.inputs) if (!OUTLET.test(one.name)) values.set(one, this.shown(one, piece));
     for (const one of node.outputs) {
       const place = this.handler(one);
-      given.set(one, place);
+      values.set(one, place);
       if (place !== null) r.b.use({ place, kind: 'handler', detail: one.name, fn: r.fn, at: spot(one.sourceSpan) });
     }
     if (control) this.control(control, piece);
-    this.directives(node, piece, given);
+    this.directives(node, piece, values);
     r.depth++;
     r.block(() => this.children(node.children, piece));
     r.depth--;
   }
 
   /** An element that shows what a control holds, and sets it. */
-  private control({ held, set, span }: Control, piece: PlaceId): { held: PlaceId | null; set: PlaceId | null } {
+  private control({ bound, set, span }: Control, piece: PlaceId): { shown: PlaceId | null; set: PlaceId | null } {
     const { r } = this;
     const at = spot(span);
-    const [shown, run] = [value(r, held), value(r, set)];
+    const [shown, run] = [value(r, bound), value(r, set)];
     if (shown !== null) r.b.use({ place: shown, kind: 'shown', inside: piece, repeat: r.repeat, fn: r.fn, at });
     if (run !== null) r.b.use({ place: run, kind: 'handler', detail: 'input', fn: r.fn, at });
-    return { held: shown, set: run };
+    return { shown, set: run };
   }
 
   private site(node: TmplAstElement, piece: PlaceId, control: Control | null): void {
@@ -393,14 +393,14 @@ class Template {
     r.repeat = 'once';
     const holder = this.holders.get(node);
     if (holder !== undefined) give(HANDLE, holder, null, at);
-    const given = this.given(node, give);
+    const values = this.valuesOf(node, give);
     if (control) {
       // A component that stands in a form is given what it is to show as if that were bound both ways.
-      const { held, set } = this.control(control, piece);
-      give(MODEL, held, null, spot(control.span));
+      const { shown, set } = this.control(control, piece);
+      give(MODEL, shown, null, spot(control.span));
       give(eventProp(`${MODEL}Change`), set, null, spot(control.span));
     }
-    this.directives(node, piece, given);
+    this.directives(node, piece, values);
     for (const child of node.children)
       if (child instanceof TmplAstTemplate && isOwn(child))
         for (const { name, keySpan } of child.references)
@@ -424,21 +424,21 @@ class Template {
   }
 
   /** What is written at a tag: given to the component, and to whatever else may take it there. */
-  private given(node: TmplAstElement, give: Give): ReadonlyMap<object, PlaceId | null> {
-    const given = new Map<object, PlaceId | null>();
+  private valuesOf(node: TmplAstElement, give: Give): ReadonlyMap<object, PlaceId | null> {
+    const values = new Map<object, PlaceId | null>();
     for (const one of node.inputs) {
       // Classes, styles and attributes of the element itself.
       if (one.type !== PROPERTY && one.type !== BOTH_WAYS) this.value(one.value);
-      else given.set(one, one.type === BOTH_WAYS ? this.bound(one) : this.value(one.value));
+      else values.set(one, one.type === BOTH_WAYS ? this.bound(one) : this.value(one.value));
     }
-    for (const one of node.outputs) given.set(one, this.handler(one));
-    this.handOver(node, given, give);
-    return given;
+    for (const one of node.outputs) values.set(one, this.handler(one));
+    this.handOver(node, values, give);
+    return values;
   }
 
   private handOver(
     { attributes, inputs, outputs }: Written,
-    given: ReadonlyMap<object, PlaceId | null>,
+    values: ReadonlyMap<object, PlaceId | null>,
     give: Give,
   ): void {
     for (const { name, value: text, sourceSpan } of attributes)
@@ -447,16 +447,16 @@ class Template {
     for (const one of inputs) {
       const literal = one.type === PROPERTY ? literalOf(this.expressions.read(one.value)) : null;
       if ((one.type === PROPERTY || one.type === BOTH_WAYS) && !/^form(Control|Group|Array)(Name)?$/.test(one.name))
-        give(one.name, given.get(one) ?? null, literal, spot(one.sourceSpan));
+        give(one.name, values.get(one) ?? null, literal, spot(one.sourceSpan));
     }
-    for (const one of outputs) give(eventProp(one.name), given.get(one) ?? null, null, spot(one.sourceSpan));
+    for (const one of outputs) give(eventProp(one.name), values.get(one) ?? null, null, spot(one.sourceSpan));
   }
 
   /** Attributes that may be directives of the project: each is given all that is written at the tag. */
   private directives(
     node: Written & { name: string },
     piece: PlaceId,
-    given: ReadonlyMap<object, PlaceId | null>,
+    values: ReadonlyMap<object, PlaceId | null>,
   ): void {
     const { r } = this;
     for (const one of mayBeDirectives(node.name, [...node.attributes, ...node.inputs])) {
@@ -464,7 +464,7 @@ class Template {
       const { site, give } = addSite(r, `[${one.name}]`, r.global(`${node.name}[${one.name}]`, at), piece, at);
       site.maybe = true;
       site.nested = true;
-      this.handOver(node, given, give);
+      this.handOver(node, values, give);
     }
   }
 
@@ -474,10 +474,10 @@ class Template {
     const place = this.value(one.value);
     if (place === null) return null;
     const at = spot(one.sourceSpan);
-    const given = r.b.place('computed', one.name, r.fn, at);
-    r.b.flow(place, given);
-    r.b.flow(r.b.call({ callee: place, name: one.name, args: [], onlyKnown: true, fn: r.fn, at }), given);
-    return given;
+    const computed = r.b.place('computed', one.name, r.fn, at);
+    r.b.flow(place, computed);
+    r.b.flow(r.b.call({ callee: place, name: one.name, args: [], onlyKnown: true, fn: r.fn, at }), computed);
+    return computed;
   }
 
   private value(ast: AST | null | undefined): PlaceId | null {
@@ -507,14 +507,14 @@ class Template {
     // `[ngClass]="{ open: isOpen }"`: what is put together is shown in each of its parts.
     const parts = node?.type === 'ObjectExpression' ? fieldsOf(node) : [];
     if (place === null) return null;
-    const show = (held: PlaceId): void =>
-      r.b.use({ place: held, kind: 'shown', inside: piece, repeat: r.repeat, fn: r.fn, at });
+    const show = (place: PlaceId): void =>
+      r.b.use({ place: place, kind: 'shown', inside: piece, repeat: r.repeat, fn: r.fn, at });
     show(place);
     for (const field of parts) {
       // The name of a class is none of the value that decides on it.
-      const held = r.b.place('computed', '', r.fn, at);
-      r.b.flow(place, held, 'get', field);
-      show(held);
+      const computed = r.b.place('computed', '', r.fn, at);
+      r.b.flow(place, computed, 'get', field);
+      show(computed);
     }
     return place;
   }

@@ -17,7 +17,7 @@ export const MODEL = 'ngModel';
 /** What an element shows of a control, and how it sets it. */
 export interface Control {
   /** Null where the control could not be told. */
-  held: t.Expression | null;
+  bound: t.Expression | null;
   set: t.Expression | null;
   span: ParseSourceSpan;
 }
@@ -59,5 +59,5 @@ export class Forms {
 }
 
 function controlOf(control: t.Expression | null, span: ParseSourceSpan): Control {
-  return { held: control && memberOf(control, 'value'), set: control && callingOf(control, 'setValue'), span };
+  return { bound: control && memberOf(control, 'value'), set: control && callingOf(control, 'setValue'), span };
 }

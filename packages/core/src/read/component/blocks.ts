@@ -32,24 +32,24 @@ export function blocksOf(text: string, name: string): Block[] {
 
 /** The text with some blocks made blank; lines and columns stay. */
 export function withoutBlocks(text: string, name: string): string {
-  let kept = '';
+  let blanked = '';
   let at = 0;
   for (const { start, end } of blocksOf(text, name)) {
-    kept += text.slice(at, start) + blank(text.slice(start, end));
+    blanked += text.slice(at, start) + blank(text.slice(start, end));
     at = end;
   }
-  return kept + text.slice(at);
+  return blanked + text.slice(at);
 }
 
 /** The text with everything but some blocks made blank. */
 export function onlyBlocks(text: string, name: string): string {
-  let kept = '';
+  let blanked = '';
   let at = 0;
   for (const { start, end } of blocksOf(text, name)) {
-    kept += blank(text.slice(at, start)) + text.slice(start, end);
+    blanked += blank(text.slice(at, start)) + text.slice(start, end);
     at = end;
   }
-  return kept + blank(text.slice(at));
+  return blanked + blank(text.slice(at));
 }
 
 /** As much room as a text takes, and as many lines. */

@@ -72,9 +72,9 @@ export function renderedPiece(
     const propsPlace = r.b.place('siteProps', name, r.fn, at);
     const props: SitePropFact[] = [];
     if (given !== null) {
-      const held = bare(given, at);
-      r.b.flow(held, propsPlace, 'put', 'value');
-      props.push({ name: 'value', place: held, literal: null, at });
+      const place = bare(given, at);
+      r.b.flow(place, propsPlace, 'put', 'value');
+      props.push({ name: 'value', place: place, literal: null, at });
     }
     r.b.flow(outer, propsPlace, 'put', 'children');
     r.b.facts.sites.push({ name, tag: context, propsPlace, inside: around, props, repeat: 'once', fn: r.fn, at });

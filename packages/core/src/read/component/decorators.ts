@@ -4,12 +4,12 @@ import { objectOf, property, textOf } from '../script/literals';
 import type { ScriptReader } from '../script/reader';
 
 /** The decorator of one of some names; null where there is none. */
-export function decoratorOf(node: t.Node, names: RegExp): { name: string; given: readonly t.Node[] } | null {
+export function decoratorOf(node: t.Node, names: RegExp): { name: string; args: readonly t.Node[] } | null {
   const decorators = 'decorators' in node && node.decorators ? node.decorators : [];
   for (const { expression } of decorators) {
     const callee = expression.type === 'CallExpression' ? expression.callee : expression;
     if (callee.type !== 'Identifier' || !names.test(callee.name)) continue;
-    return { name: callee.name, given: expression.type === 'CallExpression' ? expression.arguments : [] };
+    return { name: callee.name, args: expression.type === 'CallExpression' ? expression.arguments : [] };
   }
   return null;
 }
@@ -20,9 +20,9 @@ export class Metadata {
 
   constructor(
     private readonly r: ScriptReader,
-    given: t.Node | undefined,
+    argument: t.Node | undefined,
   ) {
-    this.object = objectOf(r, given);
+    this.object = objectOf(r, argument);
   }
 
   node(field: string): t.Node | null {

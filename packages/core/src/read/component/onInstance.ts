@@ -14,8 +14,8 @@ export function onInstance(node: t.Expression, declares: (name: string) => boole
   return node;
 }
 
-function isNode(held: unknown): held is t.Expression {
-  return typeof held === 'object' && held !== null && 'type' in held && typeof held.type === 'string';
+function isNode(place: unknown): place is t.Expression {
+  return typeof place === 'object' && place !== null && 'type' in place && typeof place.type === 'string';
 }
 
 function ofThis(name: t.Identifier): t.Expression {

@@ -37,8 +37,8 @@ export const provide: Reading = (r, node, _, component) => {
   if (!context) return null;
   const at = spotOf(node);
   // A text or a number is a value too: it lives with the component that provides it.
-  const held = given ?? r.b.place('object', '', r.fn, spotOf(node.arguments[1] ?? node));
-  const copy = copied(r, held, at);
+  const object = given ?? r.b.place('object', '', r.fn, spotOf(node.arguments[1] ?? node));
+  const copy = copied(r, object, at);
   if (component && r.fn === component.fn)
     component.provides.push({ context: context.place, value: copy, name: context.name, at });
   else provideAround(r, context.place, context.name, copy, at);
@@ -46,17 +46,17 @@ export const provide: Reading = (r, node, _, component) => {
 };
 
 /** What is provided is taken once: a plain value stays what it was, an object or a reference goes on saying what it holds. */
-export function copied(r: ScriptReader, given: PlaceId, at: Spot): PlaceId {
-  if (!holdsPlain(r, given)) return given;
-  return takeOnce(r, given, r.b.facts.places[given]?.name ?? '', at);
+export function copied(r: ScriptReader, place: PlaceId, at: Spot): PlaceId {
+  if (!holdsPlain(r, place)) return place;
+  return takeOnce(r, place, r.b.facts.places[place]?.name ?? '', at);
 }
 
 /** Whether a place is the very value of a cell that began as a plain one: the variable, or a field of what holds it. */
-function holdsPlain(r: ScriptReader, given: PlaceId): boolean {
+function holdsPlain(r: ScriptReader, place: PlaceId): boolean {
   const { flows } = r.b.facts;
   if (r.plainCells.size === 0) return false;
   return flows.some(({ from, to, op, field }) => {
-    if (to !== given) return false;
+    if (to !== place) return false;
     if (op === 'same') return r.plainCells.has(from);
     if (op !== 'get') return false;
     const holders = [from, ...flows.filter((one) => one.to === from && one.op === 'same').map((one) => one.from)];
@@ -67,10 +67,10 @@ function holdsPlain(r: ScriptReader, given: PlaceId): boolean {
 }
 
 /** Provides for whoever runs this function: a composable, a helper in a module, what mounts the application. */
-export function provideAround(r: ScriptReader, context: PlaceId, name: string, held: PlaceId, at: Spot): void {
+export function provideAround(r: ScriptReader, context: PlaceId, name: string, place: PlaceId, at: Spot): void {
   const inside = r.b.place('markup', '', r.fn, at);
   const propsPlace = r.b.place('siteProps', name, r.fn, at);
-  const bare = r.b.facts.family === 'vue' ? valueIn(r, held, at) : held;
+  const bare = r.b.facts.family === 'vue' ? valueIn(r, place, at) : place;
   r.b.flow(bare, propsPlace, 'put', 'value');
   const props = [{ name: 'value', place: bare, literal: null, at }];
   r.b.facts.sites.push({
@@ -87,9 +87,9 @@ export function provideAround(r: ScriptReader, context: PlaceId, name: string, h
 }
 
 /** The value of a reference, anything else as it is. */
-function valueIn(r: ScriptReader, held: PlaceId, at: Spot): PlaceId {
-  const bare = r.b.place('computed', r.b.facts.places[held]?.name ?? '', r.fn, at);
-  r.b.facts.flows.push({ from: held, to: bare, op: 'unwrap', field: 'value' });
+function valueIn(r: ScriptReader, place: PlaceId, at: Spot): PlaceId {
+  const bare = r.b.place('computed', r.b.facts.places[place]?.name ?? '', r.fn, at);
+  r.b.facts.flows.push({ from: place, to: bare, op: 'unwrap', field: 'value' });
   return bare;
 }
 

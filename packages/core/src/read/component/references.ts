@@ -33,12 +33,12 @@ export function pushCell(
 
 /** A reference to what a place holds. */
 export function holding(r: ScriptReader, cell: PlaceId, name: string, at: Spot): PlaceId {
-  const held = r.b.place('object', name, r.fn, at);
-  r.b.flow(cell, held, 'put', 'value');
-  r.references.add(held);
-  r.b.facts.boxes.push(held);
-  r.component?.refs.add(held);
-  return held;
+  const object = r.b.place('object', name, r.fn, at);
+  r.b.flow(cell, object, 'put', 'value');
+  r.references.add(object);
+  r.b.facts.boxes.push(object);
+  r.component?.refs.add(object);
+  return object;
 }
 
 /** A reference: an object whose `value` is the cell. */

@@ -24,12 +24,12 @@ export function addSite(r: ScriptReader, name: string, tag: PlaceId, inside: Pla
   if (r.elementsElse.has(tag)) site.elseElement = true;
   r.b.facts.sites.push(site);
   const give: Give = (prop, place, literal, spot) => {
-    const held = place ?? r.b.place('object', '', r.fn, spot);
+    const object = place ?? r.b.place('object', '', r.fn, spot);
     // A reference is no prop: it only comes to hold the child.
-    if (prop !== HANDLE) r.b.flow(held, propsPlace, 'put', prop);
+    if (prop !== HANDLE) r.b.flow(object, propsPlace, 'put', prop);
     // One that is shown on a condition within a list is one of them.
     const chosen = prop === HANDLE && r.chosen ? { chosen: true as const } : {};
-    props.push({ name: prop, place: held, literal, at: spot, ...chosen });
+    props.push({ name: prop, place: object, literal, at: spot, ...chosen });
   };
   return { site, propsPlace, props, give };
 }

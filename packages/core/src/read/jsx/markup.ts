@@ -90,10 +90,10 @@ function tagValue(r: ScriptReader, tag: t.JSXOpeningElement['name']): PlaceId | 
 }
 
 function attributeValue(r: ScriptReader, attribute: t.JSXAttribute): PlaceId | null {
-  const given = attribute.value;
-  if (!given || given.type === 'StringLiteral') return null;
-  if (given.type === 'JSXExpressionContainer') return value(r, given.expression);
-  return value(r, given);
+  const written = attribute.value;
+  if (!written || written.type === 'StringLiteral') return null;
+  if (written.type === 'JSXExpressionContainer') return value(r, written.expression);
+  return value(r, written);
 }
 
 function isKey(attribute: t.JSXAttribute | t.JSXSpreadAttribute): boolean {
@@ -109,11 +109,11 @@ function isChosen({ value: given }: t.JSXAttribute): boolean {
 }
 
 function literalOf(r: ScriptReader, attribute: t.JSXAttribute): string | null {
-  const given = attribute.value;
-  if (!given) return 'true';
-  if (given.type === 'StringLiteral') return JSON.stringify(given.value);
-  if (given.type === 'JSXExpressionContainer' && /Literal$/.test(given.expression.type))
-    return r.source(given.expression);
+  const written = attribute.value;
+  if (!written) return 'true';
+  if (written.type === 'StringLiteral') return JSON.stringify(written.value);
+  if (written.type === 'JSXExpressionContainer' && /Literal$/.test(written.expression.type))
+    return r.source(written.expression);
   return null;
 }
 
@@ -176,14 +176,14 @@ function readSiteAttributes(
     }
     const written = attribute.name.type === 'JSXIdentifier' ? attribute.name.name : tagName(attribute.name);
     const name = r.dialect.propName?.(written) ?? written;
-    const given = attributeValue(r, attribute);
+    const valuePlace = attributeValue(r, attribute);
     if (name === 'key') {
-      if (given !== null) r.b.facts.keys.push(given);
+      if (valuePlace !== null) r.b.facts.keys.push(valuePlace);
       continue;
     }
     const literal = literalOf(r, attribute);
     // A literal is a value too: it lives with the component that writes it.
-    const place = given ?? r.b.place(literal === null ? 'unknown' : 'object', '', r.fn, at);
+    const place = valuePlace ?? r.b.place(literal === null ? 'unknown' : 'object', '', r.fn, at);
     named.add(name);
     r.b.flow(place, propsPlace, 'put', name);
     props.unshift({ name, place, literal, at, ...(r.chosen || isChosen(attribute) ? { chosen: true } : {}) });

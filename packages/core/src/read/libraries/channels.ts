@@ -178,15 +178,15 @@ function noteAnyTopic(r: ScriptReader, node: t.Node, does: 'sends' | 'listens', 
 export function sendTo(
   r: ScriptReader,
   topic: string,
-  given: PlaceId | null,
+  handler: PlaceId | null,
   payload: t.Node | undefined,
   node: t.Node,
   bus: PlaceId | null,
 ): void {
   const at = spotOf(node);
   const cell = keyedCell(r, 'channel', topic, `channel:${topic}`, at);
-  if (given !== null) r.b.facts.joins.push({ key: `payload:${topic}`, place: given, into: true });
-  changeCall(r, cell.setter, topic, given, at);
+  if (handler !== null) r.b.facts.joins.push({ key: `payload:${topic}`, place: handler, into: true });
+  changeCall(r, cell.setter, topic, handler, at);
   const fields =
     payload?.type === 'ObjectExpression' && payload.properties.every((one) => one.type !== 'SpreadElement')
       ? payload.properties.flatMap((one) => ('key' in one ? [fieldOf(one.key, one.computed)] : []))
@@ -198,14 +198,14 @@ export function sendTo(
 export function passesPage(
   r: ScriptReader,
   topic: string,
-  given: PlaceId | null,
+  place: PlaceId | null,
   fields: string[] | null,
   at: Spot,
 ): void {
   const setter = r.b.place('setter', topic, r.fn, at);
   r.b.facts.joins.push({ key: `channel:${topic}!`, place: setter, into: false });
-  if (given !== null) r.b.facts.joins.push({ key: `payload:${topic}`, place: given, into: true });
-  changeCall(r, setter, topic, given, at);
+  if (place !== null) r.b.facts.joins.push({ key: `payload:${topic}`, place: place, into: true });
+  changeCall(r, setter, topic, place, at);
   r.b.facts.channels.push({ topic, does: 'sends', handler: null, bus: null, fields, passes: true, fn: r.fn, at });
 }
 
@@ -223,15 +223,15 @@ export function listenTo(
   r.b.use({ place: cell.value, kind: 'effect', detail: 'listens', fn: r.fn, at });
   r.b.facts.channels.push({ topic, does: 'listens', handler, bus, fields: null, fn: r.fn, at });
   if (handler === null) return;
-  let given = cell.value;
+  let payload = cell.value;
   if (field !== null) {
-    given = r.b.place('object', 'event', r.fn, at);
-    r.b.flow(cell.value, given, 'put', field);
+    payload = r.b.place('object', 'event', r.fn, at);
+    r.b.flow(cell.value, payload, 'put', field);
   }
   r.b.call({
     callee: handler,
     name: topic,
-    args: [given],
+    args: [payload],
     repeat: 'conditional',
     fn: r.fn,
     at,
@@ -257,8 +257,8 @@ export function readNew(r: ScriptReader, node: t.NewExpression): PlaceId | null 
   if (topic === null || NATIVE.test(topic)) return undefined;
   const options = node.arguments[1];
   const detail = options?.type === 'ObjectExpression' ? property(options, 'detail') : null;
-  const given = value(r, detail);
-  sendTo(r, topic, given, detail ?? undefined, node, null);
+  const valuePlace = value(r, detail);
+  sendTo(r, topic, valuePlace, detail ?? undefined, node, null);
   return r.b.place('object', topic, r.fn, spotOf(node));
 }
 

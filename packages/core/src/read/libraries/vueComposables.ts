@@ -19,19 +19,19 @@ const useToggle: CallReader = (r, node, target) => {
     return held === null ? null : toggleOf(r, held, r.source(given), node);
   }
   const own = target?.type === 'ArrayPattern' ? (target.elements[0] ?? null) : null;
-  const held = reference(r, node, own, 'state', readArguments(r, node)[0] ?? null);
+  const ref = reference(r, node, own, 'state', readArguments(r, node)[0] ?? null);
   const pair = r.b.place('object', '', r.fn, spotOf(node));
-  r.b.flow(held, pair, 'put', '0');
-  r.b.flow(toggleOf(r, held, cellName(own)?.name ?? 'value', node), pair, 'put', '1');
+  r.b.flow(ref, pair, 'put', '0');
+  r.b.flow(toggleOf(r, ref, cellName(own)?.name ?? 'value', node), pair, 'put', '1');
   return pair;
 };
 
-function toggleOf(r: ScriptReader, held: PlaceId, name: string, node: t.CallExpression): PlaceId {
+function toggleOf(r: ScriptReader, ref: PlaceId, name: string, node: t.CallExpression): PlaceId {
   const at = spotOf(node);
   const around = r.fn;
   r.fn = r.b.addFunction('', 'closure', around, at, node.loc?.end.line ?? at.line);
   const fact = r.b.fn(r.fn);
-  mutation(r, held, 'value', node, `${name}.value = …`);
+  mutation(r, ref, 'value', node, `${name}.value = …`);
   r.fn = around;
   return fact.self;
 }
@@ -57,9 +57,9 @@ const useVModel: CallReader = (r, node) => {
   const name = node.arguments.length > 1 ? textOf(r, node.arguments[1]) : 'modelValue';
   if (props === null || name === null) return null;
   const at = spotOf(node);
-  const held = holding(r, r.b.part(props, name, r.fn, at), name, at);
-  r.models.set(held, r.b.part(props, eventProp(`update:${name}`), r.fn, at));
-  return held;
+  const prop = holding(r, r.b.part(props, name, r.fn, at), name, at);
+  r.models.set(prop, r.b.part(props, eventProp(`update:${name}`), r.fn, at));
+  return prop;
 };
 
 /** What comes is what was given, a little later or for more than one. */

@@ -48,8 +48,8 @@ function isComponent(r: ScriptReader, { id, superClass, body }: ClassNode): bool
   if (/\bLightningElement\b|\bElement\b/.test(r.source(superClass))) return true;
   if (moduleOf(r.b.facts.path) === null) return false;
   // What the file of a component gives is the component, whatever it extends.
-  const isGiven = !id || new RegExp(`\\bexport default (class )?${id.name}\\b`).test(r.text);
-  return isGiven || body.body.some((member) => decoratorOf(member, /^(api|track|wire)$/) !== null);
+  const isExported = !id || new RegExp(`\\bexport default (class )?${id.name}\\b`).test(r.text);
+  return isExported || body.body.some((member) => decoratorOf(member, /^(api|track|wire)$/) !== null);
 }
 
 /** A list or an object that is not tracked shows anew where it is replaced alone. */
@@ -121,27 +121,27 @@ class ComponentClass {
     const field = fieldOf(member.key, member.computed);
     const at = spotOf(member.key);
     const wire = decoratorOf(member, /^wire$/);
-    if (wire) return r.b.flow(readWire(r, wire.given, field, at), component.self, 'put', field);
+    if (wire) return r.b.flow(readWire(r, wire.args, field, at), component.self, 'put', field);
     if (decoratorOf(member, /^api$/)) {
       this.input(field, member.key, member.value ?? null);
       if (member.value) value(r, member.value);
       return;
     }
-    const given = value(r, member.value, member.key.type === 'Identifier' ? member.key : null);
-    if (given === null || member.static) return;
+    const place = value(r, member.value, member.key.type === 'Identifier' ? member.key : null);
+    if (place === null || member.static) return;
     const cell = r.fieldCells.get(field);
-    if (cell === undefined) r.b.flow(given, component.self, 'put', field);
-    else r.b.flow(given, cell, 'frozen');
+    if (cell === undefined) r.b.flow(place, component.self, 'put', field);
+    else r.b.flow(place, cell, 'frozen');
   }
 
   /** A public field: what is passed under its name. */
   private input(field: string, node: t.Node, otherwise: t.Node | null): PlaceId {
     const { r, component } = this;
     declareProp(r, component, field, node, false, otherwise ? r.source(otherwise) : null);
-    const given = r.b.part(component.props, field, component.fn, spotOf(node));
-    r.b.flow(given, component.self, 'put', field);
-    this.public.push({ name: field, place: given });
-    return given;
+    const part = r.b.part(component.props, field, component.fn, spotOf(node));
+    r.b.flow(part, component.self, 'put', field);
+    this.public.push({ name: field, place: part });
+    return part;
   }
 
   private method(member: t.ClassMethod): void {
@@ -178,19 +178,19 @@ class ComponentClass {
     if (member.kind === 'set') {
       if (!isPublic && !(other && decoratorOf(other, /^api$/))) return;
       declareProp(r, component, field, member.key, false, null);
-      const given = b.part(component.props, field, component.fn, at);
-      this.public.push({ name: field, place: given });
-      return this.give(self, field, given, at);
+      const part = b.part(component.props, field, component.fn, at);
+      this.public.push({ name: field, place: part });
+      return this.give(self, field, part, at);
     }
     b.flow(self, component.self, 'put', field);
     if (isPublic) this.public.push({ name: field, place: self });
-    if (wire) return this.give(self, field, readWire(r, wire.given, field, at), at);
+    if (wire) return this.give(self, field, readWire(r, wire.args, field, at), at);
     const trigger = LIFECYCLE.get(field);
     if (trigger !== undefined) b.use({ place: self, kind: 'effect', detail: trigger, fn: component.fn, at });
   }
 
-  private give(callee: PlaceId, name: string, given: PlaceId | null, at: Spot): void {
-    this.r.b.call({ callee, name, args: [given], fn: this.component.fn, at });
+  private give(callee: PlaceId, name: string, place: PlaceId | null, at: Spot): void {
+    this.r.b.call({ callee, name, args: [place], fn: this.component.fn, at });
   }
 
   private expose(): void {

@@ -57,8 +57,8 @@ export function readEvent(r: ScriptReader, node: t.NewExpression): PlaceId | nul
     return null;
   }
   const isSet = (flag: string): boolean => {
-    const given = property(options, flag);
-    return given !== null && !(given.type === 'BooleanLiteral' && !given.value);
+    const written = property(options, flag);
+    return written !== null && !(written.type === 'BooleanLiteral' && !written.value);
   };
   const place = r.b.place('object', name, r.fn, spotOf(node));
   r.b.flow(payload, place, 'put', 'detail');

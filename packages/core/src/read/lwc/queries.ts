@@ -68,15 +68,15 @@ function shownName(name: string): string {
 
 /** What the last element of each selector is asked for by: the most telling part of it. None where that is put together. */
 function namesIn(r: ScriptReader, node: t.Node | undefined): string[] {
-  const given = plain(r, node);
-  if (given?.type === 'TemplateLiteral') {
-    for (const one of given.expressions) value(r, one as t.Expression);
+  const bare = plain(r, node);
+  if (bare?.type === 'TemplateLiteral') {
+    for (const one of bare.expressions) value(r, one as t.Expression);
     // `[data-id="${id}"]`: whichever of them.
-    const [, data] = /\[(data-[\w-]+)[*^$~|]?=["']?$/.exec(given.quasis[0]?.value.raw ?? '') ?? [];
+    const [, data] = /\[(data-[\w-]+)[*^$~|]?=["']?$/.exec(bare.quasis[0]?.value.raw ?? '') ?? [];
     return data === undefined ? [] : [`[${data}]`];
   }
-  if (given?.type !== 'StringLiteral') return [];
-  return given.value.split(',').flatMap((one) => {
+  if (bare?.type !== 'StringLiteral') return [];
+  return bare.value.split(',').flatMap((one) => {
     const last =
       one
         .trim()

@@ -130,12 +130,13 @@ class Template {
       else this.shown(node, piece);
     };
     if (list === null) return shown();
-    const held = this.bound(node, list);
-    if (held !== null) r.b.use({ place: held, kind: 'iterated', fn: r.fn, at: attributeSpot(r, node, list).at });
+    const elements = this.bound(node, list);
+    if (elements !== null)
+      r.b.use({ place: elements, kind: 'iterated', fn: r.fn, at: attributeSpot(r, node, list).at });
     r.repeated('many', () =>
       r.block(() => {
         const at = attributeSpot(r, node, list).at;
-        const item = held === null ? null : r.b.part(held, '*', r.fn, at);
+        const item = elements === null ? null : r.b.part(elements, '*', r.fn, at);
         if (iterator !== null) this.declareIterator(camel(iterator.slice('iterator:'.length)), item, at);
         else {
           this.declare(attributeOf(node, 'for:item'), item, at);
@@ -146,12 +147,12 @@ class Template {
     );
   }
 
-  private declare(name: string | null, held: PlaceId | null, at: Spot): void {
+  private declare(name: string | null, list: PlaceId | null, at: Spot): void {
     const { r } = this;
     if (name === null) return;
     const place = r.b.place('binding', name, r.fn, at);
     r.scope.declare(name, place);
-    r.b.flow(held, place);
+    r.b.flow(list, place);
   }
 
   /** `iterator:it={beds}`: what is gone through stands in a field of what the name holds. */
@@ -214,11 +215,11 @@ class Template {
     // What stands there is heard by the slot and by all around it.
     const listeners = this.listenersAt(node);
     for (const { event, place } of listeners) r.b.use({ place, kind: 'handler', detail: event, fn: r.fn, at });
-    const given = r.b.place('object', '', r.fn, at);
+    const object = r.b.place('object', '', r.fn, at);
     const heard = this.within(listeners, () => this.heardAround(at));
     r.b.flow(r.b.part(r.self, HOST, r.fn, at), heard);
-    r.b.flow(heard, given, 'put', AROUND);
-    const result = r.b.call({ callee, name: 'slot', args: [given], repeat: r.repeat, optional: true, fn: r.fn, at });
+    r.b.flow(heard, object, 'put', AROUND);
+    const result = r.b.call({ callee, name: 'slot', args: [object], repeat: r.repeat, optional: true, fn: r.fn, at });
     const inside = this.hearingInside(listeners, piece, node);
     r.b.use({ place: result, kind: 'shown', inside, repeat: r.repeat, fn: r.fn, at });
     r.repeated('conditional', () =>
@@ -302,10 +303,10 @@ class Template {
     const id = r.b.addFunction('', 'closure', r.fn, at, endLine);
     const fact = r.b.fn(id);
     const before = { fn: r.fn, depth: r.depth, aroundSlot: this.aroundSlot };
-    const given = r.b.place('param', 'listeners', id, at);
-    fact.params.push(given);
+    const param = r.b.place('param', 'listeners', id, at);
+    fact.params.push(param);
     r.fn = id;
-    this.aroundSlot = r.b.part(given, AROUND, id, at);
+    this.aroundSlot = r.b.part(param, AROUND, id, at);
     r.depth = 0;
     r.block(() => {
       const inner = r.b.place('markup', '', id, at);

@@ -11,8 +11,8 @@ import type { ScriptReader } from '../script/reader';
 export const SERVER = /^@salesforce\/apex(?:Continuation)?\/(.+)$/;
 
 /** `@wire(getBeds, { house: '$house' })`: what it gives, as `data` and `error`; null where it gives nothing that is followed. */
-export function readWire(r: ScriptReader, given: readonly t.Node[], field: string, at: Spot): PlaceId | null {
-  const [adapter, config] = given;
+export function readWire(r: ScriptReader, argument: readonly t.Node[], field: string, at: Spot): PlaceId | null {
+  const [adapter, config] = argument;
   if (!adapter) return null;
   const place = value(r, adapter as t.Expression);
   const imported = place === null ? undefined : r.importOf.get(place);
@@ -21,9 +21,9 @@ export function readWire(r: ScriptReader, given: readonly t.Node[], field: strin
   if (imported?.imported === 'CurrentPageReference') return keyedCell(r, 'url', 'page', 'url:page', at).value;
   const name = SERVER.exec(imported?.source ?? '')?.[1];
   const shown = name ?? `${r.source(adapter)} ${field}`;
-  const held = keyedCell(r, 'remote', shown, remoteKey(r, shown, at, name !== undefined), at).value;
+  const cellPlace = keyedCell(r, 'remote', shown, remoteKey(r, shown, at, name !== undefined), at).value;
   const result = r.b.place('object', field, r.fn, at);
-  r.b.flow(held, result, 'put', 'data');
+  r.b.flow(cellPlace, result, 'put', 'data');
   return result;
 }
 

@@ -26,12 +26,12 @@ export function readChildrenMap(r: ScriptReader, node: t.CallExpression): PlaceI
 }
 
 function holdsChildren(r: ScriptReader, node: t.Node): boolean {
-  const given = plain(r, node) ?? node;
-  if (given.type === 'Identifier') return given.name === 'children';
-  if (given.type === 'MemberExpression') return fieldOf(given.property, given.computed) === 'children';
-  if (given.type !== 'CallExpression' || given.callee.type !== 'MemberExpression') return false;
-  const method = fieldOf(given.callee.property, given.callee.computed);
-  return method === 'toArray' || (method === 'filter' && holdsChildren(r, given.callee.object));
+  const bare = plain(r, node) ?? node;
+  if (bare.type === 'Identifier') return bare.name === 'children';
+  if (bare.type === 'MemberExpression') return fieldOf(bare.property, bare.computed) === 'children';
+  if (bare.type !== 'CallExpression' || bare.callee.type !== 'MemberExpression') return false;
+  const method = fieldOf(bare.callee.property, bare.callee.computed);
+  return method === 'toArray' || (method === 'filter' && holdsChildren(r, bare.callee.object));
 }
 
 /** Whether a function puts what it is given into markup as it is, or makes another one of it: it is an element. */

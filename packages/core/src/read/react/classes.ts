@@ -71,7 +71,7 @@ export function readClassComponent(r: ScriptReader, node: ClassNode, name: strin
   for (const member of members) readMember(r, member, self, instance);
   keepMethods(r, instance);
   setAny(r, instance);
-  setGiven(r, instance);
+  writeSetCalls(r, instance);
   const mount = methodOf(node, 'componentDidMount');
   const unmount = methodOf(node, 'componentWillUnmount');
   if (mount) noteMounting(r, mount, unmount ? [unmount] : [], (name) => methodOf(node, name));
@@ -90,12 +90,12 @@ export function readClassComponent(r: ScriptReader, node: ClassNode, name: strin
  * A class of the project above: it runs as part of this one, with its props, and what it offers is offered here as well. False
  * where it cannot be followed.
  */
-function inherit(r: ScriptReader, above: t.Expression, fact: FunctionFact, props: PlaceId, fn: number): boolean {
-  if (extendsComponent(r, above)) return true;
-  const base = value(r, above);
+function inherit(r: ScriptReader, superPlace: t.Expression, fact: FunctionFact, props: PlaceId, fn: number): boolean {
+  if (extendsComponent(r, superPlace)) return true;
+  const base = value(r, superPlace);
   if (base === null) return false;
   fact.mixes = [base];
-  r.b.call({ callee: base, name: 'super', args: [props], onlyKnown: true, fn, at: spotOf(above) });
+  r.b.call({ callee: base, name: 'super', args: [props], onlyKnown: true, fn, at: spotOf(superPlace) });
   return true;
 }
 
@@ -103,9 +103,9 @@ function inherit(r: ScriptReader, above: t.Expression, fact: FunctionFact, props
 function methodOf(node: ClassNode, name: string): t.Node | null {
   for (const member of node.body.body) {
     if (member.type === 'ClassMethod' && fieldOf(member.key, member.computed) === name) return member;
-    const held =
+    const initializer =
       member.type === 'ClassProperty' && fieldOf(member.key, !!member.computed) === name ? member.value : null;
-    if (held && isFunction(held)) return held;
+    if (initializer && isFunction(initializer)) return initializer;
   }
   return null;
 }
@@ -145,11 +145,11 @@ function readMember(
     if ('static' in member && member.static) return readStatic(r, name, member.value, self);
     if (name === 'state') return readState(r, member.value, instance);
     const key = member.key.type === 'Identifier' ? member.key : null;
-    const held = value(r, member.value, key);
-    const made = isFunction(member.value) ? b.facts.functions.find((fn) => fn.self === held) : undefined;
+    const place = value(r, member.value, key);
+    const made = isFunction(member.value) ? b.facts.functions.find((fn) => fn.self === place) : undefined;
     // Made with the instance, and not with each rendering.
-    if (made) made.kept = true;
-    b.flow(held, self, 'put', name);
+    if (made) made.stable = true;
+    b.flow(place, self, 'put', name);
     return;
   }
   if (member.type !== 'ClassMethod' && member.type !== 'ClassPrivateMethod') return;
@@ -160,14 +160,14 @@ function readMember(
     for (const one of b.facts.mutations.slice(written)) one.beforeRender = true;
   if (name === 'constructor') {
     const fact = b.facts.functions.find((fn) => fn.self === method);
-    const given = fact?.params[0];
+    const param = fact?.params[0];
     const props = b.fn(instance.fn).params[0];
-    if (given !== undefined && props !== undefined) b.flow(props, given);
+    if (param !== undefined && props !== undefined) b.flow(props, param);
     return;
   }
   b.flow(method, self, 'put', name);
   const fact = b.facts.functions.find((fn) => fn.self === method);
-  if (fact) fact.kept = true;
+  if (fact) fact.stable = true;
   if (name === DERIVES && fact) return deriveState(r, member, fact, instance);
   if (name === 'render' && fact) b.flow(fact.result, b.fn(instance.fn).result);
   else if (Object.hasOwn(LIFECYCLE, name))
@@ -264,7 +264,7 @@ function setAny(r: ScriptReader, { cells, setsAny }: ClassInstance): void {
 }
 
 /** `update.beds = beds; this.setState(update)` sets what is put into the object; where that is not all to be seen, it only renders. */
-function setGiven(r: ScriptReader, { cells, setsGiven }: ClassInstance): void {
+function writeSetCalls(r: ScriptReader, { cells, setsGiven }: ClassInstance): void {
   const { facts } = r.b;
   if (setsGiven.length === 0) return;
   const into = new Map<PlaceId, FileFacts['flows']>();
@@ -273,17 +273,24 @@ function setGiven(r: ScriptReader, { cells, setsGiven }: ClassInstance): void {
     if (known) known.push(flow);
     else into.set(flow.to, [flow]);
   }
-  for (const { given, node, fn, repeat } of setsGiven) {
+  for (const { argument, node, fn, repeat } of setsGiven) {
     const at = spotOf(node);
-    const fields = given === null ? null : fieldsOf(r, given, into);
-    if (given === null || fields === null) {
-      r.b.call({ callee: r.b.place('computed', 'setState', fn, at), name: 'setState', args: [given], repeat, fn, at });
+    const fields = argument === null ? null : fieldsOf(r, argument, into);
+    if (argument === null || fields === null) {
+      r.b.call({
+        callee: r.b.place('computed', 'setState', fn, at),
+        name: 'setState',
+        args: [argument],
+        repeat,
+        fn,
+        at,
+      });
       continue;
     }
     for (const [field, index] of cells) {
       const setter = facts.cells[index]?.setter;
       if (setter != null && fields.has(field))
-        r.b.call({ callee: setter, name: 'setState', args: [r.b.part(given, field, fn, at)], repeat, fn, at });
+        r.b.call({ callee: setter, name: 'setState', args: [r.b.part(argument, field, fn, at)], repeat, fn, at });
     }
   }
 }
@@ -291,12 +298,12 @@ function setGiven(r: ScriptReader, { cells, setsGiven }: ClassInstance): void {
 /** The fields of an object that is made and filled in here; null where it may have others. */
 function fieldsOf(
   r: ScriptReader,
-  given: PlaceId,
+  place: PlaceId,
   flows: ReadonlyMap<PlaceId, FileFacts['flows']>,
 ): ReadonlySet<string> | null {
   const { mutations, places } = r.b.facts;
   const fields = new Set<string>();
-  const holders = new Set([given]);
+  const holders = new Set([place]);
   for (const holder of holders) {
     const into = flows.get(holder) ?? [];
     if (into.length === 0 && places[holder]?.kind !== 'object') return null;
@@ -371,9 +378,9 @@ export function readSetState(r: ScriptReader, node: t.CallExpression): PlaceId |
     first?.type === 'ArrowFunctionExpression' || first?.type === 'FunctionExpression' ? returned(first) : first;
   if (change !== first) value(r, first);
   if (change?.type !== 'ObjectExpression') {
-    const given = change === first ? value(r, first) : null;
+    const place = change === first ? value(r, first) : null;
     // What is in it is told by what is put into it, once the class has been read.
-    instance.setsGiven.push({ given, node: node.callee, fn: r.fn, repeat: r.repeat });
+    instance.setsGiven.push({ argument: place, node: node.callee, fn: r.fn, repeat: r.repeat });
     return null;
   }
   for (const property of change.properties) {
@@ -386,12 +393,12 @@ export function readSetState(r: ScriptReader, node: t.CallExpression): PlaceId |
     }
     const cell = stateCell(r, instance, field, property.key);
     // What an updater returns was read with it; a plain object is read here.
-    const given = change === first ? value(r, property.value) : null;
+    const valuePlace = change === first ? value(r, property.value) : null;
     const at = spotOf(node.callee);
     r.b.call({
       callee: cell.setter,
       name: 'setState',
-      args: [given],
+      args: [valuePlace],
       repeat: r.repeat,
       fn: r.fn,
       at,

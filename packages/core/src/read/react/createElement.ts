@@ -21,11 +21,11 @@ export const createElement: Recogniser = (r, node) => {
 export const jsx: Recogniser = (r, node) => {
   const [type, props] = node.arguments;
   const object = props?.type === 'ObjectExpression' ? props : null;
-  const given = object?.properties.find(
+  const written = object?.properties.find(
     (one) => one.type === 'ObjectProperty' && fieldOf(one.key, one.computed) === 'children',
   );
-  const children = given?.type === 'ObjectProperty' ? given.value : null;
-  const rest = object && { ...object, properties: object.properties.filter((one) => one !== given) };
+  const children = written?.type === 'ObjectProperty' ? written.value : null;
+  const rest = object && { ...object, properties: object.properties.filter((one) => one !== written) };
   const list =
     children?.type === 'ArrayExpression'
       ? children.elements.filter(isExpression)
@@ -94,16 +94,16 @@ function site(
   r.within(null, () => writtenOnce(r, () => siteProps(r, props, propsPlace, made.props)));
   const [first] = children;
   if (!first) return;
-  let handed: PlaceId | null;
+  let content: PlaceId | null;
   if (children.length === 1 && (isFunction(first) || first.type === 'Identifier' || first.type === 'MemberExpression'))
-    handed = r.within(null, () => value(r, first));
+    content = r.within(null, () => value(r, first));
   else {
-    const inner = (handed = r.b.place('markup', '', r.fn, spotOf(first)));
+    const inner = (content = r.b.place('markup', '', r.fn, spotOf(first)));
     writtenOnce(r, () => r.within(inner, () => children.forEach((child) => readChild(r, child, inner))));
   }
-  if (handed === null) return;
-  r.b.flow(handed, propsPlace, 'put', 'children');
-  made.props.push({ name: 'children', place: handed, literal: null, at: spotOf(first) });
+  if (content === null) return;
+  r.b.flow(content, propsPlace, 'put', 'children');
+  made.props.push({ name: 'children', place: content, literal: null, at: spotOf(first) });
 }
 
 function siteProps(r: ScriptReader, node: t.Node | undefined, propsPlace: PlaceId, props: SitePropFact[]): void {
@@ -126,10 +126,10 @@ function siteProps(r: ScriptReader, node: t.Node | undefined, propsPlace: PlaceI
       continue;
     }
     const name = fieldOf(one.key, one.computed);
-    const given = one.type === 'ObjectProperty' ? value(r, one.value, one.key) : value(r, one);
+    const valuePlace = one.type === 'ObjectProperty' ? value(r, one.value, one.key) : value(r, one);
     if (name === 'key') continue;
     const literal = one.type === 'ObjectProperty' && /Literal$/.test(one.value.type) ? r.source(one.value) : null;
-    const place = given ?? r.b.place(literal === null ? 'unknown' : 'object', '', r.fn, at);
+    const place = valuePlace ?? r.b.place(literal === null ? 'unknown' : 'object', '', r.fn, at);
     named.add(name);
     r.b.flow(place, propsPlace, 'put', name);
     props.unshift({ name, place, literal, at });
@@ -177,12 +177,12 @@ export const cloneElement: Recogniser = (r, node) => {
   r.seen.markup = true;
   const at = spotOf(node);
   const props = r.b.place('siteProps', 'clone', r.fn, at);
-  const given: SitePropFact[] = [];
+  const passed: SitePropFact[] = [];
   r.within(null, () => {
-    siteProps(r, second, props, given);
+    siteProps(r, second, props, passed);
     for (const child of children) if (isExpression(child)) value(r, child);
   });
   if (element === null) return null;
-  r.b.facts.clones.push({ element, propsPlace: props, props: given, fn: r.fn, at });
+  r.b.facts.clones.push({ element, propsPlace: props, props: passed, fn: r.fn, at });
   return element;
 };

@@ -42,14 +42,14 @@ export function readLegacy(r: ScriptReader, node: t.CallExpression, target: t.No
 
 function memberOf(one: t.ObjectMethod | t.ObjectProperty): t.ClassBody['body'] {
   const field = fieldOf(one.key, one.computed);
-  const given = one.type === 'ObjectProperty' ? one.value : one;
+  const place = one.type === 'ObjectProperty' ? one.value : one;
   if (field === 'getInitialState' || field === 'getDefaultProps') {
     const key = { type: 'Identifier', name: field === 'getInitialState' ? 'state' : 'defaultProps', loc: one.key.loc };
-    return [property(key as t.Identifier, returned(given), field === 'getDefaultProps')];
+    return [property(key as t.Identifier, returned(place), field === 'getDefaultProps')];
   }
-  if (field === 'statics' && given.type === 'ObjectExpression')
-    return given.properties.flatMap((s) => (s.type === 'ObjectProperty' ? [property(s.key, s.value, true)] : []));
-  if (field === 'propTypes') return [property(one.key, given, true)];
+  if (field === 'statics' && place.type === 'ObjectExpression')
+    return place.properties.flatMap((s) => (s.type === 'ObjectProperty' ? [property(s.key, s.value, true)] : []));
+  if (field === 'propTypes') return [property(one.key, place, true)];
   if (one.type === 'ObjectMethod')
     return [{ ...one, type: 'ClassMethod', kind: 'method', static: false } as unknown as t.ClassMethod];
   if (one.value.type === 'FunctionExpression')

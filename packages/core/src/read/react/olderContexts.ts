@@ -38,14 +38,14 @@ function provideFields(r: ScriptReader, fact: FunctionFact, fn: FunctionId, { pr
 
 function readFields(r: ScriptReader, fact: FunctionFact, fn: FunctionId, { reads }: DeclaredProps): void {
   if (!reads) return;
-  const held = r.b.place('object', 'context', fn, fact.at);
+  const object = r.b.place('object', 'context', fn, fact.at);
   for (const { name, at } of fieldsIn(reads)) {
     const result = r.b.place('read', name, fn, at);
     r.b.facts.contextReads.push({ context: contextOf(r, name, fn, at), result, fn, at });
-    r.b.flow(result, held, 'put', name);
+    r.b.flow(result, object, 'put', name);
   }
-  if (fact.instance !== undefined) r.b.flow(held, fact.instance, 'put', 'context');
-  else if (fact.params[1] !== undefined) r.b.flow(held, fact.params[1]);
+  if (fact.instance !== undefined) r.b.flow(object, fact.instance, 'put', 'context');
+  else if (fact.params[1] !== undefined) r.b.flow(object, fact.params[1]);
 }
 
 /** Where a field is not provided, it is undefined, and nothing complains. */

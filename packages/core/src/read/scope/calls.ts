@@ -91,9 +91,9 @@ function request(r: ScriptReader, node: t.CallExpression, method: string): Place
   const text = keyText(r, node.arguments[0]);
   const own = r.b.fn(r.fn).name || method;
   const name = text === null ? own : method === 'get' ? text : `${method.toUpperCase()} ${text}`;
-  const held = keyedCell(r, 'remote', name, remoteKey(r, name, at, text !== null), at).value;
+  const cellPlace = keyedCell(r, 'remote', name, remoteKey(r, name, at, text !== null), at).value;
   const answer = r.b.place('object', 'answer', r.fn, at);
-  r.b.flow(held, answer, 'put', 'data');
+  r.b.flow(cellPlace, answer, 'put', 'data');
   return answer;
 }
 
@@ -101,11 +101,11 @@ function ofAngular(r: ScriptReader, node: t.CallExpression, method: string): Pla
   const at = spotOf(node);
   if (method === 'forEach') {
     const [list, run] = node.arguments;
-    const held = list ? value(r, list as t.Expression) : null;
-    if (held !== null) r.b.use({ place: held, kind: 'iterated', fn: r.fn, at: spotOf(node.callee) });
+    const place = list ? value(r, list as t.Expression) : null;
+    if (place !== null) r.b.use({ place: place, kind: 'iterated', fn: r.fn, at: spotOf(node.callee) });
     const callee = run ? r.repeated('many', () => value(r, run as t.Expression)) : null;
     if (callee === null) return null;
-    const item = held === null ? null : r.b.part(held, ELEMENT, r.fn, at);
+    const item = place === null ? null : r.b.part(place, ELEMENT, r.fn, at);
     r.b.call({ callee, name: '', args: [item, null], repeat: 'many', fn: r.fn, at });
     return null;
   }

@@ -22,10 +22,10 @@ import { constructorOf, declaredIn, injectable, type Callable } from './registra
 import { inherit, passDown } from './scopes';
 
 /** Reads a controller that is registered by a name. */
-export function readController(r: ScriptReader, name: string, named: t.Node, given: t.Node): void {
-  const { fn: node, asks } = injectable(r, given);
+export function readController(r: ScriptReader, name: string, named: t.Node, argument: t.Node): void {
+  const { fn: node, asks } = injectable(r, argument);
   if (!node) {
-    const place = value(r, given);
+    const place = value(r, argument);
     if (place === null) return;
     // It is written in another file.
     r.b.facts.registers.push({ name, place });
@@ -113,11 +113,11 @@ function methodsOf(r: ScriptReader, node: Callable): { field: string; node: t.No
 
 function property(r: ScriptReader, owner: Owner, member: t.ClassProperty): void {
   const field = fieldOf(member.key, member.computed);
-  const given = value(r, member.value, member.key.type === 'Identifier' ? member.key : null);
-  if (given === null) return;
+  const valuePlace = value(r, member.value, member.key.type === 'Identifier' ? member.key : null);
+  if (valuePlace === null) return;
   const cell = owner.instance.cells.get(field);
-  if (cell === undefined) r.b.flow(given, owner.instance.place, 'put', field);
-  else r.b.flow(given, cell, 'frozen');
+  if (cell === undefined) r.b.flow(valuePlace, owner.instance.place, 'put', field);
+  else r.b.flow(valuePlace, cell, 'frozen');
 }
 
 function putMethod(r: ScriptReader, owner: Owner, field: string, node: t.Node): void {
@@ -158,20 +158,20 @@ function keepThis(r: ScriptReader, owner: Owner, body: readonly t.Statement[]): 
 export function addFields(r: ScriptReader, owner: Owner, body: readonly t.Node[]): void {
   const { component } = owner;
   if (!component) return;
-  for (const held of [owner.scope, owner.instance]) {
-    if (!held) continue;
+  for (const place of [owner.scope, owner.instance]) {
+    if (!place) continue;
     const fields = fieldsSet(body, (node) =>
       node.type === 'ThisExpression'
-        ? held.isThis
-        : node.type === 'Identifier' && held.names.has(r.scope.lookup(node.name) ?? -1),
+        ? place.isThis
+        : node.type === 'Identifier' && place.names.has(r.scope.lookup(node.name) ?? -1),
     );
-    const kept = [...fields].flatMap(([field, { given }]) =>
-      given.some((one) => isInjected(r, owner, one)) ? [field] : [],
+    const fieldsOfInjected = [...fields].flatMap(([field, { assigned }]) =>
+      assigned.some((one) => isInjected(r, owner, one)) ? [field] : [],
     );
-    r.injectedFields = new Set([...r.injectedFields, ...kept]);
-    addCells(r, held, fields, (field, at) => ownCell(r, component.fn, field, at));
+    r.injectedFields = new Set([...r.injectedFields, ...fieldsOfInjected]);
+    addCells(r, place, fields, (field, at) => ownCell(r, component.fn, field, at));
     fieldsPut.set(
-      held,
+      place,
       [...fields].flatMap(([field, set]) => (isState(set) ? [] : [field])),
     );
   }

@@ -29,25 +29,26 @@ import { addFields, endedBy, namesSet, readBody } from './controllers';
 import { bindInjected } from './injection';
 import { controllerIn, controllerKey, taken, templateKey, give, shownWithKey } from './names';
 import { holder, readAs, type Holder, type Owner, scopeHolder } from './owners';
-import { fieldGiven, injectable, returnedObject, type Callable } from './registrations';
-import { inherit, passDown, required, requires, hearAbove } from './scopes';
+import { fieldReturned, injectable, returnedObject, type Callable } from './registrations';
+import { inherit, passDown, required, requires, hearAround } from './scopes';
 import { textIn } from './markupTexts';
 import { readTemplate } from './template';
 
 type Field = (name: string) => t.Node | null;
 
 /** `.component('bedCard', { bindings: { bed: '<' }, controller, templateUrl })`. */
-export function readComponent(r: ScriptReader, name: string, named: t.Node, given: t.Node): void {
-  const object = objectOf(r, given);
-  if (!object) return registerElsewhere(r, name, given);
+export function readComponent(r: ScriptReader, name: string, named: t.Node, argument: t.Node): void {
+  const object = objectOf(r, argument);
+  if (!object) return registerElsewhere(r, name, argument);
   const field: Field = (one) => property(object, one);
-  new Definition(r, name, named, field, true).read(given.loc?.end.line ?? 1);
+  new Definition(r, name, named, field, true).read(argument.loc?.end.line ?? 1);
 }
 
 /** `.directive('soilGauge', function () { return { scope: { depth: '=' }, link, template }; })`. */
-export function readDirective(r: ScriptReader, name: string, named: t.Node, given: t.Node): void {
-  const { fn, asks } = injectable(r, given);
-  if (!fn || fn.type === 'ClassDeclaration' || fn.type === 'ClassExpression') return registerElsewhere(r, name, given);
+export function readDirective(r: ScriptReader, name: string, named: t.Node, argument: t.Node): void {
+  const { fn, asks } = injectable(r, argument);
+  if (!fn || fn.type === 'ClassDeclaration' || fn.type === 'ClassExpression')
+    return registerElsewhere(r, name, argument);
   const before = r.fn;
   r.fn = 0;
   r.block(() => {
@@ -58,44 +59,46 @@ export function readDirective(r: ScriptReader, name: string, named: t.Node, give
     const object = returnedObject(fn);
     readStatements(
       r,
-      body.filter((one) => one.type !== 'ReturnStatement' && !keeps(one, object?.kept ?? null)),
+      body.filter((one) => one.type !== 'ReturnStatement' && !keeps(one, object?.instance ?? null)),
     );
-    const field: Field = (one) => (object ? fieldGiven(fn, object, one) : one === 'link' ? linkGiven(fn) : null);
+    const field: Field = (one) =>
+      object ? fieldReturned(fn, object, one) : one === 'link' ? functionOfLink(fn) : null;
     new Definition(r, name, named, field, false).read(fn.loc?.end.line ?? 1);
   });
   r.fn = before;
 }
 
 /** `var directive = { … }; directive.link = link;`: read field by field, and not as it stands. */
-function keeps(node: t.Statement, kept: string | null): boolean {
-  if (kept === null) return false;
+function keeps(node: t.Statement, fields: string | null): boolean {
+  if (fields === null) return false;
   if (node.type === 'VariableDeclaration')
     return (
-      node.declarations.some(({ id }) => id.type === 'Identifier' && id.name === kept) && node.declarations.length === 1
+      node.declarations.some(({ id }) => id.type === 'Identifier' && id.name === fields) &&
+      node.declarations.length === 1
     );
   const set = node.type === 'ExpressionStatement' ? node.expression : null;
   return (
     set?.type === 'AssignmentExpression' &&
     set.left.type === 'MemberExpression' &&
     set.left.object.type === 'Identifier' &&
-    set.left.object.name === kept
+    set.left.object.name === fields
   );
 }
 
 /** A directive whose function returns a function gives what links it. */
-function linkGiven(fn: Callable): t.Node | null {
+function functionOfLink(fn: Callable): t.Node | null {
   if (fn.type === 'ClassDeclaration' || fn.type === 'ClassExpression' || fn.body.type !== 'BlockStatement') return null;
   const last = fn.body.body.find((one) => one.type === 'ReturnStatement');
-  const given = last?.type === 'ReturnStatement' ? last.argument : null;
-  return isFunction(given) || given?.type === 'Identifier' ? given : null;
+  const returned = last?.type === 'ReturnStatement' ? last.argument : null;
+  return isFunction(returned) || returned?.type === 'Identifier' ? returned : null;
 }
 
 /** The field of an object that says it describes a component, under which the component itself stands. */
 const DESCRIBED = '(component)';
 
-function registerElsewhere(r: ScriptReader, name: string, given: t.Node): void {
-  const place = value(r, given);
-  if (place !== null) r.b.facts.registers.push({ name, place: r.b.part(place, DESCRIBED, r.fn, spotOf(given)) });
+function registerElsewhere(r: ScriptReader, name: string, argument: t.Node): void {
+  const place = value(r, argument);
+  if (place !== null) r.b.facts.registers.push({ name, place: r.b.part(place, DESCRIBED, r.fn, spotOf(argument)) });
 }
 
 /** `export const bedCard = { bindings, controller, templateUrl }`: registered by another file. Undefined for any other object. */
@@ -202,7 +205,7 @@ class Definition {
       r.injectedFields = new Set(wanted.flatMap((one) => ('key' in one ? [fieldOf(one.key, one.computed)] : [])));
       this.controller();
       this.link();
-      if (isolated) hearAbove(r, component.fn, scope, fact.at);
+      if (isolated) hearAround(r, component.fn, scope, fact.at);
       else inherit(r, component.fn, scope, namesSet(owner), fact.at);
       r.b.flow(component.self, scope.place, 'put', this.alias());
       // One that shares the scope around it lets that pass as it is.
@@ -237,8 +240,8 @@ class Definition {
     declareProp(r, component, prop, at, isRequired, null);
     const declared = r.b.fn(component.fn).props?.find((one) => one.name === prop);
     if (declared && how === '@') declared.text = true;
-    const given = r.b.part(component.props, how === '@' ? textProp(prop) : prop, component.fn, spot);
-    r.b.flow(given, into.place, 'put', field);
+    const part = r.b.part(component.props, how === '@' ? textProp(prop) : prop, component.fn, spot);
+    r.b.flow(part, into.place, 'put', field);
     if (how !== '=') return;
     into.bound.set(field, prop);
     r.b.flow(r.b.part(component.props, updateProp(prop), component.fn, spot), into.place, 'put', updateProp(field));
@@ -246,19 +249,19 @@ class Definition {
 
   private controller(): void {
     const { r, owner, fact } = this;
-    const given = this.field('controller');
-    if (!given) return;
-    const text = textOf(r, given);
+    const controllerNode = this.field('controller');
+    if (!controllerNode) return;
+    const text = textOf(r, controllerNode);
     if (text !== null) {
       const { name } = controllerIn(text);
       // `controller: '@'` takes what an attribute names.
       if (name === '@') return;
-      return this.takeController(taken(r, controllerKey(name), name, spotOf(given)), name, given);
+      return this.takeController(taken(r, controllerKey(name), name, spotOf(controllerNode)), name, controllerNode);
     }
-    const { fn, asks } = injectable(r, given);
+    const { fn, asks } = injectable(r, controllerNode);
     if (fn) return readBody(r, owner, fn, asks);
-    const place = value(r, given);
-    if (place !== null) this.takeController(place, r.source(given), given);
+    const place = value(r, controllerNode);
+    if (place !== null) this.takeController(place, r.source(controllerNode), controllerNode);
     else fact.takesRest = true;
   }
 
@@ -266,10 +269,10 @@ class Definition {
   private takeController(callee: PlaceId, name: string, node: t.Node): void {
     const { r, component, scope } = this;
     const at = spotOf(node);
-    const given = r.b.place('object', name, component.fn, at);
-    r.b.flow(scope.place, given, 'put', PASSED_SCOPE);
-    r.b.flow(component.self, given, 'put', PASSED_INSTANCE);
-    const brought = r.b.call({ callee, name, args: [given], onlyKnown: true, fn: component.fn, at });
+    const object = r.b.place('object', name, component.fn, at);
+    r.b.flow(scope.place, object, 'put', PASSED_SCOPE);
+    r.b.flow(component.self, object, 'put', PASSED_INSTANCE);
+    const brought = r.b.call({ callee, name, args: [object], onlyKnown: true, fn: component.fn, at });
     r.b.flow(r.b.part(brought, PASSED_SCOPE, component.fn, at), scope.place);
     r.b.flow(r.b.part(brought, PASSED_INSTANCE, component.fn, at), component.self);
   }
@@ -290,8 +293,8 @@ class Definition {
     for (const one of names?.properties ?? []) {
       if (one.type !== 'ObjectProperty') continue;
       const field = fieldOf(one.key, one.computed);
-      const held = required(r, textOf(r, one.value) || `^${field}`, spotOf(one.key));
-      if (held !== null) r.b.flow(held, owner.instance.place, 'put', field);
+      const instancePlace = required(r, textOf(r, one.value) || `^${field}`, spotOf(one.key));
+      if (instancePlace !== null) r.b.flow(instancePlace, owner.instance.place, 'put', field);
     }
   }
 
@@ -342,10 +345,10 @@ class Definition {
     }
     const all = r.b.place('object', '', component.fn, spotOf(node));
     list.elements.forEach((one, index) => {
-      const held = one ? required(r, textOf(r, one) ?? '', spotOf(one)) : null;
+      const instance = one ? required(r, textOf(r, one) ?? '', spotOf(one)) : null;
       // Its own controller may be among them.
       const own = one && textOf(r, one)?.replace(/^[?^]+/, '') === this.name ? component.self : null;
-      for (const place of [held, own]) if (place !== null) r.b.flow(place, all, 'put', String(index));
+      for (const place of [instance, own]) if (place !== null) r.b.flow(place, all, 'put', String(index));
     });
     return all;
   }

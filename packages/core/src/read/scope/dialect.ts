@@ -17,11 +17,11 @@ import { readController } from './controllers';
 import { readComponent, readDescription, readDirective } from './definitions';
 import { bindInjected, injectedPlace } from './injection';
 import { readMessage } from './messages';
-import { ask, fieldSet, heldBy, ownerOf, readInitial } from './owners';
+import { ask, fieldSet, holderOf, ownerOf, readInitial } from './owners';
 import { declaredIn, injectable, type Kind, registrationIn } from './registrations';
 import { readDialog, readRoute } from './routes';
 import { readRootField } from './scopes';
-import { askedBy, keptObject, readService, setOwnVariable } from './services';
+import { askedBy, objectOfService, readService, setOwnVariable } from './services';
 import { settersOf } from './template';
 
 function readRegistration(r: ScriptReader, node: t.CallExpression): PlaceId | null | undefined {
@@ -29,33 +29,33 @@ function readRegistration(r: ScriptReader, node: t.CallExpression): PlaceId | nu
   if (!found) return undefined;
   // What is registered before it in the chain.
   const module = node.callee.type === 'MemberExpression' ? value(r, node.callee.object) : null;
-  for (const { name, named, given } of found.entries) register(r, found.kind, name, named, given);
+  for (const { name, named, argument } of found.entries) register(r, found.kind, name, named, argument);
   return module;
 }
 
-function register(r: ScriptReader, kind: Kind, name: string, named: t.Node, given: t.Node): void {
+function register(r: ScriptReader, kind: Kind, name: string, named: t.Node, argument: t.Node): void {
   switch (kind) {
     case 'controller':
-      return readController(r, name, named, given);
+      return readController(r, name, named, argument);
     case 'component':
-      return readComponent(r, name, named, given);
+      return readComponent(r, name, named, argument);
     case 'directive':
-      return readDirective(r, name, named, given);
+      return readDirective(r, name, named, argument);
     case 'run':
     case 'config':
-      return runOnce(r, given);
+      return runOnce(r, argument);
     case 'filter':
     case 'decorator':
-      return void value(r, given);
+      return void value(r, argument);
     default:
-      return readService(r, kind, name, named, given);
+      return readService(r, kind, name, named, argument);
   }
 }
 
 /** `.run(['units', function (units) { … }])`: once, as the application begins. */
-function runOnce(r: ScriptReader, given: t.Node): void {
-  const { fn, asks } = injectable(r, given);
-  if (!fn || fn.type === 'ClassDeclaration' || fn.type === 'ClassExpression') return void value(r, given);
+function runOnce(r: ScriptReader, argument: t.Node): void {
+  const { fn, asks } = injectable(r, argument);
+  if (!fn || fn.type === 'ClassDeclaration' || fn.type === 'ClassExpression') return void value(r, argument);
   r.block(() => {
     bindInjected(r, fn.params, asks, null);
     const self = readInPlace(r, { ...fn, params: [] } as unknown as t.FunctionExpression, []);
@@ -107,18 +107,18 @@ export const scope: Dialect = {
     return r.b.place('object', name, r.fn, spotOf(node));
   },
   objectLike: (r, node, name) =>
-    name === null ? undefined : (keptObject(r, node, name) ?? readDescription(r, node, name)),
-  setName(r, node, given) {
+    name === null ? undefined : (objectOfService(r, node, name) ?? readDescription(r, node, name)),
+  setName(r, node, source) {
     const place = r.scope.lookup(node.name);
     const own = place === undefined ? undefined : settersOf(r).get(place);
-    if (!own) return setOwnVariable(r, node, given);
+    if (!own) return setOwnVariable(r, node, source);
     const text = `${node.name} = …`;
-    callChange(r, own.setter, text, given, spotOf(node));
-    if (own.scope !== null) mutation(r, own.scope, node.name, node, text, given);
+    callChange(r, own.setter, text, source, spotOf(node));
+    if (own.scope !== null) mutation(r, own.scope, node.name, node, text, source);
     return true;
   },
   setsCell(r, { object, property, computed }) {
-    const of = heldBy(r, object);
+    const of = holderOf(r, object);
     if (of) return !computed && property.type === 'Identifier' && of.cells.has(property.name);
     // Markup sets fields of its scope, which are cells where the controller has them.
     return r.inTemplate;

@@ -64,8 +64,8 @@ export interface Repeat {
 }
 
 /** Cuts a piece at the first of a word, or of several, that stands for itself outside brackets and texts; null where there is none. */
-function atWord(given: Piece, words: readonly string[]): [before: Piece, after: Piece] | null {
-  const { text, start } = given;
+function atWord(args: Piece, words: readonly string[]): [before: Piece, after: Piece] | null {
+  const { text, start } = args;
   let depth = 0;
   for (let at = 0; at < text.length; at++) {
     const one = text[at] ?? '';
@@ -96,9 +96,9 @@ function isSpace(one: string | undefined): boolean {
 }
 
 /** The names before `in`: one, or a key and what stands under it. */
-function namesIn(given: Piece): [key: Piece | null, item: Piece] | null {
-  const text = given.text.trim();
-  const start = given.start + given.text.indexOf(text);
+function namesIn(args: Piece): [key: Piece | null, item: Piece] | null {
+  const text = args.text.trim();
+  const start = args.start + args.text.indexOf(text);
   if (/^[$\w]+$/.test(text)) return [null, piece(text, start)];
   if (!text.startsWith('(') || !text.endsWith(')')) return null;
   const [key, item] = text.slice(1, -1).split(',');
@@ -107,8 +107,8 @@ function namesIn(given: Piece): [key: Piece | null, item: Piece] | null {
   return [named(key, start + 1), named(item, start + 2 + key.length)];
 }
 
-export function repeatIn(given: Piece): Repeat | null {
-  const [left, right] = atWord(given, ['in']) ?? [];
+export function repeatIn(args: Piece): Repeat | null {
+  const [left, right] = atWord(args, ['in']) ?? [];
   const names = left ? namesIn(left) : null;
   if (!names || !right) return null;
   const [before, by = null] = atWord(right, ['track', 'by']) ?? [right];
@@ -117,8 +117,8 @@ export function repeatIn(given: Piece): Repeat | null {
 }
 
 /** `bed.id as bed.name for bed in beds`: what is shown and chosen of each of a list. */
-export function optionsIn(given: Piece): { shown: Piece[]; names: [Piece | null, Piece]; list: Piece } | null {
-  const [what, each] = atWord(given, ['for']) ?? [];
+export function optionsIn(args: Piece): { shown: Piece[]; names: [Piece | null, Piece]; list: Piece } | null {
+  const [what, each] = atWord(args, ['for']) ?? [];
   const [left, right] = each ? (atWord(each, ['in']) ?? []) : [];
   const names = left ? namesIn(left) : null;
   if (!what || !right || !names) return null;
@@ -147,12 +147,12 @@ export function interpolated(text: string, start: number): Piece[] {
 export const FILTER = '|';
 
 /** The syntax of an expression with its filters; null where it holds nothing, or (`quiet`) is none. */
-export function expressionOf(r: ScriptReader, given: Piece, quiet = false): t.Expression | null {
+export function expressionOf(r: ScriptReader, args: Piece, quiet = false): t.Expression | null {
   // Of several, one after the other, the last says what it is.
-  const last = given.text.includes(';') ? cut(given, ';').findLast(({ text }) => text.trim() !== '') : given;
-  const [first, ...filters] = cut(last ?? given, '|');
-  const held = first ? single(r, first, quiet) : null;
-  return filters.reduce<t.Expression | null>((inner, filter) => filtered(r, inner, filter, quiet), held);
+  const last = args.text.includes(';') ? cut(args, ';').findLast(({ text }) => text.trim() !== '') : args;
+  const [first, ...filters] = cut(last ?? args, '|');
+  const place = first ? single(r, first, quiet) : null;
+  return filters.reduce<t.Expression | null>((inner, filter) => filtered(r, inner, filter, quiet), place);
 }
 
 /** Tells that a piece is not what it has to be where it stands. */
@@ -213,14 +213,14 @@ function withoutFiltered(
     const one = found[at] ?? '';
     if (one === '"' || one === "'" || one === '`') at = endOfText(found, at);
     if (one !== '(') continue;
-    const held = piece(found.slice(at + 1, endOfBracket(found, at)), start + at + 1);
-    if (cut(held, '|').length === 1 || cut(held, ',').length > 1) continue;
-    const node = expressionOf(r, held, quiet);
-    const name = `${STANDS_FOR}${inner.size.toString(36)}`.padEnd(held.text.length, '_');
-    if (!node || name.length > held.text.length) continue;
+    const place = piece(found.slice(at + 1, endOfBracket(found, at)), start + at + 1);
+    if (cut(place, '|').length === 1 || cut(place, ',').length > 1) continue;
+    const node = expressionOf(r, place, quiet);
+    const name = `${STANDS_FOR}${inner.size.toString(36)}`.padEnd(place.text.length, '_');
+    if (!node || name.length > place.text.length) continue;
     inner.set(name, node);
-    found = found.slice(0, at + 1) + name + found.slice(at + 1 + held.text.length);
-    at += held.text.length;
+    found = found.slice(0, at + 1) + name + found.slice(at + 1 + place.text.length);
+    at += place.text.length;
   }
   return found;
 }
@@ -248,8 +248,8 @@ function putBack(node: unknown, inner: ReadonlyMap<string, t.Expression>): unkno
 }
 
 /** The syntax of several expressions, one after the other. */
-export function statementsOf(r: ScriptReader, given: Piece): t.Expression[] {
-  return cut(given, ';').flatMap((one) => expressionOf(r, one) ?? []);
+export function statementsOf(r: ScriptReader, args: Piece): t.Expression[] {
+  return cut(args, ';').flatMap((one) => expressionOf(r, one) ?? []);
 }
 
 /** The expression with its free names on the scope. */

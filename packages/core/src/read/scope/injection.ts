@@ -59,8 +59,8 @@ export function bindInjected(
   params.forEach((param, index) => {
     const name = asks[index] ?? '';
     declarePattern(r, param);
-    const given = injectedPlace(r, name, owner, spotOf(param));
-    bind(r, param, given);
+    const service = injectedPlace(r, name, owner, spotOf(param));
+    bind(r, param, service);
     const inner = param.type === 'TSParameterProperty' ? param.parameter : param;
     const own = inner.type === 'Identifier' ? r.scope.own(inner.name) : undefined;
     if (own === undefined) return;

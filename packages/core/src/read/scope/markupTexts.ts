@@ -8,16 +8,16 @@ import { walkNodes } from '../script/walk';
 
 /** The markup that an expression of a script gives: a text, or several put together. What is not known of it is blank. */
 export function textIn(r: ScriptReader, node: t.Node): MarkupText | null {
-  const held = plain(r, node);
-  if (!held || held.start == null || held.end == null) return null;
-  const { start } = held;
-  const source = r.source(held);
+  const bare = plain(r, node);
+  if (!bare || bare.start == null || bare.end == null) return null;
+  const { start } = bare;
+  const source = r.source(bare);
   const parts: t.Node[] = [];
-  walkNodes(held, (one) => {
+  walkNodes(bare, (one) => {
     if (one.type === 'StringLiteral' || one.type === 'TemplateElement') parts.push(one);
   });
   const isText =
-    /^(StringLiteral|TemplateLiteral|BinaryExpression)$/.test(held.type) || /^\[[\s\S]*\]\.join\(/.test(source);
+    /^(StringLiteral|TemplateLiteral|BinaryExpression)$/.test(bare.type) || /^\[[\s\S]*\]\.join\(/.test(source);
   if (!isText || parts.length === 0) return null;
   let text = blank(source);
   for (const part of parts) {

@@ -11,7 +11,7 @@ import { value } from '../script/expressions';
 import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { expressionOf, piece, scoped } from './expressions';
-import { heldBy, ownerOf } from './owners';
+import { holderOf, ownerOf } from './owners';
 import { rootObject } from './scopes';
 import { topicOf } from './topics';
 
@@ -27,8 +27,8 @@ function scopeCalled(r: ScriptReader, node: t.CallExpression): { method: string;
     (object.type === 'MemberExpression' && fieldOf(object.property, object.computed) === '$root');
   if (isRoot) return { method, isRoot };
   const owner = ownerOf(r);
-  const held = heldBy(r, object);
-  const isScope = held !== null && held === owner?.scope;
+  const holder = holderOf(r, object);
+  const isScope = holder !== null && holder === owner?.scope;
   return isScope || (object.type === 'Identifier' && object.name === '$scope') ? { method, isRoot: false } : null;
 }
 
@@ -126,7 +126,7 @@ function send(r: ScriptReader, node: t.CallExpression, way: 'up' | 'down' | null
   const fields = isWhole
     ? second.properties.flatMap((one) => ('key' in one ? [fieldOf(one.key, one.computed)] : []))
     : null;
-  const going = {
+  const message = {
     ...(way === null ? {} : { way }),
     ...(topic.isKnown ? {} : { elsewhere: true as const, symbolic: true as const }),
   };
@@ -139,7 +139,7 @@ function send(r: ScriptReader, node: t.CallExpression, way: 'up' | 'down' | null
     bus: null,
     fields,
     ...args,
-    ...going,
+    ...message,
     fn: r.fn,
     at,
   });
@@ -195,12 +195,12 @@ function noteLeft(r: ScriptReader, node: t.CallExpression, topic: string): void 
   const before = r.text.slice(r.text.lastIndexOf('\n', start - 1) + 1, start).trimEnd();
   const isCalled = r.text[node.end ?? 0] === '(';
   const isPassed = /\b(on|push)\(['"$\w, ]*$/.test(before);
-  const kept = before.endsWith('=') ? (before.slice(0, -1).trim().split(/\s/).at(-1) ?? '') : '';
+  const variable = before.endsWith('=') ? (before.slice(0, -1).trim().split(/\s/).at(-1) ?? '') : '';
   const isEnded =
-    kept.endsWith('.$onDestroy') ||
-    (kept !== '' &&
-      [`${kept}(`, `', ${kept})`, `", ${kept})`, `',${kept})`, `.$onDestroy = ${kept}`].some((end) =>
-        r.text.includes(end),
+    variable.endsWith('.$onDestroy') ||
+    (variable !== '' &&
+      [`${variable}(`, `', ${variable})`, `", ${variable})`, `',${variable})`, `.$onDestroy = ${variable}`].some(
+        (end) => r.text.includes(end),
       ));
   const ended = isCalled || isPassed || isEnded;
   r.b.facts.starts.push({ name: '$rootScope.$on', topic, ended, fn: r.fn, at: spotOf(node.callee) });
@@ -209,8 +209,8 @@ function noteLeft(r: ScriptReader, node: t.CallExpression, topic: string): void 
 /** `$scope.$watch('vm.depth', function (depth) { … })`. */
 function watch(r: ScriptReader, node: t.CallExpression): null {
   const [what, run] = node.arguments;
-  const held = what ? watched(r, what) : null;
-  runWith(r, run, [held, null], node);
+  const watchedPlace = what ? watched(r, what) : null;
+  runWith(r, run, [watchedPlace, null], node);
   return null;
 }
 
@@ -219,8 +219,8 @@ function watchGroup(r: ScriptReader, node: t.CallExpression): null {
   const all = r.b.place('object', '', r.fn, spotOf(node));
   if (what?.type === 'ArrayExpression')
     what.elements.forEach((one, index) => {
-      const held = one ? watched(r, one) : null;
-      if (held !== null) r.b.flow(held, all, 'put', String(index));
+      const watchedPlace = one ? watched(r, one) : null;
+      if (watchedPlace !== null) r.b.flow(watchedPlace, all, 'put', String(index));
     });
   runWith(r, run, [all, null], node);
   return null;
@@ -233,10 +233,10 @@ function watched(r: ScriptReader, node: t.Node): PlaceId | null {
     const { self, scope } = r;
     const syntax = expressionOf(r, piece(node.value, (node.start ?? 0) + 1), true);
     r.self = owner.scope.seen;
-    const held = syntax && value(r, scoped(r, syntax));
+    const valuePlace = syntax && value(r, scoped(r, syntax));
     r.self = self;
     r.scope = scope;
-    return held;
+    return valuePlace;
   }
   const place = value(r, node as t.Expression);
   if (place === null || !/Function/.test(node.type)) return place;

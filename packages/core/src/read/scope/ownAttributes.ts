@@ -30,11 +30,11 @@ export class OwnAttributes {
     return node && value(this.r, scoped(this.r, node));
   }
 
-  declare(name: Piece, held: PlaceId | null): void {
+  declare(name: Piece, object: PlaceId | null): void {
     const { r } = this;
     const place = r.b.place('binding', name.text.trim(), r.fn, this.at(name));
     r.scope.declare(name.text.trim(), place);
-    r.b.flow(held, place);
+    r.b.flow(object, place);
   }
 
   decide({ piece: part }: Attribute): void {
@@ -83,14 +83,14 @@ export class OwnAttributes {
       return;
     }
     const node = expressionOf(r, part);
-    const held = node?.type === 'ObjectExpression' ? node.properties : [];
-    if (held.length === 0) {
+    const properties = node?.type === 'ObjectExpression' ? node.properties : [];
+    if (properties.length === 0) {
       const place = node && value(r, scoped(r, node));
       if (place !== null)
         r.b.use({ place, kind: 'shown', inside: piece, repeat: r.repeat, fn: r.fn, at: this.at(part) });
       return;
     }
-    for (const one of held) {
+    for (const one of properties) {
       const place = one.type === 'ObjectProperty' ? value(r, scoped(r, one.value as t.Expression)) : null;
       if (place !== null) r.b.use({ place, kind: 'shown', inside: piece, repeat: r.repeat, fn: r.fn, at: spotOf(one) });
     }

@@ -60,7 +60,7 @@ export function holder(place: PlaceId, isThis: boolean): Holder {
 }
 
 /** The holder that an expression names: `$scope`, `this`, or a variable that keeps it. */
-export function heldBy(r: ScriptReader, node: t.Node): Holder | null {
+export function holderOf(r: ScriptReader, node: t.Node): Holder | null {
   const owner = ownerOf(r);
   if (!owner) return null;
   if (node.type === 'ThisExpression') return owner.instance;
@@ -72,7 +72,7 @@ export function heldBy(r: ScriptReader, node: t.Node): Holder | null {
 /** The field that a target sets, and what it is a field of; null for any other target. */
 export function fieldSet(r: ScriptReader, node: t.Node): { of: Holder; field: string; key: t.Node } | null {
   if (node.type !== 'MemberExpression') return null;
-  const of = heldBy(r, node.object);
+  const of = holderOf(r, node.object);
   const field = fieldOf(node.property, node.computed);
   return of && field !== '*' ? { of, field, key: node.property } : null;
 }
@@ -81,7 +81,7 @@ export function fieldSet(r: ScriptReader, node: t.Node): { of: Holder; field: st
 interface SetField {
   at: t.Node;
   later: boolean;
-  given: t.Node[];
+  assigned: t.Node[];
 }
 
 const THIS = { type: 'ThisExpression' } as t.ThisExpression;
@@ -93,7 +93,7 @@ export function fieldsSet(body: readonly t.Node[], isIt: (node: t.Node) => boole
     // `depth = 1`, in the body of a class.
     if (part.type === 'ClassProperty') {
       if (part.value && isIt(THIS))
-        found.set(fieldOf(part.key, part.computed), { at: part.key, later: false, given: [part.value] });
+        found.set(fieldOf(part.key, part.computed), { at: part.key, later: false, assigned: [part.value] });
       continue;
     }
     walkNodes(part, (node, within) => {
@@ -102,12 +102,12 @@ export function fieldsSet(body: readonly t.Node[], isIt: (node: t.Node) => boole
       if (target?.type !== 'MemberExpression' || !isIt(target.object)) return;
       const field = fieldOf(target.property, target.computed);
       if (field === '*') return;
-      const known = found.get(field) ?? { at: target.property, later: false, given: [] };
+      const known = found.get(field) ?? { at: target.property, later: false, assigned: [] };
       const isLater = within || /Function|Method/.test(part.type) || node.type === 'UpdateExpression';
       known.later ||= isLater;
-      if (node.type === 'AssignmentExpression' && !isLater) known.given.push(node.right);
+      if (node.type === 'AssignmentExpression' && !isLater) known.assigned.push(node.right);
       // Where it is made counts as the place of the field.
-      if (!isLater && known.given.length === 1) known.at = target.property;
+      if (!isLater && known.assigned.length === 1) known.at = target.property;
       found.set(field, known);
     });
   }
@@ -115,8 +115,8 @@ export function fieldsSet(body: readonly t.Node[], isIt: (node: t.Node) => boole
 }
 
 /** Whether a field is state: set later as well, or begins as something of its own rather than as what another holds. */
-export function isState({ later, given }: SetField): boolean {
-  const last = given.map(settled).at(-1);
+export function isState({ later, assigned }: SetField): boolean {
+  const last = assigned.map(settled).at(-1);
   if (last && isFunction(last)) return false;
   return (
     later ||
@@ -179,12 +179,12 @@ export function readInitial(r: ScriptReader, node: t.AssignmentExpression): bool
   const set = owner && r.fn === owner.making ? fieldSet(r, node.left) : null;
   if (!owner || !set) return false;
   const { of, field, key } = set;
-  const given = value(r, node.right, key.type === 'Identifier' ? key : null) ?? chained(r, node.right);
-  if (of.bound.has(field)) ask(r, of, field, given, key);
-  if (given === null) return true;
+  const place = value(r, node.right, key.type === 'Identifier' ? key : null) ?? chained(r, node.right);
+  if (of.bound.has(field)) ask(r, of, field, place, key);
+  if (place === null) return true;
   const cell = of.cells.get(field);
-  if (cell !== undefined) r.b.flow(given, cell, 'frozen');
-  else putField(r, owner, of, field, given, node.right, key);
+  if (cell !== undefined) r.b.flow(place, cell, 'frozen');
+  else putField(r, owner, of, field, place, node.right, key);
   return true;
 }
 
@@ -199,27 +199,27 @@ function putField(
   { component, injected }: Owner,
   of: Holder,
   field: string,
-  given: PlaceId,
+  source: PlaceId,
   from: t.Node,
   key: t.Node,
 ): void {
   const at = spotOf(key);
   const root = from.type === 'Identifier' ? r.scope.lookup(from.name) : undefined;
-  const isGiven = root !== undefined && injected.has(root);
+  const fromInjected = root !== undefined && injected.has(root);
   // By a key that is chosen while the program runs, it may be anything.
   const isChosen = from.type === 'MemberExpression' && from.computed;
   const isRead = !isChosen && /^(Optional)?(Member|Call)Expression$/.test(from.type);
-  const isCopied = isRead && !isGiven && !declaredIn(r).setOnPassed.has(field);
-  r.b.flow(isCopied ? takeOnce(r, given, field, at) : given, of.place, 'put', field);
+  const isCopied = isRead && !fromInjected && !declaredIn(r).setOnPassed.has(field);
+  r.b.flow(isCopied ? takeOnce(r, source, field, at) : source, of.place, 'put', field);
   const trigger = Object.hasOwn(LIFECYCLE, field) && of.isThis ? LIFECYCLE[field] : undefined;
   if (trigger !== undefined && component)
-    r.b.use({ place: given, kind: 'effect', detail: trigger, fn: component.fn, at });
+    r.b.use({ place: source, kind: 'effect', detail: trigger, fn: component.fn, at });
 }
 
 /** A field that is bound both ways is set: whoever passed it is asked to change it. */
-export function ask(r: ScriptReader, of: Holder, field: string, given: PlaceId | null, node: t.Node): void {
+export function ask(r: ScriptReader, of: Holder, field: string, source: PlaceId | null, node: t.Node): void {
   const callee = r.b.part(of.place, updateProp(field), r.fn, spotOf(node));
-  r.b.call({ callee, name: field, args: [given], onlyKnown: true, repeat: r.repeat, fn: r.fn, at: spotOf(node) });
+  r.b.call({ callee, name: field, args: [source], onlyKnown: true, repeat: r.repeat, fn: r.fn, at: spotOf(node) });
 }
 
 /** A scope: what is put there, and what is found there by a name. */

@@ -26,14 +26,14 @@ export function passAttributes(
     const at = own.at(part);
     const parts = interpolated(part.text, part.start);
     if (parts.length > 0) {
-      const held = r.b.place('computed', prop, r.fn, at);
+      const computed = r.b.place('computed', prop, r.fn, at);
       for (const one of parts) {
         const place = own.show(one, piece);
         // A text that is one value and nothing else is that value.
-        if (place !== null) r.b.flow(place, held, isAll(one, part) ? 'same' : 'derived');
+        if (place !== null) r.b.flow(place, computed, isAll(one, part) ? 'same' : 'derived');
       }
-      r.b.flow(held, propsPlace, 'put', textProp(prop));
-      site.props.push({ name: prop, place: held, literal: null, at });
+      r.b.flow(computed, propsPlace, 'put', textProp(prop));
+      site.props.push({ name: prop, place: computed, literal: null, at });
       continue;
     }
     const nodes = text.trim() === '' ? [] : cut(part, ';').map((one) => expressionOf(r, one, true));
@@ -41,11 +41,11 @@ export function passAttributes(
     const [first] = run;
     if (!first || run.length < nodes.length) give(prop, null, literalOf(text), at);
     else if (run.length > 1 || /^(Call|Assignment|Update)Expression$/.test(first.type)) {
-      const held = r.b.place('computed', prop, r.fn, at);
+      const outcome = r.b.place('computed', prop, r.fn, at);
       const { self, result } = callback(r, run, at);
-      r.b.flow(self, held);
-      r.b.flow(result, held);
-      give(prop, held, null, at);
+      r.b.flow(self, outcome);
+      r.b.flow(result, outcome);
+      give(prop, outcome, null, at);
     } else {
       const isPlain = /Literal$/.test(first.type) && first.type !== 'TemplateLiteral';
       give(prop, value(r, scoped(r, first)), isPlain ? text : null, at);
@@ -70,10 +70,10 @@ function callback(r: ScriptReader, nodes: readonly t.Expression[], at: Spot): { 
   r.fn = id;
   r.scope = new Scope(scope, id);
   for (const [name, outer] of around) {
-    const held = r.b.place('binding', name, id, at);
-    r.b.flow(r.b.part(locals, name, id, at), held);
-    r.b.flow(outer ?? (r.self === null ? null : r.b.part(r.self, name, id, at)), held);
-    r.scope.declare(name, held);
+    const binding = r.b.place('binding', name, id, at);
+    r.b.flow(r.b.part(locals, name, id, at), binding);
+    r.b.flow(outer ?? (r.self === null ? null : r.b.part(r.self, name, id, at)), binding);
+    r.scope.declare(name, binding);
   }
   fact.wraps = nodes.length === 1;
   for (const node of nodes) r.b.flow(value(r, scoped(r, node)), fact.result);
@@ -96,9 +96,9 @@ function argumentsIn(nodes: readonly t.Expression[]): Set<string> {
   const found = new Set<string>();
   for (const node of nodes)
     walkNodes(node, (one) => {
-      const given =
+      const args =
         one.type === 'CallExpression' ? one.arguments : one.type === 'AssignmentExpression' ? [one.right] : [];
-      for (const each of given)
+      for (const each of args)
         walkNodes(each, (inner) => {
           if (inner.type === 'Identifier') found.add(inner.name);
         });

@@ -34,7 +34,7 @@ const CERTAIN = new Set<string>(['controller', 'component', 'directive', 'factor
 /** What is registered: one thing, or several by the fields of an object. */
 export interface Registration {
   kind: Kind;
-  entries: { name: string; named: t.Node; given: t.Node }[];
+  entries: { name: string; named: t.Node; argument: t.Node }[];
 }
 
 /** The functions of a file by name, what they ask for where that is said beside them, and methods put on their prototypes. */
@@ -77,7 +77,7 @@ export function collect(r: ScriptReader, ast: t.File): void {
     const found = node.type === 'CallExpression' ? registrationIn(r, node) : null;
     // Filters and decorators are read as any function.
     if (found && found.kind !== 'filter' && found.kind !== 'decorator')
-      for (const { given } of found.entries) registered.push(given);
+      for (const { argument } of found.entries) registered.push(argument);
     if (
       node.type === 'ObjectProperty' &&
       !node.computed &&
@@ -96,8 +96,8 @@ export function collect(r: ScriptReader, ast: t.File): void {
     if (object.type === 'Identifier' && passed.has(object.name) && !/^\$?scope$/i.test(object.name))
       declared.setOnPassed.add(fieldOf(to, computed));
   });
-  for (const given of registered) {
-    const { fn } = injectable(r, given);
+  for (const registration of registered) {
+    const { fn } = injectable(r, registration);
     if (fn) taken.add(fn);
   }
 }
@@ -134,14 +134,14 @@ export function registrationIn(r: ScriptReader, node: t.CallExpression): Registr
   const [first, second] = node.arguments;
   if (!first) return null;
   if (kind === 'run' || kind === 'config')
-    return node.arguments.length === 1 ? { kind, entries: [{ name: '', named: first, given: first }] } : null;
+    return node.arguments.length === 1 ? { kind, entries: [{ name: '', named: first, argument: first }] } : null;
   const name = textOf(r, first);
-  if (name !== null && second) return { kind: kind as Kind, entries: [{ name, named: first, given: second }] };
+  if (name !== null && second) return { kind: kind as Kind, entries: [{ name, named: first, argument: second }] };
   // `.controller({ BedsCtrl: … })`
   if (first.type !== 'ObjectExpression' || second) return null;
   const entries = first.properties.flatMap((one) =>
     one.type === 'ObjectProperty'
-      ? [{ name: fieldOf(one.key, one.computed), named: one.key as t.Node, given: one.value as t.Node }]
+      ? [{ name: fieldOf(one.key, one.computed), named: one.key as t.Node, argument: one.value as t.Node }]
       : [],
   );
   return { kind: kind as Kind, entries };
@@ -155,8 +155,8 @@ function isModule(r: ScriptReader, node: t.Node, byMethod: boolean): boolean {
     at = at.callee.object;
   }
   if (at?.type !== 'Identifier') return false;
-  const given = r.consts.get(at.name);
-  if (given && given !== node && isModule(r, given, false)) return true;
+  const known = r.consts.get(at.name);
+  if (known && known !== node && isModule(r, known, false)) return true;
   return byMethod || /^(app|ng|mod)$|module$|App$/i.test(at.name);
 }
 
@@ -171,18 +171,21 @@ function isModuleCall({ callee }: t.CallExpression): boolean {
 }
 
 /** A function and the names of what it asks for: beside it in a list, as `$inject`, or as its parameters are called. */
-export function injectable(r: ScriptReader, given: t.Node | null | undefined): { fn: Callable | null; asks: string[] } {
-  if (!given) return { fn: null, asks: [] };
-  if (given.type === 'ArrayExpression') {
-    const { fn } = injectable(r, given.elements.at(-1));
-    return { fn, asks: given.elements.slice(0, -1).map((one) => textOf(r, one) ?? '') };
+export function injectable(
+  r: ScriptReader,
+  argument: t.Node | null | undefined,
+): { fn: Callable | null; asks: string[] } {
+  if (!argument) return { fn: null, asks: [] };
+  if (argument.type === 'ArrayExpression') {
+    const { fn } = injectable(r, argument.elements.at(-1));
+    return { fn, asks: argument.elements.slice(0, -1).map((one) => textOf(r, one) ?? '') };
   }
-  if (given.type === 'Identifier') {
+  if (argument.type === 'Identifier') {
     const { functions, asked } = declaredIn(r);
-    const fn = functions.get(given.name) ?? null;
-    return { fn, asks: asked.get(given.name) ?? (fn ? askedBy(r, fn) : []) };
+    const fn = functions.get(argument.name) ?? null;
+    return { fn, asks: asked.get(argument.name) ?? (fn ? askedBy(r, fn) : []) };
   }
-  if (given.type === 'ObjectMethod' || isCallable(given)) return { fn: given, asks: askedBy(r, given) };
+  if (argument.type === 'ObjectMethod' || isCallable(argument)) return { fn: argument, asks: askedBy(r, argument) };
   return { fn: null, asks: [] };
 }
 
@@ -215,34 +218,34 @@ export function constructorOf(node: ClassNode): t.ClassMethod | null {
 }
 
 /** The object that a function gives: written where it returns, or kept in a variable that it returns. */
-export function returnedObject(fn: Callable): { object: t.ObjectExpression; kept: string | null } | null {
+export function returnedObject(fn: Callable): { object: t.ObjectExpression; instance: string | null } | null {
   if (fn.type === 'ClassDeclaration' || fn.type === 'ClassExpression') return null;
   if (fn.body.type !== 'BlockStatement')
-    return fn.body.type === 'ObjectExpression' ? { object: fn.body, kept: null } : null;
+    return fn.body.type === 'ObjectExpression' ? { object: fn.body, instance: null } : null;
   const last = fn.body.body.find((one) => one.type === 'ReturnStatement');
-  const given = last?.type === 'ReturnStatement' ? last.argument : null;
-  if (given?.type === 'ObjectExpression') return { object: given, kept: null };
-  if (given?.type !== 'Identifier') return null;
+  const returned = last?.type === 'ReturnStatement' ? last.argument : null;
+  if (returned?.type === 'ObjectExpression') return { object: returned, instance: null };
+  if (returned?.type !== 'Identifier') return null;
   for (const statement of fn.body.body)
     for (const { id, init } of statement.type === 'VariableDeclaration' ? statement.declarations : [])
-      if (id.type === 'Identifier' && id.name === given.name && init?.type === 'ObjectExpression')
-        return { object: init, kept: given.name };
+      if (id.type === 'Identifier' && id.name === returned.name && init?.type === 'ObjectExpression')
+        return { object: init, instance: returned.name };
   return null;
 }
 
 /** A field of an object that a function gives, also where it is put there in a statement of its own: `it.link = link`. */
-export function fieldGiven(
+export function fieldReturned(
   fn: Callable,
-  { object, kept }: { object: t.ObjectExpression; kept: string | null },
+  { object, instance }: { object: t.ObjectExpression; instance: string | null },
   field: string,
 ): t.Node | null {
   const written = property(object, field);
-  if (written || kept === null || !('params' in fn) || fn.body.type !== 'BlockStatement') return written;
+  if (written || instance === null || !('params' in fn) || fn.body.type !== 'BlockStatement') return written;
   for (const statement of fn.body.body) {
     const node = statement.type === 'ExpressionStatement' ? statement.expression : null;
     if (node?.type !== 'AssignmentExpression' || node.left.type !== 'MemberExpression') continue;
     const { object: of, property: to, computed } = node.left;
-    if (of.type === 'Identifier' && of.name === kept && fieldOf(to, computed) === field) return node.right;
+    if (of.type === 'Identifier' && of.name === instance && fieldOf(to, computed) === field) return node.right;
   }
   return null;
 }

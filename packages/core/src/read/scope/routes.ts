@@ -78,18 +78,18 @@ function addRoute(r: ScriptReader, object: t.ObjectExpression, state: string | n
   }
   const known = tables.get(r) ?? new Map<string, number>();
   tables.set(r, known);
-  const above =
+  const parentName =
     textOf(r, property(object, 'parent')) ?? (state?.includes('.') ? state.slice(0, state.lastIndexOf('.')) : null);
-  const parent = above === null ? null : (known.get(above) ?? null);
+  const parent = parentName === null ? null : (known.get(parentName) ?? null);
   const sites: [number, number] = [first, r.b.facts.sites.length - first];
   const route = { parent, ...(path === '' ? {} : { path }), piece, sites, at };
   // Where it stands within a state of another file is not known.
-  const outermost = above === null ? { atOutlet: true } : {};
+  const outermost = parentName === null ? { atOutlet: true } : {};
   const index = r.b.facts.routes.push({ ...route, ...outermost }) - 1;
   if (state !== null) known.set(state, piece === null && parent !== null ? parent : index);
   for (const name of ['onEnter', 'onExit', 'redirectTo']) {
-    const given = property(object, name);
-    if (given) value(r, given);
+    const written = property(object, name);
+    if (written) value(r, written);
   }
   r.fn = fn;
   r.repeat = repeat;
@@ -136,24 +136,24 @@ export function show(
 function controllerNamed(
   r: ScriptReader,
   object: t.ObjectExpression,
-  given: t.Node,
+  argument: t.Node,
   called: string,
 ): [string, string | null] {
   const as = textOf(r, property(object, 'controllerAs'));
-  const text = textOf(r, given);
+  const text = textOf(r, argument);
   if (text !== null) {
     const { name, alias } = controllerIn(text);
     return [name, alias ?? as];
   }
-  const { fn } = injectable(r, given);
-  const own = fn && 'id' in fn && fn.id ? fn.id.name : given.type === 'Identifier' ? given.name : null;
+  const { fn } = injectable(r, argument);
+  const own = fn && 'id' in fn && fn.id ? fn.id.name : argument.type === 'Identifier' ? argument.name : null;
   const url = property(object, 'templateUrl');
   const file = url ? fileNamed(r, url) : null;
   const words = camel((file === null ? called : nameFromPath(file)).replace(/\W/g, '-'))
     .replace(/-/g, '')
     .replace(/^[A-Z]/, (one) => one.toLowerCase());
   const name = own ?? `${words || 'page'}Controller`;
-  readController(r, name, given, given);
+  readController(r, name, argument, argument);
   return [name, as];
 }
 
@@ -201,10 +201,10 @@ function readResolved(r: ScriptReader, node: t.Node | null): Map<string, PlaceId
     const { fn, asks } = injectable(r, one.type === 'ObjectMethod' ? one : one.value);
     if (!fn || fn.type === 'ClassDeclaration' || fn.type === 'ClassExpression') continue;
     // It runs before the route is shown, and is there once.
-    const held = made(r, name, fn, asks);
-    if (held === null) continue;
-    give(r, injectedKey(name), held);
-    found.set(name, held);
+    const service = made(r, name, fn, asks);
+    if (service === null) continue;
+    give(r, injectedKey(name), service);
+    found.set(name, service);
   }
   return found;
 }

@@ -38,7 +38,7 @@ export function inherit(r: ScriptReader, fn: number, { seen }: Holder, own: read
 }
 
 /** An isolated scope has no names of the one around it; what it sends up is heard there all the same. */
-export function hearAbove(r: ScriptReader, fn: number, { seen }: Holder, at: Spot): void {
+export function hearAround(r: ScriptReader, fn: number, { seen }: Holder, at: Spot): void {
   r.b.rest(around(r, fn, at), seen, [PLAIN, SLOTS]);
   r.b.rest(rootScope(r, at), seen, [PLAIN, SLOTS]);
 }
@@ -90,14 +90,14 @@ export function readRootField(r: ScriptReader, node: t.AssignmentExpression): bo
   const field = fieldOf(left.property, left.computed);
   if (field === '*') return false;
   const at = spotOf(left.property);
-  const given = value(r, right, left.property.type === 'Identifier' ? left.property : null);
+  const place = value(r, right, left.property.type === 'Identifier' ? left.property : null);
   if (isFunction(right)) {
-    if (given !== null) r.b.flow(given, rootObject(r, at), 'put', field);
+    if (place !== null) r.b.flow(place, rootObject(r, at), 'put', field);
     return true;
   }
   rootCell(r, field, at);
-  const held = value(r, left.object);
-  if (held !== null) mutation(r, held, field, left, `${r.source(left)} = …`, given);
+  const valuePlace = value(r, left.object);
+  if (valuePlace !== null) mutation(r, valuePlace, field, left, `${r.source(left)} = …`, place);
   return true;
 }
 

@@ -26,27 +26,27 @@ interface Making {
   /** The scope of its function: what is declared within it is the service's own. */
   inside: object;
   /** The variable that holds what it gives, and what its function does with that. */
-  kept: string | null;
+  instance: string | null;
   body: readonly t.Statement[];
   setters: Map<PlaceId, PlaceId>;
 }
 
 const making = new WeakMap<ScriptReader, Making>();
 
-export function readService(r: ScriptReader, kind: Kind, name: string, named: t.Node, given: t.Node): void {
-  const held = serviceOf(r, kind, name, named, given);
-  if (held !== null) give(r, injectedKey(name), held);
+export function readService(r: ScriptReader, kind: Kind, name: string, named: t.Node, argument: t.Node): void {
+  const service = serviceOf(r, kind, name, named, argument);
+  if (service !== null) give(r, injectedKey(name), service);
 }
 
-function serviceOf(r: ScriptReader, kind: Kind, name: string, named: t.Node, given: t.Node): PlaceId | null {
+function serviceOf(r: ScriptReader, kind: Kind, name: string, named: t.Node, argument: t.Node): PlaceId | null {
   if (kind === 'value' || kind === 'constant') {
-    noteTexts(r, name, given);
-    if (given.type === 'ObjectExpression') return serviceObject(r, given, name);
-    return value(r, given);
+    noteTexts(r, name, argument);
+    if (argument.type === 'ObjectExpression') return serviceObject(r, argument, name);
+    return value(r, argument);
   }
-  const { fn, asks } = injectable(r, given);
+  const { fn, asks } = injectable(r, argument);
   if (!fn) {
-    const made = value(r, given);
+    const made = value(r, argument);
     return made === null
       ? null
       : r.b.call({ callee: made, name, args: [], onlyKnown: true, fn: r.fn, at: spotOf(named) });
@@ -57,11 +57,11 @@ function serviceOf(r: ScriptReader, kind: Kind, name: string, named: t.Node, giv
 }
 
 /** What a constant says, or fields of it: topics of messages may be called by that. */
-function noteTexts(r: ScriptReader, name: string, given: t.Node): void {
+function noteTexts(r: ScriptReader, name: string, argument: t.Node): void {
   const { texts } = r.b.facts;
-  const text = textOf(r, given);
+  const text = textOf(r, argument);
   if (text !== null) texts[name] = text;
-  for (const one of objectOf(r, given)?.properties ?? []) {
+  for (const one of objectOf(r, argument)?.properties ?? []) {
     const inner = one.type === 'ObjectProperty' ? textOf(r, one.value) : null;
     if (one.type === 'ObjectProperty' && inner !== null) texts[`${name}.${fieldOf(one.key, one.computed)}`] = inner;
   }
@@ -126,7 +126,7 @@ function constructed(
           );
           addCells(r, owner.instance, fields, (field, at) => sharedCell(r, name, field, at));
         },
-        (given) => (gives = given),
+        (place) => (gives = place),
       );
       for (const { field, fn: method } of methods) {
         const place = isFunction(method) ? value(r, method) : null;
@@ -155,7 +155,7 @@ export function made(
       asks,
       null,
       () => undefined,
-      (given) => (gives = given),
+      (place) => (gives = place),
     ),
   );
   return gives;
@@ -182,12 +182,12 @@ function provided(r: ScriptReader, name: string, named: t.Node, fn: Callable, as
   if (fn.type === 'ClassDeclaration' || fn.type === 'ClassExpression') {
     const { self } = r;
     r.self = r.b.place('object', name, 0, spotOf(named));
-    const held = made(r, name, gives, wanted);
+    const service = made(r, name, gives, wanted);
     r.self = self;
-    return held;
+    return service;
   }
   // What surrounds `$get` is read as part of the provider; `$get` itself is read within it, so that it sees its variables.
-  let held: PlaceId | null = null;
+  let instance: PlaceId | null = null;
   inModule(r, () =>
     r.block(() => {
       const { self } = r;
@@ -201,12 +201,12 @@ function provided(r: ScriptReader, name: string, named: t.Node, fn: Callable, as
         r,
         statements.filter((one) => one.type !== 'ReturnStatement'),
       );
-      held = made(r, name, gives, wanted);
+      instance = made(r, name, gives, wanted);
       give(r, injectedKey(`${name}Provider`), r.self);
       r.self = self;
     }),
   );
-  return held;
+  return instance;
 }
 
 /** What runs once is read as code of the module. */
@@ -227,13 +227,13 @@ function inside(
   asks: readonly string[],
   owner: Owner | null,
   declare: (statements: readonly t.Statement[]) => void,
-  returns: (given: PlaceId | null) => void,
+  returns: (place: PlaceId | null) => void,
 ): void {
   r.block(() => {
     const before = making.get(r);
-    const { kept = null } = returnedObject(fn) ?? {};
+    const { instance = null } = returnedObject(fn) ?? {};
     const body = fn.body.type === 'BlockStatement' ? fn.body.body : [];
-    making.set(r, { name, inside: r.scope, kept, body, setters: new Map() });
+    making.set(r, { name, inside: r.scope, instance, body, setters: new Map() });
     bindInjected(r, fn.params, asks, owner);
     if (fn.body.type === 'BlockStatement') {
       declareVars(r, body);
@@ -244,21 +244,21 @@ function inside(
         r,
         body.filter((one) => one !== last),
       );
-      if (last) returns(given(r, name, last.argument));
-    } else returns(given(r, name, fn.body));
+      if (last) returns(valueOf(r, name, last.argument));
+    } else returns(valueOf(r, name, fn.body));
     if (before) making.set(r, before);
     else making.delete(r);
   });
 }
 
-function given(r: ScriptReader, name: string, node: t.Node | null | undefined): PlaceId | null {
+function valueOf(r: ScriptReader, name: string, node: t.Node | null | undefined): PlaceId | null {
   return node?.type === 'ObjectExpression' ? serviceObject(r, node, name) : value(r, node);
 }
 
 /** The object that a service's function keeps in a variable and gives in the end; undefined for any other. */
-export function keptObject(r: ScriptReader, node: t.ObjectExpression, name: string): PlaceId | undefined {
+export function objectOfService(r: ScriptReader, node: t.ObjectExpression, name: string): PlaceId | undefined {
   const service = making.get(r);
-  if (!service || r.fn !== 0 || service.kept !== name) return undefined;
+  if (!service || r.fn !== 0 || service.instance !== name) return undefined;
   const object = serviceObject(r, node, service.name);
   // Fields that are put there one by one.
   const written = new Set(node.properties.flatMap((one) => ('key' in one ? [fieldOf(one.key, one.computed)] : [])));
@@ -300,20 +300,20 @@ function serviceObject(r: ScriptReader, node: t.ObjectExpression, name: string):
 }
 
 /** A variable of a service's function that others of its functions set: a cell of the service. False for any other name. */
-export function setOwnVariable(r: ScriptReader, node: t.Identifier, given: PlaceId | null): boolean {
+export function setOwnVariable(r: ScriptReader, node: t.Identifier, source: PlaceId | null): boolean {
   const service = making.get(r);
   const place = r.scope.lookup(node.name);
   if (!service || place === undefined || r.fn === 0) return false;
-  const held = r.b.facts.places[place];
-  if (held?.fn !== 0 || held.kind !== 'binding' || !isInside(r, service, node.name)) return false;
+  const fact = r.b.facts.places[place];
+  if (fact?.fn !== 0 || fact.kind !== 'binding' || !isInside(r, service, node.name)) return false;
   let setter = service.setters.get(place);
   if (setter === undefined) {
-    const cell = sharedCell(r, service.name, node.name, held.at);
+    const cell = sharedCell(r, service.name, node.name, fact.at);
     setter = r.b.facts.cells.find((one) => one.value === cell)?.setter ?? cell;
     service.setters.set(place, setter);
     r.b.flow(cell, place);
   }
-  callChange(r, setter, `${node.name} = …`, given, spotOf(node));
+  callChange(r, setter, `${node.name} = …`, source, spotOf(node));
   return true;
 }
 

@@ -186,11 +186,11 @@ class Template {
         at,
       });
       r.b.flow(around, cell, 'frozen');
-      const held = r.b.place('binding', name, r.fn, at);
-      r.b.flow(cell, held);
-      if (implied) r.b.flow(around, held);
-      r.scope.declare(name, held);
-      this.setters.set(held, { setter, scope: implied ? r.self : null });
+      const binding = r.b.place('binding', name, r.fn, at);
+      r.b.flow(cell, binding);
+      if (implied) r.b.flow(around, binding);
+      r.scope.declare(name, binding);
+      this.setters.set(binding, { setter, scope: implied ? r.self : null });
     }
   }
 

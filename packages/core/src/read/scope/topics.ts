@@ -21,7 +21,7 @@ const DEEPEST = 8;
 type Known = ReadonlyMap<string, string>;
 
 export function topicOf(r: ScriptReader, node: t.Node | null | undefined): Topic | null {
-  const text = textGiven(r, node, new Map(), 0);
+  const text = textPassed(r, node, new Map(), 0);
   if (text !== null) return { text, isKnown: true };
   // Constants are shared by the name they are registered under.
   const isField = node?.type === 'MemberExpression' && !node.computed;
@@ -31,32 +31,32 @@ export function topicOf(r: ScriptReader, node: t.Node | null | undefined): Topic
 }
 
 /** The text that an expression gives; null where that is not known. `known`: parameters of the helper it stands in. */
-function textGiven(r: ScriptReader, node: t.Node | null | undefined, known: Known, depth: number): string | null {
-  const held = plain(r, node);
-  if (!held || depth > DEEPEST) return null;
-  const inner = (one: t.Node): string | null => textGiven(r, one, known, depth + 1);
-  switch (held.type) {
+function textPassed(r: ScriptReader, node: t.Node | null | undefined, known: Known, depth: number): string | null {
+  const bare = plain(r, node);
+  if (!bare || depth > DEEPEST) return null;
+  const inner = (one: t.Node): string | null => textPassed(r, one, known, depth + 1);
+  switch (bare.type) {
     case 'StringLiteral':
-      return held.value;
+      return bare.value;
     case 'NumericLiteral':
-      return String(held.value);
+      return String(bare.value);
     case 'Identifier':
-      return known.get(held.name) ?? null;
+      return known.get(bare.name) ?? null;
     case 'BinaryExpression': {
-      const [left, right] = held.operator === '+' ? [inner(held.left), inner(held.right)] : [null, null];
+      const [left, right] = bare.operator === '+' ? [inner(bare.left), inner(bare.right)] : [null, null];
       return left === null || right === null ? null : left + right;
     }
     case 'TemplateLiteral': {
-      const parts = held.expressions.map(inner);
+      const parts = bare.expressions.map(inner);
       if (parts.some((one) => one === null)) return null;
-      return held.quasis.map(({ value }, index) => `${value.cooked ?? value.raw}${parts[index] ?? ''}`).join('');
+      return bare.quasis.map(({ value }, index) => `${value.cooked ?? value.raw}${parts[index] ?? ''}`).join('');
     }
     case 'MemberExpression': {
-      const given = property(objectOf(r, held.object), fieldOf(held.property, held.computed));
-      return given ? inner(given) : null;
+      const written = property(objectOf(r, bare.object), fieldOf(bare.property, bare.computed));
+      return written ? inner(written) : null;
     }
     case 'CallExpression':
-      return textOfHelper(r, held, inner, depth);
+      return textOfHelper(r, bare, inner, depth);
     default:
       return null;
   }
@@ -79,5 +79,5 @@ function textOfHelper(
     const text = given[index] ? read(given[index]) : null;
     if (param.type === 'Identifier' && text !== null) known.set(param.name, text);
   });
-  return textGiven(r, result, known, depth + 1);
+  return textPassed(r, result, known, depth + 1);
 }

@@ -26,25 +26,25 @@ export function readRequire(
 export function readExportAssignment(r: ScriptReader, node: t.AssignmentExpression): boolean {
   // `exports.default = exports = Tray`: the innermost value is what is exported, under each of the names.
   const names: { name: string; at: Spot }[] = [];
-  let given: t.Node = node;
-  while (given.type === 'AssignmentExpression') {
-    const name = exportedName(r, given.left);
+  let assigned: t.Node = node;
+  while (assigned.type === 'AssignmentExpression') {
+    const name = exportedName(r, assigned.left);
     if (name === null) break;
-    names.push({ name, at: spotOf(given.left) });
-    given = given.right;
+    names.push({ name, at: spotOf(assigned.left) });
+    assigned = assigned.right;
   }
   const [outermost] = names;
   if (!outermost) return false;
   const isWhole = names.some(({ name }) => name === WHOLE);
-  if (isWhole && given.type === 'ObjectExpression')
-    for (const one of given.properties) {
+  if (isWhole && assigned.type === 'ObjectExpression')
+    for (const one of assigned.properties) {
       if (one.type === 'SpreadElement') continue;
       const place =
         one.type === 'ObjectProperty' && one.value.type === 'Identifier' ? r.scope.lookup(one.value.name) : undefined;
       if (place !== undefined) add(r, fieldOf(one.key, one.computed), place, outermost.at);
     }
   const called = names.at(-1)?.name ?? WHOLE;
-  const place = value(r, given, called === WHOLE ? null : ({ type: 'Identifier', name: called } as t.Identifier));
+  const place = value(r, assigned, called === WHOLE ? null : ({ type: 'Identifier', name: called } as t.Identifier));
   if (place !== null) for (const { name, at } of names) add(r, name, place, at);
   return true;
 }

@@ -26,7 +26,7 @@ export interface Start {
   name: string;
   topic: string;
   /** What its result is kept in, as it is written: a variable, a field, a list, or each part that is taken out of it. */
-  kept: readonly string[];
+  variables: readonly string[];
 }
 
 /** `{ once: true }` and `{ signal }` end a listener without a further call. */
@@ -62,16 +62,16 @@ export function endsIn(r: ScriptReader, node: t.Node, start: Start, around: t.No
   let found = false;
   walkNodes(node, (one) => {
     // `for (const one of held) one.remove()`
-    if (one.type === 'ForOfStatement' && start.kept.includes(r.source(one.right))) found = true;
+    if (one.type === 'ForOfStatement' && start.variables.includes(r.source(one.right))) found = true;
     if (one.type !== 'CallExpression' && one.type !== 'OptionalCallExpression') return;
     const name = calledName(one);
     // `chart.destroy()`, `removeBus(bus)`: what is listened to is done away with.
     if (heard !== null && DESTROYS.test(name) && receiverOf(r, one) === heard) found = true;
-    if (one.arguments.some((arg) => handles.includes(r.source(arg)) || start.kept.includes(r.source(arg))))
+    if (one.arguments.some((arg) => handles.includes(r.source(arg)) || start.variables.includes(r.source(arg))))
       found = true;
     // `held?.remove()`, `held!.remove()`
     const callee = r.source(one.callee).replace(/[?!]\./g, '.');
-    if (start.kept.some((name) => callee === name || callee.startsWith(`${name}.`))) found = true;
+    if (start.variables.some((name) => callee === name || callee.startsWith(`${name}.`))) found = true;
     if (!ends.includes(name) || isOtherFunction(start.node, one)) return;
     const topic = textOf(r, one.arguments[0]);
     found ||= start.topic === '' || topic === null || topic === start.topic;

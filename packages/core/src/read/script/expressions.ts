@@ -102,11 +102,11 @@ export function isFunction(node: t.Node | null | undefined): node is t.ArrowFunc
 
 /** A value computed from others: each of them is used here, and what comes out is derived from all. */
 export function computed(r: ScriptReader, node: t.Node, operands: (PlaceId | null)[], used = true): PlaceId | null {
-  const held = operands.filter((place): place is PlaceId => place !== null);
-  if (held.length === 0) return null;
+  const rest = operands.filter((place): place is PlaceId => place !== null);
+  if (rest.length === 0) return null;
   const at = spotOf(node);
   const result = r.b.place('computed', '', r.fn, at);
-  for (const place of held) {
+  for (const place of rest) {
     r.b.flow(place, result, 'derived');
     if (used) r.b.use({ place, kind: 'computed', fn: r.fn, at });
   }
@@ -347,9 +347,9 @@ function changedInPlace(r: ScriptReader, node: t.Node): void {
 }
 
 /** A variable that is set to an empty list or object holds that from then on, and no longer what it held. */
-export function madeEmpty(r: ScriptReader, name: t.Node, given: t.Node | null | undefined): PlaceId | null {
-  const isMade = given?.type === 'ArrayExpression' || given?.type === 'ObjectExpression';
-  return name.type === 'Identifier' && isMade ? r.b.place('object', '', r.fn, spotOf(given)) : null;
+export function madeEmpty(r: ScriptReader, name: t.Node, argument: t.Node | null | undefined): PlaceId | null {
+  const isMade = argument?.type === 'ArrayExpression' || argument?.type === 'ObjectExpression';
+  return name.type === 'Identifier' && isMade ? r.b.place('object', '', r.fn, spotOf(argument)) : null;
 }
 
 function assignment(r: ScriptReader, node: t.AssignmentExpression): PlaceId | null {

@@ -54,11 +54,11 @@ export function readFunction(
       fact.takesMore = true;
       bind(r, param.argument, place);
     } else bind(r, param, injected[index] ?? place);
-    const given = injected[index] ?? null;
-    r.b.flow(given, place);
-    if (given !== null) r.injectedInto.set(place, given);
-    const held = param.type === 'TSParameterProperty' ? param.parameter : param;
-    const own = given !== null && held.type === 'Identifier' ? r.scope.own(held.name) : undefined;
+    const injection = injected[index] ?? null;
+    r.b.flow(injection, place);
+    if (injection !== null) r.injectedInto.set(place, injection);
+    const pattern = param.type === 'TSParameterProperty' ? param.parameter : param;
+    const own = injection !== null && pattern.type === 'Identifier' ? r.scope.own(pattern.name) : undefined;
     if (own !== undefined) r.instances.add(own);
   });
   if (node.body.type === 'BlockStatement') {

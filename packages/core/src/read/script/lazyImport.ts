@@ -43,16 +43,16 @@ function fetchedBy(node: t.Node): Fetched | null {
 function pickedOut(node: t.Node | undefined): string | null {
   if (!isFunction(node) || node.body.type === 'BlockStatement') return null;
   const [param] = node.params;
-  let given: t.Node = node.body;
-  if (given.type === 'ObjectExpression') {
-    const [only] = given.properties;
+  let imported: t.Node = node.body;
+  if (imported.type === 'ObjectExpression') {
+    const [only] = imported.properties;
     if (only?.type !== 'ObjectProperty') return null;
-    given = only.value;
+    imported = only.value;
   }
-  if (given.type === 'MemberExpression' && param?.type === 'Identifier' && given.object.type === 'Identifier')
-    return given.object.name === param.name ? fieldOf(given.property, given.computed) : null;
-  if (given.type !== 'Identifier' || param?.type !== 'ObjectPattern') return null;
-  const { name } = given;
+  if (imported.type === 'MemberExpression' && param?.type === 'Identifier' && imported.object.type === 'Identifier')
+    return imported.object.name === param.name ? fieldOf(imported.property, imported.computed) : null;
+  if (imported.type !== 'Identifier' || param?.type !== 'ObjectPattern') return null;
+  const { name } = imported;
   for (const one of param.properties)
     if (one.type === 'ObjectProperty' && one.value.type === 'Identifier' && one.value.name === name)
       return fieldOf(one.key, one.computed);

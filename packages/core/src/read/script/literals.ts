@@ -40,7 +40,7 @@ export function textOf(r: ScriptReader, node: t.Node | null | undefined): string
 }
 
 /** Whether what an element is given has a key that is computed. */
-export function hasComputedKey(given: t.Node | undefined): boolean {
-  const key = given?.type === 'ObjectExpression' ? property(given, 'key') : null;
+export function hasComputedKey(argument: t.Node | undefined): boolean {
+  const key = argument?.type === 'ObjectExpression' ? property(argument, 'key') : null;
   return !!key && !/Literal$/.test(key.type);
 }

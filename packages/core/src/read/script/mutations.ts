@@ -17,14 +17,14 @@ export function mutation(
   field: string,
   node: t.Node,
   text: string,
-  given: PlaceId | null = null,
+  assigned: PlaceId | null = null,
 ): void {
   if (r.fn === 0) return;
   const at = spotOf(node);
   const change = r.b.place('computed', field, r.fn, at);
   changes(r, change, text, at);
   const ofElement = OF_ELEMENT.test(text) ? { ofElement: true as const } : {};
-  const set = given === null ? {} : { given };
+  const set = assigned === null ? {} : { assigned };
   const beforeRender = r.fn === r.constructing ? { beforeRender: true as const } : {};
   const onRequest = r.onRequest ? { onRequest: true as const } : {};
   // A chain of calls may be written over several lines.
@@ -48,30 +48,30 @@ export function mutation(
 
 /** A variable of the module, set from inside a function, is there for all who read it. */
 export function setVariable(r: ScriptReader, place: PlaceId, node: t.Node): void {
-  const held = r.b.facts.places[place];
-  if (r.fn === 0 || held?.fn !== 0 || held.kind !== 'binding') return;
+  const fact = r.b.facts.places[place];
+  if (r.fn === 0 || fact?.fn !== 0 || fact.kind !== 'binding') return;
   let setter = r.variables.get(place);
   if (setter === undefined) {
-    const value = r.b.place('cell', held.name, 0, held.at);
-    setter = r.b.place('setter', held.name, 0, held.at);
+    const value = r.b.place('cell', fact.name, 0, fact.at);
+    setter = r.b.place('setter', fact.name, 0, fact.at);
     r.variables.set(place, setter);
     r.b.flow(value, place);
-    const shared = { id: held.name, key: null, quiet: true, within: 0 };
+    const shared = { id: fact.name, key: null, quiet: true, within: 0 };
     r.b.facts.cells.push({
-      name: held.name,
+      name: fact.name,
       kind: 'store',
       tracks: 'nothing',
       value,
       setter,
       fn: 0,
-      at: held.at,
+      at: fact.at,
       shared,
     });
   }
   const at = spotOf(node);
-  const here = r.b.place('setter', held.name, r.fn, at);
+  const here = r.b.place('setter', fact.name, r.fn, at);
   r.b.flow(setter, here);
-  changes(r, here, `${held.name} = …`, at);
+  changes(r, here, `${fact.name} = …`, at);
 }
 
 function changes(r: ScriptReader, callee: PlaceId, name: string, at: ReturnType<typeof spotOf>): void {

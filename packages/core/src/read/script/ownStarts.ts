@@ -64,19 +64,19 @@ export function isOwnElement(r: ScriptReader, { callee }: t.CallExpression, arou
   const written = r.source(root);
   // What a reference of Vue’s holds that others made: an element, unless it is said to be more.
   const shared = /^(\w+)\.value(\.\w+\$?)*$/.exec(written)?.[1];
-  if (shared !== undefined && !INSIDE_OUT.test(written) && isGivenByOthers(r, shared)) return true;
-  const held = /^(\w+)[?!]?\.(?:current|value)!?$/.exec(written);
-  const name = held ? held[1] : root.type === 'Identifier' ? root.name : undefined;
+  if (shared !== undefined && !INSIDE_OUT.test(written) && isPassedByOthers(r, shared)) return true;
+  const refName = /^(\w+)[?!]?\.(?:current|value)!?$/.exec(written);
+  const name = refName ? refName[1] : root.type === 'Identifier' ? root.name : undefined;
   if (name === undefined) return false;
   const reference = `\\b${name}\\s*=\\s*(?:\\w+\\.)?(?:useRef|createRef|ref|shallowRef|useTemplateRef)(?:<[^>;]*>)?\\(\\s*(?:null|undefined|['"][\\w-]+['"])?\\s*\\)`;
-  return new RegExp(held ? reference : `${reference}|bind:this=\\{${name}\\}`).test(r.text);
+  return new RegExp(refName ? reference : `${reference}|bind:this=\\{${name}\\}`).test(r.text);
 }
 
 /** Fields by which an element leads to what stays. */
 const INSIDE_OUT = /\b(ownerDocument|defaultView|parentElement|parentNode|document|window|body)\b/;
 
 /** `const input = dependencies.input`, `function useFocus(props, { input })`: no call of this file gives it, so whose it is, others know. */
-function isGivenByOthers(r: ScriptReader, name: string): boolean {
+function isPassedByOthers(r: ScriptReader, name: string): boolean {
   return !new RegExp(`\\b${name}\\s*(:[^=;]+)?=\\s*(await\\s+)?[\\w.]+\\s*(<[^;]*>)?\\(`).test(r.text);
 }
 

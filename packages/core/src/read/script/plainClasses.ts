@@ -15,7 +15,7 @@ export function readPlainClass(
   r: ScriptReader,
   node: t.ClassDeclaration | t.ClassExpression,
   name: string,
-  above: PlaceId | null,
+  base: PlaceId | null,
 ): PlaceId {
   const { b } = r;
   const at = spotOf(node.id ?? node);
@@ -23,10 +23,10 @@ export function readPlainClass(
   const fact = b.fn(id);
   const instance = b.place('object', name, r.fn, at);
   b.flow(instance, fact.result);
-  if (above !== null) {
+  if (base !== null) {
     const inherited = b.place('computed', '', r.fn, at);
     b.facts.calls.push({
-      callee: above,
+      callee: base,
       name: 'super',
       args: [],
       receiver: null,
@@ -118,16 +118,16 @@ function readMember(
     const fact = b.facts.functions.find((fn) => fn.self === method);
     if (member.kind === 'constructor') {
       for (const param of fact?.params ?? []) {
-        const given = b.place(
+        const parameter = b.place(
           'param',
           b.facts.places[param]?.name ?? '',
           id,
           b.facts.places[param]?.at ?? spotOf(member),
         );
-        b.fn(id).params.push(given);
-        b.flow(given, param);
+        b.fn(id).params.push(parameter);
+        b.flow(parameter, param);
         // Instances are not told apart: what one of them does with what it alone was given cannot be followed.
-        b.handOut([given], `new ${b.fn(id).name}`, id, spotOf(member));
+        b.handOut([parameter], `new ${b.fn(id).name}`, id, spotOf(member));
       }
       // `constructor(private units: Units)` is a field too.
       member.params.forEach((param, index) => {
@@ -146,12 +146,12 @@ function readMember(
   }
   if (member.type !== 'ClassProperty' && member.type !== 'ClassPrivateProperty') return;
   const field = fieldOf(member.key, 'computed' in member && !!member.computed);
-  const given = value(r, member.value, member.key.type === 'Identifier' ? member.key : null);
-  if (given === null) return;
+  const valuePlace = value(r, member.value, member.key.type === 'Identifier' ? member.key : null);
+  if (valuePlace === null) return;
   if (cells.has(field) && !member.static) {
     const cell = b.facts.cells.find(
       (one) => one.name === field && b.facts.flows.some((flow) => flow.from === one.value && flow.to === instance),
     );
-    if (cell) b.flow(given, cell.value, 'frozen');
-  } else b.flow(given, member.static ? self : instance, 'put', field);
+    if (cell) b.flow(valuePlace, cell.value, 'frozen');
+  } else b.flow(valuePlace, member.static ? self : instance, 'put', field);
 }

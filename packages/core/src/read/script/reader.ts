@@ -31,7 +31,7 @@ export interface ClassInstance {
   /** Places where a field is set whose name is only known at run time: any of them may be. */
   setsAny: { node: t.Node; fn: FunctionId; repeat: Repeat }[];
   /** Places where an object is set that is made elsewhere, and the place that holds it. */
-  setsGiven: { given: PlaceId | null; node: t.Node; fn: FunctionId; repeat: Repeat }[];
+  setsGiven: { argument: PlaceId | null; node: t.Node; fn: FunctionId; repeat: Repeat }[];
   /** Methods of the class that begin in its state, by name, and the cell each is kept in. */
   cachedMethods: { method: string; cell: PlaceId }[];
 }
@@ -78,7 +78,7 @@ export interface Dialect {
   /** A variable takes a value: gives the place it takes, where the family makes that another one. */
   declared?(r: ScriptReader, id: t.Node, init: t.Node, from: PlaceId): PlaceId;
   /** Reads the setting of a plain name the family gives a meaning to; false leaves it to the plain reading. */
-  setName?(r: ScriptReader, node: t.Identifier, given: PlaceId | null): boolean;
+  setName?(r: ScriptReader, node: t.Identifier, place: PlaceId | null): boolean;
   /** What the address gives, as props, to what a route shows. */
   routed?(r: ScriptReader, path: string, site: SiteFact | undefined): void;
   /** Whether the family's own reader looks after subscriptions that are not ended. */

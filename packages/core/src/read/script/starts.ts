@@ -68,8 +68,8 @@ export function noteStarts(
     if (start.name === 'addEventListener' && !again && isOwnElement(r, start.node, fn.body)) continue;
     if (!again && observesOwn(r, start)) continue;
     if (start.name === 'setTimeout' && !(again && isLateChange(start, fn.body))) continue;
-    const handedBack = returned.includes(start.node) || start.kept.some((name) => names.includes(name));
-    const ended = handedBack || ends.some((one) => endsIn(r, one, start, fn.body));
+    const isReturned = returned.includes(start.node) || start.variables.some((name) => names.includes(name));
+    const ended = isReturned || ends.some((one) => endsIn(r, one, start, fn.body));
     add(r, start, ended);
   }
 }
@@ -86,11 +86,11 @@ export function noteTimers(r: ScriptReader, node: t.Node): void {
 const LATE = 50;
 
 /** A timer that changes something later, and cannot be ended when it is started once more meanwhile. */
-function isLateChange({ node, kept }: Start, around: t.Node): boolean {
+function isLateChange({ node, variables }: Start, around: t.Node): boolean {
   const [run, delay] = node.arguments;
   if (!isFunction(run) || !delay || (delay.type === 'NumericLiteral' && delay.value < LATE)) return false;
   // Kept where another run may end it.
-  if (kept.some((name) => !/^\w+$/.test(name) || mentions(around, name, node))) return false;
+  if (variables.some((name) => !/^\w+$/.test(name) || mentions(around, name, node))) return false;
   if (mentions(around, 'clearTimeout')) return false;
   let changes = false;
   walkNodes(run, (one) => {
@@ -110,18 +110,18 @@ export function noteScript(r: ScriptReader, body: readonly t.Node[], endings: re
     if (start.name === 'setTimeout' || (start.name === 'addEventListener' && !outlives(r, start.node))) continue;
     if (observesOwn(r, start)) continue;
     // What is kept under a name may be ended wherever that is named.
-    const isKept = start.kept.some((name) => mentions(around, name, start.node));
-    add(r, start, isKept || ends.some((one) => endsIn(r, one, start, around)));
+    const isStored = start.variables.some((name) => mentions(around, name, start.node));
+    add(r, start, isStored || ends.some((one) => endsIn(r, one, start, around)));
   }
 }
 
 /** Whether code names something elsewhere than where a call is kept under that name. */
-function mentions(code: t.Node, name: string, kept: t.Node | null = null): boolean {
+function mentions(code: t.Node, name: string, variables: t.Node | null = null): boolean {
   let times = 0;
   walkNodes(code, (one) => {
     if (one.type === 'Identifier' && one.name === name) times++;
   });
-  return times > (kept === null ? 0 : 1);
+  return times > (variables === null ? 0 : 1);
 }
 
 /**
@@ -183,17 +183,17 @@ function add(r: ScriptReader, { node, name, topic }: Start, ended: boolean): voi
 
 function startsIn(r: ScriptReader, body: t.Node): Start[] {
   const starts: Start[] = [];
-  const kept = new Map<t.Node, readonly string[]>();
+  const variables = new Map<t.Node, readonly string[]>();
   const continued = new Set<t.Node>();
   walkNodes(body, (node, within) => {
-    if (node.type === 'VariableDeclarator' && node.init) kept.set(node.init, namesIn(node.id));
-    if (node.type === 'AssignmentExpression') kept.set(node.right, [r.source(node.left)]);
+    if (node.type === 'VariableDeclarator' && node.init) variables.set(node.init, namesIn(node.id));
+    if (node.type === 'AssignmentExpression') variables.set(node.right, [r.source(node.left)]);
     // `held.push(a.on(…), b.on(…))`
     if (node.type === 'CallExpression' && node.callee.type === 'MemberExpression' && calledName(node) === 'push')
-      for (const part of node.arguments) kept.set(part, [r.source(node.callee.object)]);
+      for (const part of node.arguments) variables.set(part, [r.source(node.callee.object)]);
     // `held = [a.on(…), b.on(…)]`: each is kept in the list. What stands around a node is met before it.
-    const list = kept.get(node);
-    if (list !== undefined) for (const part of partsOf(node)) kept.set(part, list);
+    const list = variables.get(node);
+    if (list !== undefined) for (const part of partsOf(node)) variables.set(part, list);
     // `breakpoints.observe(…).subscribe(…)`: what gives something to go on with starts nothing yet.
     if (node.type === 'MemberExpression') continued.add(node.object);
     if (within || node.type !== 'CallExpression') return;
@@ -213,11 +213,11 @@ function startsIn(r: ScriptReader, body: t.Node): Start[] {
     )
       return;
     if (name === 'subscribe' && (r.dialect.endsSubscriptions || isMadeForSvelte(r, node, body))) return;
-    starts.push({ node, name, topic, kept: [] });
+    starts.push({ node, name, topic, variables: [] });
   });
   return starts
     .filter(({ node, name }) => name !== 'observe' || !continued.has(node))
-    .map((start) => ({ ...start, kept: kept.get(start.node) ?? [] }));
+    .map((start) => ({ ...start, variables: variables.get(start.node) ?? [] }));
 }
 
 /** The names that a declaration gives: `held`, or `unsubscribe` of `{ unsubscribe }`. */

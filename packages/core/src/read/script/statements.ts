@@ -212,8 +212,8 @@ function loopOver(r: ScriptReader, node: t.ForOfStatement | t.ForInStatement): v
 export function readClass(r: ScriptReader, node: t.ClassDeclaration | t.ClassExpression, name = ''): PlaceId | null {
   const own = r.dialect.functionLike?.(r, node, node.id?.name ?? name);
   if (own !== undefined) return own;
-  const above = value(r, node.superClass);
-  return r.dialect.classLike(r, node, node.id?.name ?? name) ?? readPlainClass(r, node, node.id?.name ?? name, above);
+  const base = value(r, node.superClass);
+  return r.dialect.classLike(r, node, node.id?.name ?? name) ?? readPlainClass(r, node, node.id?.name ?? name, base);
 }
 
 /** Declares what the imports of a module bring in; called before anything else is read. */

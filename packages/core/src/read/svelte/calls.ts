@@ -44,17 +44,17 @@ export function mountedAt(
   const [tag = null] = readArguments(r, { ...node, arguments: component ? [component as t.Expression] : [] });
   if (tag === null || !component) return;
   const name = r.source(component);
-  const optionsGiven = objectOf(r, options);
-  const written = property(optionsGiven, 'props');
-  const given = objectOf(r, written);
+  const optionsNode = objectOf(r, options);
+  const written = property(optionsNode, 'props');
+  const object = objectOf(r, written);
   const { give, props } = mountSite(r, name, tag, at);
   // Options or props that are put together elsewhere: what is given cannot be told.
   const isOpen =
     options !== null &&
-    (optionsGiven === null || (written !== null && given === null) || spreads(optionsGiven) || spreads(given));
+    (optionsNode === null || (written !== null && object === null) || spreads(optionsNode) || spreads(object));
   if (isOpen) props.push({ name: null, place: null, literal: null, at });
-  const [held = null] = given ? readArguments(r, { ...node, arguments: [given] }) : [];
-  for (const one of given?.properties ?? [])
+  const [held = null] = object ? readArguments(r, { ...node, arguments: [object] }) : [];
+  for (const one of object?.properties ?? [])
     if (one.type !== 'SpreadElement') {
       const field = fieldOf(one.key, one.computed);
       give(field, held === null ? null : r.b.part(held, field, r.fn, spotOf(one.key)), null, spotOf(one.key));

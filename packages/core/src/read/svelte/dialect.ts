@@ -182,7 +182,7 @@ export function svelteDialect(file: SvelteFile): Dialect {
     },
     markup: readMarkup,
     assign: () => false,
-    setName: (r, node, given) => setName(r, file, node, given),
+    setName: (r, node, place) => setName(r, file, node, place),
     follows: (node) => node.type === 'CallExpression' && /^\$derived\b/.test(runeName(node) ?? ''),
     finish: settleRuns,
     object: () => undefined,

@@ -62,7 +62,7 @@ function nameLoc(node: t.Identifier): t.Identifier['loc'] {
 }
 
 /** What setting a plain name does beyond giving it the value; false where nothing is known of the name. */
-export function setName(r: ScriptReader, file: SvelteFile, node: t.Identifier, given: PlaceId | null): boolean {
+export function setName(r: ScriptReader, file: SvelteFile, node: t.Identifier, source: PlaceId | null): boolean {
   const at = spotOf(node);
   const text = `${node.name} = …`;
   const place = r.scope.lookup(node.name);
@@ -70,18 +70,18 @@ export function setName(r: ScriptReader, file: SvelteFile, node: t.Identifier, g
     const store = storeNamed(r, node.name);
     if (store === null) return false;
     const set = r.b.part(store, 'set', r.fn, at);
-    r.b.call({ callee: set, name: text, args: [given], repeat: r.repeat, fn: r.fn, at });
+    r.b.call({ callee: set, name: text, args: [source], repeat: r.repeat, fn: r.fn, at });
     return true;
   }
   const setter = file.setters.get(place);
   if (setter !== undefined) {
-    callChange(r, setter, text, given, at);
+    callChange(r, setter, text, source, at);
     return true;
   }
   const prop = file.asked.get(place);
   if (prop === undefined || !file.component) return false;
   const update = r.b.part(file.component.props, eventProp(`update:${prop}`), r.fn, at);
-  r.b.call({ callee: update, name: text, args: [given], repeat: r.repeat, optional: true, fn: r.fn, at });
+  r.b.call({ callee: update, name: text, args: [source], repeat: r.repeat, optional: true, fn: r.fn, at });
   return true;
 }
 

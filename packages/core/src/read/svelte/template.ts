@@ -201,10 +201,10 @@ class Markup extends MarkupText {
         return use(this.value(one.expression ?? undefined), 'shown', 'spread');
       case 'UseDirective': {
         const action = r.scope.lookup(one.name.split('.')[0] ?? '');
-        const given = this.value(one.expression);
+        const valuePlace = this.value(one.expression);
         if (action !== undefined)
-          r.b.call({ callee: action, name: one.name, args: [null, given], repeat: r.repeat, fn: r.fn, at });
-        else use(given, 'outside', one.name);
+          r.b.call({ callee: action, name: one.name, args: [null, valuePlace], repeat: r.repeat, fn: r.fn, at });
+        else use(valuePlace, 'outside', one.name);
         return;
       }
       default:
@@ -219,11 +219,11 @@ class Markup extends MarkupText {
     if (!Array.isArray(given)) return this.value('expression' in given ? given.expression : undefined);
     const places = given.map((part) => (part.expression ? this.value(part.expression) : null));
     if (given.length === 1) return places[0] ?? null;
-    const held = places.filter((place) => place !== null);
-    if (held.length === 0) return null;
+    const rest = places.filter((place) => place !== null);
+    if (rest.length === 0) return null;
     const at = this.spot(one);
     const made = this.r.b.place('computed', '', this.r.fn, at);
-    for (const place of held) {
+    for (const place of rest) {
       this.r.b.flow(place, made, 'derived');
       this.r.b.use({ place, kind: 'computed', fn: this.r.fn, at });
     }
@@ -329,19 +329,19 @@ class Markup extends MarkupText {
   }
 
   /** Content passed, as a function of what the child gives it. */
-  private slotFunction(nodes: MarkupNode[], lets: readonly Attribute[], seat: Span): PlaceId {
-    return this.closure('', seat, (id) => {
+  private slotFunction(nodes: MarkupNode[], lets: readonly Attribute[], anchor: Span): PlaceId {
+    return this.closure('', anchor, (id) => {
       const { r } = this;
-      const at = this.spot(seat);
+      const at = this.spot(anchor);
       const param = r.b.place('param', 'slot', id, at);
       r.b.fn(id).params.push(param);
       for (const one of lets) {
-        const given = r.b.part(param, one.name, id, this.spot(one));
-        if (one.expression) this.bindParams([one.expression], [given]);
+        const field = r.b.part(param, one.name, id, this.spot(one));
+        if (one.expression) this.bindParams([one.expression], [field]);
         else {
           const binding = r.b.place('binding', one.name, id, this.spot(one));
           r.scope.declare(one.name, binding);
-          r.b.flow(given, binding);
+          r.b.flow(field, binding);
         }
       }
       return { nodes };
@@ -373,10 +373,10 @@ class Markup extends MarkupText {
     return self;
   }
 
-  private closure(name: string, seat: Span, open: (id: number) => Fragment): PlaceId {
+  private closure(name: string, anchor: Span, open: (id: number) => Fragment): PlaceId {
     const { r } = this;
-    const at = this.spot(seat);
-    const id = r.b.addFunction(name, 'closure', r.fn, at, this.at(seat.end).line);
+    const at = this.spot(anchor);
+    const id = r.b.addFunction(name, 'closure', r.fn, at, this.at(anchor.end).line);
     const fact = r.b.fn(id);
     const before = { fn: r.fn, depth: r.depth, repeat: r.repeat };
     r.fn = id;
@@ -399,12 +399,12 @@ class Markup extends MarkupText {
     const { r, component } = this;
     const at = this.spot(node);
     let name = 'default';
-    const given = r.b.place('object', 'slot', r.fn, at);
+    const object = r.b.place('object', 'slot', r.fn, at);
     for (const one of node.attributes ?? []) {
       if (one.type === 'Attribute' && one.name === 'name') name = textIn(one) ?? name;
       else if (one.type === 'Attribute' && one.name !== 'slot')
-        r.b.flow(this.attributeValue(one), given, 'put', one.name);
-      else if (one.type === 'SpreadAttribute') r.b.flow(this.value(one.expression), given);
+        r.b.flow(this.attributeValue(one), object, 'put', one.name);
+      else if (one.type === 'SpreadAttribute') r.b.flow(this.value(one.expression), object);
     }
     const callee = r.b.part(component.props, slotProp(name), component.fn, at);
     // Content may be passed as markup too, by what puts pages into layouts.
@@ -412,7 +412,7 @@ class Markup extends MarkupText {
     const result = r.b.call({
       callee,
       name: 'slot',
-      args: [given],
+      args: [object],
       repeat: r.repeat,
       optional: true,
       fn: r.fn,

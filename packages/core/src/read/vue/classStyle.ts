@@ -23,7 +23,7 @@ const OWN_FIELD = /^(Prop|PropSync|Model|ModelSync|VModel|Inject|InjectReactive|
 export function optionsOfClass(node: ClassNode): t.ObjectExpression | null {
   const component = decoratorOf(node, COMPONENT);
   if (!component && !(node.superClass?.type === 'Identifier' && BASE.test(node.superClass.name))) return null;
-  const [given] = component?.given ?? [];
+  const [given] = component?.args ?? [];
   return new ClassOptions(node, given?.type === 'ObjectExpression' ? given : null).read();
 }
 
@@ -57,9 +57,9 @@ class ClassOptions {
 
   constructor(
     private readonly node: ClassNode,
-    given: t.ObjectExpression | null,
+    argument: t.ObjectExpression | null,
   ) {
-    this.options.push(...(given?.properties ?? []));
+    this.options.push(...(argument?.properties ?? []));
   }
 
   read(): t.ObjectExpression {
@@ -125,7 +125,7 @@ class ClassOptions {
       this.parts.data.push(property(key, name, member.value, key));
       return;
     }
-    const [first, second] = decorator.given;
+    const [first, second] = decorator.args;
     const text = first?.type === 'StringLiteral' ? first : null;
     const nothing = at<t.NullLiteral>(key, { type: 'NullLiteral' });
     switch (decorator.name) {
@@ -167,15 +167,15 @@ class ClassOptions {
 
   /** A field that says what another does: `this.lit`, `this.$refs.lit`. */
   private computedFrom(key: t.Node, name: string, from: string, through: string | null = null): void {
-    const held = through === null ? ownField(key, from) : fieldOfObject(key, ownField(key, through), from);
-    const arrow = { type: 'ArrowFunctionExpression' as const, params: [], body: held, async: false, expression: true };
+    const field = through === null ? ownField(key, from) : fieldOfObject(key, ownField(key, through), from);
+    const arrow = { type: 'ArrowFunctionExpression' as const, params: [], body: field, async: false, expression: true };
     this.parts.computed.push(property(key, name, at<t.ArrowFunctionExpression>(key, arrow), key));
   }
 
-  private injected(key: t.Node, name: string, given: t.Node | undefined): t.Expression {
-    if (given?.type === 'ObjectExpression') return given;
+  private injected(key: t.Node, name: string, argument: t.Node | undefined): t.Expression {
+    if (argument?.type === 'ObjectExpression') return argument;
     const from =
-      given?.type === 'StringLiteral' ? given : at<t.StringLiteral>(key, { type: 'StringLiteral', value: name });
+      argument?.type === 'StringLiteral' ? argument : at<t.StringLiteral>(key, { type: 'StringLiteral', value: name });
     const properties = [property(key, 'from', from)];
     return at<t.ObjectExpression>(key, { type: 'ObjectExpression', properties });
   }
@@ -195,7 +195,7 @@ class ClassOptions {
     if (OPTION.test(name)) return void this.options.push(method);
     this.parts.methods.push(method);
     const watch = decoratorOf(member, /^Watch$/);
-    const [path] = watch?.given ?? [];
+    const [path] = watch?.args ?? [];
     if (path?.type === 'StringLiteral')
       this.parts.watch.push(
         property(path, path.value, at<t.StringLiteral>(key, { type: 'StringLiteral', value: name }), path),

@@ -59,29 +59,29 @@ export function declareProps(r: ScriptReader, component: SingleFileComponent, no
 }
 
 /** Whether all that is declared stands where it is written; others may come of a call, a name or a spread. */
-function isWhole(given: t.Node | null, written: t.Node | null): boolean {
-  if (given !== written) return false;
-  if (given?.type === 'ArrayExpression') return given.elements.every((one) => one?.type === 'StringLiteral');
-  return given?.type === 'ObjectExpression' && given.properties.every((one) => one.type !== 'SpreadElement');
+function isWhole(argument: t.Node | null, written: t.Node | null): boolean {
+  if (argument !== written) return false;
+  if (argument?.type === 'ArrayExpression') return argument.elements.every((one) => one?.type === 'StringLiteral');
+  return argument?.type === 'ObjectExpression' && argument.properties.every((one) => one.type !== 'SpreadElement');
 }
 
 /** `['pick']`, `{ pick: null }`. */
 export function declareEvents(r: ScriptReader, component: SingleFileComponent, node: t.Node | null): void {
-  const given = plain(r, node);
+  const bare = plain(r, node);
   const note = (name: string, at: Spot): void => noteEvent(r, component, name, at, listenerOf(r, name));
   const all =
-    given?.type === 'ArrayExpression' ? given.elements : given?.type === 'ObjectExpression' ? given.properties : [];
+    bare?.type === 'ArrayExpression' ? bare.elements : bare?.type === 'ObjectExpression' ? bare.properties : [];
   // `[...useToggleEmits, 'pick']`, `[PICK]`: which others there are may be said elsewhere.
   const isKnown = (one: (typeof all)[number]): boolean =>
     one?.type !== 'SpreadElement' && (one === null || !('key' in one) ? textOf(r, one) !== null : !one.computed);
   if (!all.every(isKnown)) r.b.fn(component.fn).sendsAny = true;
-  if (given?.type === 'ArrayExpression')
-    for (const one of given.elements) {
+  if (bare?.type === 'ArrayExpression')
+    for (const one of bare.elements) {
       const name = textOf(r, one);
       if (one && name !== null) note(name, spotOf(one));
     }
-  if (given?.type === 'ObjectExpression')
-    for (const one of given.properties)
+  if (bare?.type === 'ObjectExpression')
+    for (const one of bare.properties)
       if (one.type !== 'SpreadElement') note(fieldOf(one.key, one.computed), spotOf(one.key));
 }
 
@@ -134,11 +134,11 @@ export const defineModel: Reading = (r, node, target, component) => {
   const at = spotOf(target ?? node);
   declareProp(r, component, name, node, false, null);
   noteEvent(r, component, `update:${name}`, at);
-  const held = r.b.place('object', name, r.fn, at);
-  r.b.flow(r.b.part(component.props, name, r.fn, at), held, 'put', 'value');
-  component.refs.add(held);
-  r.models.set(held, r.b.part(component.props, eventProp(`update:${name}`), r.fn, at));
-  return held;
+  const object = r.b.place('object', name, r.fn, at);
+  r.b.flow(r.b.part(component.props, name, r.fn, at), object, 'put', 'value');
+  component.refs.add(object);
+  r.models.set(object, r.b.part(component.props, eventProp(`update:${name}`), r.fn, at));
+  return object;
 };
 
 export const expose: Reading = (r, node) => {
@@ -197,12 +197,12 @@ function isEmitTaken(r: ScriptReader, name: string): boolean {
 }
 
 /** A model's change is asked for by the event of its prop. */
-export function askForChange(r: ScriptReader, callee: PlaceId, given: PlaceId | null, node: t.Node): void {
+export function askForChange(r: ScriptReader, callee: PlaceId, place: PlaceId | null, node: t.Node): void {
   const at = spotOf(node);
   r.b.call({
     callee,
     name: 'update',
-    args: [given],
+    args: [place],
     repeat: r.repeat,
     fn: r.fn,
     at,

@@ -208,11 +208,11 @@ function readNewVue(r: ScriptReader, node: t.NewExpression): PlaceId | null {
 }
 
 /** A name set in a template: a reference's value, or a field of the instance. */
-function setName(r: ScriptReader, node: t.Identifier, given: PlaceId | null): boolean {
+function setName(r: ScriptReader, node: t.Identifier, source: PlaceId | null): boolean {
   if (!r.inTemplate || !r.component) return false;
   const place = r.scope.lookup(node.name);
   const model = place === undefined ? undefined : r.models.get(place);
-  if (model !== undefined) askForChange(r, model, given, node);
+  if (model !== undefined) askForChange(r, model, source, node);
   else if (place === undefined) mutation(r, r.component.self, node.name, node, `${node.name} = …`);
   else mutation(r, place, 'value', node, `${node.name} = …`);
   return true;

@@ -66,7 +66,7 @@ function computedTag(r: ScriptReader, type: t.Node, shown: string, at: Spot): Pl
 
 function host(r: ScriptReader, data: t.Node | undefined, children: t.Node | undefined, piece: PlaceId): void {
   r.within(null, () => {
-    for (const { name, place, at } of given(r, data)) {
+    for (const { name, place, at } of propsOfData(r, data)) {
       if (place === null) continue;
       const event = name?.startsWith(eventProp('')) ? name.slice(eventProp('').length) : null;
       if (event !== null) r.b.use({ place, kind: 'handler', detail: event, fn: r.fn, at });
@@ -96,7 +96,7 @@ function site(
   const before = r.repeat;
   r.repeat = 'once';
   r.within(null, () => {
-    for (const one of given(r, data)) {
+    for (const one of propsOfData(r, data)) {
       if (one.name === null) {
         if (one.place !== null) r.b.flow(one.place, propsPlace);
         props.push({ name: null, place: one.place, literal: null, at: one.at });
@@ -110,7 +110,7 @@ function site(
   r.repeat = before;
 }
 
-interface Given {
+interface DataProp {
   /** Null where an object is spread. */
   name: string | null;
   place: PlaceId | null;
@@ -119,7 +119,7 @@ interface Given {
 }
 
 /** What an element is given: by names of its own in the newer way, by groups in the older. */
-function given(r: ScriptReader, data: t.Node | undefined): Given[] {
+function propsOfData(r: ScriptReader, data: t.Node | undefined): DataProp[] {
   if (!data || data.type === 'NullLiteral') return [];
   if (data.type !== 'ObjectExpression') {
     return [{ name: null, place: value(r, data), literal: null, at: spotOf(data) }];
@@ -127,7 +127,7 @@ function given(r: ScriptReader, data: t.Node | undefined): Given[] {
   const grouped = ['props', 'on', 'attrs', 'domProps', 'nativeOn', 'scopedSlots'].some(
     (name) => property(data, name)?.type === 'ObjectExpression',
   );
-  return data.properties.flatMap((one): Given[] => {
+  return data.properties.flatMap((one): DataProp[] => {
     const at = spotOf(one);
     if (one.type === 'SpreadElement') return [{ name: null, place: value(r, one.argument), literal: null, at }];
     const name = fieldOf(one.key, one.computed);
@@ -143,7 +143,7 @@ function given(r: ScriptReader, data: t.Node | undefined): Given[] {
     return [entry(r, inner, prop(name), at)];
   });
 
-  function grouping(field: t.ObjectExpression['properties'][number], group: string): Given[] {
+  function grouping(field: t.ObjectExpression['properties'][number], group: string): DataProp[] {
     const at = spotOf(field);
     if (field.type === 'SpreadElement') return [{ name: null, place: value(r, field.argument), literal: null, at }];
     const name = fieldOf(field.key, field.computed);
@@ -154,7 +154,7 @@ function given(r: ScriptReader, data: t.Node | undefined): Given[] {
   }
 }
 
-function entry(r: ScriptReader, node: t.Node, name: string, at: Spot): Given {
+function entry(r: ScriptReader, node: t.Node, name: string, at: Spot): DataProp {
   const literal = /Literal$/.test(node.type) ? r.source(node) : null;
   return { name, place: value(r, node), literal, at };
 }

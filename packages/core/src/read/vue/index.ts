@@ -61,8 +61,8 @@ export function readVue(written: SourceFile): FileFacts {
       r,
       rest.filter((statement) => statement !== written && (named === null || !declares(statement, named))),
     );
-    const held = named === null ? undefined : r.scope.lookup(named);
-    if (held !== undefined) r.b.flow(r.b.fn(component.fn).self, held);
+    const known = named === null ? undefined : r.scope.lookup(named);
+    if (known !== undefined) r.b.flow(r.b.fn(component.fn).self, known);
     const elsewhere = options || written ? null : exportedBy(plain);
     if (options) within(r, component, () => readOptions(r, component, options));
     else if (elsewhere) within(r, component, () => readOptionsElsewhere(r, component, elsewhere));

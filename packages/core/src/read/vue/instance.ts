@@ -11,7 +11,7 @@ import { storeOf } from '../libraries/stores/moduleStores';
 import { addressOf } from '../libraries/routers/vueRouter';
 
 /** What a component is given beyond its props: its attributes, its listeners. */
-function givenBeyond(r: ScriptReader, component: SingleFileComponent, field: string, at: Spot): PlaceId {
+function fieldBeyond(r: ScriptReader, component: SingleFileComponent, field: string, at: Spot): PlaceId {
   const rest = r.b.place('object', field, r.fn, at);
   const declared = r.b.fn(component.fn).props?.map((prop) => prop.name) ?? [];
   // In the older version listeners are kept apart.
@@ -61,11 +61,11 @@ function slotContent(r: ScriptReader, callee: PlaceId, at: Spot): PlaceId {
 
 /** What a render function without an instance is given: the props, and what is to stand between the tags. */
 export function readContext(r: ScriptReader, component: SingleFileComponent, at: Spot): PlaceId {
-  const given = r.b.place('object', 'context', r.fn, at);
-  r.b.flow(component.props, given, 'put', 'props');
+  const object = r.b.place('object', 'context', r.fn, at);
+  r.b.flow(component.props, object, 'put', 'props');
   const between = r.b.part(component.props, slotProp('default'), r.fn, at);
-  r.b.flow(slotContent(r, between, at), given, 'put', 'children');
-  return given;
+  r.b.flow(slotContent(r, between, at), object, 'put', 'children');
+  return object;
 }
 
 /** Puts what a component is given onto its instance, where what it mixes in finds it. */
@@ -73,7 +73,7 @@ export function giveToMixins(r: ScriptReader, component: SingleFileComponent, at
   if (component.mixin) return;
   r.b.flow(component.props, component.self, 'put', '$props');
   for (const field of ['$attrs', '$listeners'])
-    r.b.flow(givenBeyond(r, component, field, at), component.self, 'put', field);
+    r.b.flow(fieldBeyond(r, component, field, at), component.self, 'put', field);
 }
 
 /** Fields every instance has: `this.$props`, `this.$attrs`, `this.$route`, `this.$parent`. */
@@ -85,7 +85,7 @@ export function readInstance(r: ScriptReader, field: string, at: Spot): PlaceId 
     fact.takesRest = true;
     // What is mixed in is passed the whole instance: what that was given stands there under this name.
     if (component.mixin) return r.b.part(component.self, field, r.fn, at);
-    return field === '$props' ? component.props : givenBeyond(r, component, field, at);
+    return field === '$props' ? component.props : fieldBeyond(r, component, field, at);
   }
   if ((field === '$slots' || field === '$scopedSlots') && !component.mixin)
     return readSlots(r, component, at, field === '$slots' && r.vue === 2);
@@ -96,8 +96,8 @@ export function readInstance(r: ScriptReader, field: string, at: Spot): PlaceId 
   if (field === '$parent' || field === '$root') {
     const place = r.b.place('read', field, r.fn, at);
     r.b.facts.parentInstances.push({ place, outermost: field === '$root', fn: r.fn });
-    const told = r.b.facts.gaps.some((gap) => gap.what === 'instance' && gap.name === field);
-    if (!told)
+    const isReported = r.b.facts.gaps.some((gap) => gap.what === 'instance' && gap.name === field);
+    if (!isReported)
       r.b.facts.gaps.push({
         what: 'instance',
         name: field,

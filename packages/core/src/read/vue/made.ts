@@ -30,12 +30,12 @@ function extended(r: ScriptReader, options: t.ObjectExpression, base: t.Node): t
   while (from.type === 'CallExpression' && from.arguments.length === 0 && from.callee.type === 'MemberExpression')
     from = plain(r, from.callee.object) ?? from.callee.object;
   const parts = from.type === 'CallExpression' ? from.arguments : null;
-  const given = parts ? ({ type: 'ArrayExpression', elements: parts } as t.ArrayExpression) : (from as t.Expression);
+  const list = parts ? ({ type: 'ArrayExpression', elements: parts } as t.ArrayExpression) : (from as t.Expression);
   const key = { type: 'Identifier', name: parts ? 'mixins' : 'extends' } as t.Identifier;
   const own = parts ? options.properties.find((one) => isProperty(one, 'mixins')) : undefined;
   const properties = own
-    ? options.properties.map((one) => (one === own ? { ...own, value: joined(given, own.value) } : one))
-    : [...options.properties, { type: 'ObjectProperty', key, value: given, computed: false } as t.ObjectProperty];
+    ? options.properties.map((one) => (one === own ? { ...own, value: joined(list, own.value) } : one))
+    : [...options.properties, { type: 'ObjectProperty', key, value: list, computed: false } as t.ObjectProperty];
   return { ...options, properties };
 }
 
@@ -43,7 +43,7 @@ function isProperty(node: t.ObjectExpression['properties'][number], name: string
   return node.type === 'ObjectProperty' && fieldOf(node.key, node.computed) === name;
 }
 
-function joined(given: t.Expression, own: t.Node): t.Expression {
-  if (given.type !== 'ArrayExpression' || own.type !== 'ArrayExpression') return given;
-  return { ...given, elements: [...given.elements, ...own.elements] };
+function joined(argument: t.Expression, own: t.Node): t.Expression {
+  if (argument.type !== 'ArrayExpression' || own.type !== 'ArrayExpression') return argument;
+  return { ...argument, elements: [...argument.elements, ...own.elements] };
 }

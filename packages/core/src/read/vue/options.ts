@@ -12,7 +12,7 @@ import { noteMounting } from '../script/starts';
 import { renderedPiece } from '../component/component';
 import { copied, provideAround } from '../component/provided';
 import { called } from '../script/lifecycle';
-import { componentGiven } from './registered';
+import { componentOf } from './registered';
 import { pascal } from '../../model/spelling';
 import { walkNodes } from '../script/walk';
 import { giveToMixins, readContext, readInstance } from './instance';
@@ -130,9 +130,9 @@ function readModel(r: ScriptReader, component: SingleFileComponent, node: t.Node
 /** What a component takes over runs as part of it, on its own instance. */
 function readMixins(r: ScriptReader, component: SingleFileComponent, mixins: t.Node | null, base: t.Node | null): void {
   const fact = r.b.fn(component.fn);
-  const given = [...(mixins?.type === 'ArrayExpression' ? mixins.elements : []), ...(base ? [base] : [])];
-  if (given.length > 0) giveToMixins(r, component, fact.at);
-  for (const node of given) {
+  const bases = [...(mixins?.type === 'ArrayExpression' ? mixins.elements : []), ...(base ? [base] : [])];
+  if (bases.length > 0) giveToMixins(r, component, fact.at);
+  for (const node of bases) {
     const place = node ? value(r, node) : null;
     if (place === null || !node) {
       fact.takesRest = true;
@@ -248,7 +248,7 @@ function addComputed(r: ScriptReader, component: SingleFileComponent, name: stri
 /** `components: { Tray, 'zone-head': ZoneHead }`: names templates may use. */
 function readComponents(r: ScriptReader, node: t.Node | null): void {
   for (const { name, node: given } of entriesOf(node)) {
-    const place = componentGiven(r, given, pascal(name));
+    const place = componentOf(r, given, pascal(name));
     if (place !== null && r.scope.lookup(name) === undefined) r.scope.declare(name, place);
   }
 }
@@ -315,14 +315,14 @@ function asksFor({ params: [, context], body }: SetUp, field: string): boolean {
 /** What set-up is given beside the props, of what it asks for. */
 function contextOf(r: ScriptReader, node: SetUp): PlaceId | null {
   const at = spotOf(node);
-  const held = ['attrs', 'slots'].flatMap((field) => {
+  const fields = ['attrs', 'slots'].flatMap((field) => {
     const place = asksFor(node, field) ? readInstance(r, `$${field}`, at) : null;
     return place === null ? [] : [{ field, place }];
   });
-  if (held.length === 0) return null;
-  const given = r.b.place('object', 'context', r.fn, at);
-  for (const { field, place } of held) r.b.flow(place, given, 'put', field);
-  return given;
+  if (fields.length === 0) return null;
+  const object = r.b.place('object', 'context', r.fn, at);
+  for (const { field, place } of fields) r.b.flow(place, object, 'put', field);
+  return object;
 }
 
 function returnedFrom(node: t.ObjectMethod | t.ArrowFunctionExpression | t.FunctionExpression): t.Node | null {
@@ -344,13 +344,13 @@ function readProvided(
     return place;
   };
   for (const { name, node } of entriesOf(returnedObject(provided)).filter((one) => one.name !== '*')) {
-    const given = value(r, node);
+    const valuePlace = value(r, node);
     const at = spotOf(node);
-    const held = given === null ? null : copied(r, given, at);
+    const copy = valuePlace === null ? null : copied(r, valuePlace, at);
     const key = context(name, node, false);
     // A mixin renders nothing: what it provides stands around whatever mixes it in.
-    if (component.mixin) provideAround(r, key, name, held ?? r.b.place('object', '', r.fn, at), at);
-    else component.provides.push({ context: key, value: held, name, at });
+    if (component.mixin) provideAround(r, key, name, copy ?? r.b.place('object', '', r.fn, at), at);
+    else component.provides.push({ context: key, value: copy, name, at });
   }
   const wanted: Entry[] =
     injected?.type === 'ArrayExpression'

@@ -23,15 +23,15 @@ export function isOptions(node: t.ObjectExpression): boolean {
     if (one.type === 'SpreadElement') return false;
     const name = fieldOf(one.key, one.computed);
     if (!KNOWN.test(name)) return false;
-    const given = one.type === 'ObjectMethod' ? one : one.value;
+    const place = one.type === 'ObjectMethod' ? one : one.value;
     const shaped =
       name === 'computed' || name === 'methods' || name === 'watch'
-        ? given.type === 'ObjectExpression'
+        ? place.type === 'ObjectExpression'
         : name === 'mixins'
-          ? given.type === 'ArrayExpression'
+          ? place.type === 'ArrayExpression'
           : name === 'template'
-            ? given.type === 'StringLiteral' || given.type === 'TemplateLiteral'
-            : given.type === 'ObjectMethod' || isFunction(given);
+            ? place.type === 'StringLiteral' || place.type === 'TemplateLiteral'
+            : place.type === 'ObjectMethod' || isFunction(place);
     strong ||= STRONG.test(name) && shaped;
   }
   return strong;

@@ -20,28 +20,28 @@ export const reactive: Reading = (r, node, target) => {
   const name = cellName(target)?.name ?? 'state';
   const at = spotOf(target?.type === 'Identifier' ? target : node);
   if (!object) return readArguments(r, node)[0] ?? null;
-  const held = r.b.place('object', name, r.fn, at);
+  const holder = r.b.place('object', name, r.fn, at);
   for (const one of object.properties) {
     if (one.type !== 'ObjectProperty') continue;
     const field = fieldOf(one.key, one.computed);
     const first = value(r, one.value);
-    if (first !== null && r.references.has(first)) holdReference(r, held, field, first, spotOf(one.key));
-    else addField(r, held, field, one.key, first, name);
+    if (first !== null && r.references.has(first)) holdReference(r, holder, field, first, spotOf(one.key));
+    else addField(r, holder, field, one.key, first, name);
   }
-  return held;
+  return holder;
 };
 
 /** A reference in a reactive object stays what it is: the field is its value, also where that is set. */
-function holdReference(r: ScriptReader, held: PlaceId, field: string, reference: PlaceId, at: Spot): void {
+function holdReference(r: ScriptReader, place: PlaceId, field: string, reference: PlaceId, at: Spot): void {
   const bare = r.b.place('computed', field, r.fn, at);
   r.b.facts.flows.push({ from: reference, to: bare, op: 'unwrap', field: 'value' });
-  r.b.flow(bare, held, 'put', field);
+  r.b.flow(bare, place, 'put', field);
 }
 
 /** A cell that is a field of an object, changed by setting the field. */
 export function addField(
   r: ScriptReader,
-  held: PlaceId,
+  place: PlaceId,
   field: string,
   node: t.Node,
   first: PlaceId | null,
@@ -56,17 +56,17 @@ export function addField(
     r.b.flow(first, cell, 'frozen');
     r.b.use({ place: first, kind: 'copied', fn: r.fn, at });
   }
-  r.b.flow(cell, held, 'put', field);
+  r.b.flow(cell, place, 'put', field);
   pushCell(r, field, 'state', cell, setter, at, group ? `${group}.${field}` : field);
 }
 
 export const computed: Reading = (r, node, target) => {
-  const given = node.arguments[0];
-  const options = objectOf(r, given);
+  const first = node.arguments[0];
+  const options = objectOf(r, first);
   const get = options?.properties.find(
     (one) => one.type !== 'SpreadElement' && fieldOf(one.key, one.computed) === 'get',
   );
-  const body = get?.type === 'ObjectProperty' ? get.value : get?.type === 'ObjectMethod' ? get : given;
+  const body = get?.type === 'ObjectProperty' ? get.value : get?.type === 'ObjectMethod' ? get : first;
   const fn = body && body.type !== 'SpreadElement' ? value(r, body.type === 'ObjectMethod' ? null : body) : null;
   return reference(r, node, target, 'derived', fn === null ? null : called(r, fn, 'computed', spotOf(node)));
 };
@@ -78,16 +78,16 @@ export const watch: Reading = (r, node) => {
   const [first, second] = node.arguments;
   if (second) r.started.push({ node: second, fn: r.fn, again: true });
   const watched = source !== null && isFunction(first) ? called(r, source, 'watched', at) : source;
-  let given = watched;
+  let watchedNode = watched;
   if (watched !== null) {
     // References are watched by their value.
-    given = r.b.place('computed', '', r.fn, at);
-    r.b.facts.flows.push({ from: watched, to: given, op: 'unwrap', field: 'value' });
-    r.b.use({ place: given, kind: 'effect', detail: 'watch', fn: r.fn, at });
+    watchedNode = r.b.place('computed', '', r.fn, at);
+    r.b.facts.flows.push({ from: watched, to: watchedNode, op: 'unwrap', field: 'value' });
+    r.b.use({ place: watchedNode, kind: 'effect', detail: 'watch', fn: r.fn, at });
   }
   if (run !== null) {
     r.b.use({ place: run, kind: 'effect', detail: 'watch', fn: r.fn, at });
-    called(r, run, 'watch', at, [given]);
+    called(r, run, 'watch', at, [watchedNode]);
   }
   return null;
 };
@@ -96,15 +96,15 @@ export const toRef: Reading = (r, node) => {
   const [object = null] = readArguments(r, node);
   const key = textOf(r, node.arguments[1]);
   if (object === null || key === null) return object;
-  const held = r.b.place('object', key, r.fn, spotOf(node));
-  r.b.flow(r.b.part(object, key, r.fn, spotOf(node)), held, 'put', 'value');
-  r.component?.refs.add(held);
-  return held;
+  const holder = r.b.place('object', key, r.fn, spotOf(node));
+  r.b.flow(r.b.part(object, key, r.fn, spotOf(node)), holder, 'put', 'value');
+  r.component?.refs.add(holder);
+  return holder;
 };
 
 export const templateRef: Reading = (r, node, target, component) => {
-  const held = reference(r, node, target, 'state', null);
+  const ref = reference(r, node, target, 'state', null);
   const name = textOf(r, node.arguments[0]);
-  if (name !== null) component?.handles.set(name, held);
-  return held;
+  if (name !== null) component?.handles.set(name, ref);
+  return ref;
 };

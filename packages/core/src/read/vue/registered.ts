@@ -9,7 +9,7 @@ import type { ScriptReader } from '../script/reader';
 import { property, textOf } from '../script/literals';
 
 /** A component where one is expected: itself, or a function that fetches it. */
-export function componentGiven(r: ScriptReader, node: t.Node, name: string | null = null): PlaceId | null {
+export function componentOf(r: ScriptReader, node: t.Node, name: string | null = null): PlaceId | null {
   // What is registered may be written in place.
   const written = node.type === 'ObjectExpression' ? r.dialect.objectLike?.(r, node, name) : undefined;
   return written ?? fetchedPlace(r, node) ?? value(r, node);
@@ -19,7 +19,7 @@ export function componentGiven(r: ScriptReader, node: t.Node, name: string | nul
 export function asyncComponent(r: ScriptReader, node: t.CallExpression): PlaceId | null {
   const [given] = node.arguments;
   const loader = given?.type === 'ObjectExpression' ? property(given, 'loader') : given;
-  return loader ? componentGiven(r, loader) : null;
+  return loader ? componentOf(r, loader) : null;
 }
 
 /** `app.component('tray-card', TrayCard)`; undefined for any other call. */
@@ -32,7 +32,7 @@ export function readRegistration(r: ScriptReader, node: t.CallExpression): Place
   const known = second?.type === 'Identifier' || second?.type === 'CallExpression' || isLoader(second);
   const own = callee.object.type === 'Identifier' && /^(Vue|app|vue)$/.test(callee.object.name);
   if (name === null || !second || !(own || known)) return undefined;
-  const place = componentGiven(r, second);
+  const place = componentOf(r, second);
   if (place !== null) r.b.facts.registers.push({ name: pascal(name), place });
   return place;
 }

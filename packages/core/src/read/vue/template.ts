@@ -52,7 +52,7 @@ class Template extends TemplateText {
   }
 
   read(root: TemplateNode): void {
-    const piece = renderedPiece(this.r, this.component, (given, at) => this.unwrapped(given, at));
+    const piece = renderedPiece(this.r, this.component, (place, at) => this.unwrapped(place, at));
     this.fallThrough(root);
     this.children(root.children ?? [], piece);
   }
@@ -301,8 +301,8 @@ class Template extends TemplateText {
       r.b.flow(child, list, 'put', '*');
       child = list;
     }
-    const held = r.scope.lookup(name) ?? component.handles.get(name);
-    if (held !== undefined) r.b.flow(child, held, 'put', 'value');
+    const known = r.scope.lookup(name) ?? component.handles.get(name);
+    if (known !== undefined) r.b.flow(child, known, 'put', 'value');
     else {
       const refs = r.b.place('object', '$refs', r.fn, at);
       r.b.flow(child, refs, 'put', name);
@@ -363,19 +363,19 @@ class Template extends TemplateText {
     const at = spotAt(node.loc);
     const props = node.props ?? [];
     const name = props.find((one) => one.type === STATIC && one.name === 'name')?.value?.content ?? 'default';
-    const given = r.b.place('object', 'slot', r.fn, at);
+    const object = r.b.place('object', 'slot', r.fn, at);
     for (const one of props)
       if (one.type === DIRECTIVE && one.name === 'bind' && one.exp) {
         const place = this.value(one.exp);
         if (place === null) continue;
-        if (one.arg) r.b.flow(place, given, 'put', camel(one.arg.content));
-        else r.b.flow(place, given);
+        if (one.arg) r.b.flow(place, object, 'put', camel(one.arg.content));
+        else r.b.flow(place, object);
       }
     const callee = r.b.part(component.props, slotProp(name), component.fn, at);
     const result = r.b.call({
       callee,
       name: 'slot',
-      args: [given],
+      args: [object],
       repeat: r.repeat,
       optional: true,
       fn: r.fn,

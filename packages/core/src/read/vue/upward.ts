@@ -26,10 +26,10 @@ export function readUpward(r: ScriptReader, node: t.CallExpression): null | unde
   if ((method !== 'dispatch' && method !== 'broadcast') || event === null) return undefined;
   // What is sent may be passed as a list, as one argument each.
   const [sent] = third?.type === 'ArrayExpression' ? third.elements : [third];
-  const given = sent ? value(r, sent) : null;
+  const place = sent ? value(r, sent) : null;
   const at = spotOf(node);
   const cell = keyedCell(r, 'channel', event, keyOf(name, event), at);
-  changeCall(r, cell.setter, event, given, at);
+  changeCall(r, cell.setter, event, place, at);
   return null;
 }
 

@@ -222,21 +222,21 @@ function reachedOtherwise(part: Flow): Set<string> {
 
 /** Stops that use the value, and those from which it reaches one that does. */
 function readersBelow(part: Flow): Set<string> {
-  const above = new Map<string, string[]>();
+  const givers = new Map<string, string[]>();
   const queue: string[] = [];
   for (const stop of part.stops.values()) {
     if (stop.facts.uses.length > 0) queue.push(stop.key);
     for (const hop of stop.hops) {
-      const known = above.get(hop.target);
+      const known = givers.get(hop.target);
       if (known) known.push(stop.key);
-      else above.set(hop.target, [stop.key]);
+      else givers.set(hop.target, [stop.key]);
     }
   }
   const found = new Set<string>();
   for (let key = queue.pop(); key !== undefined; key = queue.pop()) {
     if (found.has(key)) continue;
     found.add(key);
-    queue.push(...(above.get(key) ?? []));
+    queue.push(...(givers.get(key) ?? []));
   }
   return found;
 }

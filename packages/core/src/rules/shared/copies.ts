@@ -29,7 +29,7 @@ export interface Copy {
   /** What it holds is returned in the end, and the source stays the same until then: what is typed, until it is saved. */
   draft: boolean;
   /** Nothing can set it, and what it was copied from is read beside it: the first value is kept to be held against the present one. */
-  kept: boolean;
+  firstOnly: boolean;
 }
 
 /** Names that say of a value that it is the first one only, or one that was. */
@@ -51,7 +51,7 @@ function takingsOf(linked: Linked, flow: Flow): Taking[] {
   const { program, locals } = linked;
   return copiedAt(flow).flatMap((stop) => {
     const { component } = stop;
-    if (!component || keptForGood(flow, linked).has(stop.key)) return [];
+    if (!component || keptElements(flow, linked).has(stop.key)) return [];
     const local = locals.explore(stop.at);
     return local.visited.flatMap((visited) =>
       program.graph.edgesOutOf(visited.place).flatMap(({ op, to }): Taking[] => {
@@ -123,11 +123,11 @@ function findCopies(cells: Cells, linked: Linked): Copy[] {
           isSetWhereTaken(linked, component, visited) ||
           isReset(linked, source, component, copy) ||
           isStartedAnew(linked, component) ||
-          isGivenAway(linked, copy),
+          leavesTheSources(linked, copy),
         draft:
-          (isHandedBack(copy, component) || isWrittenBack(linked, copy, source) || isReported(linked, copy, source)) &&
+          (isSentUp(copy, component) || isWrittenBack(linked, copy, source) || isReported(linked, copy, source)) &&
           !isPicked(linked, values, stop),
-        kept: changesOf(linked, copy).length === 0 && isReadBeside(linked, locals.explore(stop.at), visited),
+        firstOnly: changesOf(linked, copy).length === 0 && isReadBeside(linked, locals.explore(stop.at), visited),
       });
     }
   }
@@ -172,15 +172,15 @@ function isInstance(linked: Linked, local: Local, visited: Visited): boolean {
 }
 
 /** The stops that a value only comes to as an element that what is rendered for it keeps for good; none of most values. */
-const keptForGood = once((flow: Flow, linked: Linked): ReadonlySet<string> => {
-  const isKept = ({ from, site, effect }: FlowHop): boolean =>
+const keptElements = once((flow: Flow, linked: Linked): ReadonlySet<string> => {
+  const isElement = ({ from, site, effect }: FlowHop): boolean =>
     effect === 'part' &&
     site !== null &&
     linked.program.graph.sites[site]?.fact.perElement === true &&
     takesElements(linked, flow.stops.get(from));
   const stops = [...flow.stops.values()];
-  if (!stops.some(({ hops }) => hops.some(isKept))) return new Set();
-  const otherwise = reachedBy(flow, (hop) => !isKept(hop));
+  if (!stops.some(({ hops }) => hops.some(isElement))) return new Set();
+  const otherwise = reachedBy(flow, (hop) => !isElement(hop));
   return new Set(stops.flatMap(({ key }) => (otherwise.has(key) ? [] : key)));
 });
 
@@ -269,13 +269,13 @@ function isReported(linked: Linked, copy: CellFlow, source: CellFlow): boolean {
   const { file, home } = copy.cell;
   if (isChangedBeside(source, home)) return false;
   const changed = changesOf(linked, copy);
-  const isGivenTo = ({ callee }: CallFact): boolean =>
+  const isPassedTo = ({ callee }: CallFact): boolean =>
     graph.trace(graph.at(file, callee)).some(({ place }) => place === linked.program.component(home ?? -1)?.propsPlace);
   return (
     changed.length > 0 &&
     changed.every(({ fact: { args }, fn }) =>
       (graph.files[file]?.calls ?? []).some(
-        (other) => graph.fnAt(file, other.fn) === fn && other.args.some((arg) => arg === args[0]) && isGivenTo(other),
+        (other) => graph.fnAt(file, other.fn) === fn && other.args.some((arg) => arg === args[0]) && isPassedTo(other),
       ),
     )
   );
@@ -291,7 +291,7 @@ function isReset(linked: Linked, source: CellFlow, component: ComponentInfo, { c
   };
   const isWritten = (visited: Visited): boolean =>
     graph.callsWithArg(visited.place).some(isSetter) ||
-    isGivenToField(graph, visited.place, cell) ||
+    isAssignedToField(graph, visited.place, cell) ||
     graph.edgesOutOf(visited.place).some((edge) => edge.op === 'same' && edge.to === cell.value?.place);
   return stops.some((stop) =>
     linked.locals.explore(stop.at).visited.some((visited) => !wasDerived(visited) && isWritten(visited)),
@@ -299,19 +299,19 @@ function isReset(linked: Linked, source: CellFlow, component: ComponentInfo, { c
 }
 
 /** `this.isOpen = this.open`: whether a value is put into the field of an instance that holds a cell. */
-function isGivenToField(graph: Graph, place: number, { setter }: CellInfo): boolean {
+function isAssignedToField(graph: Graph, place: number, { setter }: CellInfo): boolean {
   const file = graph.fileOf(place);
   const { mutations = [], calls = [] } = graph.files[file] ?? {};
   return mutations.some(
-    ({ given, change }) =>
-      given !== undefined &&
-      graph.at(file, given) === place &&
+    ({ assigned, change }) =>
+      assigned !== undefined &&
+      graph.at(file, assigned) === place &&
       calls.some((fact) => fact.callee === change && isChangeOf(graph, file, fact, setter?.place)),
   );
 }
 
 /** Whether the function that sets the copy is given to code that is not followed: when that calls it, and with what, nobody knows. */
-function isGivenAway({ locals }: Linked, { calls }: CellFlow): boolean {
+function leavesTheSources({ locals }: Linked, { calls }: CellFlow): boolean {
   const start = calls?.stops.get(calls.start);
   return !!start && locals.explore(start.at).outsideCalls.some(({ ofObject }) => !ofObject);
 }
@@ -362,7 +362,7 @@ const SAVES =
   /save|edit|rename|insert|submit|send|store|post|apply|confirm|commit|create|update|search|request|fetch|dispatch|mutate/i;
 
 /** Whether the component hands what the copy holds to whoever renders it, or to what saves it. */
-function isHandedBack({ values }: CellFlow, component: ComponentInfo): boolean {
+function isSentUp({ values }: CellFlow, component: ComponentInfo): boolean {
   return [...(values?.stops.values() ?? [])].some(
     (stop) =>
       stop.component === component &&

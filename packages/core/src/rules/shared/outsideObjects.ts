@@ -22,7 +22,7 @@ const MOST_PLACES = 400;
  */
 export function isItsOwnAffair(linked: Linked, cell: CellInfo, one: Mutation): boolean {
   const { graph } = linked.program;
-  return makersOf(graph, givenTo(graph, cell)).some((call) => {
+  return makersOf(graph, assignedTo(graph, cell)).some((call) => {
     const { file, fact } = graph.calls[call] ?? {};
     if (!fact || file === undefined) return false;
     const targets = graph.targetsOf(call);
@@ -47,7 +47,7 @@ function isInstance(graph: Graph, call: number): boolean {
 }
 
 /** All that a state is given: at first, and by its setter in the file it lives in. */
-function givenTo(graph: Graph, { file, value, setter }: CellInfo): number[] {
+function assignedTo(graph: Graph, { file, value, setter }: CellInfo): number[] {
   const first = value ? graph.edgesInto(value.place).map(({ from }) => from) : [];
   const later = (graph.files[file]?.calls ?? []).flatMap((fact) => {
     const [arg] = fact.args;

@@ -41,7 +41,7 @@ export function references(linked: Linked): Reference[] {
     const ref = fact.props.find((prop) => prop.name === HANDLE);
     if (!author || ref?.place == null) return found;
     const before = FAMILIES[component.family].runsAgain ? [author.fn] : [];
-    const given = { author, holder: ref.place, file, at: ref.at, chosen: !!ref.chosen, before, query: null };
-    return [...found, { ...child, ...given }];
+    const shared = { author, holder: ref.place, file, at: ref.at, chosen: !!ref.chosen, before, query: null };
+    return [...found, { ...child, ...shared }];
   });
 }

@@ -33,8 +33,8 @@ export function isSetAnew({ program }: Linked, cell: CellInfo, { file, fn }: Mut
     if (!isChangeOf(graph, file, fact, cell.setter?.place)) return false;
     // A class renders again whatever it sets; it calls what changes its state without a name of its own for that.
     if (fact.name === 'setState' && graph.at(file, fact.callee) === cell.setter?.place) return true;
-    const given = graph.at(file, arg);
-    return isPutTogether(graph, given) || !isByName(graph, given, cell.value?.place ?? -1);
+    const argument = graph.at(file, arg);
+    return isPutTogether(graph, argument) || !isByName(graph, argument, cell.value?.place ?? -1);
   });
 }
 
@@ -131,8 +131,8 @@ export function isPassedUp(
 }
 
 /** Whether a place holds what another holds, by way of names and fields alone. */
-export function isByName(graph: Graph, start: number, held: number): boolean {
-  return graph.trace(start).some((origin) => origin.place === held && (origin.calls ?? []).length === 0);
+export function isByName(graph: Graph, start: number, source: number): boolean {
+  return graph.trace(start).some((origin) => origin.place === source && (origin.calls ?? []).length === 0);
 }
 
 /** Whether a value may be an object made on the way, by way of names alone: a copy, though only where it was needed. */
@@ -163,6 +163,6 @@ function isCalledAgain(graph: Graph, name: number): boolean {
   const before = graph.edgesInto(name);
   if (before.length < 2) return false;
   const file = graph.fileOf(name);
-  const given = new Set((graph.files[file]?.calls ?? []).map(({ result }) => graph.at(file, result)));
-  return before.some(({ op, from }) => op === 'same' && given.has(from));
+  const results = new Set((graph.files[file]?.calls ?? []).map(({ result }) => graph.at(file, result)));
+  return before.some(({ op, from }) => op === 'same' && results.has(from));
 }

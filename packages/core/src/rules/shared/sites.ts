@@ -174,13 +174,13 @@ export function doesSomethingWith(linked: Linked, component: ComponentInfo, prop
   if (!local) return true;
   // As a key, or put into something that is part of another: what comes of that is not followed back.
   // So is what a function does with an object that holds it.
-  const isKept = ({ place, path }: Visited): boolean =>
+  const isStored = ({ place, path }: Visited): boolean =>
     graph.keys.has(place) ||
     (path !== 0 && graph.callsWithArg(place).some((call) => !graph.calls[call]?.fact.onlyKnown)) ||
     graph
       .edgesOutOf(place)
       .some((edge) => edge.op === 'put' && /^(part|computed)$/.test(graph.places[edge.to]?.kind ?? ''));
-  if (local.visited.some(isKept)) return true;
+  if (local.visited.some(isStored)) return true;
   // What was not followed to its end may be used there.
   if (local.cut !== null) return true;
   if (local.uses.length + local.outsideCalls.length + local.called.length > 0) return true;

@@ -43,12 +43,13 @@ function fieldsSetInPlace({ program: { graph }, locals }: Linked, source: CellFl
   const writes = writersOf(source).flatMap(({ facts }) => facts.uses);
   if (writes.length === 0) return null;
   const reached = [...(source.values?.stops.values() ?? [])].flatMap(({ at }) => locals.explore(at).visited);
-  const held = new Set(reached.filter((one) => one.path === 0 && !wasDerived(one)).map(({ place }) => place));
+  const whole = new Set(reached.filter((one) => one.path === 0 && !wasDerived(one)).map(({ place }) => place));
   const fields = new Set<string>();
   for (const { file, spot } of writes) {
     const changes = (graph.files[file]?.mutations ?? []).filter(({ at }) => isSameSpot(at, spot));
     const change =
-      changes.find(({ text }) => text.endsWith('()')) ?? changes.find(({ object }) => held.has(graph.at(file, object)));
+      changes.find(({ text }) => text.endsWith('()')) ??
+      changes.find(({ object }) => whole.has(graph.at(file, object)));
     if (!change) return null;
     if (!change.text.endsWith('()')) fields.add(change.field);
   }

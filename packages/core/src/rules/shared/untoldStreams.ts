@@ -5,10 +5,10 @@ import { push } from '../../link/graph/byPlace';
 import { once } from '../../link/memo/once';
 import { isChangeOf } from './changes';
 
-export interface Untold {
+export interface UnpushedChange {
   /** The field, and the stream or signal that others are told by. */
   field: CellFact;
-  told: CellFact;
+  stream: CellFact;
   /** The method that changes the one and not the other, and one that does both. */
   fn: FunctionId;
   tells: string;
@@ -18,29 +18,36 @@ export interface Untold {
 /** What a stream is pushed by, and what sets a signal. */
 export const PUSHES = /^(next|set|update)$/;
 
-export function untoldStreams(linked: Linked, facts: FileFacts, file: number): Untold[] {
+export function unpushedStreams(linked: Linked, facts: FileFacts, file: number): UnpushedChange[] {
   const services = facts.cells.filter(({ kind, shared, setter }) => kind === 'service' && shared && setter !== null);
   return services
     .filter((cell) => isPushed(facts, cell))
-    .flatMap((told) => {
-      const beside = services.filter((one) => one !== told && classOf(one) === classOf(told) && !isPushed(facts, one));
+    .flatMap((stream) => {
+      const beside = services.filter(
+        (one) => one !== stream && classOf(one) === classOf(stream) && !isPushed(facts, one),
+      );
       if (beside.length === 0) return [];
       const pushes = facts.calls.filter(
         (call) =>
           PUSHES.test(call.name.slice(call.name.lastIndexOf('.') + 1)) &&
-          isChangeOf(linked.program.graph, file, call, setterOf(linked, file, told)),
+          isChangeOf(linked.program.graph, file, call, setterOf(linked, file, stream)),
       );
-      return beside.flatMap((field) => untoldChanges(linked, facts, file, { field, told, pushes }));
+      return beside.flatMap((field) => unpushedChanges(linked, facts, file, { field, stream, pushes }));
     });
 }
 
 interface Pair {
   field: CellFact;
-  told: CellFact;
+  stream: CellFact;
   pushes: FileFacts['calls'];
 }
 
-function untoldChanges(linked: Linked, facts: FileFacts, file: number, { field, told, pushes }: Pair): Untold[] {
+function unpushedChanges(
+  linked: Linked,
+  facts: FileFacts,
+  file: number,
+  { field, stream, pushes }: Pair,
+): UnpushedChange[] {
   const { graph } = linked.program;
   const { instances, parts } = namesOf(facts, field);
   const holders = closure(facts, parts);
@@ -61,7 +68,7 @@ function untoldChanges(linked: Linked, facts: FileFacts, file: number, { field, 
     before = tellers.size;
     for (const { from, to } of calls) if (to.some((fn) => tellers.has(fn))) tellers.add(from);
   }
-  const found = new Map<FunctionId, Untold>();
+  const found = new Map<FunctionId, UnpushedChange>();
   for (const { object, field: name, beforeRender, fn, at } of facts.mutations) {
     const sets = instances.has(object) && name === field.name;
     const changesCopied = isCopied && parts.has(object);
@@ -71,7 +78,7 @@ function untoldChanges(linked: Linked, facts: FileFacts, file: number, { field, 
     const isHelper = calls.some(({ from, to }) => to.includes(method) && tellers.has(from));
     if (tellers.has(method) || isHelper || found.has(method)) continue;
     const tells = facts.functions[methodOf(facts, telling.fn)]?.name ?? '';
-    found.set(method, { field, told, fn: method, tells, at });
+    found.set(method, { field, stream, fn: method, tells, at });
   }
   return [...found.values()];
 }
@@ -113,7 +120,7 @@ const nextOf = once((facts: FileFacts): ReadonlyMap<PlaceId, PlaceId[]> => {
   const found = new Map<PlaceId, PlaceId[]>();
   for (const { from, to } of facts.flows) push(found, from, to);
   for (const { args, receiver, result } of facts.calls)
-    for (const given of [receiver, ...args]) if (given !== null) push(found, given, result);
+    for (const source of [receiver, ...args]) if (source !== null) push(found, source, result);
   return found;
 });
 

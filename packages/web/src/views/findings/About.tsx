@@ -7,7 +7,7 @@ import { Excerpt } from '../shared/Excerpt';
 import type { Entry } from './findingsModel';
 import styles from './FindingsView.module.css';
 
-interface AboutProps {
+interface FindingPanelProps {
   entry: Entry;
   /** How the value it is about is asked for. */
   value: string | null;
@@ -18,7 +18,7 @@ interface AboutProps {
 
 const WEIGHED = new Set<Finding['rule']>(['drilled-prop', 'relayed-event', 'high-home', 'split-state']);
 
-export function About({ entry: { finding, reason }, value, onCode, onAccept, onMend }: AboutProps) {
+export function FindingPanel({ entry: { finding, reason }, value, onCode, onAccept, onMend }: FindingPanelProps) {
   const { id } = useProject();
   const { data: rules = [] } = useRulesQuery(undefined);
   const rule = rules.find((one) => one.id === finding.rule);

@@ -55,7 +55,7 @@ export function Charts({ entries, onRule, onFolder }: ChartsProps) {
               label={{ value: 'hops', position: 'insideBottom', offset: -12, ...QUIET }}
             />
             <YAxis tick={QUIET} tickLine={false} axisLine={false} width={46} allowDecimals={false} />
-            <Tooltip content={<Told unit="trails" label="hops" />} cursor={{ fill: 'var(--selected)' }} />
+            <Tooltip content={<BarTooltip unit="trails" label="hops" />} cursor={{ fill: 'var(--selected)' }} />
             <Bar dataKey="count" fill="var(--down)" maxBarSize={26} isAnimationActive={false} />
           </BarChart>
         </ResponsiveContainer>
@@ -78,7 +78,7 @@ export function Charts({ entries, onRule, onFolder }: ChartsProps) {
             <CartesianGrid vertical={false} stroke="var(--hairline)" />
             <XAxis dataKey="on" tick={QUIET} tickLine={false} stroke="var(--rule)" minTickGap={60} />
             <YAxis tick={QUIET} tickLine={false} axisLine={false} width={46} allowDecimals={false} />
-            <Tooltip content={<Told unit="findings" />} cursor={{ stroke: 'var(--rule)' }} />
+            <Tooltip content={<BarTooltip unit="findings" />} cursor={{ stroke: 'var(--rule)' }} />
             <Line
               dataKey="findings"
               stroke={INK}
@@ -210,14 +210,14 @@ function Chart({
   );
 }
 
-interface ToldProps {
+interface BarTooltipProps {
   unit: string;
   label?: string;
   active?: boolean;
   payload?: { value?: unknown; payload?: { length?: number; on?: string } }[];
 }
 
-function Told({ unit, label, active, payload }: ToldProps) {
+function BarTooltip({ unit, label, active, payload }: BarTooltipProps) {
   const [one] = payload ?? [];
   if (!active || !one) return null;
   return (

@@ -15,7 +15,7 @@ import { Pick } from '../../parts/Pick';
 import { findingsSvg } from './findingsSvg';
 import { Printed } from '../shared/Printed';
 import { SaveAs } from '../shared/SaveAs';
-import { About } from './About';
+import { FindingPanel } from './About';
 import { findingFormats } from './formats';
 import { AcceptBar } from './AcceptBar';
 import { MendPart } from './MendPart';
@@ -282,7 +282,7 @@ export function FindingsView() {
               <CodePanel at={code} onClose={() => change({ code: null })} />
             ) : (
               entry && (
-                <About
+                <FindingPanel
                   entry={entry}
                   value={value}
                   onCode={(where) => change({ code: where })}

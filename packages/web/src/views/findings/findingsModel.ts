@@ -135,11 +135,11 @@ export function groupsOf(entries: readonly Entry[], { by, causeOf, saysOf }: Nam
 
 /** Causes of a single finding stand together, by level: a head for each would say nothing its finding does not. */
 function together(groups: readonly Group[]): Group[] {
-  const kept: Group[] = [];
+  const filled: Group[] = [];
   const alone = new Map<Level, Group>();
   for (const group of groups) {
     const single = alone.get(group.level);
-    if (group.entries.length > 1) kept.push(group);
+    if (group.entries.length > 1) filled.push(group);
     else if (single) single.entries.push(...group.entries);
     else
       alone.set(group.level, {
@@ -150,7 +150,7 @@ function together(groups: readonly Group[]): Group[] {
         entries: [...group.entries],
       });
   }
-  return [...kept, ...alone.values()];
+  return [...filled, ...alone.values()];
 }
 
 /** How many findings there are of each name, most first. */

@@ -1,6 +1,6 @@
 /** Decisions about where values live: one is kept beside its plan, and all are told with what the newest survey says of them. */
 import type { OptionKind } from '@vectura/core';
-import type { DecisionTold } from '@vectura/server/schemas';
+import type { DecisionWithState } from '@vectura/server/schemas';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { messageOf, useDecideMutation, useDecisionsQuery, useDropDecisionMutation } from '../../api/api';
@@ -8,7 +8,7 @@ import { useProject } from '../../project/useProject';
 import { fileName, save } from '../shared/save';
 import styles from './Decisions.module.css';
 
-const STATE: Record<DecisionTold['state'], string> = {
+const STATE: Record<DecisionWithState['state'], string> = {
   open: 'not carried out',
   holds: 'holds',
   broken: 'no longer holds',
@@ -19,7 +19,7 @@ export function Decide({ value, way, also }: { value: string; way: OptionKind; a
   const { id, document } = useProject();
   const [decide, { data, error, isLoading }] = useDecideMutation();
   const [reason, setReason] = useState('');
-  const isKept = data?.value === value && data.way === way;
+  const isSaved = data?.value === value && data.way === way;
   return (
     <form
       className={styles.decide}
@@ -40,7 +40,7 @@ export function Decide({ value, way, also }: { value: string; way: OptionKind; a
         <button type="submit" className="linked strong" disabled={isLoading || reason.trim() === ''}>
           Keep the decision
         </button>
-        {isKept && (
+        {isSaved && (
           <>
             <span className="quiet">Kept.</span>
             <button

@@ -37,14 +37,14 @@ export function rowsOf(rows: readonly Row[], reach: Reach, wanted: Wanted): Reac
   const from = new Map(reach.from.map((one) => [one.component, one]));
   const takesPart = (id: string): boolean =>
     id === reach.of || heard.has(id) || (!isHearing && (to.has(id) || from.has(id)));
-  const kept = new Set<number>();
+  const shown = new Set<number>();
   rows.forEach((row, index) => {
     if (wanted !== 'every' && !takesPart(row.component.id)) return;
-    for (let at = index; at !== -1 && !kept.has(at); at = rows[at]?.parent ?? -1) kept.add(at);
+    for (let at = index; at !== -1 && !shown.has(at); at = rows[at]?.parent ?? -1) shown.add(at);
   });
   return rows.flatMap((row, index): ReachRow[] => {
     const { id } = row.component;
-    if (!kept.has(index)) return [];
+    if (!shown.has(index)) return [];
     const by = heard.get(id) ?? null;
     // What comes of the event further on is another question.
     const isShown = !isHearing || (by !== null && by !== 'accident');

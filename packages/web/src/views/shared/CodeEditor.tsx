@@ -40,9 +40,9 @@ export function CodeEditor({ file, line, name, wide = false, onClose, onLine }: 
   const { id, document } = useProject();
   const navigate = useNavigate();
   const host = useRef<HTMLDivElement>(null);
-  const told = useRef({ onClose, onLine });
+  const callbacks = useRef({ onClose, onLine });
   useEffect(() => {
-    told.current = { onClose, onLine };
+    callbacks.current = { onClose, onLine };
   });
 
   useEffect(() => {
@@ -62,10 +62,10 @@ export function CodeEditor({ file, line, name, wide = false, onClose, onLine }: 
         EditorState.readOnly.of(true),
         EditorView.contentAttributes.of({ 'aria-label': file.path, 'aria-readonly': 'true', tabindex: '0' }),
         askable(file, line, name),
-        ways(file, follow, () => told.current.onClose()),
+        ways(file, follow, () => callbacks.current.onClose()),
         EditorView.updateListener.of((update) => {
           if (!update.selectionSet) return;
-          told.current.onLine?.(update.state.doc.lineAt(update.state.selection.main.head).number);
+          callbacks.current.onLine?.(update.state.doc.lineAt(update.state.selection.main.head).number);
         }),
       ],
     });
@@ -176,8 +176,8 @@ function margin(entries: readonly MarginEntry[], findings: readonly Finding[], w
     lineMarker: (view, block) => {
       const line = view.state.doc.lineAt(block.from).number;
       const own = lines.get(line) ?? [];
-      const told = found.get(line) ?? [];
-      return own.length + told.length > 0 ? new MarginMark(own, told, wide) : null;
+      const notes = found.get(line) ?? [];
+      return own.length + notes.length > 0 ? new MarginMark(own, notes, wide) : null;
     },
   });
 }

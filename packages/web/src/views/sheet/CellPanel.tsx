@@ -36,7 +36,7 @@ export function CellPanel({ column, component, wanted, onWant, onAsk }: Props) {
       data.trails[0]?.stops ?? [],
     ) ?? [];
   const carried = longest.filter((stop) => stop.role === 'relay').length;
-  const handed = longest[0]?.proof?.find((proof) => proof.what === 'leaves');
+  const leaving = longest[0]?.proof?.find((proof) => proof.what === 'leaves');
   return (
     <div className={styles.panel} aria-busy={isFetching}>
       <p className="quiet">
@@ -76,7 +76,7 @@ export function CellPanel({ column, component, wanted, onWant, onAsk }: Props) {
         marks={[{ line: cell.line, column: cell.column, length: cell.name.length, what: 'arrives' }]}
         onOpen={(at) => change({ code: at })}
       />
-      {handed && <Excerpt file={handed.file} marks={[handed]} onOpen={(at) => change({ code: at })} />}
+      {leaving && <Excerpt file={leaving.file} marks={[leaving]} onOpen={(at) => change({ code: at })} />}
       {component && !wanted.includes(component.id) && (
         <p className={styles.wanted}>
           {component.name} does not read it.{' '}

@@ -4,7 +4,7 @@ import { counted } from '../../parts/counted';
 import { Link } from 'react-router';
 import { useProject } from '../../project/useProject';
 import { cellQuestion } from '../../project/question';
-import { askAbout, firstAsked, type Column } from './sheetModel';
+import { questionFor, firstAsked, type Column } from './sheetModel';
 import styles from './Questions.module.css';
 
 interface Question {
@@ -45,7 +45,7 @@ export function Questions({ columns }: { columns: readonly Column[] }) {
   const worst = document.findings.find((finding) => finding.level === 'error') ?? document.findings[0];
   if (worst)
     questions.push({
-      asks: askAbout(worst, namesValue(worst)),
+      asks: questionFor(worst, namesValue(worst)),
       because: worst.message,
       to: link('findings', `at=${document.findings.indexOf(worst)}`),
     });

@@ -77,6 +77,6 @@ function namesOf(columns: readonly Column[], letters: number): string[] {
 
 export function shorten(name: string, letters: number): string {
   if (name.length <= letters || letters < 5) return name;
-  const kept = letters - 1;
-  return `${name.slice(0, Math.ceil(kept / 2))}…${name.slice(name.length - Math.floor(kept / 2))}`;
+  const lettersLeft = letters - 1;
+  return `${name.slice(0, Math.ceil(lettersLeft / 2))}…${name.slice(name.length - Math.floor(lettersLeft / 2))}`;
 }

@@ -55,7 +55,12 @@ export function strength({ kind, role, folder, below, rule, text }: Narrowing): 
 }
 
 /** `kept` is a component whose row stays, whatever it has to do with the values shown. */
-export function narrowSheet(rows: readonly Row[], all: readonly Column[], narrowing: Narrowing, kept = ''): Narrowed {
+export function narrowSheet(
+  rows: readonly Row[],
+  all: readonly Column[],
+  narrowing: Narrowing,
+  visible = '',
+): Narrowed {
   const { kind, role, rule, everyRow, folded } = narrowing;
   const text = narrowing.text.trim().toLowerCase();
   const scope = inScope(rows, narrowing);
@@ -85,7 +90,7 @@ export function narrowSheet(rows: readonly Row[], all: readonly Column[], narrow
   const stays = new Set<number>();
   rows.forEach((row, index) => {
     const { id } = row.component;
-    if (id !== kept && ((scope !== null && !scope.has(index)) || (!everyRow && !marked.has(id)))) return;
+    if (id !== visible && ((scope !== null && !scope.has(index)) || (!everyRow && !marked.has(id)))) return;
     for (let at = index; at !== -1 && !stays.has(at); at = rows[at]?.parent ?? -1) stays.add(at);
   });
 

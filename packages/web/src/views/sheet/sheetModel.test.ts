@@ -1,5 +1,5 @@
 import { documentOf, GLASS } from '../../testing/document';
-import { askAbout, columnsOf, orderColumns, outline, pagesFor, sayColumn, sayCrossing, sayRow } from './sheetModel';
+import { questionFor, columnsOf, orderColumns, outline, pagesFor, sayColumn, sayCrossing, sayRow } from './sheetModel';
 
 const document = documentOf(GLASS);
 const rows = outline(document);
@@ -136,5 +136,5 @@ test.each([
 ])('the question about a finding of %s in %s', (rule, component, isValue, asks) => {
   const [finding] = document.findings;
   if (!finding) throw new Error('The demo has no findings');
-  expect(askAbout({ ...finding, rule, component, name: 'units', file: 'src/main.js' }, isValue)).toBe(asks);
+  expect(questionFor({ ...finding, rule, component, name: 'units', file: 'src/main.js' }, isValue)).toBe(asks);
 });

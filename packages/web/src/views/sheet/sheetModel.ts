@@ -104,7 +104,7 @@ export function columnsOf(document: FlowDocument, computed = false): Column[] {
     if (list) list.set(mark.component, mark);
     else marks.set(mark.cell, new Map([[mark.component, mark]]));
   }
-  const about = findingsByName(document.findings);
+  const byName = findingsByName(document.findings);
   return document.cells.flatMap((cell): Column[] => {
     const own = marks.get(cell.id) ?? new Map<string, Mark>();
     // A value written in place and passed one level down is no news; nor is a context apart from what it holds.
@@ -118,7 +118,7 @@ export function columnsOf(document: FlowDocument, computed = false): Column[] {
         marks: own,
         relays: all.filter((mark) => mark.roles.includes('relay')).length,
         readers: all.filter((mark) => mark.roles.includes('reader')).length,
-        findings: [...new Set([...own].flatMap(([id, mark]) => about.get(`${id}.${mark.name}`) ?? []))],
+        findings: [...new Set([...own].flatMap(([id, mark]) => byName.get(`${id}.${mark.name}`) ?? []))],
       },
     ];
   });
@@ -180,9 +180,9 @@ export function canBeWanted({ cell, marks }: Column, component: string): boolean
 
 export function sayCrossing(row: Row, column: Column): [about: string, says: string] {
   const mark = column.marks.get(row.component.id);
-  const about = `${row.component.name} × ${column.label}`;
-  if (!mark) return [about, 'has nothing to do with it'];
-  if (mark.computed) return [about, `gets what is computed from it${mark.name ? `, as ${mark.name}` : ''}`];
+  const subject = `${row.component.name} × ${column.label}`;
+  if (!mark) return [subject, 'has nothing to do with it'];
+  if (mark.computed) return [subject, `gets what is computed from it${mark.name ? `, as ${mark.name}` : ''}`];
   const parts: string[] = [];
   const called = mark.name === column.label ? '' : `, which it calls ${mark.name}`;
   if (mark.roles.includes('home')) parts.push('it lives here');
@@ -197,7 +197,7 @@ export function sayCrossing(row: Row, column: Column): [about: string, says: str
   if (mark.as.length > 0 && mark.roles.includes('relay'))
     parts.push(`passes it on as ${mark.as.join(', ')}, never uses it`);
   if (mark.frozen) parts.push('copies it once, so the copy goes stale');
-  return [about, parts.join('; ') || 'takes part in it'];
+  return [subject, parts.join('; ') || 'takes part in it'];
 }
 
 function push<K, V>(map: Map<K, V[]>, key: K, value: V): void {
@@ -225,7 +225,7 @@ export function pagesFor(sites: FlowDocument['sites'], component: string): strin
 }
 
 /** The question that a finding answers: of its component, or of the file where no component is at fault. */
-export function askAbout({ rule, component, name, file }: Finding, isValue: boolean): string {
+export function questionFor({ rule, component, name, file }: Finding, isValue: boolean): string {
   if (component) return `What is wrong ${isValue ? `with ${name ?? ''} ` : ''}in ${component}?`;
   if (rule === 'unresolved') return 'What could not be followed?';
   return `What is wrong in ${file.slice(file.lastIndexOf('/') + 1)}?`;

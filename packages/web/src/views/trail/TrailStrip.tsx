@@ -94,9 +94,9 @@ export function TrailStrip(props: TrailStripProps) {
   const points = bare.map(({ x, y }) => ({ x: x + pad, y }));
   const width = strip + pad;
   const lengthOf = ({ component, name }: (typeof stops)[number]): number => {
-    const above = (component ?? '').length;
+    const letters = (component ?? '').length;
     // In tight rows the two stand side by side.
-    return tight ? above + name.length + 2 : Math.max(above, name.length);
+    return tight ? letters + name.length + 2 : Math.max(letters, name.length);
   };
   const longest = Math.max(0, ...stops.map(lengthOf));
   // Long names take the room that the lines of code can spare.

@@ -11,16 +11,16 @@ export function proofOf(stop: Stop, most = MOST_LINES, file = stop.file): Excerp
   const arrives = own.filter((proof) => proof.what === 'arrives');
   const leaves = own.filter((proof) => proof.what === 'leaves');
   const used = own.filter((proof) => proof.what === 'used');
-  const kept: ExcerptMark[] = [...arrives, ...leaves];
+  const shown: ExcerptMark[] = [...arrives, ...leaves];
   for (const proof of used) {
-    const lines = new Set(kept.map((one) => one.line));
+    const lines = new Set(shown.map((one) => one.line));
     const room = lines.has(proof.line) || lines.size < most;
     // A use is told by where it begins; the name itself is what is looked for on the line.
-    if (room && !kept.some((one) => one.line === proof.line && one.column === proof.column))
-      kept.push({ ...proof, name: stop.name.split('.').at(-1) ?? '' });
+    if (room && !shown.some((one) => one.line === proof.line && one.column === proof.column))
+      shown.push({ ...proof, name: stop.name.split('.').at(-1) ?? '' });
   }
-  const first = [...new Set(kept.map((one) => one.line))].slice(0, most);
-  return kept.filter((one) => first.includes(one.line));
+  const first = [...new Set(shown.map((one) => one.line))].slice(0, most);
+  return shown.filter((one) => first.includes(one.line));
 }
 
 /** The file beside a stop's own that says what becomes of the value there: markup that stands apart from its class. */

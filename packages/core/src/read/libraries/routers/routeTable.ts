@@ -44,9 +44,10 @@ const ROUTES = '(routes)';
 function showRoutes(r: ScriptReader, node: t.JSXElement, piece: PlaceId): void {
   for (const attribute of node.openingElement.attributes) {
     if (attribute.type !== 'JSXAttribute' || attribute.name.name !== 'router') continue;
-    const given = attribute.value?.type === 'JSXExpressionContainer' ? attribute.value.expression : null;
+    const expression = attribute.value?.type === 'JSXExpressionContainer' ? attribute.value.expression : null;
     // The attribute is read once more as any other is.
-    if (given?.type === 'Identifier' || given?.type === 'MemberExpression') showTable(r, value(r, given), piece, given);
+    if (expression?.type === 'Identifier' || expression?.type === 'MemberExpression')
+      showTable(r, value(r, expression), piece, expression);
   }
 }
 
@@ -116,12 +117,12 @@ function readRoute(r: ScriptReader, node: t.JSXElement, parent: number | null, a
     )
       path = attribute.value.value;
     if (attribute.type !== 'JSXAttribute' || attribute.value?.type !== 'JSXExpressionContainer') continue;
-    const given = attribute.value.expression;
+    const expression = attribute.value.expression;
     const name = attribute.name.type === 'JSXIdentifier' ? attribute.name.name : '';
-    if (name === 'element' || name === 'render') piece ??= r.within(null, () => value(r, given));
-    else if (name === 'component' || name === 'Component') piece ??= siteOf(r, given, at);
-    else if (name === 'lazy') piece ??= lazySite(r, given, at);
-    else r.within(null, () => value(r, given));
+    if (name === 'element' || name === 'render') piece ??= r.within(null, () => value(r, expression));
+    else if (name === 'component' || name === 'Component') piece ??= siteOf(r, expression, at);
+    else if (name === 'lazy') piece ??= lazySite(r, expression, at);
+    else r.within(null, () => value(r, expression));
   }
   const route = add(r, { parent, path, first }, piece, around, at);
   for (const child of node.children) {
@@ -249,8 +250,8 @@ function readObjects(r: ScriptReader, node: t.Node | null | undefined, standing:
     const route = add(r, { parent, path, first }, shown, around, at, atOutlet);
     if (parent === null && shown !== null && table !== null) r.b.flow(shown, table, 'put', ROUTES);
     for (const one of OTHERS) {
-      const given = property(object, one);
-      if (given) value(r, given);
+      const written = property(object, one);
+      if (written) value(r, written);
     }
     const children = property(object, 'children');
     // Routes below one that shows nothing of its own stand where it does.

@@ -13,14 +13,14 @@ const PACKAGE = /^vue-router$/;
 
 /** What the address says: each part is a cell that no component holds. */
 export function addressOf(r: ScriptReader, at: Spot): PlaceId {
-  const held = r.b.place('object', 'route', r.fn, at);
+  const object = r.b.place('object', 'route', r.fn, at);
   for (const [field, name] of [
     ['params', 'params'],
     ['query', 'search'],
     ['path', 'pathname'],
   ] as const)
-    r.b.flow(keyedCell(r, 'url', name, `url:${name}`, at).value, held, 'put', field);
-  return held;
+    r.b.flow(keyedCell(r, 'url', name, `url:${name}`, at).value, object, 'put', field);
+  return object;
 }
 
 function table(r: ScriptReader, node: t.CallExpression | t.NewExpression, target: t.Node | null): PlaceId {

@@ -17,9 +17,9 @@ const atom: CallReader = (r, node, target) => {
   const { b } = r;
   const made = b.place('object', name, 0, at);
   b.facts.boxes.push(made);
-  const given = plain(r, node.arguments[0]);
-  const options = given?.type === 'ObjectExpression' && property(given, 'key') ? given : null;
-  const read = options ? (property(options, 'get') ?? null) : given;
+  const bare = plain(r, node.arguments[0]);
+  const options = bare?.type === 'ObjectExpression' && property(bare, 'key') ? bare : null;
+  const read = options ? (property(options, 'get') ?? null) : bare;
   const write = options ? property(options, 'set') : plain(r, node.arguments[1]);
   const computes = isFunction(read) || read?.type === 'ObjectMethod';
   if (computes) {

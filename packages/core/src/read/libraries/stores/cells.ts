@@ -49,18 +49,18 @@ export function remoteKey(r: ScriptReader, name: string, at: Spot, shared: boole
 }
 
 /** A call of a setter, where the source changes the cell. */
-export function callChange(r: ScriptReader, setter: PlaceId, name: string, given: PlaceId | null, at: Spot): void {
+export function callChange(r: ScriptReader, setter: PlaceId, name: string, initial: PlaceId | null, at: Spot): void {
   const here = r.b.place('setter', name, r.fn, at);
   r.b.flow(setter, here);
-  changeCall(r, here, name, given, at);
+  changeCall(r, here, name, initial, at);
 }
 
 /** As `callChange`, where the setter has a place in this function already. */
-export function changeCall(r: ScriptReader, here: PlaceId, name: string, given: PlaceId | null, at: Spot): void {
+export function changeCall(r: ScriptReader, here: PlaceId, name: string, initial: PlaceId | null, at: Spot): void {
   r.b.call({
     callee: here,
     name,
-    args: [given],
+    args: [initial],
     repeat: r.repeat,
     fn: r.fn,
     at,

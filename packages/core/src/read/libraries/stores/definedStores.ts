@@ -97,8 +97,8 @@ function fromSetup(
     cell.shared = { id: `${id}.${cell.name}`, key: null, quiet: false, within: 0 };
   }
   // Read through the store, references give their values.
-  const held = r.b.place('object', id, 0, at);
-  if (!made) return held;
+  const object = r.b.place('object', id, 0, at);
+  if (!made) return object;
   const fields = returned(setup);
   for (const one of fields?.type === 'ObjectExpression' ? fields.properties : []) {
     if (one.type === 'SpreadElement') continue;
@@ -110,9 +110,9 @@ function fromSetup(
       op: 'unwrap',
       field: 'value',
     });
-    r.b.flow(bare, held, 'put', field);
+    r.b.flow(bare, object, 'put', field);
   }
-  return held;
+  return object;
 }
 
 function hookOf(r: ScriptReader, name: string, store: PlaceId, at: ReturnType<typeof spotOf>): PlaceId {

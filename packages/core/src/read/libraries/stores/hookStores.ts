@@ -102,9 +102,9 @@ export function readStoreCall(r: ScriptReader, node: t.CallExpression): PlaceId 
         value(r, one.argument);
         continue;
       }
-      const given = one.type === 'ObjectProperty' ? value(r, one.value) : null;
+      const place = one.type === 'ObjectProperty' ? value(r, one.value) : null;
       const cell = store.cells.get(fieldOf(one.key, one.computed));
-      if (cell) callChange(r, cell.setter, 'set', given, at);
+      if (cell) callChange(r, cell.setter, 'set', place, at);
     }
     return null;
   }

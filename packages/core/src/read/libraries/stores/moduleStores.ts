@@ -26,12 +26,12 @@ export function isStoreModule(node: t.ObjectExpression): boolean {
 /** Reads a module as an object of its state, its getters' values and its functions. */
 export function readStoreModule(r: ScriptReader, node: t.ObjectExpression, group: string): PlaceId {
   const at = spotOf(node);
-  const held = r.b.place('object', group, r.fn, at);
+  const object = r.b.place('object', group, r.fn, at);
   const initial = initialOf(plain(r, property(node, 'state')));
   const { state } = cellsFrom(r, group, initial, initial ? spotOf(initial) : at);
-  r.b.flow(state, held, 'put', 'state');
+  r.b.flow(state, object, 'put', 'state');
   const getters = r.b.place('object', 'getters', r.fn, at);
-  r.b.flow(getters, held, 'put', 'getters');
+  r.b.flow(getters, object, 'put', 'getters');
   for (const [name, member] of membersOf(r, property(node, 'getters'))) {
     const self = functionOf(r, member, name);
     if (self === null) continue;
@@ -39,10 +39,10 @@ export function readStoreModule(r: ScriptReader, node: t.ObjectExpression, group
     r.b.flow(result, getters, 'put', name);
   }
   const context = r.b.place('object', 'context', r.fn, at);
-  r.b.flow(held, context);
+  r.b.flow(object, context);
   for (const kind of ['mutations', 'actions'] as const) {
     const functions = r.b.place('object', kind, r.fn, at);
-    r.b.flow(functions, held, 'put', kind);
+    r.b.flow(functions, object, 'put', kind);
     for (const [name, member] of membersOf(r, property(node, kind))) {
       const self = functionOf(r, member, name);
       const fact = r.b.facts.functions.find((one) => one.self === self);
@@ -52,17 +52,17 @@ export function readStoreModule(r: ScriptReader, node: t.ObjectExpression, group
       if (first !== undefined) r.b.flow(kind === 'mutations' ? state : context, first);
     }
   }
-  readModules(r, property(node, 'modules'), held, state);
-  return held;
+  readModules(r, property(node, 'modules'), object, state);
+  return object;
 }
 
 /** `modules: { desk }`: each is below by its name, and its state in the state. */
-function readModules(r: ScriptReader, node: t.Node | null, held: PlaceId, state: PlaceId): void {
+function readModules(r: ScriptReader, node: t.Node | null, store: PlaceId, state: PlaceId): void {
   const list = objectOf(r, node);
   if (!list) return;
   const at = spotOf(list);
   const modules = r.b.place('object', 'modules', r.fn, at);
-  r.b.flow(modules, held, 'put', 'modules');
+  r.b.flow(modules, store, 'put', 'modules');
   for (const one of list.properties) {
     if (one.type !== 'ObjectProperty') continue;
     const name = fieldOf(one.key, one.computed);
@@ -196,7 +196,7 @@ function mapped(kind: 'state' | 'getters' | 'mutations' | 'actions'): CallReader
     const list = plain(r, node.arguments[space === null ? 0 : 1]);
     const prefix = space === null ? '' : `${space.replace(/\/$/, '')}/`;
     const store = storeOf(r, at);
-    const held = r.b.place('object', '', r.fn, at);
+    const object = r.b.place('object', '', r.fn, at);
     const give = (name: string, source: t.Node): void => {
       const spot = spotOf(source);
       const text = source.type === 'StringLiteral' ? source.value : null;
@@ -211,11 +211,12 @@ function mapped(kind: 'state' | 'getters' | 'mutations' | 'actions'): CallReader
               spot,
             )
           : r.b.part(store, 'state', r.fn, spot);
-        if (by !== null) r.b.flow(r.b.call({ callee: by, name, args: [state], fn: r.fn, at: spot }), held, 'put', name);
+        if (by !== null)
+          r.b.flow(r.b.call({ callee: by, name, args: [state], fn: r.fn, at: spot }), object, 'put', name);
         return;
       }
       const place = named(r, store, kind, `${prefix}${text}`, spot);
-      r.b.flow(kind === 'state' || kind === 'getters' ? place : handingOn(r, place, name, spot), held, 'put', name);
+      r.b.flow(kind === 'state' || kind === 'getters' ? place : handingOn(r, place, name, spot), object, 'put', name);
     };
     if (list?.type === 'ArrayExpression') {
       for (const one of list.elements)
@@ -224,7 +225,7 @@ function mapped(kind: 'state' | 'getters' | 'mutations' | 'actions'): CallReader
       for (const one of list.properties)
         if (one.type !== 'SpreadElement')
           give(fieldOf(one.key, one.computed), one.type === 'ObjectProperty' ? one.value : one);
-    return held;
+    return object;
   };
 }
 

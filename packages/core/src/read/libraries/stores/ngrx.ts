@@ -126,8 +126,8 @@ export const provideState: CallReader = (r, node) => {
   const [first, given] = node.arguments;
   const at = spotOf(node);
   const name = textOf(r, first) ?? featureName(r, first);
-  const held = given ?? first;
-  const place = held ? value(r, held as t.Expression) : null;
+  const selected = given ?? first;
+  const place = selected ? value(r, selected as t.Expression) : null;
   if (place === null || name === null) return null;
   const state = r.b.place('object', 'state', 0, at);
   r.b.flow(r.b.part(place, STATE, r.fn, at), state, 'put', name);

@@ -15,11 +15,11 @@ import { objectOf } from '../../script/literals';
 const observable: CallReader = (r, node, target) => {
   const name = target?.type === 'Identifier' ? target.name : 'store';
   const at = spotOf(target?.type === 'Identifier' ? target : node);
-  const given = objectOf(r, node.arguments[0]);
-  const { state } = cellsFrom(r, name, given, at);
+  const object = objectOf(r, node.arguments[0]);
+  const { state } = cellsFrom(r, name, object, at);
   const before = r.self;
   r.self = state;
-  for (const one of given?.properties ?? []) {
+  for (const one of object?.properties ?? []) {
     if (one.type === 'ObjectMethod') {
       const field = fieldOf(one.key, one.computed);
       const method = readFunction(r, one, field);

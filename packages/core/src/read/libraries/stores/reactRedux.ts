@@ -10,8 +10,8 @@ import type { ScriptReader } from '../../script/reader';
 const connect: CallReader = (r, node) => {
   const outer = node.callee.type === 'CallExpression' ? node.callee : null;
   const [mapState, mapDispatch] = outer?.arguments ?? [];
-  const given = node.arguments[0];
-  const component = given && given.type !== 'SpreadElement' ? value(r, given) : null;
+  const first = node.arguments[0];
+  const component = first && first.type !== 'SpreadElement' ? value(r, first) : null;
   if (component === null) return null;
   const at = spotOf(node);
   const props = r.b.place('object', 'connected', r.fn, at);

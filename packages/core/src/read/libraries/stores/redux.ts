@@ -146,8 +146,8 @@ function readSelectors(r: ScriptReader, node: t.ObjectExpression, slice: string)
 
 /** `combineReducers({ units, trays })`: each under its name. */
 export const combineReducers: CallReader = (r, node) => {
-  const given = node.arguments[0];
-  return combined(r, objectOf(r, given), given);
+  const first = node.arguments[0];
+  return combined(r, objectOf(r, first), first);
 };
 
 export function combined(r: ScriptReader, object: t.ObjectExpression | null, node: t.Node | undefined): PlaceId {

@@ -7,10 +7,10 @@ import { value } from '../../script/expressions';
 
 /** `createSelector([a, b], combine)` and `createSelector(a, b, combine)`. */
 const createSelector: CallReader = (r, node, target) => {
-  const given = node.arguments.flatMap((one): (t.Node | null)[] =>
+  const inputs = node.arguments.flatMap((one): (t.Node | null)[] =>
     one.type === 'ArrayExpression' ? one.elements : [one],
   );
-  const places = given.map((one) => (one && one.type !== 'ObjectExpression' ? value(r, one) : null));
+  const places = inputs.map((one) => (one && one.type !== 'ObjectExpression' ? value(r, one) : null));
   const functions = places.filter((place): place is PlaceId => place !== null);
   const combine = functions.pop();
   const at = spotOf(target?.type === 'Identifier' ? target : node);

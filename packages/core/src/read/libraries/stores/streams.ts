@@ -25,10 +25,10 @@ const SUBJECT = /^(Subject|BehaviorSubject|ReplaySubject|AsyncSubject)$/;
 const JOINED = /^(combineLatest|forkJoin|zip)$/;
 
 /** A stream that tells what a place holds; `source` is what it began as, where that is something else. */
-export function stream(r: ScriptReader, held: PlaceId | null, at: Spot, source: PlaceId | null = held): PlaceId {
-  const made = subscribable(r, held, at, 'next', source);
+export function stream(r: ScriptReader, cell: PlaceId | null, at: Spot, source: PlaceId | null = cell): PlaceId {
+  const made = subscribable(r, cell, at, 'next', source);
   // Also one field away: streams stand deep in what is injected.
-  if (held !== null) r.b.flow(held, made, 'put', TOLD);
+  if (cell !== null) r.b.flow(cell, made, 'put', TOLD);
   r.b.facts.boxes.push(made);
   return made;
 }
@@ -86,14 +86,14 @@ function subject(r: ScriptReader, node: t.NewExpression, target: t.Node | null):
     className === null ? storeCell(r, name, '', at, 'store', true) : storeCell(r, className, name, at, 'service', true);
   const cell = r.fn === 0 ? shared() : ownCell(r, name, at);
   if (first != null) b.flow(first, cell.value, 'frozen');
-  const held = stream(r, cell.value, at);
-  b.flow(cell.setter, held, 'put', 'next');
-  b.flow(cell.value, held, 'put', 'value');
+  const source = stream(r, cell.value, at);
+  b.flow(cell.setter, source, 'put', 'next');
+  b.flow(cell.value, source, 'put', 'value');
   const get = b.fn(b.addFunction('getValue', 'plain', r.fn, at, at.line));
   b.flow(cell.value, get.result);
-  b.flow(get.self, held, 'put', 'getValue');
+  b.flow(get.self, source, 'put', 'getValue');
   r.fn = fn;
-  return held;
+  return source;
 }
 
 /**
@@ -113,18 +113,18 @@ function subscribed(r: ScriptReader, node: t.CallExpression, callee: t.MemberExp
   const listen = b.part(receiver, TELLS, r.fn, at);
   const result = b.call({ callee: listen, name: TELLS, args, receiver, repeat: r.repeat, fn: r.fn, at });
   if (run === null) return result;
-  const told = storeValue(r, receiver, at);
-  toldTo.set(node, sourceOf(r, receiver, at));
+  const emitted = storeValue(r, receiver, at);
+  emissions.set(node, sourceOf(r, receiver, at));
   for (const listener of [run, b.part(run, 'next', r.fn, at)])
-    b.call({ callee: listener, name: 'next', args: [told], onlyKnown: true, fn: r.fn, at });
+    b.call({ callee: listener, name: 'next', args: [emitted], onlyKnown: true, fn: r.fn, at });
   return result;
 }
 
-const toldTo = new WeakMap<t.Node, PlaceId>();
+const emissions = new WeakMap<t.Node, PlaceId>();
 
 /** What the stream began as from which a subscription is told; undefined for any other call. */
-export function toldAt(node: t.CallExpression): PlaceId | undefined {
-  return toldTo.get(node);
+export function emittedAt(node: t.CallExpression): PlaceId | undefined {
+  return emissions.get(node);
 }
 
 function joined(r: ScriptReader, node: t.CallExpression): PlaceId {
@@ -144,18 +144,18 @@ function joined(r: ScriptReader, node: t.CallExpression): PlaceId {
 function piped(r: ScriptReader, node: t.CallExpression, callee: t.MemberExpression): PlaceId | null {
   const at = spotOf(node);
   const from = value(r, callee.object);
-  let told: PlaceId | null = from === null ? null : storeValue(r, from, at);
-  for (const one of node.arguments) told = operated(r, one, told, at);
-  return stream(r, told, at, from === null ? null : sourceOf(r, from, at));
+  let emitted: PlaceId | null = from === null ? null : storeValue(r, from, at);
+  for (const one of node.arguments) emitted = operated(r, one, emitted, at);
+  return stream(r, emitted, at, from === null ? null : sourceOf(r, from, at));
 }
 
 /** What one operator makes of what a stream tells. */
-function operated(r: ScriptReader, node: t.Node, told: PlaceId | null, at: Spot): PlaceId | null {
+function operated(r: ScriptReader, node: t.Node, emitted: PlaceId | null, at: Spot): PlaceId | null {
   const name = node.type === 'CallExpression' && node.callee.type === 'Identifier' ? node.callee.name : '';
-  const given = node.type === 'CallExpression' ? readArguments(r, node) : [];
-  const [run = null] = given;
+  const args = node.type === 'CallExpression' ? readArguments(r, node) : [];
+  const [run = null] = args;
   const ran = (): PlaceId | null =>
-    run === null ? null : r.b.call({ callee: run, name, args: [told], onlyKnown: true, fn: r.fn, at });
+    run === null ? null : r.b.call({ callee: run, name, args: [emitted], onlyKnown: true, fn: r.fn, at });
   if (name === 'map') return ran();
   // `store.pipe(select(selectBeds))`: what the store tells is its state.
   if (name === 'select' && run !== null) return selected(r, run, at);
@@ -165,11 +165,11 @@ function operated(r: ScriptReader, node: t.Node, told: PlaceId | null, at: Spot)
   }
   if (SAME.test(name)) {
     if (/^(tap|filter)$/.test(name)) ran();
-    return told;
+    return emitted;
   }
   if (node.type !== 'CallExpression') value(r, node);
-  if (told === null) return null;
+  if (emitted === null) return null;
   const result = r.b.place('computed', name, r.fn, at);
-  for (const place of [told, ...given]) if (place != null) r.b.flow(place, result, 'derived');
+  for (const place of [emitted, ...args]) if (place != null) r.b.flow(place, result, 'derived');
   return result;
 }

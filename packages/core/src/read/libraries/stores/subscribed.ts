@@ -20,11 +20,11 @@ function nameOf(r: ScriptReader, target: t.Node | null): string {
 
 /** What a store tells whoever subscribes to it; named where the source names it. */
 export function storeValue(r: ScriptReader, store: PlaceId, at: Spot, name = ''): PlaceId {
-  const told = r.b.part(r.b.part(store, TELLS, r.fn, at), TOLD, r.fn, at);
-  r.b.flow(r.b.part(store, TOLD, r.fn, at), told);
-  if (name === '') return told;
+  const emitted = r.b.part(r.b.part(store, TELLS, r.fn, at), TOLD, r.fn, at);
+  r.b.flow(r.b.part(store, TOLD, r.fn, at), emitted);
+  if (name === '') return emitted;
   const named = r.b.place('binding', name, r.fn, at);
-  r.b.flow(told, named);
+  r.b.flow(emitted, named);
   return named;
 }
 
@@ -41,14 +41,14 @@ export function subscribable(
   const fact = b.fn(id);
   const run = b.place('param', 'run', id, at);
   fact.params.push(run);
-  const held = b.place('object', '', r.fn, at);
-  b.flow(fact.self, held, 'put', TELLS);
+  const object = b.place('object', '', r.fn, at);
+  b.flow(fact.self, object, 'put', TELLS);
   if (source !== null) b.flow(source, fact.self, 'put', SOURCE);
-  if (value === null) return held;
+  if (value === null) return object;
   b.flow(value, fact.self, 'put', TOLD);
   const runs = method === null ? [run] : [run, b.part(run, method, id, at)];
   for (const callee of runs) b.call({ callee, name: 'run', args: [value], onlyKnown: true, fn: id, at });
-  return held;
+  return object;
 }
 
 const writable: CallReader = (r, node, target) => {
@@ -60,11 +60,11 @@ const writable: CallReader = (r, node, target) => {
   const made = b.facts.cells.at(-1);
   if (made) made.inPlace = true;
   if (first !== null) b.flow(first, cell.value, 'frozen');
-  const held = subscribable(r, cell.value, at);
-  b.facts.boxes.push(held);
-  b.flow(cell.setter, held, 'put', 'set');
-  b.flow(updater(r, cell.setter, at), held, 'put', 'update');
-  return held;
+  const source = subscribable(r, cell.value, at);
+  b.facts.boxes.push(source);
+  b.flow(cell.setter, source, 'put', 'set');
+  b.flow(updater(r, cell.setter, at), source, 'put', 'update');
+  return source;
 };
 
 /** `update(by)`: sets what a function makes of the value. */
@@ -97,9 +97,9 @@ const readable: CallReader = (r, node, target) => {
   const cell = r.fn === 0 ? storeCell(r, name, '', at) : ownCell(r, name, at);
   if (first !== null) r.b.flow(first, cell.value, 'frozen');
   if (start !== null) r.b.call({ callee: start, name: 'start', args: [cell.setter], fn: r.fn, at });
-  const held = subscribable(r, cell.value, at);
-  r.b.facts.boxes.push(held);
-  return held;
+  const source = subscribable(r, cell.value, at);
+  r.b.facts.boxes.push(source);
+  return source;
 };
 
 /** `derived(tray, ($tray) => …)`, `derived([tray, zone], ([$tray, $zone], set) => …)`. */
@@ -108,12 +108,12 @@ const derived: CallReader = (r, node, target) => {
   const at = spotOf(target?.type === 'Identifier' ? target : node);
   const [from = null, by = null] = readArguments(r, node);
   if (from === null || by === null) return subscribable(r, null, at);
-  let given = storeValue(r, from, at);
+  let source = storeValue(r, from, at);
   const list = node.arguments[0];
   if (list?.type === 'ArrayExpression') {
-    given = b.place('object', '', r.fn, at);
+    source = b.place('object', '', r.fn, at);
     list.elements.forEach((_, index) =>
-      b.flow(storeValue(r, b.part(from, String(index), r.fn, at), at), given, 'put', String(index)),
+      b.flow(storeValue(r, b.part(from, String(index), r.fn, at), at), source, 'put', String(index)),
     );
   }
   const value = b.place('computed', nameOf(r, target), r.fn, at);
@@ -121,10 +121,10 @@ const derived: CallReader = (r, node, target) => {
   const param = b.place('param', 'value', set, at);
   b.fn(set).params.push(param);
   b.flow(param, value);
-  b.flow(b.call({ callee: by, name: 'derived', args: [given, b.fn(set).self], fn: r.fn, at }), value, 'derived');
-  const held = subscribable(r, value, at);
-  b.facts.boxes.push(held);
-  return held;
+  b.flow(b.call({ callee: by, name: 'derived', args: [source, b.fn(set).self], fn: r.fn, at }), value, 'derived');
+  const sourcePlace = subscribable(r, value, at);
+  b.facts.boxes.push(sourcePlace);
+  return sourcePlace;
 };
 
 /** `get(tray)`: the value it has now. */

@@ -10,7 +10,7 @@ export const useCallback: Recogniser = (r, node, target) => {
     const self = readFunction(r, first, target?.type === 'Identifier' ? target.name : '');
     const fact = r.b.facts.functions.find((one) => one.self === self);
     // Without a list of what it depends on, it is made again each time.
-    if (fact && node.arguments.length > 1) fact.kept = true;
+    if (fact && node.arguments.length > 1) fact.stable = true;
     return self;
   }
   return readArguments(r, node)[0] ?? null;

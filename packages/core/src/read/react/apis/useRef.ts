@@ -10,9 +10,9 @@ export const useRef: Recogniser = (r, node, target) => {
   r.b.facts.boxes.push(cell);
   if (initial !== null) {
     r.b.use({ place: initial, kind: 'copied', fn: r.fn, at: spotOf(node) });
-    const held = r.b.place('object', 'current', r.fn, spotOf(node));
-    r.b.flow(initial, held, 'frozen');
-    r.b.flow(held, cell, 'put', 'current');
+    const object = r.b.place('object', 'current', r.fn, spotOf(node));
+    r.b.flow(initial, object, 'frozen');
+    r.b.flow(object, cell, 'put', 'current');
   }
   return cell;
 };
