@@ -48,8 +48,8 @@ export function compare(document: FlowDocument, seen: Seen): Comparison {
   for (const hop of document.hops) {
     // What goes up was listened to, or passed down, the other way.
     const goesUp = /^(callback|event|binding)$/.test(hop.carrier);
-    const [above, below] = goesUp && hop.site !== null ? [hop.to, hop.from] : [hop.from, hop.to];
-    const from = name(above.holder);
+    const [upper, below] = goesUp && hop.site !== null ? [hop.to, hop.from] : [hop.from, hop.to];
+    const from = name(upper.holder);
     const to = name(below.holder);
     if (hop.carrier === 'context') {
       contexts.add(`${from}>${to}`);

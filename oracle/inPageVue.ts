@@ -151,9 +151,9 @@ export function installVue(): void {
       if (author?.name) {
         sets.written.add(`${author.name}>${name}`);
         const values = valuesOf(author);
-        for (const [prop, given] of Object.entries(instance.given)) {
+        for (const [prop, raw] of Object.entries(instance.given)) {
           sets.given.add(`${author.name}>${name}.${prop}`);
-          const value = bare(given);
+          const value = bare(raw);
           if (traceable(value) && typeof value !== 'function' && values.has(value))
             sets.identical.add(`${author.name}>${name}.${prop}`);
         }

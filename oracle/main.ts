@@ -16,11 +16,11 @@ function cell({ seen, found }: Measure): string {
 async function main(root: string): Promise<void> {
   const rows: string[] = [];
   let failed = false;
-  for (const [folder, about] of EXAMPLES) {
+  for (const [folder, title] of EXAMPLES) {
     const result = await hold(path.join(root, 'examples', folder));
     const { written, under, props, contexts, messages, neverSeen } = result;
     rows.push(
-      `| \`${folder}\` | ${about} | ${cell(written)} | ${cell(under)} | ${cell(props)} | ${cell(contexts)} | ${cell(messages)} | ${neverSeen.length} |`,
+      `| \`${folder}\` | ${title} | ${cell(written)} | ${cell(under)} | ${cell(props)} | ${cell(contexts)} | ${cell(messages)} | ${neverSeen.length} |`,
     );
     for (const [what, { missed }] of Object.entries({ written, under, props, contexts, messages }))
       for (const one of missed) console.log(`${folder}: not found (${what}): ${one}`);
@@ -34,10 +34,10 @@ async function main(root: string): Promise<void> {
   ].join('\n');
   console.log(table);
   const screens: string[] = [];
-  for (const [folder, about, changes] of SCREENS) {
+  for (const [folder, title, changes] of SCREENS) {
     const result = await holdScreens(path.join(root, 'examples', folder), changes);
     screens.push(
-      `| \`${folder}\` | ${about} | ${cell(result.changes)} | ${cell(result.parts)} | ${cell(result.frozen)} |`,
+      `| \`${folder}\` | ${title} | ${cell(result.changes)} | ${cell(result.parts)} | ${cell(result.frozen)} |`,
     );
     for (const one of Object.values(result).flatMap(({ missed }) => missed)) {
       console.log(`${folder}: ${one}`);

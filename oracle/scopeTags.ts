@@ -26,9 +26,9 @@ function registered(root: string, files: readonly string[]): Map<string, string[
     while (queue.length > 0) {
       const node = queue.pop();
       if (typeof node !== 'object' || node === null) continue;
-      const { type, callee, arguments: given } = node as Loose & { callee?: Loose; arguments?: Loose[] };
+      const { type, callee, arguments: args } = node as Loose & { callee?: Loose; arguments?: Loose[] };
       const method = (callee?.property as { name?: string } | undefined)?.name ?? '';
-      const [first, second] = given ?? [];
+      const [first, second] = args ?? [];
       if (type === 'CallExpression' && REGISTERS.test(method) && first?.type === 'StringLiteral' && second) {
         const kind = method === 'controller' ? 'controller' : 'tag';
         const key = `${kind} ${String(first.value)}`;

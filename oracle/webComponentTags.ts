@@ -10,12 +10,12 @@ import type { CertainTag } from './certain';
 export function webComponentTags(root: string, files: readonly string[]): CertainTag[] {
   const declared = new Map<string, string[]>();
   for (const file of files) {
-    const [name, folder, above] = file
+    const [name, folder, namespace] = file
       .replace(/\.[jt]s$/, '')
       .split('/')
       .reverse();
-    if (!/\.[jt]s$/.test(file) || name === undefined || name !== folder || above === undefined) continue;
-    const tag = `${above === 'lwc' ? 'c' : above}-${name.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`)}`;
+    if (!/\.[jt]s$/.test(file) || name === undefined || name !== folder || namespace === undefined) continue;
+    const tag = `${namespace === 'lwc' ? 'c' : namespace}-${name.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`)}`;
     declared.set(tag, [...(declared.get(tag) ?? []), file]);
   }
   return files.flatMap((file) => {

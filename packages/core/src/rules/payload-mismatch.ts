@@ -306,33 +306,33 @@ interface Misfit {
 /** Why a call does not fit a function; null where it does. */
 function misfit(linked: Linked, call: number, fn: number): Misfit | null {
   const { graph } = linked.program;
-  const { fact: given, file } = entryAt(graph.calls, call, 'call');
+  const { fact: callFact, file } = entryAt(graph.calls, call, 'call');
   const entry = entryAt(graph.functions, fn, 'function');
-  const event = eventOf(graph.places[graph.at(file, given.callee)]?.name ?? '');
+  const event = eventOf(graph.places[graph.at(file, callFact.callee)]?.name ?? '');
   const verb = event === null ? 'calls' : 'emits';
   const sentWith = event === null ? undefined : fieldsSent(linked, call, event);
   const unsent = sentWith ? detailRead(graph, [fn]).filter((field) => !sentWith.includes(field)) : [];
   if (sentWith && unsent.length > 0)
     return {
-      sent: `emits ${given.name} with ${list(sentWith) || 'no fields'}`,
+      sent: `emits ${callFact.name} with ${list(sentWith) || 'no fields'}`,
       taken: `reads ${list(unsent)} from it`,
       effect: `works with undefined instead of ${list(unsent)}`,
       todo: `Send ${list(unsent)} as well, or read what is sent.`,
     };
   const { params, needs } = entry.fact;
   const isUsed = (index: number): boolean => countsOnParam(linked, fn, index);
-  const count_ = given.args.length;
+  const count_ = callFact.args.length;
   const missing = [...Array(needs).keys()].filter((index) => index >= count_ && isUsed(index));
   if (missing.length > 0) {
     const names = missing.map((index) => paramName(linked, entry.file, params[index]));
     return {
-      sent: `${verb} ${given.name} with ${count(count_, 'argument', 'arguments').toLowerCase()}`,
+      sent: `${verb} ${callFact.name} with ${count(count_, 'argument', 'arguments').toLowerCase()}`,
       taken: `also expects ${list(names)}`,
       effect: `gets undefined for ${list(names)}`,
       todo: `Pass ${list(names)} as well, or let the receiver do without.`,
     };
   }
-  const sent = given.args.map((arg) => (arg === null ? '' : (graph.places[graph.at(file, arg)]?.name ?? '')));
+  const sent = callFact.args.map((arg) => (arg === null ? '' : (graph.places[graph.at(file, arg)]?.name ?? '')));
   const taken = params.map((param) => paramName(linked, entry.file, param));
   // The same names in another order.
   if (
@@ -342,7 +342,7 @@ function misfit(linked: Linked, call: number, fn: number): Misfit | null {
     sent.some((name, index) => taken[index] !== name)
   )
     return {
-      sent: `${verb} ${given.name}(${sent.join(', ')})`,
+      sent: `${verb} ${callFact.name}(${sent.join(', ')})`,
       taken: `expects (${taken.join(', ')})`,
       effect: 'gets the right values under the wrong names',
       todo: 'Use the same order at both ends.',

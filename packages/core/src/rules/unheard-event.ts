@@ -100,10 +100,10 @@ export function Tally() {
         if (!call || isUpdate(listener) || (bubbles && heardByAny(linked).has(name))) continue;
         // An element's own event that is sent on.
         if (FAMILIES[component.family].isElement && DOM_EVENTS.has(name.toLowerCase())) continue;
-        const given = new Set(own.flatMap((one) => one.fact.props.flatMap((prop) => prop.name ?? [])));
+        const passedNames = new Set(own.flatMap((one) => one.fact.props.flatMap((prop) => prop.name ?? [])));
         // What binds a value both ways listens as well, by another name.
-        if ([...given].some((one) => eventOf(one) !== null && callsOf(component, one).includes(call))) continue;
-        const listened = [...given].flatMap((one) => eventOf(one) ?? []);
+        if ([...passedNames].some((one) => eventOf(one) !== null && callsOf(component, one).includes(call))) continue;
+        const listened = [...passedNames].flatMap((one) => eventOf(one) ?? []);
         const near = misspellingOf(
           name,
           listened.filter((one) => !isUpdate(eventProp(one))),

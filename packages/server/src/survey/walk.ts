@@ -103,7 +103,7 @@ export async function walk(root: string, options: WalkOptions = {}): Promise<Wal
   };
 
   /** Looks through one folder and returns the folders inside it that are to be looked through. */
-  const visit = ({ folder, rules: above, why, ofComponent: isInside }: Folder): Folder[] => {
+  const visit = ({ folder, rules: inherited, why, ofComponent: isInside }: Folder): Folder[] => {
     let entries: Dirent[];
     try {
       entries = readdirSync(path.join(root, folder), { withFileTypes: true });
@@ -114,8 +114,8 @@ export async function walk(root: string, options: WalkOptions = {}): Promise<Wal
     }
     const isPackage = folder === '' || entries.some((entry) => entry.name === 'package.json');
     const rules = entries.some((entry) => entry.name === '.gitignore')
-      ? [...above, readRules(root, folder, result.unreadable)]
-      : above;
+      ? [...inherited, readRules(root, folder, result.unreadable)]
+      : inherited;
     const inside: Folder[] = [];
     const own = path.posix.basename(folder);
     const ofComponent =

@@ -9,8 +9,8 @@ import type { Part } from './template';
 export function optionsOf({ decorators }: t.ClassDeclaration): t.ObjectExpression | null {
   for (const { expression } of decorators ?? []) {
     if (expression.type !== 'CallExpression' || expression.callee.type !== 'Identifier') continue;
-    const [given] = expression.arguments;
-    if (expression.callee.name === 'Component' && given?.type === 'ObjectExpression') return given;
+    const [first] = expression.arguments;
+    if (expression.callee.name === 'Component' && first?.type === 'ObjectExpression') return first;
   }
   return null;
 }

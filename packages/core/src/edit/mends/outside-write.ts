@@ -73,11 +73,11 @@ function writeAt(syntax: Syntax, offset: number, field: string): Write | null {
     }
     if (node.type !== 'CallExpression' || node.callee.type !== 'MemberExpression' || node.arguments.length !== 1)
       continue;
-    const { object: held, property } = node.callee;
-    const object = ownerOf(syntax, held, field);
-    const [given] = node.arguments;
-    if (object !== null && given && property.type === 'Identifier' && /^(set|next)$/.test(property.name))
-      return { node, object, value: syntax.source(given), by: property.name };
+    const { object: receiver, property } = node.callee;
+    const object = ownerOf(syntax, receiver, field);
+    const [first] = node.arguments;
+    if (object !== null && first && property.type === 'Identifier' && /^(set|next)$/.test(property.name))
+      return { node, object, value: syntax.source(first), by: property.name };
   }
   return null;
 }

@@ -69,14 +69,14 @@ function callingAll(syntax: Syntax, changed: string): string | null {
     walkNodes(node.body, (call) => {
       if (call.type !== 'CallExpression' || call.callee.type !== 'MemberExpression') return;
       const { object, property } = call.callee;
-      const [given] = call.arguments;
+      const [first] = call.arguments;
       const isParam = node.params.some(
-        (one) => one.type === 'Identifier' && given?.type === 'Identifier' && one.name === given.name,
+        (one) => one.type === 'Identifier' && first?.type === 'Identifier' && one.name === first.name,
       );
       const list = syntax.source(object);
       const isBeside = list.startsWith('this.') === changed.startsWith('this.');
-      if (property.type === 'Identifier' && /^(add|push)$/.test(property.name) && isParam && isBeside && given)
-        lists.set(list, syntax.source(given));
+      if (property.type === 'Identifier' && /^(add|push)$/.test(property.name) && isParam && isBeside && first)
+        lists.set(list, syntax.source(first));
     });
   });
   const [only, ...others] = lists;

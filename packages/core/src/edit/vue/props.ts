@@ -108,8 +108,8 @@ function listOf(
   syntax: Syntax,
   call: t.CallExpression,
 ): t.ArrayExpression | t.ObjectExpression | t.TSTypeLiteral | t.TSInterfaceBody | null {
-  const [given] = call.arguments;
-  if (given?.type === 'ArrayExpression' || given?.type === 'ObjectExpression') return given;
+  const [first] = call.arguments;
+  if (first?.type === 'ArrayExpression' || first?.type === 'ObjectExpression') return first;
   const types = (call as { typeParameters?: t.Node | null }).typeParameters;
   const [type] = types?.type === 'TSTypeParameterInstantiation' ? types.params : [];
   if (type?.type === 'TSTypeLiteral') return type;

@@ -50,7 +50,7 @@ export function toBelowInAngular({ workshop, linked, home, to, flow, steps }: Mo
 }
 
 /** `model(1)`, `model.required<number>()`, under no other name. */
-function isModel({ syntax }: AngularComponent, { callee, arguments: given }: t.CallExpression): boolean {
+function isModel({ syntax }: AngularComponent, { callee, arguments: args }: t.CallExpression): boolean {
   const called = syntax.source(spanOf(callee));
-  return (called === 'model' && given.length < 2) || (called === 'model.required' && given.length === 0);
+  return (called === 'model' && args.length < 2) || (called === 'model.required' && args.length === 0);
 }

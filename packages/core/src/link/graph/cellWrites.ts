@@ -13,12 +13,12 @@ export function setTo(graph: Graph, cell: number): number[] {
   if (setter === null) return [];
   const changes = graph.at(file, setter);
   const passed = facts.calls.flatMap(({ callee, args }) => {
-    const [given] = args;
-    if (given == null) return [];
+    const [passed] = args;
+    if (passed == null) return [];
     const sets = graph
       .trace(graph.at(file, callee))
       .some(({ place, path }) => path.length === 0 && namesBefore(graph, place).has(changes));
-    return sets ? [graph.at(file, given)] : [];
+    return sets ? [graph.at(file, passed)] : [];
   });
   const assigned = facts.mutations.flatMap(({ object, field, assigned }) =>
     assigned !== undefined && mutatedCells(graph, graph.at(file, object), field)?.includes(cell)

@@ -22,8 +22,8 @@ export function tagNames(graph: Graph): Map<string, number[]> {
   // A name that a component was registered under is that component's, or that of others registered under it.
   const registered = new Map<string, Set<number>>();
   graph.files.forEach((facts, own) => {
-    for (const { name, place: given } of facts.registers)
-      for (const fn of graph.functionsAt(graph.at(own, given)))
+    for (const { name, place } of facts.registers)
+      for (const fn of graph.functionsAt(graph.at(own, place)))
         registered.set(name, (registered.get(name) ?? new Set()).add(fn));
   });
   for (const [name, functions] of registered) names.set(name, [...functions]);

@@ -57,13 +57,13 @@ function readPipe(r: ScriptReader, node: t.CallExpression, name: string): PlaceI
 
 /** A signal that is bound both ways is set to what comes. */
 function setBound(r: ScriptReader, node: t.CallExpression): null {
-  const [signal, given] = readArguments(r, node);
+  const [signal, place] = readArguments(r, node);
   const at = spotOf(node);
   if (signal != null)
     r.b.call({
       callee: r.b.part(signal, 'set', r.fn, at),
       name: 'set',
-      args: [given ?? null],
+      args: [place ?? null],
       onlyKnown: true,
       fn: r.fn,
       at,

@@ -67,12 +67,12 @@ export function renderedPiece(
   const fact = r.b.fn(component.fn);
   const piece = r.b.place('markup', '', r.fn, fact.at);
   let outer = piece;
-  for (const { context, value: given, name, at } of component.provides) {
+  for (const { context, value: written, name, at } of component.provides) {
     const around = r.b.place('markup', '', r.fn, at);
     const propsPlace = r.b.place('siteProps', name, r.fn, at);
     const props: SitePropFact[] = [];
-    if (given !== null) {
-      const place = bare(given, at);
+    if (written !== null) {
+      const place = bare(written, at);
       r.b.flow(place, propsPlace, 'put', 'value');
       props.push({ name: 'value', place: place, literal: null, at });
     }

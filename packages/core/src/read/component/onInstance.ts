@@ -4,12 +4,12 @@ import type * as t from '@babel/types';
 /** Puts `this` before the names in an expression that markup does not declare. */
 export function onInstance(node: t.Expression, declares: (name: string) => boolean): t.Expression {
   if (node.type === 'Identifier') return declares(node.name) || node.name === 'undefined' ? node : ofThis(node);
-  for (const [field, held] of Object.entries(node)) {
+  for (const [field, inner] of Object.entries(node)) {
     // The name of a field is none that stands alone.
     if ((field === 'property' || field === 'key') && !('computed' in node && node.computed)) continue;
     const set = (to: unknown): void => void Object.assign(node, { [field]: to });
-    if (Array.isArray(held)) set(held.map((one: unknown) => (isNode(one) ? onInstance(one, declares) : one)));
-    else if (isNode(held)) set(onInstance(held, declares));
+    if (Array.isArray(inner)) set(inner.map((one: unknown) => (isNode(one) ? onInstance(one, declares) : one)));
+    else if (isNode(inner)) set(onInstance(inner, declares));
   }
   return node;
 }

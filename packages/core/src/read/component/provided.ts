@@ -30,19 +30,19 @@ function contextOf(
 
 export const provide: Reading = (r, node, _, component) => {
   const context = contextOf(r, node.arguments[0], false);
-  const [, given = null] = readArguments(r, {
+  const [, passed = null] = readArguments(r, {
     ...node,
     arguments: [{ type: 'NullLiteral' } as t.NullLiteral, ...node.arguments.slice(1)],
   });
   if (!context) return null;
   const at = spotOf(node);
   // A text or a number is a value too: it lives with the component that provides it.
-  const object = given ?? r.b.place('object', '', r.fn, spotOf(node.arguments[1] ?? node));
+  const object = passed ?? r.b.place('object', '', r.fn, spotOf(node.arguments[1] ?? node));
   const copy = copied(r, object, at);
   if (component && r.fn === component.fn)
     component.provides.push({ context: context.place, value: copy, name: context.name, at });
   else provideAround(r, context.place, context.name, copy, at);
-  return given;
+  return passed;
 };
 
 /** What is provided is taken once: a plain value stays what it was, an object or a reference goes on saying what it holds. */
@@ -100,9 +100,9 @@ export function readAppProvide(r: ScriptReader, node: t.CallExpression): null | 
   if (node.arguments.length !== 2) return undefined;
   value(r, callee.object);
   const context = contextOf(r, node.arguments[0], false);
-  const [, given = null] = readArguments(r, node);
+  const [, passed = null] = readArguments(r, node);
   const at = spotOf(node);
-  if (context) provideAround(r, context.place, context.name, given ?? r.b.place('object', '', r.fn, at), at);
+  if (context) provideAround(r, context.place, context.name, passed ?? r.b.place('object', '', r.fn, at), at);
   return null;
 }
 

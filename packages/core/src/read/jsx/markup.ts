@@ -104,8 +104,10 @@ function isKey(attribute: t.JSXAttribute | t.JSXSpreadAttribute): boolean {
   );
 }
 
-function isChosen({ value: given }: t.JSXAttribute): boolean {
-  return given?.type === 'JSXExpressionContainer' && /^(Conditional|Logical)Expression$/.test(given.expression.type);
+function isChosen({ value: written }: t.JSXAttribute): boolean {
+  return (
+    written?.type === 'JSXExpressionContainer' && /^(Conditional|Logical)Expression$/.test(written.expression.type)
+  );
 }
 
 function literalOf(r: ScriptReader, attribute: t.JSXAttribute): string | null {

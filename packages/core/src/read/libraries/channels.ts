@@ -39,8 +39,8 @@ export function readChannelCall(r: ScriptReader, node: t.CallExpression): PlaceI
     return storageCall(r, node, method);
   const broadcast = broadcastOf(r, callee.object);
   if (broadcast !== null && method === 'postMessage') {
-    const [given = null] = readArguments(r, node);
-    sendTo(r, broadcast, given, node.arguments[0], node, null);
+    const [place = null] = readArguments(r, node);
+    sendTo(r, broadcast, place, node.arguments[0], node, null);
     return null;
   }
   if (broadcast !== null && method === 'addEventListener' && textOf(r, node.arguments[0]) === 'message') {
@@ -90,10 +90,10 @@ function storageCall(r: ScriptReader, node: t.CallExpression, method: string): P
     return cell.value;
   }
   if (method !== 'setItem' && method !== 'removeItem') return undefined;
-  const [, given = null] = readArguments(r, node);
+  const [, place = null] = readArguments(r, node);
   const cell = keyedCell(r, 'storage', name, `storage:${name}`, spotOf(node));
-  if (given !== null) r.b.use({ place: given, kind: 'outside', detail: 'storage', fn: r.fn, at: spotOf(node) });
-  changeCall(r, cell.setter, name, given, spotOf(node));
+  if (place !== null) r.b.use({ place, kind: 'outside', detail: 'storage', fn: r.fn, at: spotOf(node) });
+  changeCall(r, cell.setter, name, place, spotOf(node));
   return null;
 }
 
@@ -150,13 +150,13 @@ function busCall(r: ScriptReader, node: t.CallExpression, object: t.Node, method
   // A map, a player, a chart: what bears the name of an event of the page comes from what is shown.
   if (LISTEN.has(method) && !method.startsWith('$') && NATIVE.test(topic) && !isNamedBus(object)) return undefined;
   const bus = value(r, object);
-  const [, given = null] = readArguments(r, node);
+  const [, place = null] = readArguments(r, node);
   if (SEND.has(method)) {
-    sendTo(r, topic, given, second, node, bus);
+    sendTo(r, topic, place, second, node, bus);
     return null;
   }
   if (LISTEN.has(method) && isFunctionLike) {
-    listenTo(r, topic, given, node, null, bus);
+    listenTo(r, topic, place, node, null, bus);
     const ends = r.b.place('object', 'end', r.fn, spotOf(node));
     return ends;
   }

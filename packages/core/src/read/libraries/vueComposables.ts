@@ -13,10 +13,10 @@ import { holding, reference } from '../component/references';
 
 /** `useToggle(open)` is a function that turns it about; `useToggle()` a reference of its own, and such a function. */
 const useToggle: CallReader = (r, node, target) => {
-  const [given] = node.arguments;
-  if (given?.type === 'Identifier' || given?.type === 'MemberExpression') {
-    const [held = null] = readArguments(r, node);
-    return held === null ? null : toggleOf(r, held, r.source(given), node);
+  const [first] = node.arguments;
+  if (first?.type === 'Identifier' || first?.type === 'MemberExpression') {
+    const [place = null] = readArguments(r, node);
+    return place === null ? null : toggleOf(r, place, r.source(first), node);
   }
   const own = target?.type === 'ArrayPattern' ? (target.elements[0] ?? null) : null;
   const ref = reference(r, node, own, 'state', readArguments(r, node)[0] ?? null);

@@ -83,21 +83,21 @@ export function keepEvent(r: ScriptReader, id: t.Node, from: PlaceId): PlaceId {
 /** `this.dispatchEvent(event)`; undefined for any other call. */
 export function readDispatch(r: ScriptReader, node: t.CallExpression): null | undefined {
   const { callee } = node;
-  const [given] = node.arguments;
-  if (callee.type !== 'MemberExpression' || fieldOf(callee.property, callee.computed) !== 'dispatchEvent' || !given)
+  const [first] = node.arguments;
+  if (callee.type !== 'MemberExpression' || fieldOf(callee.property, callee.computed) !== 'dispatchEvent' || !first)
     return undefined;
   const onPage = callee.object.type === 'Identifier' && /^(window|document|globalThis|self)$/.test(callee.object.name);
-  if (onPage && given.type === 'NewExpression') {
-    readNew(r, given);
+  if (onPage && first.type === 'NewExpression') {
+    readNew(r, first);
     return null;
   }
   const { component } = r;
-  const place = value(r, given as t.Expression);
+  const place = value(r, first as t.Expression);
   if (callee.object.type !== 'ThisExpression' || !component) {
     value(r, callee.object);
     return null;
   }
-  const name = given.type === 'Identifier' ? r.scope.lookup(given.name) : undefined;
+  const name = first.type === 'Identifier' ? r.scope.lookup(first.name) : undefined;
   const event = madeIn(r).get(name ?? place ?? -1);
   if (!event || place === null) {
     // Put together elsewhere: it may be any.

@@ -15,7 +15,7 @@ export function readMessage(r: ScriptReader, node: t.CallExpression): PlaceId | 
   const place = callee.type === 'Identifier' ? r.scope.lookup(callee.name) : undefined;
   const imported = place === undefined ? undefined : r.importOf.get(place);
   if (imported?.source !== 'lightning/messageService') return undefined;
-  const [, channel, given] = node.arguments;
+  const [, channel, message] = node.arguments;
   const args = readArguments(r, node);
   if (imported.imported === 'unsubscribe') {
     for (const topic of topicsIn(r)) endTopic(r, topic, node);
@@ -31,7 +31,7 @@ export function readMessage(r: ScriptReader, node: t.CallExpression): PlaceId | 
   }
   const [, , payload = null] = args;
   if (imported.imported === 'publish') {
-    sendTo(r, topic, payload, given, node, null);
+    sendTo(r, topic, payload, message, node, null);
     return null;
   }
   listenTo(r, topic, payload, node, null, null);

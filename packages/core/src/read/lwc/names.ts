@@ -3,9 +3,9 @@ import { pascal } from '../../model/spelling';
 
 /** The folder of a component, and the namespace around it: `c` in the folder that projects keep them in. */
 export function moduleOf(path: string): { namespace: string; name: string } | null {
-  const [file = '', name = '', above = ''] = path.split('/').reverse();
-  if (name === '' || above === '' || file.replace(/\.\w+$/, '') !== name) return null;
-  return { namespace: above === 'lwc' ? 'c' : above, name };
+  const [file = '', name = '', around = ''] = path.split('/').reverse();
+  if (name === '' || around === '' || file.replace(/\.\w+$/, '') !== name) return null;
+  return { namespace: around === 'lwc' ? 'c' : around, name };
 }
 
 /** A tag as components go by it: `c-bed-tile` is `CBedTile`. */

@@ -19,10 +19,10 @@ export function readQuery(r: ScriptReader, node: t.CallExpression): PlaceId | nu
     object.object.type === 'ThisExpression' &&
     fieldOf(object.property, false) === 'template';
   if (!ofTemplate && object.type !== 'ThisExpression') return undefined;
-  const [given] = node.arguments;
-  const names = namesIn(r, given);
+  const [argument] = node.arguments;
+  const names = namesIn(r, argument);
   // `[data-field]` says of none which it is: whichever comes first is meant.
-  const chosen = plain(r, given)?.type === 'TemplateLiteral' || names.some((name) => /^\[[\w-]+\]$/.test(name));
+  const chosen = plain(r, argument)?.type === 'TemplateLiteral' || names.some((name) => /^\[[\w-]+\]$/.test(name));
   return ask(r, names, { content: !ofTemplate, all: method === 'querySelectorAll', chosen }, spotOf(node));
 }
 
@@ -82,11 +82,11 @@ function namesIn(r: ScriptReader, node: t.Node | undefined): string[] {
         .trim()
         .split(/[\s>+~]+/)
         .at(-1) ?? '';
-    const [whole, data, given] = /\[(data-[\w-]+)(?:=["']?([^"'\]]*)["']?)?\]/.exec(last) ?? [];
+    const [whole, data, value] = /\[(data-[\w-]+)(?:=["']?([^"'\]]*)["']?)?\]/.exec(last) ?? [];
     const [, className] = /\.([\w-]+)/.exec(last) ?? [];
     const [, ref] = /\[lwc\\:ref=["']?(\w+)/.exec(last) ?? [];
     if (ref !== undefined) return [`lwc:ref ${ref}`];
-    if (whole !== undefined) return [given === undefined ? `[${data ?? ''}]` : `[${data ?? ''}="${given}"]`];
+    if (whole !== undefined) return [value === undefined ? `[${data ?? ''}]` : `[${data ?? ''}="${value}"]`];
     if (className !== undefined) return [`.${className}`];
     return /^[a-z][\w]*-[\w-]+/.exec(last) ?? [];
   });

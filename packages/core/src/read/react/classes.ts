@@ -247,8 +247,8 @@ function ownMethod(node: t.Node): string | null {
 }
 
 /** Methods that the class keeps in its state get there as they are, and not as part of an instance that holds itself. */
-function keepMethods(r: ScriptReader, { fn, cachedMethods: kept }: ClassInstance): void {
-  for (const { method, cell } of kept) {
+function keepMethods(r: ScriptReader, { fn, cachedMethods: cached }: ClassInstance): void {
+  for (const { method, cell } of cached) {
     const fact = r.b.facts.functions.find((one) => one.parent === fn && one.name === method);
     if (fact) r.b.flow(fact.self, cell, 'frozen');
   }

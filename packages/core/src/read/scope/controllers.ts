@@ -204,8 +204,8 @@ function noteStarted(
 }
 
 /** `$scope.$on('$destroy', …)`: what runs when the scope goes. */
-export function endedBy({ callee, arguments: given }: t.CallExpression): t.Node | null {
+export function endedBy({ callee, arguments: args }: t.CallExpression): t.Node | null {
   if (callee.type !== 'MemberExpression' || !/^\$?on$/.test(fieldOf(callee.property, callee.computed))) return null;
-  const [topic, run] = given;
+  const [topic, run] = args;
   return topic?.type === 'StringLiteral' && topic.value === '$destroy' && run ? run : null;
 }

@@ -162,13 +162,13 @@ export function tell(r: ScriptReader, { text, start }: Piece): void {
 
 /** `beds | orderBy: 'depth'`: a call of a function that no script can name. */
 function filtered(r: ScriptReader, inner: t.Expression | null, filter: Piece, quiet: boolean): t.Expression | null {
-  const [named, ...given] = cut(filter, ':');
+  const [named, ...rest] = cut(filter, ':');
   const name = named?.text.trim() ?? '';
   if (!/^[$\w]+$/.test(name)) {
     if (!quiet) tell(r, filter);
     return quiet ? null : inner;
   }
-  const args = given.flatMap((one) => single(r, one, quiet) ?? []);
+  const args = rest.flatMap((one) => single(r, one, quiet) ?? []);
   const at = spanOf(r, filter);
   const callee = { type: 'Identifier', name: `${FILTER}${name}`, ...at };
   const call = { type: 'CallExpression', callee, arguments: inner ? [inner, ...args] : args, ...at };
@@ -242,8 +242,8 @@ function putBack(node: unknown, inner: ReadonlyMap<string, t.Expression>): unkno
   if (Array.isArray(node)) return node.map((one: unknown) => putBack(one, inner));
   if (typeof node !== 'object' || node === null || !('type' in node)) return node;
   if (node.type === 'Identifier' && 'name' in node) return inner.get(String(node.name)) ?? node;
-  for (const [field, held] of Object.entries(node))
-    if (field !== 'loc') (node as Record<string, unknown>)[field] = putBack(held, inner);
+  for (const [field, part] of Object.entries(node))
+    if (field !== 'loc') (node as Record<string, unknown>)[field] = putBack(part, inner);
   return node;
 }
 

@@ -115,7 +115,7 @@ function send(r: ScriptReader, node: t.CallExpression, way: 'up' | 'down' | null
   const [first, second] = node.arguments;
   const topic = topicOf(r, first);
   const at = spotOf(node);
-  const [, ...given] = readArguments(r, node);
+  const [, ...rest] = readArguments(r, node);
   if (topic === null) {
     if (first) noteUnknown(r, first, 'sends');
     return null;
@@ -131,7 +131,7 @@ function send(r: ScriptReader, node: t.CallExpression, way: 'up' | 'down' | null
     ...(topic.isKnown ? {} : { elsewhere: true as const, symbolic: true as const }),
   };
   const open = node.arguments.some((one) => one.type === 'SpreadElement');
-  const args = open ? {} : { args: given.length };
+  const args = open ? {} : { args: rest.length };
   r.b.facts.channels.push({
     topic: text,
     does: 'sends',
@@ -144,8 +144,8 @@ function send(r: ScriptReader, node: t.CallExpression, way: 'up' | 'down' | null
     at,
   });
   if (way !== 'up') {
-    changeCall(r, channel(r, text, at), text, given[0] ?? null, at);
-    given.forEach((place, index) => {
+    changeCall(r, channel(r, text, at), text, rest[0] ?? null, at);
+    rest.forEach((place, index) => {
       if (place === null) return;
       r.b.facts.joins.push({ key: index === 0 ? `payload:${text}` : argumentKey(text, index), place, into: true });
     });
@@ -155,7 +155,7 @@ function send(r: ScriptReader, node: t.CallExpression, way: 'up' | 'down' | null
   if (r.component) noteEvent(r, r.component, text, at);
   if (scope === undefined) return null;
   const callee = r.b.part(scope, eventProp(text), r.fn, at);
-  r.b.call({ callee, name: text, args: [null, ...given], onlyKnown: true, repeat: r.repeat, fn: r.fn, at });
+  r.b.call({ callee, name: text, args: [null, ...rest], onlyKnown: true, repeat: r.repeat, fn: r.fn, at });
   return null;
 }
 

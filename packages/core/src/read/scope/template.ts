@@ -205,7 +205,7 @@ class Template {
     const spot = { ...at, length: name.length };
     const open = addSite(r, name, r.global(name, spot), piece, spot);
     const around = this.declaredAround();
-    for (const [held, place] of around) r.b.flow(place, open.propsPlace, 'put', held);
+    for (const [name, place] of around) r.b.flow(place, open.propsPlace, 'put', name);
     readApart(r, spot, (id, own) => {
       const scope = taken(r, scopeKey(name), '$scope', spot);
       r.self = scope;

@@ -65,7 +65,7 @@ function textPassed(r: ScriptReader, node: t.Node | null | undefined, known: Kno
 /** `topicFor('bed')`, of a function of the file that does nothing but put a text together. */
 function textOfHelper(
   r: ScriptReader,
-  { callee, arguments: given }: t.CallExpression,
+  { callee, arguments: args }: t.CallExpression,
   read: (node: t.Node) => string | null,
   depth: number,
 ): string | null {
@@ -76,7 +76,7 @@ function textOfHelper(
   const result = only?.type === 'ReturnStatement' ? only.argument : fn.body.type === 'BlockStatement' ? null : fn.body;
   const known = new Map<string, string>();
   fn.params.forEach((param, index) => {
-    const text = given[index] ? read(given[index]) : null;
+    const text = args[index] ? read(args[index]) : null;
     if (param.type === 'Identifier' && text !== null) known.set(param.name, text);
   });
   return textPassed(r, result, known, depth + 1);

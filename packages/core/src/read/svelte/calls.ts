@@ -53,11 +53,11 @@ export function mountedAt(
     options !== null &&
     (optionsNode === null || (written !== null && object === null) || spreads(optionsNode) || spreads(object));
   if (isOpen) props.push({ name: null, place: null, literal: null, at });
-  const [held = null] = object ? readArguments(r, { ...node, arguments: [object] }) : [];
+  const [place = null] = object ? readArguments(r, { ...node, arguments: [object] }) : [];
   for (const one of object?.properties ?? [])
     if (one.type !== 'SpreadElement') {
       const field = fieldOf(one.key, one.computed);
-      give(field, held === null ? null : r.b.part(held, field, r.fn, spotOf(one.key)), null, spotOf(one.key));
+      give(field, place === null ? null : r.b.part(place, field, r.fn, spotOf(one.key)), null, spotOf(one.key));
     }
 }
 

@@ -214,11 +214,12 @@ class Markup extends MarkupText {
 
   /** What an attribute's value holds: an expression, or text with expressions in it. */
   private attributeValue(one: Attribute): PlaceId | null {
-    const { value: given } = one;
-    if (given === undefined || given === true) return one.type === 'StyleDirective' ? this.value(one.expression) : null;
-    if (!Array.isArray(given)) return this.value('expression' in given ? given.expression : undefined);
-    const places = given.map((part) => (part.expression ? this.value(part.expression) : null));
-    if (given.length === 1) return places[0] ?? null;
+    const { value: attribute } = one;
+    if (attribute === undefined || attribute === true)
+      return one.type === 'StyleDirective' ? this.value(one.expression) : null;
+    if (!Array.isArray(attribute)) return this.value('expression' in attribute ? attribute.expression : undefined);
+    const places = attribute.map((part) => (part.expression ? this.value(part.expression) : null));
+    if (attribute.length === 1) return places[0] ?? null;
     const rest = places.filter((place) => place !== null);
     if (rest.length === 0) return null;
     const at = this.spot(one);
@@ -448,8 +449,13 @@ class Markup extends MarkupText {
   }
 }
 
-function isTag(given: Attribute['value']): given is Span & { expression: Expression } {
-  return typeof given === 'object' && !Array.isArray(given) && 'expression' in given && given.type === 'ExpressionTag';
+function isTag(attribute: Attribute['value']): attribute is Span & { expression: Expression } {
+  return (
+    typeof attribute === 'object' &&
+    !Array.isArray(attribute) &&
+    'expression' in attribute &&
+    attribute.type === 'ExpressionTag'
+  );
 }
 
 /** The text of an attribute without expressions in it. */

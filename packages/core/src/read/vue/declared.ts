@@ -31,13 +31,13 @@ function takeListeners(r: ScriptReader, component: SingleFileComponent, node: t.
 export function declareProps(r: ScriptReader, component: SingleFileComponent, node: t.Node | null): void {
   const known = plain(r, node);
   // `props: withDefaults({ … })`: what a call makes of them keeps their names.
-  const given = known?.type === 'CallExpression' ? objectOf(r, known.arguments[0]) : known;
-  if (node && !isWhole(given, known)) r.b.fn(component.fn).openType = true;
-  if (given?.type === 'ArrayExpression') {
-    for (const one of given.elements)
+  const declaration = known?.type === 'CallExpression' ? objectOf(r, known.arguments[0]) : known;
+  if (node && !isWhole(declaration, known)) r.b.fn(component.fn).openType = true;
+  if (declaration?.type === 'ArrayExpression') {
+    for (const one of declaration.elements)
       if (one?.type === 'StringLiteral') declareProp(r, component, one.value, one, false, null);
-  } else if (given?.type === 'ObjectExpression')
-    for (const one of given.properties) {
+  } else if (declaration?.type === 'ObjectExpression')
+    for (const one of declaration.properties) {
       if (one.type !== 'ObjectProperty') continue;
       const options = objectOf(r, one.value);
       const find = (name: string): t.Node | undefined =>

@@ -75,12 +75,12 @@ const useSlots: Reading = (r, node) => (r.component ? readSlots(r, r.component, 
 
 /** `defineComponent({ … })`, `Vue.extend({ … })`. */
 const component: Reading = (r, node, target) => {
-  const [given] = node.arguments;
-  if (given?.type === 'ObjectExpression')
-    return readOptionsObject(r, given, target?.type === 'Identifier' ? target.name : null);
+  const [first] = node.arguments;
+  if (first?.type === 'ObjectExpression')
+    return readOptionsObject(r, first, target?.type === 'Identifier' ? target.name : null);
   // `defineComponent((props) => …)`: a setup function alone.
-  if (!isFunction(given)) return readArguments(r, node)[0] ?? null;
-  const setup = { type: 'ObjectProperty', key: { type: 'Identifier', name: 'setup' }, value: given, computed: false };
+  if (!isFunction(first)) return readArguments(r, node)[0] ?? null;
+  const setup = { type: 'ObjectProperty', key: { type: 'Identifier', name: 'setup' }, value: first, computed: false };
   const options = { ...node, type: 'ObjectExpression', properties: [setup] } as unknown as t.ObjectExpression;
   return readOptionsObject(r, options, target?.type === 'Identifier' ? target.name : null);
 };
@@ -99,8 +99,8 @@ const CALLS: Record<string, Reading> = {
   toRefs: same,
   toValue: same,
   unref: (r, node) => {
-    const [given = null] = readArguments(r, node);
-    return given === null ? null : unwrapped(r, given, spotOf(node));
+    const [place = null] = readArguments(r, node);
+    return place === null ? null : unwrapped(r, place, spotOf(node));
   },
   computed,
   watch,

@@ -119,8 +119,8 @@ export function modelOf(r: ScriptReader): { prop: string; event: string } | null
 function readModel(r: ScriptReader, component: SingleFileComponent, node: t.Node | null): void {
   if (!component.model) return;
   const before = component.model.prop;
-  for (const { name, node: given } of entriesOf(node))
-    if ((name === 'prop' || name === 'event') && given.type === 'StringLiteral') component.model[name] = given.value;
+  for (const { name, node: place } of entriesOf(node))
+    if ((name === 'prop' || name === 'event') && place.type === 'StringLiteral') component.model[name] = place.value;
   const { prop } = component.model;
   if (prop === before || !node) return;
   const at = spotOf(node);
@@ -247,8 +247,8 @@ function addComputed(r: ScriptReader, component: SingleFileComponent, name: stri
 
 /** `components: { Tray, 'zone-head': ZoneHead }`: names templates may use. */
 function readComponents(r: ScriptReader, node: t.Node | null): void {
-  for (const { name, node: given } of entriesOf(node)) {
-    const place = componentOf(r, given, pascal(name));
+  for (const { name, node: part } of entriesOf(node)) {
+    const place = componentOf(r, part, pascal(name));
     if (place !== null && r.scope.lookup(name) === undefined) r.scope.declare(name, place);
   }
 }

@@ -17,8 +17,8 @@ export function componentOf(r: ScriptReader, node: t.Node, name: string | null =
 
 /** `defineAsyncComponent(() => import('./Tray.vue'))`, also as the `loader` of options. */
 export function asyncComponent(r: ScriptReader, node: t.CallExpression): PlaceId | null {
-  const [given] = node.arguments;
-  const loader = given?.type === 'ObjectExpression' ? property(given, 'loader') : given;
+  const [first] = node.arguments;
+  const loader = first?.type === 'ObjectExpression' ? property(first, 'loader') : first;
   return loader ? componentOf(r, loader) : null;
 }
 

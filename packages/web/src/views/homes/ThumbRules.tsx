@@ -16,7 +16,7 @@ interface Props {
 }
 
 export function ThumbRules({ thumb, sharing, onChange, onKeepInFile }: Props) {
-  const [kept, setKept] = useState<Thumb | null>(null);
+  const [saved, setSaved] = useState<Thumb | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   return (
     <section className={styles.rules} aria-label="Rules of thumb of this project">
@@ -63,14 +63,14 @@ export function ThumbRules({ thumb, sharing, onChange, onKeepInFile }: Props) {
           onClick={() =>
             void onKeepInFile().then(
               () => {
-                setKept(thumb);
+                setSaved(thumb);
                 setProblem(null);
               },
               (error: unknown) => setProblem(messageOf(error)),
             )
           }
         >
-          {kept === thumb ? 'Kept in vectura.config.json' : 'Keep in vectura.config.json'}
+          {saved === thumb ? 'Kept in vectura.config.json' : 'Keep in vectura.config.json'}
         </button>
       )}
       {problem !== null && <p role="alert">{problem}</p>}

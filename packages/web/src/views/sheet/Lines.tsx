@@ -94,9 +94,9 @@ export function Lines(props: LinesProps) {
           const of = columns[c];
           if (!of) return null;
           const is = index === selected.row && c === selected.column;
-          const [about, told] = sayCrossing(row, of);
+          const [title, part] = sayCrossing(row, of);
           const shallRead = isWanted && c === selected.column;
-          const says = shallRead ? 'shall read it' : told;
+          const says = shallRead ? 'shall read it' : part;
           return (
             <span
               key={of.cell.id}
@@ -104,7 +104,7 @@ export function Lines(props: LinesProps) {
               role="gridcell"
               aria-colindex={c + 2}
               aria-selected={is}
-              aria-label={`${about}: ${says}`}
+              aria-label={`${title}: ${says}`}
               data-wanted={shallRead || undefined}
               data-marked={hasMark(geometry, index, c) || undefined}
               className={is ? styles.chosenCell : styles.cell}

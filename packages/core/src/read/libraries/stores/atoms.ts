@@ -51,8 +51,8 @@ const atom: CallReader = (r, node, target) => {
 
 /** `atomFamily((id) => atom(…))`, `atomFamily({ key, default })`: a function that makes the atom of each key. */
 const atomFamily: CallReader = (r, node, target) => {
-  const [given] = node.arguments;
-  if (given?.type !== 'ObjectExpression') return readArguments(r, node)[0] ?? null;
+  const [first] = node.arguments;
+  if (first?.type !== 'ObjectExpression') return readArguments(r, node)[0] ?? null;
   const made = atom(r, node, target);
   const at = spotOf(node);
   const fact = r.b.fn(r.b.addFunction('', 'plain', r.fn, at, node.loc?.end.line ?? at.line));

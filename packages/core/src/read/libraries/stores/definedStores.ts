@@ -32,27 +32,27 @@ function fromOptions(
 ): PlaceId {
   const state = property(options, 'state');
   const initial = isFunction(state) && state.body.type !== 'BlockStatement' ? state.body : returned(state);
-  const { state: held } = cellsFrom(r, id, initial, at);
+  const { state: place } = cellsFrom(r, id, initial, at);
   const before = r.self;
-  r.self = held;
+  r.self = place;
   for (const [field, member] of membersOf(property(options, 'getters'))) {
     const self = functionOf(r, member, field);
     if (self === null) continue;
     const result = r.b.call({
       callee: self,
       name: field,
-      args: [held],
+      args: [place],
       fn: r.fn,
       at: spotOf(member),
     });
-    r.b.flow(result, held, 'put', field);
+    r.b.flow(result, place, 'put', field);
   }
   for (const [field, member] of membersOf(property(options, 'actions'))) {
     const self = functionOf(r, member, field);
-    if (self !== null) r.b.flow(self, held, 'put', field);
+    if (self !== null) r.b.flow(self, place, 'put', field);
   }
   r.self = before;
-  return held;
+  return place;
 }
 
 function returned(node: t.Node | null): t.Node | null {

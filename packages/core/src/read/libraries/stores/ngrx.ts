@@ -123,10 +123,10 @@ export const provideStore: CallReader = (r, node) => {
 
 /** `provideState('beds', bedsReducer)`, `StoreModule.forFeature(feature)`. */
 export const provideState: CallReader = (r, node) => {
-  const [first, given] = node.arguments;
+  const [first, argument] = node.arguments;
   const at = spotOf(node);
   const name = textOf(r, first) ?? featureName(r, first);
-  const selected = given ?? first;
+  const selected = argument ?? first;
   const place = selected ? value(r, selected as t.Expression) : null;
   if (place === null || name === null) return null;
   const state = r.b.place('object', 'state', 0, at);
