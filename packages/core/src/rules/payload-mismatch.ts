@@ -321,12 +321,12 @@ function misfit(linked: Linked, call: number, fn: number): Misfit | null {
     };
   const { params, needs } = entry.fact;
   const isUsed = (index: number): boolean => countsOnParam(linked, fn, index);
-  const count_ = callFact.args.length;
-  const missing = [...Array(needs).keys()].filter((index) => index >= count_ && isUsed(index));
+  const sentCount = callFact.args.length;
+  const missing = [...Array(needs).keys()].filter((index) => index >= sentCount && isUsed(index));
   if (missing.length > 0) {
     const names = missing.map((index) => paramName(linked, entry.file, params[index]));
     return {
-      sent: `${verb} ${callFact.name} with ${count(count_, 'argument', 'arguments').toLowerCase()}`,
+      sent: `${verb} ${callFact.name} with ${count(sentCount, 'argument', 'arguments').toLowerCase()}`,
       taken: `also expects ${list(names)}`,
       effect: `gets undefined for ${list(names)}`,
       todo: `Pass ${list(names)} as well, or let the receiver do without.`,

@@ -59,9 +59,9 @@ export interface Dialect {
   named?(r: ScriptReader, place: PlaceId, node: t.Identifier): PlaceId | undefined;
   /** A field the family gives a meaning to; null leaves it to the plain reading. */
   member?(r: ScriptReader, node: t.MemberExpression): PlaceId | null;
-  /** An object at the top of a module the family gives a meaning to; `undefined` leaves it to the plain reading. */
   /** An object a function returns that is more than its fields. */
   returned?(r: ScriptReader, node: t.ObjectExpression): PlaceId | undefined;
+  /** An object at the top of a module the family gives a meaning to; `undefined` leaves it to the plain reading. */
   objectLike?(r: ScriptReader, node: t.ObjectExpression, name: string | null): PlaceId | undefined;
   /** A list the family gives a meaning to; `undefined` leaves it to the plain reading. */
   list?(r: ScriptReader, node: t.ArrayExpression): PlaceId | undefined;

@@ -23,8 +23,8 @@ const OWN_FIELD = /^(Prop|PropSync|Model|ModelSync|VModel|Inject|InjectReactive|
 export function optionsOfClass(node: ClassNode): t.ObjectExpression | null {
   const component = decoratorOf(node, COMPONENT);
   if (!component && !(node.superClass?.type === 'Identifier' && BASE.test(node.superClass.name))) return null;
-  const [place] = component?.args ?? [];
-  return new ClassOptions(node, place?.type === 'ObjectExpression' ? place : null).read();
+  const [options] = component?.args ?? [];
+  return new ClassOptions(node, options?.type === 'ObjectExpression' ? options : null).read();
 }
 
 /** Whether a class may send events that are not to be seen in it: what its decorators send. */

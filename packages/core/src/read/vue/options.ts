@@ -119,8 +119,8 @@ export function modelOf(r: ScriptReader): { prop: string; event: string } | null
 function readModel(r: ScriptReader, component: SingleFileComponent, node: t.Node | null): void {
   if (!component.model) return;
   const before = component.model.prop;
-  for (const { name, node: place } of entriesOf(node))
-    if ((name === 'prop' || name === 'event') && place.type === 'StringLiteral') component.model[name] = place.value;
+  for (const { name, node: written } of entriesOf(node))
+    if ((name === 'prop' || name === 'event') && written.type === 'StringLiteral') component.model[name] = written.value;
   const { prop } = component.model;
   if (prop === before || !node) return;
   const at = spotOf(node);
