@@ -83,7 +83,7 @@ test('findings: worst first, narrowed, and from one to its homes', async () => {
   await page.keyboard.press('j');
   await sees(page, 'drilled-prop · warning', 'aside');
   await picks(page, 'Show', 'note');
-  await sees(page, '2 of 11');
+  await sees(page, '5 of 11');
   await picks(page, 'Show', 'every');
   await page.waitForSelector('input[aria-label="Narrow by words"]');
   await page.type('input[aria-label="Narrow by words"]', 'onVent');
