@@ -8,9 +8,10 @@ import type { Linked } from '../link';
 import type { At } from '../link/travel/visited';
 import { urlValuesByRoute } from './urlValues';
 import { changeKey } from '../link/graph/keyedJoins';
-import { Flows, itself, type Flow } from './flow';
+import { Flows, itself, type Flow, type FlowStop } from './flow';
 import { PassedProps, type Passed, type PassedProp } from './givenProps';
 import { isShared, type CellInfo } from './cellInfo';
+import { ofInstance } from './instances';
 import { ServiceHomes } from './serviceHomes';
 
 /** How a value that no component holds reaches the components that read it, by its kind. */
@@ -136,8 +137,7 @@ export class Cells {
         callable: false,
         context: null,
       });
-      if ([flow.values, flow.calls].some((part) => [...(part?.stops.values() ?? [])].some((stop) => stop.component)))
-        this.keep(flow);
+      if (isReachedBy(flow)) this.keep(flow);
     }
   }
 
@@ -152,11 +152,13 @@ export class Cells {
     const setter =
       key !== null ? graph.keyedJoins.hubOf(changeKey(key)) : fact.setter === null ? null : graph.at(file, fact.setter);
     const read = fact.kind === 'url';
-    const flow = this.flowOf({
-      id: read ? '' : this.idOf(graph.path(file), `${fact.kind}:${shared.id}`),
+    const providers = fact.kind === 'service' ? this.services.providersOf(shared, file) : [];
+    const name = `${fact.kind}:${shared.id}`;
+    const cell: CellInfo = {
+      id: '',
       name: shared.id,
       kind: fact.kind,
-      home: fact.kind === 'service' ? this.services.homeOf(shared, file) : null,
+      home: providers.length === 1 ? (providers[0] ?? null) : null,
       file,
       spot: fact.at,
       value: { place: key === null ? graph.at(file, fact.value) : graph.keyedJoins.hubOf(key), path: 0, context: run },
@@ -166,14 +168,28 @@ export class Cells {
       setterName: fact.kind === 'channel' ? fact.name : `set ${fact.name}`,
       callable: false,
       context: null,
-    });
-    const reached = [flow.values, flow.calls].some((part) =>
-      [...(part?.stops.values() ?? [])].some((stop) => stop.component !== null),
-    );
-    if (!reached && shared.quiet) return;
+    };
+    if (providers.length > 1) return this.addInstances(cell, name, shared, providers);
+    const flow = this.flowOf({ ...cell, id: read ? '' : this.idOf(graph.path(file), name) });
+    if (!isReachedBy(flow) && shared.quiet) return;
     if (!read) return this.keep(flow);
     for (const { cell, ...flows } of urlValuesByRoute(this.linked, flow))
       this.keep({ cell: { ...cell, id: this.idOf(graph.path(cell.file), `url:${cell.name}`) }, ...flows });
+  }
+
+  /** A value of a service that is provided at several levels: one for each instance. */
+  private addInstances(cell: CellInfo, name: string, shared: SharedCell, providers: readonly (number | null)[]): void {
+    const { program } = this.linked;
+    const ofHome = (home: number | null): string => program.component(home ?? -1)?.id ?? '';
+    for (const home of [...providers].sort((a, b) => (ofHome(a) < ofHome(b) ? -1 : 1))) {
+      const owner = program.component(home ?? -1);
+      const id = this.idOf(program.graph.path(cell.file), owner ? `${name}@${owner.name}` : name);
+      const { values, calls } = this.flowOf({ ...cell, id, home });
+      const own = (flow: Flow | null): Flow | null =>
+        flow && ofInstance(flow, (at) => this.services.serves(home, shared, cell.file, at));
+      const flow = { cell: { ...cell, id, home }, values: own(values), calls: own(calls) };
+      if (isUsedBy(flow)) this.keep(flow);
+    }
   }
 
   private addContexts(): void {
@@ -351,4 +367,15 @@ function isSame(a: CellInfo, b: CellInfo): boolean {
 
 function isSameAt(a: At | null, b: At | null): boolean {
   return a === b || (!!a && !!b && a.place === b.place && a.path === b.path && a.context === b.context);
+}
+
+/** Whether any component gets a value, or what changes it. */
+function isReachedBy({ values, calls }: CellFlow): boolean {
+  return [values, calls].some((part) => [...(part?.stops.values() ?? [])].some((stop) => stop.component !== null));
+}
+
+/** Whether any component does something with a value, or with what changes it. */
+function isUsedBy({ values, calls }: CellFlow): boolean {
+  const isUse = ({ component, facts }: FlowStop): boolean => component !== null && facts.uses.length > 0;
+  return [values, calls].some((part) => [...(part?.stops.values() ?? [])].some(isUse));
 }

@@ -87,6 +87,8 @@ export interface CallFact {
   onlyKnown?: boolean;
   /** An event is heard by an element that it comes past, as others of its name may. */
   past?: boolean;
+  /** It asks for the instance that is provided above whoever asks, not for one of its own. */
+  fromAbove?: boolean;
   /** It is a template with a tag: what it is given are values in a text. */
   template?: boolean;
   fn: FunctionId;

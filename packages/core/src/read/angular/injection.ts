@@ -1,7 +1,4 @@
-/**
- * What is injected: a service is the one instance of its class. Which provider gives it, and whether there are several instances,
- * is not told apart.
- */
+/** What is injected: a service is an instance of its class. Which provider gives it is told once it is known who stands above whom. */
 import type * as t from '@babel/types';
 import type { PlaceId, Spot } from '../../model/facts';
 import { spotOf } from '../script/builder';
@@ -11,17 +8,25 @@ import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { decoratorOf } from '../component/decorators';
 import { walkNodes } from '../script/walk';
-import { askToken } from './providers';
+import { askToken, type From } from './providers';
 import { queryOf } from './queries';
 import { activatedRoute } from './router';
 
 /** The instance of a class of the project; null where the class is a package's own. */
-function instanceOf(r: ScriptReader, token: PlaceId | null, at: Spot): PlaceId | null {
+function instanceOf(r: ScriptReader, token: PlaceId | null, from: From, at: Spot): PlaceId | null {
   if (token === null) return null;
   const imported = r.importOf.get(token);
   if (imported?.source === '@angular/router' && imported.imported === 'ActivatedRoute') return activatedRoute(r, at);
   if (imported?.source.startsWith('@angular/')) return null;
-  return r.b.call({ callee: token, name: '', args: [], onlyKnown: true, fn: r.fn, at });
+  return r.b.call({
+    callee: token,
+    name: '',
+    args: [],
+    onlyKnown: true,
+    ...(from === 'above' ? { fromAbove: true } : {}),
+    fn: r.fn,
+    at,
+  });
 }
 
 /** `inject(Units)`. */
@@ -34,9 +39,10 @@ export function inject(r: ScriptReader, node: t.CallExpression): PlaceId | null 
     return node?.type === 'BooleanLiteral' && node.value;
   };
   if (!token || token.type === 'SpreadElement') return null;
-  const injected = askToken(r, token, isSet('skipSelf') ? 'above' : isSet('self') ? 'self' : 'self and above');
+  const from: From = isSet('skipSelf') ? 'above' : isSet('self') ? 'self' : 'self and above';
+  const injected = askToken(r, token, from);
   if (injected !== null) return injected;
-  return instanceOf(r, value(r, token as t.Expression), spotOf(node));
+  return instanceOf(r, value(r, token as t.Expression), from, spotOf(node));
 }
 
 /** `constructor(private units: Units)`, `constructor(@Inject(UNITS) units)`. */
@@ -44,10 +50,11 @@ export function injected(r: ScriptReader, param: t.Node): PlaceId | null {
   const token = tokenOf(param);
   if (!token) return null;
   const flag = decoratorOf(param, /^(SkipSelf|Self)$/)?.name;
-  const instance = askToken(r, token, flag === 'SkipSelf' ? 'above' : flag === 'Self' ? 'self' : 'self and above');
+  const from: From = flag === 'SkipSelf' ? 'above' : flag === 'Self' ? 'self' : 'self and above';
+  const instance = askToken(r, token, from);
   if (instance !== null) return instance;
   const place = r.scope.lookup(token.name);
-  return place === undefined ? null : instanceOf(r, place, spotOf(token));
+  return place === undefined ? null : instanceOf(r, place, from, spotOf(token));
 }
 
 /**

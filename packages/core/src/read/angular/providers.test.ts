@@ -137,9 +137,13 @@ describe('where a service lives', () => {
   test.each([
     ['by nobody', () => soil('')],
     ['by the application', () => soil('', '', `{ providedIn: 'root' }`)],
-    ['by two components', () => soil('providers: [Soil],', 'providers: [Soil],')],
   ])('in none, provided %s', (_who, survey) => {
     expect(survey().document().cells).toMatchObject([{ name: 'Soil.depth', home: null }]);
+  });
+
+  test('in the nearer one of two that provide it, where nobody asks the other', () => {
+    const survey = soil('providers: [Soil],', 'providers: [Soil],');
+    expect(survey.document().cells).toMatchObject([{ name: 'Soil.depth', home: 'src/app.ts#Bed' }]);
   });
 
   test('a stream that a constructor makes is the service’s', () => {
@@ -190,5 +194,89 @@ describe('where a token is looked for', () => {
         @Component({ selector: 'app-root', template: '<app-bed></app-bed>', providers: [{ provide: SCALE, useValue: outer }] }) export class App {}`,
     });
     expect(['inner', 'outer'].filter((name) => survey.trail(`store:${name}`).readers.length > 0)).toEqual(found);
+  });
+});
+
+describe('a service that is provided at several levels has an instance at each', () => {
+  const SOIL = `${CORE} @Injectable({ providedIn: 'root' }) export class Soil { depth = signal(1); dig() { this.depth.set(2); } }
+    @Injectable() export class Sand { depth = signal(1); dig() { this.depth.set(2); } }`;
+  /** Who reads and who changes each instance. */
+  const instances = (components: string, service = 'Soil'): string[] => {
+    const survey = surveyOf({ 'src/app.ts': `${SOIL} ${components}` });
+    return survey
+      .document()
+      .cells.filter(({ id }) => id.includes(`service:${service}.depth`))
+      .map(({ id }) => {
+        const { readers, writers } = survey.trail(id);
+        const names = (all: readonly { component: string | null }[]): string =>
+          [...new Set(all.map(({ component }) => component))].sort().join(', ') || 'nobody';
+        return `${id.slice(id.indexOf(':') + 1)} read by ${names(readers)}, changed by ${names(writers)}`;
+      });
+  };
+  const gauge = (ask = 'inject(Soil)'): string =>
+    `@Component({ selector: 'app-gauge', template: '{{ soil.depth() }}' }) export class Gauge { soil = ${ask}; }`;
+  const DIAL = `@Component({ selector: 'app-dial', template: '{{ soil.depth() }}<b (click)="soil.dig()"></b>' }) export class Dial { constructor(public soil: Soil) {} }`;
+  const bed = (template: string, more = ''): string =>
+    `@Component({ selector: 'app-bed', imports: [Gauge], providers: [Soil], template: '${template}' }) export class Bed { ${more} }`;
+  const app = (template: string, more = ''): string =>
+    `@Component({ selector: 'app-root', imports: [Bed, Gauge, Dial], ${more} template: '${template}' }) export class App {}`;
+
+  test.each([
+    [
+      'the nearest one is meant',
+      gauge() + DIAL + bed('<app-gauge />') + app('<app-bed /><app-dial />'),
+      ['Soil.depth read by Dial, changed by Dial', 'Soil.depth@Bed read by Gauge, changed by nobody'],
+    ],
+    [
+      'also where it is asked for by who provides it',
+      gauge() + DIAL + bed('{{ soil.depth() }}', 'soil = inject(Soil);') + app('<app-bed /><app-dial />'),
+      ['Soil.depth read by Dial, Gauge, changed by Dial', 'Soil.depth@Bed read by Bed, changed by nobody'],
+    ],
+    [
+      'or the one above',
+      gauge() +
+        DIAL +
+        bed('{{ soil.depth() }}', 'soil = inject(Soil, { skipSelf: true });') +
+        app('<app-bed /><app-dial />'),
+      ['Soil.depth read by Bed, Dial, Gauge, changed by Dial'],
+    ],
+    [
+      'for content as well',
+      gauge() + DIAL + bed('<ng-content />') + app('<app-bed><app-gauge /></app-bed><app-dial />'),
+      ['Soil.depth read by Dial, changed by Dial', 'Soil.depth@Bed read by Gauge, changed by nobody'],
+    ],
+    [
+      'both, where a component is rendered in both places',
+      gauge() + DIAL + bed('<app-gauge />') + app('<app-bed /><app-gauge /><app-dial />'),
+      ['Soil.depth read by Dial, Gauge, changed by Dial', 'Soil.depth@Bed read by Gauge, changed by nobody'],
+    ],
+  ])('%s', (_what, components, expected) => {
+    expect(instances(components)).toEqual(expected);
+  });
+
+  test('what a service asks for is looked for from where that one is provided', () => {
+    const rain = (where: string): string =>
+      `@Injectable(${where}) export class Rain { soil = inject(Soil); level = () => this.soil.depth(); }`;
+    const beds = (providers: string): string =>
+      `@Component({ selector: 'app-bed', providers: [${providers}], template: '{{ rain.level() }}' }) export class Bed { rain = inject(Rain); }
+       @Component({ selector: 'app-root', imports: [Bed], template: '<app-bed />' }) export class App { soil = inject(Soil); }`;
+    expect(instances(rain("{ providedIn: 'root' }") + beds('Soil'))[0]).toBe(
+      'Soil.depth read by Bed, changed by nobody',
+    );
+    expect(instances(rain('') + beds('Soil, Rain')).at(-1)).toBe('Soil.depth@Bed read by Bed, changed by nobody');
+  });
+
+  test('where only components provide it', () => {
+    const plot = (name: string): string =>
+      `@Component({ selector: 'app-${name.toLowerCase()}', imports: [Gauge], providers: [Sand], template: '<app-gauge /><b (click)="sand.dig()"></b>' }) export class ${name} { sand = inject(Sand); }`;
+    const components =
+      `@Component({ selector: 'app-gauge', template: '{{ sand.depth() }}' }) export class Gauge { sand = inject(Sand); }` +
+      plot('North') +
+      `@Component({ selector: 'app-south', providers: [Sand], template: '<b (click)="sand.dig()"></b>' }) export class South { sand = inject(Sand); }` +
+      `@Component({ selector: 'app-root', imports: [North, South], template: '<app-north /><app-south />' }) export class App {}`;
+    expect(instances(components, 'Sand')).toEqual([
+      'Sand.depth@North read by Gauge, changed by North',
+      'Sand.depth@South read by nobody, changed by South',
+    ]);
   });
 });
