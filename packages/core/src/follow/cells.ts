@@ -169,7 +169,7 @@ export class Cells {
       callable: false,
       context: null,
     };
-    if (providers.length > 1) return this.addInstances(cell, name, shared, providers);
+    if (this.services.areToldApart(providers)) return this.addInstances(cell, name, shared, providers);
     const flow = this.flowOf({ ...cell, id: read ? '' : this.idOf(graph.path(file), name) });
     if (!isReachedBy(flow) && shared.quiet) return;
     if (!read) return this.keep(flow);

@@ -29,6 +29,17 @@ export class ServiceHomes {
   }
 
   /**
+   * Whether it can be told who gets which instance. What stands inside an element that a provider is an attribute of is not known to stand
+   * below it.
+   */
+  areToldApart(providers: readonly (number | null)[]): boolean {
+    const { program } = this.linked;
+    const isAttribute = (fn: number): boolean =>
+      program.sitesOf(fn).some((site) => program.graph.sites[site]?.fact.maybe === true);
+    return providers.length > 1 && !providers.some((fn) => fn !== null && isAttribute(fn));
+  }
+
+  /**
    * Whether what arrives at a place may be of the instance that `provider` provides. What is asked for in a service is looked for from
    * where that one is provided. Where nobody on the way up provides it, the application's is meant; where that has none, it
    * may be any.

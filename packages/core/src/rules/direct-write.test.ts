@@ -558,3 +558,47 @@ test('what is changed while a component renders is a note: it is shown at once, 
   expect(level(`const bed = beds[0]; ${mend} return <b>{bed.soil}</b>;`)).toEqual(['note']);
   expect(level(`const bed = beds[0]; return <b onClick={() => { ${mend} }}>{bed.soil}</b>;`)).toEqual(['error']);
 });
+
+describe('direct-write: set outside the zone', () => {
+  const found = (body: string): string[] =>
+    foundBy(
+      'direct-write',
+      surveyOf({
+        'src/app.ts': `import { ChangeDetectorRef, Component, inject, NgZone, signal } from '@angular/core';
+          @Component({ selector: 'app-root', template: '{{ depth }} {{ wet() }}' }) export class App { depth = 0; wet = signal(false); zone = inject(NgZone); changes = inject(ChangeDetectorRef); ${body} }`,
+      }),
+    );
+
+  test.each([
+    ['a field', 'start() { this.zone.runOutsideAngular(() => { this.depth = 3; }); }', ['App.depth']],
+    [
+      'by a timer that starts there',
+      'start() { this.zone.runOutsideAngular(() => { setInterval(() => { this.depth = 3; }, 10); }); }',
+      ['App.depth'],
+    ],
+    [
+      'by a method that is called there alone',
+      'start() { this.zone.runOutsideAngular(() => { this.dig(); }); } dig() { this.depth = 3; }',
+      ['App.depth'],
+    ],
+    [
+      'by a method that is called elsewhere as well',
+      'start() { this.zone.runOutsideAngular(() => { this.dig(); }); } dig() { this.depth = 3; } stop() { this.dig(); }',
+      [],
+    ],
+    [
+      'and back in it',
+      'start() { this.zone.runOutsideAngular(() => { this.zone.run(() => { this.depth = 3; }); }); }',
+      [],
+    ],
+    [
+      'and told',
+      'start() { this.zone.runOutsideAngular(() => { this.depth = 3; this.changes.markForCheck(); }); }',
+      [],
+    ],
+    ['a signal', 'start() { this.zone.runOutsideAngular(() => { this.wet.set(true); }); }', []],
+    ['in the zone', 'start() { setInterval(() => { this.depth = 3; }, 10); }', []],
+  ])('%s', (_what, body, expected) => {
+    expect(found(body)).toEqual(expected);
+  });
+});

@@ -12,6 +12,7 @@ import { mutationsAt, type Mutation } from '../follow/changesInPlace';
 import { unseenBelow } from './shared/inPlaceBelow';
 import { isChangeOf, isShown, writersOf } from './shared/changes';
 import { isItsOwnAffair, mayBeInstance } from './shared/outsideObjects';
+import { setOutsideZone } from './shared/outsideZone';
 import { isRenderedAnyway, runsAsItRenders } from './shared/renderedAnyway';
 import {
   isAssignedByCallers,
@@ -130,6 +131,8 @@ export class App {
 function writesOf(linked: Linked, flow: CellFlow): ReadonlyMap<Spot, Draft> {
   const unseen = unseenBelow(linked, flow);
   if (unseen.size > 0 || flow.cell.kind !== 'state') return unseen;
+  const outside = outsideWrites(linked, flow);
+  if (outside.size > 0) return outside;
   switch (flow.cell.tracks) {
     case 'nothing':
       return plainWrites(linked, flow);
@@ -139,6 +142,29 @@ function writesOf(linked: Linked, flow: CellFlow): ReadonlyMap<Spot, Draft> {
     default:
       return draftsOf(linked, flow);
   }
+}
+
+/** A field that is shown, and set where the family does not look afterwards. */
+function outsideWrites(linked: Linked, flow: CellFlow): Map<Spot, Draft> {
+  const { cell } = flow;
+  const home = linked.program.component(cell.home ?? -1);
+  const sets = home ? setOutsideZone(linked, flow) : [];
+  if (!home || sets.length === 0 || !isShown(linked, flow)) return new Map();
+  return new Map(
+    sets.map(({ at }): [Spot, Draft] => [
+      at,
+      {
+        message: `${home.name} sets ${cell.name} in runOutsideAngular().`,
+        effect: NOT_SHOWN,
+        todo: `Set it in ngZone.run(…), call markForCheck() after it, or declare it as ${cell.name} = signal(…).`,
+        component: home.name,
+        name: cell.name,
+        ...positionOf(linked, cell.file, at),
+        ...named([home]),
+        related: [relatedAt(linked, cell.file, cell.spot, `${cell.name} lives here.`)],
+      },
+    ]),
+  );
 }
 
 /** A plain variable that is shown, and set where only what is declared as state is followed. */

@@ -1,6 +1,6 @@
 import { foundBy, surveyOf, trailsOf } from '../../testing/project';
 
-const CORE = `import { Component, Inject, inject, Injectable, InjectionToken, NgModule, signal } from '@angular/core';`;
+const CORE = `import { Component, Directive, Inject, inject, Injectable, InjectionToken, NgModule, signal } from '@angular/core';`;
 const TOKEN = `${CORE} export const SCALE = new InjectionToken<string>('scale');`;
 
 describe('tokens', () => {
@@ -264,6 +264,12 @@ describe('a service that is provided at several levels has an instance at each',
       'Soil.depth read by Bed, changed by nobody',
     );
     expect(instances(rain('') + beds('Soil, Rain')).at(-1)).toBe('Soil.depth@Bed read by Bed, changed by nobody');
+  });
+
+  test('and only one is told of where a directive provides it: what stands inside its element is not known to stand below it', () => {
+    const components = `${gauge()} @Directive({ selector: '[appSoil]', providers: [Soil] }) export class Moist { soil = inject(Soil); dig() { this.soil.dig(); } }
+      @Component({ selector: 'app-root', imports: [Moist, Gauge], template: '<p appSoil><app-gauge /></p>' }) export class App {}`;
+    expect(instances(components)).toEqual(['Soil.depth read by Gauge, changed by Moist']);
   });
 
   test('where only components provide it', () => {
