@@ -37,6 +37,9 @@ export function contentProp(names: readonly string[]): string {
   return slotProp(names.length === 0 ? PLAIN_SLOT : `${CONTENT}${names.join(' ')}`);
 }
 
+/** A name that content must not bear. */
+export const without = (name: string): string => `!${name}`;
+
 /** A slot that asks for content by its names: for any of several lists, each of names that all have to be there. */
 export function askingSlot(lists: readonly (readonly string[])[]): string {
   return slotProp(`${CONTENT}${lists.map((names) => names.join(' ')).join(',')}`);
@@ -50,12 +53,13 @@ export function isContent(field: string): boolean {
 /** Which of the slots of a component takes content. */
 export function slotOf(content: string, slots: Iterable<string>): string {
   const names = new Set(shownName(content).split(' '));
+  const fits = (name: string): boolean => (name.startsWith('!') ? !names.has(name.slice(1)) : names.has(name));
   for (const slot of slots)
     if (
       isContent(slot) &&
       shownName(slot)
         .split(',')
-        .some((list) => list.split(' ').every((name) => names.has(name)))
+        .some((list) => list.split(' ').every(fits))
     )
       return slot;
   return slotProp(PLAIN_SLOT);

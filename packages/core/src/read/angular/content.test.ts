@@ -31,6 +31,14 @@ test.each([
     '<app-bed class="wide" head></app-bed><app-pot class="wide"></app-pot>',
     APART,
   ],
+  ['what it must not be', ':not(app-pot)', '<app-bed></app-bed><app-pot></app-pot>', APART],
+  ['a tag without a class', 'app-bed:not(.low)', '<app-bed></app-bed><app-pot></app-pot>', APART],
+  [
+    'a tag without a class that it has',
+    'app-bed:not(.low)',
+    '<app-bed class="low"></app-bed><app-pot></app-pot>',
+    ['Bed < Body', 'Pot < Body'],
+  ],
   ['any of several', 'header, [head]', '<app-bed [head]="depth"></app-bed><app-pot></app-pot>', APART],
   ['an element, for what is within', 'header', '<header><app-bed></app-bed></header><app-pot></app-pot>', APART],
   [
@@ -95,7 +103,8 @@ test('each part stays in the scope of who wrote it, names in other parts include
 });
 
 test('a selector in its lists of names; none where it takes what no other does', () => {
-  expect(listsOf('header, [at="top"].wide:not(.low)')).toEqual([['header'], ['[at=top]', '.wide']]);
+  expect(listsOf('header, [at="top"].wide:not(.low)')).toEqual([['header'], ['[at=top]', '.wide', '!.low']]);
+  expect(listsOf(':not([low]):not(app-pot)')).toEqual([['![low]', '!app-pot']]);
   expect(listsOf('*')).toEqual([]);
   expect(listsOf('')).toEqual([]);
 });

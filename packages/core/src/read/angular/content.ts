@@ -9,6 +9,7 @@ import {
   TmplAstSwitchBlock,
   TmplAstTemplate,
 } from '@angular/compiler';
+import { without } from '../../model/signs';
 import { isOwn } from './templateNodes';
 
 /** Parts of content that bear the same names, in the order they stand in. */
@@ -17,12 +18,18 @@ export interface ContentPart {
   nodes: [TmplAstNode, ...TmplAstNode[]];
 }
 
-/** The lists of names that a slot asks for; none where it takes what no other does. What it excludes is not looked at. */
+/** What a selector excludes. */
+const EXCLUDED = /:not\(([^)]*)\)/g;
+
+/** The lists of names that a slot asks for, with `!` before those that must not be there; none where it takes what no other does. */
 export function listsOf(selector: string): string[][] {
-  const lists = selector.split(',').map((one) => {
-    const plain = one.replace(/:not\([^)]*\)/g, '').trim();
-    return [...plain.matchAll(NAMES)].map(([name]) => name.replace(/["'\s]/g, ''));
-  });
+  const namesIn = (text: string): string[] => [...text.matchAll(NAMES)].map(([name]) => name.replace(/["'\s]/g, ''));
+  const lists = selector
+    .split(',')
+    .map((one) => [
+      ...namesIn(one.replace(EXCLUDED, '').trim()),
+      ...[...one.matchAll(EXCLUDED)].flatMap(([, inner = '']) => namesIn(inner).map(without)),
+    ]);
   return lists.some((names) => names.length === 0) ? [] : lists;
 }
 
