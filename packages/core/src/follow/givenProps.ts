@@ -2,6 +2,7 @@
 import type { FileFacts, Spot } from '../model/facts';
 import { isOfElement } from '../link/program/hostEvents';
 import { CHILDREN, eventOf, HANDLE, isAnyField, isSlot, shownName } from '../model/signs';
+import { FAMILIES } from '../model/families';
 import type { Linked } from '../link';
 import type { Origin } from '../link/graph/graph';
 import type { Edge } from '../link/graph/edges';
@@ -105,11 +106,17 @@ export class PassedProps {
     const context = program.runsOf(program.unitOf(graph.fnAt(file, fact.fn)))[0];
     if (context === undefined) return [];
     const [first] = program.targetsAt(site, context);
-    const props = first === undefined ? null : program.component(first.fn)?.propsPlace;
-    if (first === undefined || props == null) return [];
+    const target = first === undefined ? undefined : program.component(first.fn);
+    if (first === undefined || target?.propsPlace == null) return [];
+    // What others may take at the tag, a text that the component does not ask for, is an attribute of the element.
+    const isAttribute = (name: string | null, literal: string | null): boolean =>
+      literal !== null &&
+      FAMILIES[target.family].sharesTag &&
+      !target.takesRest &&
+      !target.props.some((prop) => prop.name === name);
     const to = program.callContexts.root(first.fn, first.via);
-    return fact.props.flatMap(({ name: written, place: local, at }) => {
-      if (local === null) return [];
+    return fact.props.flatMap(({ name: written, place: local, literal, at }) => {
+      if (local === null || isAttribute(written, literal)) return [];
       const own = graph.at(file, local);
       const fields = written === null ? this.fieldsOf(own, file) : [{ name: written, place: own }];
       return fields.flatMap(({ name, place }) => {
