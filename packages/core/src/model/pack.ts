@@ -24,7 +24,15 @@ type FlagOfCall = {
   [Key in keyof CallFact]-?: CallFact[Key] extends boolean | undefined ? Key : never;
 }[keyof CallFact];
 /** What is said of a call by yes or no, as bits of one number. */
-const FLAGS: Record<FlagOfCall, number> = { open: 1, optional: 2, onlyKnown: 4, template: 8, past: 16, creates: 32, fromAbove: 64 };
+const FLAGS: Record<FlagOfCall, number> = {
+  open: 1,
+  optional: 2,
+  onlyKnown: 4,
+  template: 8,
+  past: 16,
+  creates: 32,
+  fromAbove: 64,
+};
 const FLAG_NAMES = Object.keys(FLAGS) as FlagOfCall[];
 
 type Cell = number | string | null | (number | null)[] | string[];

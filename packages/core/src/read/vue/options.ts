@@ -120,7 +120,8 @@ function readModel(r: ScriptReader, component: SingleFileComponent, node: t.Node
   if (!component.model) return;
   const before = component.model.prop;
   for (const { name, node: written } of entriesOf(node))
-    if ((name === 'prop' || name === 'event') && written.type === 'StringLiteral') component.model[name] = written.value;
+    if ((name === 'prop' || name === 'event') && written.type === 'StringLiteral')
+      component.model[name] = written.value;
   const { prop } = component.model;
   if (prop === before || !node) return;
   const at = spotOf(node);
