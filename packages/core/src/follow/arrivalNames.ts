@@ -15,7 +15,7 @@ export class ArrivalNames {
   private calledHere(to: At, before: string, mode: Mode): string {
     const { program, locals } = this.linked;
     const { graph, fieldPaths, callContexts } = program;
-    const owner = callContexts.ownerOf(to.context);
+    const owner = callContexts.ownerOf(to.run);
     const local = locals.explore(to);
     let part = '';
     for (const visited of local.visited) {
@@ -39,7 +39,7 @@ export class ArrivalNames {
     const fn = graph.fnOfPlace(to.place);
     const within = program.unitOf(fn) === owner ? undefined : graph.functions[fn];
     if (mode === 'function' && within?.fact.role === 'closure' && within.fact.name) return within.fact.name;
-    const called = mode === 'function' ? this.calledBy(to.context) : '';
+    const called = mode === 'function' ? this.calledBy(to.run) : '';
     if (called !== '') return lastField(called);
     const field = mode === 'function' ? fieldPaths.fields(to.path).findLast((one) => !/^[*#]/.test(one)) : undefined;
     // Read by a field of something: by the field's name.
@@ -47,10 +47,10 @@ export class ArrivalNames {
   }
 
   /** What a component, or its markup in a file of its own, calls to make a run; nothing where that has no name. */
-  private calledBy(context: number): string {
+  private calledBy(run: number): string {
     const { callContexts, graph } = this.linked.program;
     let name = '';
-    for (let c = context; c !== -1; c = callContexts.parentOf(c)) {
+    for (let c = run; c !== -1; c = callContexts.parentOf(c)) {
       const call = callContexts.callOf(c);
       const { fact } = graph.calls[call] ?? {};
       if (callContexts.depth[c] === 1) {

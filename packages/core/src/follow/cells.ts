@@ -88,8 +88,8 @@ export class Cells {
     if (own.some(({ place }) => graph.places[place]?.kind === 'cell' && place !== graph.at(file, fact.value))) return;
     const unit = program.unitOf(graph.fnAt(file, fact.fn));
     if (fact.kind !== 'derived') this.addOfModules(fact, file, unit);
-    for (const context of program.runsOf(unit)) {
-      const owner = program.component(callContexts.ownerOf(context));
+    for (const run of program.runsOf(unit)) {
+      const owner = program.component(callContexts.ownerOf(run));
       if (!owner) continue;
       const name = fact.name || 'value';
       this.add({
@@ -99,8 +99,8 @@ export class Cells {
         home: owner.fn,
         file,
         spot: fact.at,
-        value: { place: graph.at(file, fact.value), path: 0, context },
-        setter: fact.setter === null ? null : { place: graph.at(file, fact.setter), path: 0, context },
+        value: { place: graph.at(file, fact.value), path: 0, run },
+        setter: fact.setter === null ? null : { place: graph.at(file, fact.setter), path: 0, run },
         setterName: fact.setter === null ? '' : (graph.places[graph.at(file, fact.setter)]?.name ?? ''),
         ...(fact.tracks ? { tracks: fact.tracks } : {}),
         ...(fact.computedOnce ? { computedOnce: true } : {}),
@@ -117,7 +117,7 @@ export class Cells {
     const runs = program.moduleRunsOf(unit);
     if (runs.length === 0) return;
     const alone = graph.files[file]?.cells.filter((one) => one.fn === fact.fn).length === 1;
-    for (const { context, call } of runs) {
+    for (const { run, call } of runs) {
       const result = graph.at(graph.calls[call]?.file ?? file, graph.calls[call]?.fact.result ?? 0);
       const variableEdge = graph.edgesOutOf(result).find((edge) => edge.op === 'same' && graph.places[edge.to]?.name);
       const variable = variableEdge ? (graph.places[variableEdge.to]?.name ?? '') : '';
@@ -130,8 +130,8 @@ export class Cells {
         home: null,
         file,
         spot: fact.at,
-        value: { place: graph.at(file, fact.value), path: 0, context },
-        setter: setter === null ? null : { place: setter, path: 0, context },
+        value: { place: graph.at(file, fact.value), path: 0, run },
+        setter: setter === null ? null : { place: setter, path: 0, run },
         quiet: true,
         setterName: `set ${fact.name}`,
         callable: false,
@@ -161,8 +161,8 @@ export class Cells {
       home: providers.length === 1 ? (providers[0] ?? null) : null,
       file,
       spot: fact.at,
-      value: { place: key === null ? graph.at(file, fact.value) : graph.keyedJoins.hubOf(key), path: 0, context: run },
-      setter: setter === null ? null : { place: setter, path: 0, context: run },
+      value: { place: key === null ? graph.at(file, fact.value) : graph.keyedJoins.hubOf(key), path: 0, run },
+      setter: setter === null ? null : { place: setter, path: 0, run },
       quiet: shared.quiet,
       ...(fact.tracks ? { tracks: fact.tracks } : {}),
       setterName: fact.kind === 'channel' ? fact.name : `set ${fact.name}`,
@@ -339,9 +339,9 @@ export class Cells {
       for (const { component, at } of part ? itself(part).stops.values() : []) {
         if (!component || component.propsPlace !== at.place) continue;
         const head = this.linked.program.fieldPaths.head(at.path);
-        const heads = this.arrivedProps.get(at.context);
+        const heads = this.arrivedProps.get(at.run);
         if (heads) heads.add(head);
-        else this.arrivedProps.set(at.context, new Set([head]));
+        else this.arrivedProps.set(at.run, new Set([head]));
       }
   }
 }
@@ -366,7 +366,7 @@ function isSame(a: CellInfo, b: CellInfo): boolean {
 }
 
 function isSameAt(a: At | null, b: At | null): boolean {
-  return a === b || (!!a && !!b && a.place === b.place && a.path === b.path && a.context === b.context);
+  return a === b || (!!a && !!b && a.place === b.place && a.path === b.path && a.run === b.run);
 }
 
 /** Whether any component gets a value, or what changes it. */

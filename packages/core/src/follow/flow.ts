@@ -113,7 +113,7 @@ export class Flows {
   private open(arrival: Arrival, key: string): FlowStop {
     const { at, name, mode, shared, by } = arrival;
     const { program } = this.linked;
-    const component = program.ownerOf(at.context) ?? null;
+    const component = program.ownerOf(at.run) ?? null;
     const facts = this.stops.at(at, mode, name);
     const hops: FlowHop[] = [];
     const joined = new Set<string>();
@@ -241,5 +241,5 @@ function closure(starts: string[], next: (key: string) => string[]): Set<string>
 }
 
 export function keyOf(at: At): string {
-  return `${at.place}:${at.path}:${at.context}`;
+  return `${at.place}:${at.path}:${at.run}`;
 }

@@ -103,9 +103,9 @@ export class PassedProps {
     if (!entry) return [];
     const { fact, file } = entry;
     program.dependencies.dependOn(file);
-    const context = program.runsOf(program.unitOf(graph.fnAt(file, fact.fn)))[0];
-    if (context === undefined) return [];
-    const [first] = program.targetsAt(site, context);
+    const run = program.runsOf(program.unitOf(graph.fnAt(file, fact.fn)))[0];
+    if (run === undefined) return [];
+    const [first] = program.targetsAt(site, run);
     const target = first === undefined ? undefined : program.component(first.fn);
     if (first === undefined || target?.propsPlace == null) return [];
     // What others may take at the tag, a text that the component does not ask for, is an attribute of the element.
@@ -123,7 +123,7 @@ export class PassedProps {
         if (name === CHILDREN || name === HANDLE || isSlot(name)) return [];
         const event = eventOf(name);
         if (event !== null && isOfElement(graph, program.siteTargets[site] ?? null, event)) return [];
-        return [{ name, place, file, at, context, to, passedOn: this.sourcesOf(place).length > 0 }];
+        return [{ name, place, file, at, context: run, to, passedOn: this.sourcesOf(place).length > 0 }];
       });
     });
   }
@@ -181,8 +181,8 @@ export class PassedProps {
       home: program.callContexts.owner[context] ?? null,
       file,
       spot: fact && fact.at.line > 0 && fact.name === name ? fact.at : at,
-      value: { place, path: 0, context },
-      setter: isFunction ? { place, path: 0, context } : null,
+      value: { place, path: 0, run: context },
+      setter: isFunction ? { place, path: 0, run: context } : null,
       setterName: isFunction ? name : '',
       callable: isFunction,
       context: null,

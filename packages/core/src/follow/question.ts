@@ -211,7 +211,7 @@ function askArriving(linked: Linked, cells: Cells, component: ComponentInfo, nam
   const [root] = linked.program.rootsOf(component.fn);
   if (!prop || component.propsPlace === null || root === undefined) return null;
   const path = linked.program.fieldPaths.cons(name, 0);
-  const at = { place: component.propsPlace, path, context: root };
+  const at = { place: component.propsPlace, path, run: root };
   // Nobody in the project gives it: it comes from outside, and what becomes of it here can still be told.
   const { cell } = cells.local(component.fn, name, component.file, prop.at, at);
   const location = { file: component.file, spot: prop.at };
@@ -266,7 +266,7 @@ function askLocal(linked: Linked, cells: Cells, component: ComponentInfo, name: 
   const [place] = places;
   const spot = place === undefined ? undefined : graph.places[place]?.at;
   if (!spot || place === undefined || root === undefined) return null;
-  const flow = cells.local(component.fn, name, component.file, spot, { place, path: 0, context: root });
+  const flow = cells.local(component.fn, name, component.file, spot, { place, path: 0, run: root });
   return { component, name, flows: [{ flow, at: null, context: null }], callable: flow.cell.callable };
 }
 

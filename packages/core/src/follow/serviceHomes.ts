@@ -48,7 +48,7 @@ export class ServiceHomes {
     const { callContexts } = this.linked.program;
     const service = keyOf(file, id.split('.')[0] ?? '');
     const providers = this.providers.get(service) ?? new Set();
-    let askers: readonly (number | null)[] = [callContexts.ownerOf(at.context)];
+    let askers: readonly (number | null)[] = [callContexts.ownerOf(at.run)];
     let isFound = false;
     for (const place of this.readAlong(at))
       for (const { key, above } of this.injectedAt(place, service)) {
@@ -60,10 +60,10 @@ export class ServiceHomes {
   }
 
   /** The places that are read on the way to a value: what is called, from the component's own code on, else the value's own. */
-  private readAlong({ place, context }: At): number[] {
+  private readAlong({ place, run }: At): number[] {
     const { callContexts, graph } = this.linked.program;
     const found: number[] = [];
-    for (let at = context; callContexts.callOf(at) !== -1; at = callContexts.parentOf(at)) {
+    for (let at = run; callContexts.callOf(at) !== -1; at = callContexts.parentOf(at)) {
       const call = graph.calls[callContexts.callOf(at)];
       if (call) found.unshift(graph.at(call.file, call.fact.callee));
     }

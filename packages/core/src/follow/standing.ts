@@ -48,7 +48,7 @@ export function arrivalOf(linked: Linked, stop: FlowStop): Location {
     return { file, spot: fact?.at ?? place?.at ?? fn?.fact.at ?? { line: 1, column: 1, length: 0 } };
   }
   // What a hook or helper reads for a component is seen, in the component, where that is called.
-  if (linked.program.callContexts.depthOf(stop.at.context) > 0) return locationOfRead(linked, stop.at);
+  if (linked.program.callContexts.depthOf(stop.at.run) > 0) return locationOfRead(linked, stop.at);
   return { file, spot: place?.at ?? { line: 1, column: 1, length: 0 } };
 }
 

@@ -88,11 +88,11 @@ export class Stops {
 
   /** `name` is what the value is called where it arrives; it only matters for names that are passed along. */
   at(at: At, mode: Mode, name: string): StopFacts {
-    const key = `${mode}:${at.place}:${at.path}:${at.context}:${name}`;
+    const key = `${mode}:${at.place}:${at.path}:${at.run}:${name}`;
     const known = this.known.find(key);
     if (known) return known.value;
     return this.known.make(key, () => {
-      this.linked.program.noteRun(at.context);
+      this.linked.program.noteRun(at.run);
       return mode === 'value' ? this.ofValue(at, name) : this.ofFunction(at, name);
     });
   }
@@ -108,7 +108,7 @@ export class Stops {
       provides: false,
       cut: local.cut,
     };
-    for (const { use, path, context } of local.uses) {
+    for (const { use, path, run } of local.uses) {
       const entry = graph.uses[use];
       if (!entry || entry.fact.kind === 'handler') continue;
       const whole = path === 0;
@@ -118,13 +118,13 @@ export class Stops {
       if (!whole && kind === 'shown' && inside !== undefined && fieldPaths.head(path) !== '*') continue;
       if (!whole && kind === 'copied' && detail === TAKEN) continue;
       if (!whole && kind === 'computed' && this.asksOfWhole(entry)) continue;
-      for (const { location, helper } of this.inComponent(context, locationOfFact(entry), local.cameBy))
+      for (const { location, helper } of this.inComponent(run, locationOfFact(entry), local.cameBy))
         addUse(stop, { kind, detail: helper || (detail ?? ''), ...location });
     }
-    for (const { call, context } of local.outsideCalls) {
+    for (const { call, run } of local.outsideCalls) {
       const entry = graph.calls[call];
       if (!entry) continue;
-      for (const { location, helper } of this.inComponent(context, locationOfFact(entry), local.cameBy))
+      for (const { location, helper } of this.inComponent(run, locationOfFact(entry), local.cameBy))
         addUse(stop, { kind: 'computed', detail: helper || entry.fact.name, ...location });
     }
     stop.alters ||= this.picksOut(local.visited);
@@ -176,7 +176,7 @@ export class Stops {
         continue;
       }
       seen.add(at.context);
-      for (const { call, context: outer } of this.callsInto(at.context, cameBy)) {
+      for (const { call, run: outer } of this.callsInto(at.context, cameBy)) {
         const entry = graph.calls[call];
         const target = program.targetsIn(call, outer)[0];
         const unit = target === undefined ? -1 : program.unitOf(target);
@@ -200,7 +200,7 @@ export class Stops {
     const queue: { at: At; spot: Location | null }[] = [{ at, spot: null }];
     let calls: Location | null = null;
     for (let next = queue.pop(); next; next = queue.pop()) {
-      const key = `${next.at.place}:${next.at.path}:${next.at.context}`;
+      const key = `${next.at.place}:${next.at.path}:${next.at.run}`;
       if (seen.has(key)) continue;
       seen.add(key);
       if (seen.size > MAX_AROUND) {
@@ -210,10 +210,10 @@ export class Stops {
       const local = locals.explore(next.at);
       stop.cut ??= local.cut;
       this.triggers(local, next.spot, stop);
-      const byMethod = local.outsideCalls.flatMap(({ call, context, ofObject }) =>
-        ofObject && CALLS_ITSELF.test(graph.calls[call]?.fact.name ?? '') ? [{ call, context, part: false }] : [],
+      const byMethod = local.outsideCalls.flatMap(({ call, run, ofObject }) =>
+        ofObject && CALLS_ITSELF.test(graph.calls[call]?.fact.name ?? '') ? [{ call, run, part: false }] : [],
       );
-      for (const { call, context, part } of [...local.called, ...byMethod]) {
+      for (const { call, run: context, part } of [...local.called, ...byMethod]) {
         const entry = graph.calls[call];
         // What a function has as a field (`search.cancel()`) is another function.
         if (!entry || part) continue;
@@ -229,7 +229,7 @@ export class Stops {
           if (!around.fact.wraps) stop.doesMore = true;
           stop.alters ||= this.addsTo(entry, outer.fn);
           const self = graph.at(around.file, around.fact.self);
-          queue.push({ at: { place: self, path: 0, context: outer.context }, spot: location });
+          queue.push({ at: { place: self, path: 0, run: outer.run }, spot: location });
         }
       }
       for (const exit of local.exits) if (!exit.derived) this.depart(exit, stop, name, 'function');
@@ -267,15 +267,15 @@ export class Stops {
     call: number,
     context: number,
     cameBy: Local['cameBy'],
-  ): ({ fn: number; context: number } | null)[] {
+  ): ({ fn: number; run: number } | null)[] {
     const { program } = this.linked;
     const { graph, callContexts } = program;
-    const found: ({ fn: number; context: number } | null)[] = [];
+    const found: ({ fn: number; run: number } | null)[] = [];
     const seen = new Set<string>();
-    const queue = [{ call, context }];
+    const queue = [{ call, run: context }];
     for (let at = queue.pop(); at; at = queue.pop()) {
       const fn = graph.fnOfCall(at.call);
-      const run = program.adjust(at.context, fn);
+      const run = program.adjust(at.run, fn);
       const key = `${fn}:${run}`;
       if (seen.has(key)) continue;
       seen.add(key);
@@ -286,8 +286,8 @@ export class Stops {
       const outerCall = callContexts.callOf(run);
       const called = outerCall !== -1 && program.targetsIn(outerCall, callContexts.parentOf(run)).includes(fn);
       const parent = graph.parentOf(fn);
-      if (program.isShared(run) && !called && parent !== -1) found.push({ fn, context: run });
-      else if (parent !== -1 && !program.isModule(parent)) found.push({ fn, context: program.adjust(run, parent) });
+      if (program.isShared(run) && !called && parent !== -1) found.push({ fn, run });
+      else if (parent !== -1 && !program.isModule(parent)) found.push({ fn, run: program.adjust(run, parent) });
       else if (!called) found.push(null);
       else {
         const isJoined = callContexts.joins[run] !== -1;
@@ -298,9 +298,9 @@ export class Stops {
   }
 
   /** The calls that lead into a run: one, or all by which a value came into a function that is gone through once. */
-  private callsInto(run: number, cameBy: Local['cameBy']): readonly { call: number; context: number }[] {
+  private callsInto(run: number, cameBy: Local['cameBy']): readonly { call: number; run: number }[] {
     const { callContexts } = this.linked.program;
-    return cameBy.get(run) ?? [{ call: callContexts.callOf(run), context: callContexts.parentOf(run) }];
+    return cameBy.get(run) ?? [{ call: callContexts.callOf(run), run: callContexts.parentOf(run) }];
   }
 
   private triggers(local: Local, spot: Location | null, stop: StopFacts): void {
@@ -366,7 +366,7 @@ export class Stops {
     if (exit.kind === 'rendered' && mode === 'value' && exit.at.path === 0)
       stop.uses.push({ kind: 'shown', detail: '', ...location });
     for (const crossing of landed) {
-      if (exit.kind === 'returned' && this.isInside(crossing.to.context, exit.at.context)) {
+      if (exit.kind === 'returned' && this.isInside(crossing.to.run, exit.at.run)) {
         this.takeOver(crossing.to, stop, name, mode, exit.derived && mode === 'value');
         continue;
       }
@@ -397,8 +397,8 @@ export class Stops {
   }
 
   /** Whether a run is part of another: a helper that the component calls. */
-  private isInside(context: number, around: number): boolean {
-    for (let c = context; c !== -1; c = this.linked.program.callContexts.parentOf(c)) if (c === around) return true;
+  private isInside(run: number, around: number): boolean {
+    for (let c = run; c !== -1; c = this.linked.program.callContexts.parentOf(c)) if (c === around) return true;
     return false;
   }
 
@@ -407,7 +407,7 @@ export class Stops {
    * there is done here.
    */
   private takeOver(to: At, stop: StopFacts, name: string, mode: Mode, computed: boolean): void {
-    const key = `${to.place}:${to.path}:${to.context}:${computed}`;
+    const key = `${to.place}:${to.path}:${to.run}:${computed}`;
     if (this.takenOver.has(key)) return;
     const isOutermost = this.takenOver.size === 0;
     this.takenOver.add(key);
@@ -458,8 +458,8 @@ export function locationOfRead(linked: Linked, at: At): Location {
   const { program } = linked;
   const { graph, callContexts } = program;
   let location: Location = { file: graph.fileOf(at.place), spot: graph.places[at.place]?.at ?? NO_SPOT };
-  const owner = callContexts.ownerOf(at.context);
-  for (let c = at.context; c !== -1; c = callContexts.parentOf(c)) {
+  const owner = callContexts.ownerOf(at.run);
+  for (let c = at.run; c !== -1; c = callContexts.parentOf(c)) {
     const entry = graph.calls[callContexts.callOf(c)];
     if (entry && program.unitOf(graph.fnAt(entry.file, entry.fact.fn)) === owner)
       location = { file: entry.file, spot: entry.fact.at };

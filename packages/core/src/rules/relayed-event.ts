@@ -56,11 +56,11 @@ const NO_EVENT = /^[A-Z]|^(render|is|has|can|should|get|format|to)([A-Z]|$)/;
 
 /** Whether what a function returns is put to use where it is called: it is asked something, and not told. */
 function isAnswered({ program: { graph }, locals }: Linked, { at }: FlowStop): boolean {
-  return locals.explore(at).called.some(({ call, context }) => {
+  return locals.explore(at).called.some(({ call, run }) => {
     const entry = graph.calls[call];
     if (!entry) return false;
     const place = graph.at(entry.file, entry.fact.result);
-    return graph.callsWithArg(place).length > 0 || locals.explore({ place, path: 0, context }).uses.length > 0;
+    return graph.callsWithArg(place).length > 0 || locals.explore({ place, path: 0, run }).uses.length > 0;
   });
 }
 

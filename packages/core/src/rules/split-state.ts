@@ -74,7 +74,7 @@ function Tray({ label, open, onOpen }) {
             exit.kind === 'argument' &&
             !exit.derived &&
             linked.functionFlow
-              .calleesOf(exit.target, exit.at.context)
+              .calleesOf(exit.target, exit.at.run)
               .some(({ fn }) => program.unitOf(fn) === parent && changesState(fn)),
         );
     }

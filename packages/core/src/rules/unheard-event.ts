@@ -154,9 +154,9 @@ export function Tally() {
     /** Where a component calls what it is given under a name. */
     function callsOf(component: ComponentInfo, name: string): (typeof graph.calls)[number][] {
       const path = program.fieldPaths.cons(name, 0);
-      const context = program.rootsOf(component.fn)[0];
-      if (component.propsPlace === null || context === undefined) return [];
-      const { called } = linked.locals.explore({ place: component.propsPlace, path, context });
+      const run = program.rootsOf(component.fn)[0];
+      if (component.propsPlace === null || run === undefined) return [];
+      const { called } = linked.locals.explore({ place: component.propsPlace, path, run });
       return called.flatMap(({ call }) => graph.calls[call] ?? []);
     }
   },

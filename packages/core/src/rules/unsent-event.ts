@@ -156,7 +156,7 @@ function arrives(linked: Linked, component: ComponentInfo, name: string, event: 
   const place = component.propsPlace;
   if (place === null) return true;
   return program.rootsOf(component.fn).some((context) => {
-    const local = locals.explore({ place, path, context });
+    const local = locals.explore({ place, path, run: context });
     // What is there for all below arrives where one of them sends it.
     const leads = local.exits.some(
       (exit) =>

@@ -23,28 +23,28 @@ export class CallContexts {
   static readonly MAX_DEPTH_ONCE = 40;
 
   /** The component (its function) a run is on behalf of; -1 for what belongs to none. */
-  ownerOf(context: number): number {
-    return entryAt(this.owner, context, 'run');
+  ownerOf(run: number): number {
+    return entryAt(this.owner, run, 'run');
   }
 
   /** The run that a run's last call was made in; -1 for a component's own body. */
-  parentOf(context: number): number {
-    return entryAt(this.parent, context, 'run');
+  parentOf(run: number): number {
+    return entryAt(this.parent, run, 'run');
   }
 
   /** The call that led into a run; -1 for a component's own body. */
-  callOf(context: number): number {
-    return entryAt(this.call, context, 'run');
+  callOf(run: number): number {
+    return entryAt(this.call, run, 'run');
   }
 
   /** How many calls lead from the component's own body into a run. */
-  depthOf(context: number): number {
-    return entryAt(this.depth, context, 'run');
+  depthOf(run: number): number {
+    return entryAt(this.depth, run, 'run');
   }
 
   /** The call of a wrapper that made the component of a run; -1 where none did. */
-  viaOf(context: number): number {
-    return entryAt(this.via, context, 'run');
+  viaOf(run: number): number {
+    return entryAt(this.via, run, 'run');
   }
 
   /** The context of a component's own body; `owner` is its function, `via` the wrapper's call that made it. */
@@ -59,29 +59,29 @@ export class CallContexts {
   }
 
   /** One call further in; null for recursion and where it is too deep to follow. */
-  push(context: number, call: number, most: number = CallContexts.MAX_DEPTH): number | null {
-    const depth = this.depthOf(context) + 1;
+  push(run: number, call: number, most: number = CallContexts.MAX_DEPTH): number | null {
+    const depth = this.depthOf(run) + 1;
     if (depth > most) return null;
-    if (this.isIn(context, call)) return null;
-    const key = `${context}:${call}`;
+    if (this.isIn(run, call)) return null;
+    const key = `${run}:${call}`;
     let id = this.index.get(key);
     if (id === undefined) {
-      id = this.add(this.ownerOf(context), context, call, depth, this.viaOf(context));
+      id = this.add(this.ownerOf(run), run, call, depth, this.viaOf(run));
       this.index.set(key, id);
     }
     return id;
   }
 
   /** Whether a call is being made already. */
-  private isIn(context: number, call: number): boolean {
-    for (let c = context; c !== -1; c = this.parentOf(c)) if (this.call[c] === call) return true;
+  private isIn(run: number, call: number): boolean {
+    for (let c = run; c !== -1; c = this.parentOf(c)) if (this.call[c] === call) return true;
     return false;
   }
 
   /** As `push`; a call that is being made already is returned to. */
-  pushOrReturn(context: number, call: number): number | null {
-    for (let c = context; c !== -1; c = this.parentOf(c)) if (this.call[c] === call) return c;
-    return this.push(context, call, CallContexts.MAX_DEPTH_ONCE);
+  pushOrReturn(run: number, call: number): number | null {
+    for (let c = run; c !== -1; c = this.parentOf(c)) if (this.call[c] === call) return c;
+    return this.push(run, call, CallContexts.MAX_DEPTH_ONCE);
   }
 
   /**

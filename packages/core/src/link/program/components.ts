@@ -65,11 +65,11 @@ export class Components {
   }
 
   /** What a site renders in one run: a wrapper's tag is what the call that made it gave. */
-  targetsAt(site: number, context: number): readonly Target[] {
+  targetsAt(site: number, run: number): readonly Target[] {
     const target = this.siteTargets[site];
     if (!target) return [];
     if (target.byCall.size === 0) return target.targets;
-    return target.byCall.get(this.callContexts.viaOf(context)) ?? target.targets;
+    return target.byCall.get(this.callContexts.viaOf(run)) ?? target.targets;
   }
 
   /** The sites that may render a component. */
@@ -189,14 +189,14 @@ export class Components {
     return this.callContexts.root(-1);
   }
 
-  isShared(context: number): boolean {
-    return this.callContexts.owner[context] === -1;
+  isShared(run: number): boolean {
+    return this.callContexts.owner[run] === -1;
   }
 
   /** The component a run is on behalf of; undefined where it belongs to none, or (-1) where there is no run. */
-  ownerOf(context: number): ComponentInfo | undefined {
-    if (context === -1) return undefined;
-    const owner = this.components.get(this.callContexts.ownerOf(context));
+  ownerOf(run: number): ComponentInfo | undefined {
+    if (run === -1) return undefined;
+    const owner = this.components.get(this.callContexts.ownerOf(run));
     if (owner) this.dependencies.dependOn(owner.file);
     return owner;
   }

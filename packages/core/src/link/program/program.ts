@@ -87,36 +87,36 @@ export class Program extends Components {
   }
 
   /** The calls of a function on behalf of the component that a run belongs to, and the runs they are made in. */
-  callsBeside(fn: number, context: number): readonly CallRun[] {
-    return this.runs.callsBeside(fn, context);
+  callsBeside(fn: number, run: number): readonly CallRun[] {
+    return this.runs.callsBeside(fn, run);
   }
 
   /** The runs of a function that modules call as they are loaded: what it makes is there once for each such call. */
-  moduleRunsOf(unit: number): readonly { context: number; call: number }[] {
+  moduleRunsOf(unit: number): readonly { run: number; call: number }[] {
     return this.runs.ofModules(unit);
   }
 
   /** What is computed in a run depends on its component, and on the calls that lead into it. */
-  noteRun(context: number): void {
+  noteRun(run: number): void {
     const { graph, callContexts, dependencies } = this;
-    for (let c = context; c !== -1; c = callContexts.parentOf(c)) {
+    for (let c = run; c !== -1; c = callContexts.parentOf(c)) {
       const call = graph.calls[callContexts.callOf(c)];
       if (call) dependencies.dependOn(call.file);
     }
-    const owner = graph.functions[callContexts.ownerOf(context)];
+    const owner = graph.functions[callContexts.ownerOf(run)];
     if (owner) dependencies.dependOn(owner.file);
   }
 
   /** Leaves the calls whose function no longer surrounds `fn`. */
-  adjust(context: number, fn: number): number {
-    let current = context;
+  adjust(run: number, fn: number): number {
+    let current = run;
     for (;;) {
       const call = this.callContexts.callOf(current);
       if (call === -1) return current;
       if (this.targetsIn(call, this.callContexts.parentOf(current)).some((target) => this.isWithin(fn, target)))
         return current;
       current = this.callContexts.parentOf(current);
-      if (current === -1) return context;
+      if (current === -1) return run;
     }
   }
 
@@ -124,21 +124,21 @@ export class Program extends Components {
    * The functions a call calls in one run: where it calls a parameter, the run's own calls say what was given for it.
    * Empty where that is passed in from further away.
    */
-  targetsIn(call: number, context: number): readonly number[] {
+  targetsIn(call: number, run: number): readonly number[] {
     const known = this.graph.targetsOf(call);
-    if (known.length > 0 || context === -1) return known;
-    if (this.callContexts.callOf(context) === -1 && !this.isShared(context)) return known;
+    if (known.length > 0 || run === -1) return known;
+    if (this.callContexts.callOf(run) === -1 && !this.isShared(run)) return known;
     return this.dynamic.get(
-      `${call}:${context}`,
+      `${call}:${run}`,
       () => {
         const entry = this.graph.calls[call];
-        return entry ? this.functionsIn(this.graph.at(entry.file, entry.fact.callee), context, 0) : [];
+        return entry ? this.functionsIn(this.graph.at(entry.file, entry.fact.callee), run, 0) : [];
       },
       { value: [] },
     );
   }
 
-  private functionsIn(place: number, context: number, depth: number): number[] {
+  private functionsIn(place: number, run: number, depth: number): number[] {
     const { graph, callContexts } = this;
     const found: number[] = [];
     for (const origin of graph.trace(place)) {
@@ -149,7 +149,7 @@ export class Program extends Components {
       const taker = graph.fnOfPlace(origin.place);
       const entry = graph.functions[taker];
       const index = entry?.fact.params.findIndex((param) => graph.at(entry.file, param) === origin.place) ?? -1;
-      for (let c = context; c !== -1; c = callContexts.parentOf(c)) {
+      for (let c = run; c !== -1; c = callContexts.parentOf(c)) {
         const outer = callContexts.callOf(c);
         const outerRun = callContexts.parentOf(c);
         if (outer === -1 || !this.targetsIn(outer, outerRun).includes(taker)) continue;
@@ -158,15 +158,15 @@ export class Program extends Components {
         if (numbered && arg != null) found.push(...this.functionsIn(graph.at(numbered.file, arg), outerRun, depth + 1));
         break;
       }
-      if (this.isShared(context)) found.push(...this.passedByModules(taker, index, depth));
+      if (this.isShared(run)) found.push(...this.passedByModules(taker, index, depth));
     }
     return found;
   }
 
   /** Whether a call calls a parameter for which the run gives nothing at all: then nothing is called. */
-  callsNothing(call: number, context: number): boolean {
+  callsNothing(call: number, run: number): boolean {
     const { graph, callContexts } = this;
-    const outer = graph.calls[callContexts.callOf(context)];
+    const outer = graph.calls[callContexts.callOf(run)];
     const entry = graph.calls[call];
     if (!outer || !entry) return false;
     return graph.trace(graph.at(entry.file, entry.fact.callee)).every((origin) => {

@@ -60,7 +60,7 @@ export function Dial({ v }) { return <i>{said(v)}</i>; }`,
   const whose = program.runsOf(fn).map((run) =>
     program
       .callsBeside(fn, run)
-      .map(({ context }) => program.ownerOf(context)?.name ?? '')
+      .map(({ run }) => program.ownerOf(run)?.name ?? '')
       .join(' '),
   );
   expect(whose).toEqual(['Gauge Gauge', 'Gauge Gauge', 'Dial']);

@@ -15,7 +15,7 @@ const FEW_RUNS = 100;
 /** A call, and a run in which it is made. */
 export interface CallRun {
   call: number;
-  context: number;
+  run: number;
 }
 
 export class Runs {
@@ -65,23 +65,23 @@ export class Runs {
   };
 
   /** The calls of a function on behalf of one run of a component: asked for in each of them, they are looked for once. */
-  callsBeside(fn: number, context: number): readonly CallRun[] {
-    return this.calls.get(fn, this.findCalls).get(this.rootOf(context)) ?? [];
+  callsBeside(fn: number, run: number): readonly CallRun[] {
+    return this.calls.get(fn, this.findCalls).get(this.rootOf(run)) ?? [];
   }
 
   private readonly findCalls = (fn: number): ReadonlyMap<number, readonly CallRun[]> => {
     const { program } = this;
     const found = new Map<number, CallRun[]>();
     for (const call of program.graph.callersOfFunction(fn))
-      for (const context of this.togetherOf(program.unitOf(program.graph.fnOfCall(call))))
-        push(found, this.rootOf(context), { call, context });
+      for (const run of this.togetherOf(program.unitOf(program.graph.fnOfCall(call))))
+        push(found, this.rootOf(run), { call, run });
     return found;
   };
 
   /** The run of the component that a run belongs to. */
-  private rootOf(context: number): number {
+  private rootOf(run: number): number {
     const { callContexts } = this.program;
-    return callContexts.root(callContexts.ownerOf(context), callContexts.via[context]);
+    return callContexts.root(callContexts.ownerOf(run), callContexts.via[run]);
   }
 
   /** Whether a function runs in more ways than are told apart. */
@@ -136,17 +136,17 @@ export class Runs {
   }
 
   /** The runs of a function that modules call as they are loaded: what it makes is there once for each such call. */
-  ofModules(unit: number, depth = 0): readonly { context: number; call: number }[] {
+  ofModules(unit: number, depth = 0): readonly { run: number; call: number }[] {
     const { program } = this;
     if (depth > 4 || program.components.has(unit) || program.isModule(unit)) return [];
     return program.graph.callersOfFunction(unit).flatMap((call) => {
       const caller = program.unitOf(program.graph.fnOfCall(call));
       const around = program.isModule(caller)
         ? [program.sharedRun()]
-        : this.ofModules(caller, depth + 1).map((run) => run.context);
+        : this.ofModules(caller, depth + 1).map((run) => run.run);
       return around.flatMap((context) => {
         const pushed = program.callContexts.push(context, call);
-        return pushed === null ? [] : [{ context: pushed, call }];
+        return pushed === null ? [] : [{ run: pushed, call }];
       });
     });
   }

@@ -53,7 +53,7 @@ export class NamesBelow {
       for (const run of program.runsTogether(unit)) {
         const owner = program.callContexts.ownerOf(run);
         for (const { site, hidden } of this.namesAround(context, owner, places))
-          push(this.bySite, site, { at: { place, path: 0, context: run }, hidden });
+          push(this.bySite, site, { at: { place, path: 0, run: run }, hidden });
       }
   }
 
@@ -86,7 +86,7 @@ export class NamesBelow {
 
   private invalidateChanged(before: NamesBelow): void {
     const said = (list: readonly Below[] | undefined): string =>
-      (list ?? NOBODY).map(({ at, hidden }) => `${at.place}:${at.context}:${hidden.join('/')}`).join();
+      (list ?? NOBODY).map(({ at, hidden }) => `${at.place}:${at.run}:${hidden.join('/')}`).join();
     for (const site of new Set([...this.bySite.keys(), ...before.bySite.keys()]))
       if (said(this.bySite.get(site)) !== said(before.bySite.get(site)))
         this.dependencies.invalidate(dependencyKey.namesBelow(site));

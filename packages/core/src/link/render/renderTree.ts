@@ -192,50 +192,50 @@ export class RenderTree {
   }
 
   /** As `placesOf`, but never empty: what is placed nowhere that can be seen is taken to be where it is written. */
-  private placesAround(piece: number, context: number): Placement[] {
-    const found = this.placesOf(piece, context);
+  private placesAround(piece: number, run: number): Placement[] {
+    const found = this.placesOf(piece, run);
     if (found.length > 0) return found;
     const { program } = this;
-    const owner = program.ownerOf(context)?.fn;
+    const owner = program.ownerOf(run)?.fn;
     if (owner === undefined) {
       // What a module, or a function it calls, hands to something outside is mounted by that; what a function only
       // brings is shown by whoever calls it.
-      const { outsideCalls } = this.locals.explore({ place: piece, path: 0, context });
-      const mounted = outsideCalls.length > 0 || program.isModule(program.callContexts.ownerOf(context));
+      const { outsideCalls } = this.locals.explore({ place: piece, path: 0, run });
+      const mounted = outsideCalls.length > 0 || program.isModule(program.callContexts.ownerOf(run));
       return [{ under: null, around: NOTHING_AROUND, repeat: 'once', ...(mounted ? {} : { guessed: true }) }];
     }
-    const around = this.aroundTagOf(piece, context);
+    const around = this.aroundTagOf(piece, run);
     return [{ under: owner, around, guessed: true, repeat: 'once' }];
   }
 
   /** The providers around the tag that a piece is handed to, itself or as what a function brings; of its author where there is none. */
-  private aroundTagOf(piece: number, context: number): number {
+  private aroundTagOf(piece: number, run: number): number {
     const { graph } = this.program;
-    const { exits } = this.locals.explore({ place: piece, path: 0, context });
+    const { exits } = this.locals.explore({ place: piece, path: 0, run });
     const all = exits.flatMap((exit) => {
       const fn = exit.kind === 'returned' ? graph.functions[exit.target] : undefined;
       if (!fn) return [exit];
-      return this.locals.explore({ place: graph.at(fn.file, fn.fact.self), path: 0, context }).exits;
+      return this.locals.explore({ place: graph.at(fn.file, fn.fact.self), path: 0, run }).exits;
     });
     const arounds = all.flatMap(({ kind, target, at }) => {
       const site = kind === 'site' ? graph.sites[target] : undefined;
       if (!site || graph.at(site.file, site.fact.inside) === piece || this.depth > MAX_DEPTH) return [];
       this.depth++;
-      const places = this.placesAround(graph.at(site.file, site.fact.inside), at.context);
+      const places = this.placesAround(graph.at(site.file, site.fact.inside), at.run);
       this.depth--;
       return places.map(({ around }) => around);
     });
-    const owner = this.program.ownerOf(context)?.fn ?? null;
+    const owner = this.program.ownerOf(run)?.fn ?? null;
     return arounds.length > 0 ? this.arounds.either(arounds) : this.around(owner);
   }
 
   /** Where a piece of markup, made in one run, is rendered. */
-  private placesOf(piece: number, context: number): Placement[] {
-    return this.follow({ place: piece, path: 0, context });
+  private placesOf(piece: number, run: number): Placement[] {
+    return this.follow({ place: piece, path: 0, run });
   }
 
   private follow(at: At): Placement[] {
-    return this.followed.get(`${at.place}:${at.path}:${at.context}`, () => this.followOn(at), NOWHERE);
+    return this.followed.get(`${at.place}:${at.path}:${at.run}`, () => this.followOn(at), NOWHERE);
   }
 
   private followOn(at: At): Placement[] {
@@ -263,7 +263,7 @@ export class RenderTree {
         if (!site || !target || exit.at.path === 0) continue;
         if (target.components.length === 0) {
           // Providers and components from outside are taken to render what they are passed where they stand.
-          const around = this.placesAround(graph.at(site.file, site.fact.inside), exit.at.context);
+          const around = this.placesAround(graph.at(site.file, site.fact.inside), exit.at.run);
           const through =
             target.provides === null ? NOTHING_AROUND : this.arounds.provider(exit.target, target.provides);
           for (const p of around)
@@ -274,13 +274,12 @@ export class RenderTree {
             });
           continue;
         }
-        for (const { fn, via } of program.targetsAt(exit.target, exit.at.context)) {
+        for (const { fn, via } of program.targetsAt(exit.target, exit.at.run)) {
           const component = program.component(fn);
           if (component?.propsPlace == null) continue;
-          const next = { place: component.propsPlace, path: exit.at.path, context: callContexts.root(fn, via) };
+          const next = { place: component.propsPlace, path: exit.at.path, run: callContexts.root(fn, via) };
           const inside = repeated(this.follow(next), exit.repeat);
-          const around =
-            inside.length > 0 ? this.placesAround(graph.at(site.file, site.fact.inside), exit.at.context) : [];
+          const around = inside.length > 0 ? this.placesAround(graph.at(site.file, site.fact.inside), exit.at.run) : [];
           for (const i of inside)
             for (const a of around)
               found.push({
@@ -293,16 +292,16 @@ export class RenderTree {
         // Further up stands whatever is above the component it is shown in, however that one came to be there.
         for (const i of repeated(inside, exit.repeat)) found.push({ ...i, from: i.from ?? exit.target });
       } else if (exit.kind === 'returned') {
-        for (const caller of this.functionFlow.callersOf(exit.target, exit.at.context)) {
-          const inside = this.follow({ place: caller.place, path: exit.at.path, context: caller.context });
-          const from = program.ownerOf(caller.context)?.fn;
-          const to = program.ownerOf(at.context)?.fn;
+        for (const caller of this.functionFlow.callersOf(exit.target, exit.at.run)) {
+          const inside = this.follow({ place: caller.place, path: exit.at.path, run: caller.run });
+          const from = program.ownerOf(caller.run)?.fn;
+          const to = program.ownerOf(at.run)?.fn;
           for (const i of repeated(inside, strongerRepeat(exit.repeat, caller.repeat)))
             found.push(from === undefined ? i : this.reaching(i, from, to));
         }
       }
     }
-    for (const { use, context, derived, repeat } of local.uses) {
+    for (const { use, run: context, derived, repeat } of local.uses) {
       const fact = graph.uses[use];
       if (!fact || derived || fact.fact.inside === undefined) continue;
       const often = strongerRepeat(repeat, fact.fact.repeat ?? 'once');

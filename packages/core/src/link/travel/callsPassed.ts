@@ -31,12 +31,12 @@ export class Passed {
   /** With those that are called between one place and the next. */
   private withCalled(names: readonly string[], before: number, after: number): readonly string[] {
     const { graph, callContexts } = this.program;
-    const context = this.visited[after]?.context ?? 0;
-    const call = callContexts.callOf(context);
-    const outer = before === -1 ? -1 : (callContexts.call[this.visited[before]?.context ?? 0] ?? -1);
+    const run = this.visited[after]?.run ?? 0;
+    const call = callContexts.callOf(run);
+    const outer = before === -1 ? -1 : (callContexts.call[this.visited[before]?.run ?? 0] ?? -1);
     if (call === -1 || call === outer) return names;
     const called = this.program
-      .targetsIn(call, callContexts.parentOf(context))
+      .targetsIn(call, callContexts.parentOf(run))
       .flatMap((fn) => graph.functions[fn]?.fact.name || []);
     return called.length === 0 ? names : [...names.filter((name) => !called.includes(name)), ...new Set(called)];
   }

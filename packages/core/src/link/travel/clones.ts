@@ -26,7 +26,7 @@ interface Found {
 const NOT_FOUND: Found = { passed: [], cut: false };
 
 export class Clones {
-  private readonly sites = new Map<string, { site: number; context: number }[]>();
+  private readonly sites = new Map<string, { site: number; run: number }[]>();
   /** Sites whose markup is passed to more places than are followed. */
   readonly cut = new Set<number>();
   private readonly followed: Memo<string, Found>;
@@ -46,7 +46,7 @@ export class Clones {
         // Only the outermost elements of what is passed are what the other side holds.
         if (fact.nested) return;
         for (const context of program.runsOf(program.unitOf(graph.fnAt(file, fact.fn)))) {
-          const start = { place: graph.at(file, fact.inside), path: 0, context };
+          const start = { place: graph.at(file, fact.inside), path: 0, run: context };
           const followed = (): Found =>
             this.followed.get(`${start.place}:${context}`, () => this.follow(start, elements));
           const { passed, cut } = graph.guard.run(file, followed, NOT_FOUND);
@@ -66,18 +66,18 @@ export class Clones {
   }
 
   private follow(start: At, elements: ReadonlyMap<number, number[]>): Found {
-    this.program.noteRun(start.context);
+    this.program.noteRun(start.run);
     const cloned: ClonedWith[] = [];
     const seen = new Set<string>();
     const queue = [start];
     for (let at = queue.pop(); at && seen.size < MAX_PLACES; at = queue.pop()) {
-      const key = `${at.place}:${at.path}:${at.context}`;
+      const key = `${at.place}:${at.path}:${at.run}`;
       if (seen.has(key)) continue;
       seen.add(key);
       const local = this.locals.explore(at);
       for (const visited of local.visited)
         for (const clone of elements.get(visited.place) ?? [])
-          if (visited.path === 0) cloned.push({ clone, run: visited.context });
+          if (visited.path === 0) cloned.push({ clone, run: visited.run });
       for (const exit of local.exits)
         if (!exit.derived)
           for (const crossing of this.crossings.cross(exit)) if (!crossing.part) queue.push(crossing.to);
@@ -88,17 +88,17 @@ export class Clones {
   private join(clone: number, run: number, site: number, context: number): void {
     const key = `${clone}:${this.program.callContexts.owner[run]}`;
     const known = this.sites.get(key) ?? [];
-    if (!known.some((one) => one.site === site && one.context === context)) known.push({ site, context });
+    if (!known.some((one) => one.site === site && one.run === context)) known.push({ site, run: context });
     this.sites.set(key, known);
   }
 
   /** The sites a clone gives its props to, in whatever run. */
-  all(clone: number): { site: number; context: number }[] {
+  all(clone: number): { site: number; run: number }[] {
     return [...this.sites].flatMap(([key, sites]) => (key.startsWith(`${clone}:`) ? sites : []));
   }
 
   /** The sites a clone made in one run gives its props to. */
-  sitesOf(clone: number, run: number): readonly { site: number; context: number }[] {
+  sitesOf(clone: number, run: number): readonly { site: number; run: number }[] {
     this.program.dependencies.dependOn(dependencyKey.clones(clone));
     return this.sites.get(`${clone}:${this.program.callContexts.owner[run]}`) ?? [];
   }

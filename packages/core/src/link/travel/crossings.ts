@@ -30,7 +30,7 @@ export interface Environment {
 /** A function that a call may call, and the run it belongs to. */
 export interface Callee {
   fn: number;
-  context: number;
+  run: number;
   /** The site by which it came to the component that calls it; null where it came another way. */
   site: number | null;
 }
@@ -39,20 +39,20 @@ export interface Callee {
 export interface Caller {
   site: number | null;
   place: number;
-  context: number;
+  run: number;
   repeat: Repeat;
 }
 
 /** Functions that were passed, as far as that is known by now. */
 export interface FunctionsPassed {
-  calleesOf(call: number, context: number): readonly Callee[];
-  callersOf(fn: number, context: number): readonly Caller[];
+  calleesOf(call: number, run: number): readonly Callee[];
+  callersOf(fn: number, run: number): readonly Caller[];
   rendersMarkup(fn: number): boolean;
 }
 
 /** The sites that get the props of a clone. */
 export interface CloneSites {
-  sitesOf(clone: number, run: number): readonly { site: number; context: number }[];
+  sitesOf(clone: number, run: number): readonly { site: number; run: number }[];
 }
 
 export interface Crossing {
@@ -94,8 +94,8 @@ export class Crossings {
       case 'argument':
         return this.intoPassedFunction(exit);
       case 'returned':
-        return (this.functionFlow?.callersOf(exit.target, exit.at.context) ?? []).map((caller) => ({
-          to: { place: caller.place, path: exit.at.path, context: caller.context },
+        return (this.functionFlow?.callersOf(exit.target, exit.at.run) ?? []).map((caller) => ({
+          to: { place: caller.place, path: exit.at.path, run: caller.run },
           carrier: 'callback' as const,
           site: null,
           by: caller.site,
@@ -103,8 +103,8 @@ export class Crossings {
           part: false,
         }));
       case 'clone':
-        return (this.clones?.sitesOf(exit.target, exit.at.context) ?? []).flatMap(({ site, context }) =>
-          this.intoTargets(site, context, exit.at.path),
+        return (this.clones?.sitesOf(exit.target, exit.at.run) ?? []).flatMap(({ site, run }) =>
+          this.intoTargets(site, run, exit.at.path),
         );
       case 'handle':
         return this.intoReference(exit);
@@ -136,7 +136,7 @@ export class Crossings {
       return fieldPaths.head(exit.at.path) === 'value' ? this.intoContext(exit, target.provides) : [];
     // What is computed of an object and spread into props: which of them it becomes is not known.
     if (exit.derived && exit.at.path === 0) return [];
-    return this.intoTargets(exit.target, exit.at.context, exit.at.path);
+    return this.intoTargets(exit.target, exit.at.run, exit.at.path);
   }
 
   /** What is put into a site's props arrives as props of what the site renders. */
@@ -150,21 +150,21 @@ export class Crossings {
       const component = program.component(fn);
       if (!site || component?.propsPlace == null) continue;
       const arrive = (to: number, carrier: Carrier, part: boolean): void => {
-        const at = { place: component.propsPlace ?? 0, path: to, context: program.callContexts.root(fn, via) };
+        const at = { place: component.propsPlace ?? 0, path: to, run: program.callContexts.root(fn, via) };
         found.push({ to: at, carrier, site: siteNumber, by: siteNumber, context: null, part });
       };
       if (path !== 0) {
         const head = fieldPaths.head(path);
         const name = isText(head) ? shownName(head) : head;
         if (isContent(head)) {
-          const own = { place: component.propsPlace, path: 0, context: program.callContexts.root(fn, via) };
+          const own = { place: component.propsPlace, path: 0, run: program.callContexts.root(fn, via) };
           const slot = slotOf(head, this.locals.fieldsTaken(own).fields);
           arrive(fieldPaths.cons(slot, fieldPaths.tail(path)), carrierOf(slot, true), false);
           continue;
         }
         // Where any expression may be bound both ways, that is what the child says.
         if (isUpdate(head) && !this.asksFor(component.propsPlace, head) && !isPassed(site.fact, head)) continue;
-        const own = { place: component.propsPlace, path: 0, context: program.callContexts.root(fn, via) };
+        const own = { place: component.propsPlace, path: 0, run: program.callContexts.root(fn, via) };
         // What listens around a tag comes to whoever sends what it listens for.
         if (head === AROUND && !this.isTakenOf(head, path, own)) continue;
         const written = site.fact.props.some((prop) => prop.name === name);
@@ -195,7 +195,7 @@ export class Crossings {
   private intoReference(exit: Exit): Crossing[] {
     const { program } = this;
     const { graph, fieldPaths, callContexts } = program;
-    const owner = callContexts.ownerOf(exit.at.context);
+    const owner = callContexts.ownerOf(exit.at.run);
     const path = fieldPaths.cons('current', exit.at.path);
     return program.sitesOf(owner).flatMap((site) => {
       const entry = graph.sites[site];
@@ -213,7 +213,7 @@ export class Crossings {
         });
       return holders.flatMap(({ place, unit }) =>
         program.runsOf(unit).map((context): Crossing => ({
-          to: { place, path, context },
+          to: { place, path, run: context },
           carrier: 'handle',
           site,
           by: null,
@@ -237,9 +237,9 @@ export class Crossings {
         // Where nothing is known to render a reader, it is taken to are below the only one there is.
         const mayBe = providers?.size === 0 && program.providersOf(context).length === 1;
         if (providers && !providers.has(exit.target) && !mayBe) continue;
-        if (path !== 0 && !this.isTaken(head, { place, path: 0, context: run })) continue;
+        if (path !== 0 && !this.isTaken(head, { place, path: 0, run })) continue;
         found.push({
-          to: { place, path, context: run },
+          to: { place, path, run },
           carrier: 'context',
           site: exit.target,
           by: null,
@@ -272,13 +272,13 @@ export class Crossings {
     return inner === 0 || this.isTaken(fieldPaths.head(inner), { ...at, path: fieldPaths.cons(name, 0) });
   }
 
-  private isTakenThere({ place, path, context }: At): boolean {
+  private isTakenThere({ place, path, run }: At): boolean {
     const { graph } = this.program;
     // What comes as a result, or is asked for by a name that it is registered under.
     const isInstance = graph.places[place]?.kind === 'result' || graph.keyedJoins.named.has(place);
     if (path === 0) return true;
-    if (!isInstance) return this.program.fieldPaths.depth(path) === 1 || this.comesToAnything({ place, path, context });
-    return this.isTaken(this.program.fieldPaths.head(path), { place, path: 0, context });
+    if (!isInstance) return this.program.fieldPaths.depth(path) === 1 || this.comesToAnything({ place, path, run });
+    return this.isTaken(this.program.fieldPaths.head(path), { place, path: 0, run });
   }
 
   /** Whether anything is done with a value where it arrives: whoever selects another field of its slice does nothing with it. */
@@ -338,13 +338,13 @@ export class Crossings {
   private intoPassedFunction(exit: Exit): Crossing[] {
     const { graph } = this.program;
     const found: Crossing[] = [];
-    for (const { fn, context, site } of this.functionFlow?.calleesOf(exit.target, exit.at.context) ?? []) {
+    for (const { fn, run, site } of this.functionFlow?.calleesOf(exit.target, exit.at.run) ?? []) {
       this.program.dependencies.dependOn(graph.fileOfFunction(fn));
       const param = graph.paramOf(fn, exit.index);
       const path = param?.field == null ? exit.at.path : this.program.fieldPaths.cons(param.field, exit.at.path);
       if (!param) continue;
       found.push({
-        to: { place: param.place, path, context },
+        to: { place: param.place, path, run },
         carrier: this.functionFlow?.rendersMarkup(fn) ? 'slot' : this.isSent(exit.target) ? 'event' : 'callback',
         site: null,
         by: site,

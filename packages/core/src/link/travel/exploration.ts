@@ -57,7 +57,7 @@ function isSame(a: State, b: State): boolean {
   return (
     a.place === b.place &&
     a.path === b.path &&
-    a.context === b.context &&
+    a.run === b.run &&
     ((a.flags ^ b.flags) & ~TOLD_OF_FIRST) === 0 &&
     a.entry === b.entry &&
     a.key === b.key
@@ -130,8 +130,8 @@ export class Exploration {
     for (const use of graph.usesOf(state.place)) {
       const entry = graph.uses[use];
       if (!entry) continue;
-      for (const context of this.runsAt(state, graph.fnAt(entry.file, entry.fact.fn), index))
-        local.uses.push({ use, from: index, path: state.path, context, ...change });
+      for (const run of this.runsAt(state, graph.fnAt(entry.file, entry.fact.fn), index))
+        local.uses.push({ use, from: index, path: state.path, run, ...change });
     }
     this.throughCalls(state, index, change);
     const site = graph.siteOfProps.get(state.place);
@@ -160,7 +160,7 @@ export class Exploration {
         else if (
           edge.field === '*' &&
           isName(fieldPaths.head(path)) &&
-          program.crowded.holdsMany(state.place, program.ownerOf(state.context)?.fn)
+          program.crowded.holdsMany(state.place, program.ownerOf(state.run)?.fn)
         )
           return this.cut(BY_ANY_KEY);
         else if (fieldMatches(edge.field, fieldPaths.head(path))) {
@@ -178,7 +178,7 @@ export class Exploration {
         if (isBack) flags &= ~GUESSED;
         key = '';
         // What holds a copy of itself is not followed round and round: who reads it there reads it on the way it has taken.
-        if (this.comesRound(edge.to, longer, state.context, index)) return;
+        if (this.comesRound(edge.to, longer, state.run, index)) return;
         path = longer;
         break;
       }
@@ -203,43 +203,42 @@ export class Exploration {
         break;
     }
     if (path === state.path && graph.places[edge.to]?.kind === 'object') flags |= path === 0 ? TOLD_OF_FIRST : ANEW;
-    const { context, entry } = state;
+    const { run, entry } = state;
     const fn = graph.fnOfPlace(edge.to);
     const here = graph.fnOfPlace(state.place);
-    if (fn === here) return this.move({ place: edge.to, path, flags, context, from: index, key, entry });
-    const shared = program.isShared(state.context);
+    if (fn === here) return this.move({ place: edge.to, path, flags, run, from: index, key, entry });
+    const shared = program.isShared(state.run);
     if (program.isModule(fn)) {
       // Markup that a module writes belongs to nobody until a component shows it.
-      if (shared || program.ownerOf(state.context) === undefined)
-        this.move({ place: edge.to, path, flags, context, from: index, key, entry: -1 });
+      if (shared || program.ownerOf(state.run) === undefined)
+        this.move({ place: edge.to, path, flags, run, from: index, key, entry: -1 });
       return;
     }
     const unit = program.unitOf(fn);
     if (shared && unit !== program.unitOf(here))
       return this.fromShared({ ...state, place: edge.to, path, flags, key, entry: -1 }, unit, index);
-    if (program.isModule(here) && program.ownerOf(state.context) === undefined) {
+    if (program.isModule(here) && program.ownerOf(state.run) === undefined) {
       // Markup that a module writes, shown by a component it is joined to.
-      for (const context of program.runsTogether(unit))
-        this.exit('inner', { place: edge.to, path, context }, unit, 0, flags, index);
+      for (const run of program.runsTogether(unit))
+        this.exit('inner', { place: edge.to, path, run }, unit, 0, flags, index);
       return;
     }
     if (program.isModule(here)) {
       // What stands at a module's top level is there for all; it is followed on for this component alone.
-      for (const context of program.runsBeside(unit, state.context))
-        this.move({ place: edge.to, path, flags, context, from: index, key, entry: -1 });
+      for (const run of program.runsBeside(unit, state.run))
+        this.move({ place: edge.to, path, flags, run, from: index, key, entry: -1 });
       return;
     }
     if (unit === program.unitOf(here)) return this.within({ ...state, place: edge.to, path, flags, key }, index);
     // A component written inside another reads what surrounds it; an outlet shows what its route was given.
     if (program.isComponent(unit)) {
-      for (const context of program.rootsOf(unit))
-        this.exit('inner', { place: edge.to, path, context }, unit, 0, flags, index);
+      for (const run of program.rootsOf(unit)) this.exit('inner', { place: edge.to, path, run }, unit, 0, flags, index);
       return;
     }
     // What is joined to the instance is part of the component.
     if (!this.isTemplate(unit)) return;
-    for (const context of program.runsBeside(unit, state.context))
-      this.move({ place: edge.to, path, flags, context, from: index, key, entry: -1 });
+    for (const run of program.runsBeside(unit, state.run))
+      this.move({ place: edge.to, path, flags, run, from: index, key, entry: -1 });
   }
 
   /** Whether code runs as modules are loaded: at their top level, or in a function that is called there and nowhere else. */
@@ -262,12 +261,11 @@ export class Exploration {
   }
 
   /** Whether a value came by a place before, and is put there again deeper within something. */
-  private comesRound(place: number, path: number, context: number, index: number): boolean {
+  private comesRound(place: number, path: number, run: number, index: number): boolean {
     const { fieldPaths } = this.program;
     if (fieldPaths.depth(path) < 2) return false;
     for (let at = this.states[index]; at; at = this.states[at.from])
-      if (at.place === place && at.context === context && at.path !== path && fieldPaths.endsIn(path, at.path))
-        return true;
+      if (at.place === place && at.run === run && at.path !== path && fieldPaths.endsIn(path, at.path)) return true;
     return false;
   }
 
@@ -284,8 +282,8 @@ export class Exploration {
     // What a module computes as it is loaded asks for it as well: `computed(() => this.beds().length)`.
     if (runs.length === 0 || calls.some((call) => this.isRunByModules(graph.fnOfCall(call))))
       this.move({ ...state, from: index });
-    for (const context of runs)
-      this.exit('shared', { place: state.place, path: state.path, context }, unit, 0, state.flags, index);
+    for (const run of runs)
+      this.exit('shared', { place: state.place, path: state.path, run }, unit, 0, state.flags, index);
   }
 
   /**
@@ -307,10 +305,10 @@ export class Exploration {
    */
   private runsAt(state: State, fn: number, index: number): readonly number[] {
     const { program } = this;
-    if (program.isModule(fn) || !program.isModule(program.graph.fnOfPlace(state.place))) return [state.context];
+    if (program.isModule(fn) || !program.isModule(program.graph.fnOfPlace(state.place))) return [state.run];
     const unit = program.unitOf(fn);
-    if (!program.isShared(state.context)) return program.runsBeside(unit, state.context);
-    if (program.runsOf(unit).length === 0) return [state.context];
+    if (!program.isShared(state.run)) return program.runsBeside(unit, state.run);
+    if (program.runsOf(unit).length === 0) return [state.run];
     this.fromShared(state, unit, index);
     return [];
   }
@@ -322,36 +320,36 @@ export class Exploration {
     else this.asArgument(state, index, change);
     for (const call of graph.callsWithReceiver(state.place)) {
       if (state.path !== 0) continue;
-      for (const context of this.runsAt(state, graph.fnOfCall(call), index)) {
-        if (program.targetsIn(call, context).length > 0) continue;
-        local.outsideCalls.push({ call, path: 0, context, ofObject: true, ...change });
-        this.toResult(call, { ...state, context }, index, DERIVED);
+      for (const run of this.runsAt(state, graph.fnOfCall(call), index)) {
+        if (program.targetsIn(call, run).length > 0) continue;
+        local.outsideCalls.push({ call, path: 0, run, ofObject: true, ...change });
+        this.toResult(call, { ...state, run }, index, DERIVED);
       }
     }
     if (state.path !== 0) return;
     for (const call of graph.callsWithCallee(state.place))
-      for (const context of this.runsAt(state, graph.fnOfCall(call), index))
-        local.called.push({ call, context, part: change.part });
+      for (const run of this.runsAt(state, graph.fnOfCall(call), index))
+        local.called.push({ call, run, part: change.part });
   }
 
   private asArgument(state: State, index: number, change: Change): void {
     const { graph } = this.program;
     for (const call of graph.callsWithArg(state.place))
-      for (const context of this.runsAt(state, graph.fnOfCall(call), index))
-        this.intoCall(call, { ...state, context }, index, change);
+      for (const run of this.runsAt(state, graph.fnOfCall(call), index))
+        this.intoCall(call, { ...state, run }, index, change);
   }
 
   private intoCall(call: number, state: State, index: number, change: Change): void {
     const { graph } = this.program;
     const entry = graph.calls[call];
     if (!entry) return;
-    const targets = this.program.targetsIn(call, state.context);
+    const targets = this.program.targetsIn(call, state.run);
     const isGuess = targets.length > 1 && isChosenByKey(graph, graph.at(entry.file, entry.fact.callee));
     const entering = isGuess ? { ...state, flags: state.flags | GUESSED } : state;
     entry.fact.args.forEach((arg, i) => {
       if (arg === null || graph.at(entry.file, arg) !== state.place) return;
       for (const fn of targets) this.enter(fn, i, call, entering, index);
-      if (targets.length === 0 && !entry.fact.onlyKnown && !this.program.callsNothing(call, state.context))
+      if (targets.length === 0 && !entry.fact.onlyKnown && !this.program.callsNothing(call, state.run))
         this.intoUnknown(call, i, state, index, change);
     });
   }
@@ -362,17 +360,17 @@ export class Exploration {
     if (!graph.functions[fn] || program.isComponent(fn)) return;
     const taken = graph.paramOf(fn, param);
     const isOnce = !program.contextSensitive.has(fn);
-    const isRecursive = !isOnce && this.isRunning(fn, call, state.context);
-    const context = isOnce
-      ? callContexts.pushOrReturn(state.context, call)
+    const isRecursive = !isOnce && this.isRunning(fn, call, state.run);
+    const run = isOnce
+      ? callContexts.pushOrReturn(state.run, call)
       : isRecursive
         ? null
         : callContexts.push(
-            state.context,
+            state.run,
             call,
             this.states.length < MANY_STATES ? CallContexts.MAX_DEPTH_OF_FEW : CallContexts.MAX_DEPTH,
           );
-    if (context === null) {
+    if (run === null) {
       // Recursion or very deep helpers: what comes out is taken as computed from what went in.
       if (!isRecursive) this.cut(deepIn(graph.functions[fn]?.fact.name ?? ''));
       this.toResult(call, state, index, DERIVED);
@@ -380,17 +378,17 @@ export class Exploration {
     }
     if (!taken) return;
     const path = taken.field === null ? state.path : fieldPaths.cons(taken.field, state.path);
-    const arrived = { ...state, place: taken.place, path, context, from: index };
-    if (isOnce) this.enterOnce(fn, arrived, { call, context: state.context, entry: state.entry });
+    const arrived = { ...state, place: taken.place, path, run, from: index };
+    if (isOnce) this.enterOnce(fn, arrived, { call, run: state.run, entry: state.entry });
     else this.move(arrived);
   }
 
   /** Whether a call is made while `fn` runs: it calls itself, by whatever way round. */
-  private isRunning(fn: number, call: number, context: number): boolean {
+  private isRunning(fn: number, call: number, run: number): boolean {
     const { program } = this;
     const { graph, callContexts } = program;
     if (program.isWithin(graph.fnOfCall(call), fn)) return true;
-    for (let c = context; c !== -1; c = callContexts.parentOf(c)) {
+    for (let c = run; c !== -1; c = callContexts.parentOf(c)) {
       const outer = callContexts.callOf(c);
       if (outer !== -1 && program.isWithin(graph.fnOfCall(outer), fn)) return true;
     }
@@ -409,9 +407,9 @@ export class Exploration {
     for (const caller of this.entries.leave(entry, left)) this.comeOut(left, caller);
   }
 
-  private comeOut({ place, state, index }: Left, { call, context, entry }: Caller): void {
-    if (place === null) this.outOf(call, context, { ...state, entry }, index);
-    else this.within({ ...state, place, context, entry }, index);
+  private comeOut({ place, state, index }: Left, { call, run, entry }: Caller): void {
+    if (place === null) this.outOf(call, run, { ...state, entry }, index);
+    else this.within({ ...state, place, run, entry }, index);
   }
 
   /** Moves on inside one function and those within it, or out of some of them. */
@@ -421,13 +419,13 @@ export class Exploration {
     const around = this.entries.functionOf(state.entry);
     if (around !== undefined && !program.isWithin(fn, around))
       return this.leaveEntry(state.entry, { place: state.place, state, index });
-    this.move({ ...state, context: program.adjust(state.context, fn), from: index });
+    this.move({ ...state, run: program.adjust(state.run, fn), from: index });
   }
 
   private intoUnknown(call: number, arg: number, state: State, index: number, change: Change): void {
     if (this.program.callKind(call) === 'handed') this.exit('argument', state, call, arg, state.flags, index);
     else {
-      this.local.outsideCalls.push({ call, path: state.path, context: state.context, ...change });
+      this.local.outsideCalls.push({ call, path: state.path, run: state.run, ...change });
       this.toResult(call, state, index, DERIVED);
     }
   }
@@ -446,23 +444,22 @@ export class Exploration {
     const { graph, callContexts } = program;
     if (program.isComponent(fn)) return this.leave('rendered', state, index, fn);
     if (this.entries.functionOf(state.entry) === fn) return this.leaveEntry(state.entry, { place: null, state, index });
-    if (callContexts.joins[state.context] !== -1 && program.unitOf(fn) === fn)
-      return this.comeBackToAll(fn, state, index);
-    const call = callContexts.callOf(state.context);
-    if (call !== -1 && program.targetsIn(call, callContexts.parentOf(state.context)).includes(fn)) {
-      const context = callContexts.parentOf(state.context);
-      if (context !== -1) this.outOf(call, context, state, index);
+    if (callContexts.joins[state.run] !== -1 && program.unitOf(fn) === fn) return this.comeBackToAll(fn, state, index);
+    const call = callContexts.callOf(state.run);
+    if (call !== -1 && program.targetsIn(call, callContexts.parentOf(state.run)).includes(fn)) {
+      const run = callContexts.parentOf(state.run);
+      if (run !== -1) this.outOf(call, run, state, index);
       return;
     }
     const unit = program.unitOf(fn);
     for (const caller of graph.callersOfFunction(fn)) {
       const around = graph.fnOfCall(caller);
-      const byModule = program.ownerOf(state.context) === undefined && this.isRunByModules(around);
+      const byModule = program.ownerOf(state.run) === undefined && this.isRunByModules(around);
       if (program.unitOf(around) === unit || byModule)
-        this.outOf(caller, program.adjust(state.context, around), state, index);
+        this.outOf(caller, program.adjust(state.run, around), state, index);
       else if (this.isTemplate(program.unitOf(around)))
-        for (const context of program.runsBeside(program.unitOf(around), state.context))
-          this.outOf(caller, program.adjust(context, around), state, index);
+        for (const run of program.runsBeside(program.unitOf(around), state.run))
+          this.outOf(caller, program.adjust(run, around), state, index);
       else this.outOfInner(fn, caller, state, index);
     }
     this.leave('returned', state, index, fn);
@@ -478,7 +475,7 @@ export class Exploration {
     const entry = graph.calls[caller];
     const unit = program.unitOf(graph.fnOfCall(caller));
     if (!entry) return;
-    for (let inner = state.context; callContexts.callOf(inner) !== -1; inner = callContexts.parentOf(inner)) {
+    for (let inner = state.run; callContexts.callOf(inner) !== -1; inner = callContexts.parentOf(inner)) {
       const outer = callContexts.parentOf(inner);
       if (!program.runsOf(unit).includes(outer)) continue;
       const cameBy = graph
@@ -493,18 +490,17 @@ export class Exploration {
 
   /** What is the same in all runs of a function comes out of every call of it. */
   private comeBackToAll(fn: number, state: State, index: number): void {
-    for (const { call, context } of this.program.callsBeside(fn, state.context))
-      this.outOf(call, context, state, index);
+    for (const { call, run } of this.program.callsBeside(fn, state.run)) this.outOf(call, run, state, index);
     this.leave('returned', state, index, fn);
   }
 
-  private outOf(call: number, context: number, state: State, index: number): void {
+  private outOf(call: number, run: number, state: State, index: number): void {
     const { graph } = this.program;
     const entry = graph.calls[call];
     if (!entry) return;
     const often = entry.fact.repeat === 'many' ? MANY : entry.fact.repeat === 'conditional' ? SOMETIMES : 0;
     const place = graph.at(entry.file, entry.fact.result);
-    this.move({ ...state, place, flags: state.flags | often, context, from: index });
+    this.move({ ...state, place, flags: state.flags | often, run, from: index });
   }
 
   private leave(kind: ExitKind, state: State, index: number, target: number): void {
@@ -514,7 +510,7 @@ export class Exploration {
   private exit(kind: ExitKind, at: At, target: number, arg: number, flags: number, index: number): void {
     this.local.exits.push({
       kind,
-      at: { place: at.place, path: at.path, context: at.context },
+      at: { place: at.place, path: at.path, run: at.run },
       target,
       index: arg,
       through: this.passed.to(index),

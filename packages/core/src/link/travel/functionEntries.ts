@@ -7,7 +7,7 @@ import { TOLD_OF_FIRST, type Local, type Visited } from './visited';
 /** A call by which a value came into a function. */
 export interface Caller {
   call: number;
-  context: number;
+  run: number;
   /** The entry around the call; -1 where none is. */
   entry: number;
 }
@@ -49,11 +49,11 @@ export class Entries {
     const number = known ?? this.all.push({ fn, callers: [], left: [], known: new Set() }) - 1;
     if (known === undefined) this.byArrival.set(key, number);
     const entry = this.all[number];
-    const isSame = ({ call, context, entry: around }: Caller): boolean =>
-      call === caller.call && context === caller.context && around === caller.entry;
+    const isSame = ({ call, run, entry: around }: Caller): boolean =>
+      call === caller.call && run === caller.run && around === caller.entry;
     if (!entry || entry.callers.some(isSame)) return { entry: number, isFirst: false, left: NONE };
     entry.callers.push(caller);
-    this.noteWay(arrived.context, caller);
+    this.noteWay(arrived.run, caller);
     return { entry: number, isFirst: known === undefined, left: entry.left };
   }
 
@@ -68,10 +68,10 @@ export class Entries {
     return [...entry.callers];
   }
 
-  private noteWay(run: number, { call, context }: Caller): void {
+  private noteWay(run: number, { call, run: context }: Caller): void {
     if (this.cameBy === NO_CALLS) this.cameBy = new Map();
     const known = this.cameBy.get(run);
-    if (!known) this.cameBy.set(run, [{ call, context }]);
-    else if (!known.some((one) => one.call === call && one.context === context)) known.push({ call, context });
+    if (!known) this.cameBy.set(run, [{ call, run: context }]);
+    else if (!known.some((one) => one.call === call && one.run === context)) known.push({ call, run: context });
   }
 }

@@ -16,7 +16,7 @@ const MAX_PLACES = 2000;
 /** A call that a function reaches, in the run it is made in. */
 interface Called {
   call: number;
-  context: number;
+  run: number;
   /** The site by which it came to the component that calls it; null where it came another way. */
   site: number | null;
 }
@@ -24,7 +24,7 @@ interface Called {
 /** The calls that a function reaches which belongs to one run. */
 interface FunctionInRun extends Found {
   fn: number;
-  context: number;
+  run: number;
 }
 
 /** The calls that a function reaches, and whether it was followed to all of them. */
@@ -55,12 +55,12 @@ export class FunctionFlow implements FunctionsPassed {
     this.inFiles = before?.inFiles ?? new Memo(program.dependencies);
     const crossings = new Crossings(program, locals, contextReaders, environment, null, clones);
     program.graph.files.forEach((facts, file) => {
-      for (const { fn, context, called, cut } of program.graph.guard.run(
+      for (const { fn, run, called, cut } of program.graph.guard.run(
         file,
         () => this.inFiles.get(file, () => this.passedTo(facts, file, crossings)),
         [],
       )) {
-        for (const one of called) this.join(fn, context, one);
+        for (const one of called) this.join(fn, run, one);
         if (cut) this.cut.add(fn);
       }
     });
@@ -76,10 +76,10 @@ export class FunctionFlow implements FunctionsPassed {
       const fn = graph.fnAt(file, index);
       const parent = graph.parentOf(fn);
       if (parent === -1 || program.isComponent(fn) || program.isModule(parent)) return [];
-      return program.runsOf(program.unitOf(fn)).flatMap((context) => {
-        const start = { place: graph.at(file, self), path: 0, context };
-        const found = this.followed.get(`${start.place}:${context}`, () => this.follow(start, crossings));
-        return found.called.length > 0 || found.cut ? [{ fn, context, ...found }] : [];
+      return program.runsOf(program.unitOf(fn)).flatMap((run) => {
+        const start = { place: graph.at(file, self), path: 0, run };
+        const found = this.followed.get(`${start.place}:${run}`, () => this.follow(start, crossings));
+        return found.called.length > 0 || found.cut ? [{ fn, run, ...found }] : [];
       });
     });
   }
@@ -91,19 +91,19 @@ export class FunctionFlow implements FunctionsPassed {
   }
 
   private follow(start: At, crossings: Crossings): Found {
-    this.program.noteRun(start.context);
+    this.program.noteRun(start.run);
     const called: Called[] = [];
     const seen = new Set<string>();
     const queue: { at: At; site: number | null }[] = [{ at: start, site: null }];
     for (let next = queue.pop(); next && seen.size < MAX_PLACES; next = queue.pop()) {
       const { at, site } = next;
-      const key = `${at.place}:${at.path}:${at.context}@${site ?? ''}`;
+      const key = `${at.place}:${at.path}:${at.run}@${site ?? ''}`;
       if (seen.has(key)) continue;
       seen.add(key);
       const local = this.locals.explore(at);
       // What a function has as a field (`search.cancel()`) is another function.
-      for (const { call, context, part } of local.called)
-        if (!part && this.program.callKind(call) === 'handed') called.push({ call, context, site });
+      for (const { call, run, part } of local.called)
+        if (!part && this.program.callKind(call) === 'handed') called.push({ call, run, site });
       for (const exit of local.exits) {
         if (exit.derived || exit.part) continue;
         for (const crossing of crossings.cross(exit))
@@ -113,15 +113,15 @@ export class FunctionFlow implements FunctionsPassed {
     return { called, cut: seen.size >= MAX_PLACES };
   }
 
-  private join(fn: number, context: number, { call, context: callContext, site }: Called): void {
+  private join(fn: number, run: number, { call, run: callRun, site }: Called): void {
     const { graph } = this.program;
     const entry = graph.calls[call];
     if (!entry) return;
-    add(this.callees, `${call}:${callContext}`, { fn, context, site });
-    add(this.callers, `${fn}:${context}`, {
+    add(this.callees, `${call}:${callRun}`, { fn, run, site });
+    add(this.callers, `${fn}:${run}`, {
       site,
       place: graph.at(entry.file, entry.fact.result),
-      context: callContext,
+      run: callRun,
       repeat: entry.fact.repeat,
     });
   }
@@ -138,9 +138,9 @@ export class FunctionFlow implements FunctionsPassed {
   }
 
   /** Where the results of a function go that was passed. */
-  callersOf(fn: number, context: number): readonly Caller[] {
+  callersOf(fn: number, run: number): readonly Caller[] {
     this.program.dependencies.dependOn(dependencyKey.handedTo(fn));
-    return this.callers.get(`${fn}:${context}`) ?? [];
+    return this.callers.get(`${fn}:${run}`) ?? [];
   }
 
   /** Whether a function returns markup: calling it is rendering. */

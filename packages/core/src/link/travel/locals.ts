@@ -44,7 +44,7 @@ export class Locals {
    * the other.
    */
   fieldsTaken(at: At): Taken {
-    return this.taken.get(`${at.place}:${at.path}:${at.context}`, () => this.findTaken(at));
+    return this.taken.get(`${at.place}:${at.path}:${at.run}`, () => this.findTaken(at));
   }
 
   private findTaken(at: At): Taken {
@@ -83,11 +83,11 @@ export class Locals {
   }
 
   explore(at: At): Local {
-    const key = `${at.place}:${at.path}:${at.context}`;
+    const key = `${at.place}:${at.path}:${at.run}`;
     const known = this.known.find(key);
     if (known) return known.value;
     return this.known.make(key, () => {
-      this.program.noteRun(at.context);
+      this.program.noteRun(at.run);
       return new Exploration(this.program, at).run();
     });
   }

@@ -5,7 +5,7 @@ import type { Repeat } from '../../model/facts';
 export interface At {
   place: number;
   path: number;
-  context: number;
+  run: number;
 }
 
 /** What happened to a value since it arrived. */
@@ -42,14 +42,14 @@ export interface LocalUse extends Change {
   /** Which of the places visited it was at. */
   from: number;
   path: number;
-  context: number;
+  run: number;
 }
 
 /** A use that has no fact of its own: an argument of something outside, the object of an outside method. */
 export interface CallUse extends Change {
   call: number;
   path: number;
-  context: number;
+  run: number;
   /** It is the object whose method is called, and no argument. */
   ofObject?: true;
 }
@@ -58,10 +58,10 @@ export interface Local {
   uses: LocalUse[];
   outsideCalls: CallUse[];
   /** Calls of the value itself, where it is a function; or (`part`) of one of its fields. */
-  called: { call: number; context: number; part: boolean }[];
+  called: { call: number; run: number; part: boolean }[];
   exits: Exit[];
   /** The calls by which it came into the runs of functions that were gone through once, by the run. */
-  cameBy: Map<number, { call: number; context: number }[]>;
+  cameBy: Map<number, { call: number; run: number }[]>;
   /** Why it was not followed to its end; null where it was. */
   cut: string | null;
   /** Every place it came to, for asking by any of its local names. */

@@ -30,7 +30,7 @@ export function renderCauses(linked: Linked, cells: Cells, component: number, ex
     return [
       {
         name: (context !== undefined && graph.contexts[context]?.fact.name) || 'a context',
-        values: runs.map((run) => ({ place: graph.at(file, fact.result), path: 0, context: run })),
+        values: runs.map((run) => ({ place: graph.at(file, fact.result), path: 0, run })),
       },
     ];
   });
@@ -48,7 +48,7 @@ export function isMadeWith(linked: Linked, made: number, cause: RenderCause): bo
   const functions = new Set<number>();
   const reaches = (at: At): boolean =>
     locals.explore(at).visited.some((visited) => {
-      const { place, context } = visited;
+      const { place, run } = visited;
       // What state begins with is not what it holds later.
       if (wasFrozen(visited)) return false;
       if (place === made) return true;
@@ -58,7 +58,7 @@ export function isMadeWith(linked: Linked, made: number, cause: RenderCause): bo
       if (!fact || program.unitOf(fn) === fn || functions.has(fn)) return false;
       functions.add(fn);
       const self = graph.at(graph.fileOfFunction(fn), fact.self);
-      return self === made || reaches({ place: self, path: 0, context });
+      return self === made || reaches({ place: self, path: 0, run });
     });
   return cause.values.some(reaches);
 }

@@ -132,7 +132,7 @@ function exploreProp(
   if (propsPlace === null || root === undefined) return null;
   const isText = props.some(({ name, text }) => text && name === prop);
   const path = program.fieldPaths.cons(isText ? textProp(prop) : prop, 0);
-  return locals.explore({ place: propsPlace, path, context: root });
+  return locals.explore({ place: propsPlace, path, run: root });
 }
 
 /** The props a site passes that the component does not take. */

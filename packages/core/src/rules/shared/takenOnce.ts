@@ -78,7 +78,7 @@ export function takenOnce(linked: Linked, cells: Cells): Taken[] {
         if (visited.path !== 0 || wasDerived(visited) || wasFrozen(visited)) continue;
         for (let edge = graph.firstOut(visited.place); edge; edge = edge.nextOut) {
           if (edge.op !== 'taken' || found.has(`${edge.to}`)) continue;
-          const after = locals.explore({ place: edge.to, path: 0, context: visited.context });
+          const after = locals.explore({ place: edge.to, path: 0, run: visited.run });
           // An instance offers all it has, whoever holds it.
           const leaves = after.exits.filter(({ kind }) => kind !== 'handle');
           const asked = after.outsideCalls.filter(({ call }) => !LOGS.test(graph.calls[call]?.fact.name ?? ''));
