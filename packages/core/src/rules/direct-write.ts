@@ -12,7 +12,7 @@ import { mutationsAt, type Mutation } from '../follow/changesInPlace';
 import { unseenBelow } from './shared/inPlaceBelow';
 import { isChangeOf, isShown, writersOf } from './shared/changes';
 import { isItsOwnAffair, mayBeInstance } from './shared/outsideObjects';
-import { setOutsideZone } from './shared/outsideZone';
+import { unwatchedSets } from './shared/unwatched';
 import { isRenderedAnyway, runsAsItRenders } from './shared/renderedAnyway';
 import {
   isAssignedByCallers,
@@ -148,13 +148,13 @@ function writesOf(linked: Linked, flow: CellFlow): ReadonlyMap<Spot, Draft> {
 function outsideWrites(linked: Linked, flow: CellFlow): Map<Spot, Draft> {
   const { cell } = flow;
   const home = linked.program.component(cell.home ?? -1);
-  const sets = home ? setOutsideZone(linked, flow) : [];
+  const sets = home ? unwatchedSets(linked, flow) : [];
   if (!home || sets.length === 0 || !isShown(linked, flow)) return new Map();
   return new Map(
     sets.map(({ at }): [Spot, Draft] => [
       at,
       {
-        message: `${home.name} sets ${cell.name} in runOutsideAngular().`,
+        message: `${home.name} sets ${cell.name} outside the zone.`,
         effect: NOT_SHOWN,
         todo: `Set it in ngZone.run(…), call markForCheck() after it, or declare it as ${cell.name} = signal(…).`,
         component: home.name,

@@ -32,6 +32,10 @@ export interface FunctionFact {
   unlessCalled?: true;
   /** It is kept from one rendering to the next, until something changes that it depends on. */
   stable?: true;
+  /** It runs where nothing looks at what it sets afterwards. */
+  unwatched?: true;
+  /** It has the page looked at again, or tells others. */
+  rewatches?: true;
   at: Spot;
   /** Last line of the function. */
   endLine: number;

@@ -24,6 +24,7 @@ import { passAddress, readRouterCall, readRouteTable } from './router';
 import { outputOf, SIGNALS, type Making } from './signals';
 import { readComponentStore, readComponentStoreCall } from './componentStore';
 import { readSignalStore } from './signalStore';
+import { noteOutside, noteZone } from './zone';
 import { readEffect, readStoreCall, readStoreModule } from './store';
 
 const CORE = /^@angular\/core(\/rxjs-interop)?$/;
@@ -74,6 +75,7 @@ function setBound(r: ScriptReader, node: t.CallExpression): null {
 export const angular: Dialect = {
   call(r, node, target) {
     const { callee } = node;
+    noteZone(r, node);
     if (node.type === 'CallExpression' && callee.type === 'Identifier' && callee.name.startsWith(PIPE))
       return readPipe(r, node, callee.name);
     if (node.type === 'CallExpression' && callee.type === 'Identifier' && callee.name === SET_BOUND)
@@ -144,7 +146,7 @@ export const angular: Dialect = {
   follows: (node) => /^(CallExpression|NewExpression|MemberExpression)$/.test(node.type),
   finish: settleRuns,
   object: readApplication,
-  functionRead: () => undefined,
+  functionRead: noteOutside,
   settle(_, fact) {
     if (fact.parent !== 0) fact.role = 'closure';
   },
