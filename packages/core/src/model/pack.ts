@@ -32,6 +32,8 @@ const FLAGS: Record<FlagOfCall, number> = {
   past: 16,
   creates: 32,
   fromAbove: 64,
+  extends: 128,
+  onInstance: 256,
 };
 const FLAG_NAMES = Object.keys(FLAGS) as FlagOfCall[];
 

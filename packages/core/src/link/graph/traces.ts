@@ -3,7 +3,7 @@
  * (functions, contexts, cells, outside imports) and parameters. During linking only edges of earlier stages count, so
  * the answer does not depend on what is asked first.
  */
-import type { FileFacts } from '../../model/facts';
+import type { CallFact, FileFacts } from '../../model/facts';
 import { isLeftOut } from '../../model/signs';
 import { EVERY_RANK, rankOf, type Edge, type Stage } from './edges';
 import type { PlaceGraph } from './placeGraph';
@@ -70,10 +70,22 @@ export class Traces {
     const functions: number[] = [];
     for (const origin of this.of(graph.at(entry.file, entry.fact.callee), [])) {
       const fn = origin.path.length === 0 ? graph.functionOfSelf.get(origin.place) : undefined;
-      if (fn !== undefined) functions.push(fn);
+      const called = fn === undefined ? null : this.asCalled(fn, entry.fact);
+      if (called !== null) functions.push(called);
     }
     return functions.length > 0 ? functions : NONE;
   };
+
+  /** What a call runs of a function that it calls: of a class that is extended, what is there for that; null where it is not meant. */
+  private asCalled(fn: number, call: CallFact): number | null {
+    const entry = this.graph.functions[fn];
+    if (!call.extends || !entry) return fn;
+    const { asBase, own, role } = entry.fact;
+    if (role === 'component' && asBase === undefined) return fn;
+    const runsOnInstance = asBase !== undefined || (role === 'hook' && own !== undefined);
+    if (runsOnInstance !== (call.onInstance ?? false)) return null;
+    return asBase === undefined ? fn : this.graph.fnAt(entry.file, asBase);
+  }
 
   of(place: number, path: string[]): Origin[] {
     return path.length === 0 ? this.now.traced.get(place, this.findPlain) : this.find(place, path);

@@ -46,6 +46,9 @@ const deepIn = (helper: string): string =>
 /** Whether a reason names the helper in which following ends. */
 export const endsInHelper = (reason: string): boolean => reason.startsWith(DEEP_CALLS);
 
+const runsAsBase = (component: string): string =>
+  `${component} is a component itself, and what it does as part of those that extend it is not told`;
+
 /** In one component, a value that comes to more places than this is not followed further. */
 const MAX_STATES = 4000;
 const FEW = 24;
@@ -357,7 +360,11 @@ export class Exploration {
   private enter(fn: number, param: number, call: number, state: State, index: number): void {
     const { program } = this;
     const { graph, callContexts, fieldPaths } = program;
-    if (!graph.functions[fn] || program.isComponent(fn)) return;
+    if (!graph.functions[fn]) return;
+    if (program.isComponent(fn)) {
+      if (graph.calls[call]?.fact.extends) this.cut(runsAsBase(graph.functions[fn].fact.name));
+      return;
+    }
     const taken = graph.paramOf(fn, param);
     const isOnce = !program.contextSensitive.has(fn);
     const isRecursive = !isOnce && this.isRunning(fn, call, state.run);

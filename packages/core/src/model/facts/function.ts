@@ -69,6 +69,10 @@ export interface FunctionFact {
   fetches?: { name: string; from: PlaceId[]; at: Spot };
   /** Functions whose props, events and state a component takes over. */
   mixes?: PlaceId[];
+  /** For components that others may extend: what runs of this one as part of those, which has its state but not its markup. */
+  asBase?: FunctionId;
+  /** It is what runs of a component as part of others: the component's own code, told of a second time. */
+  repeatsComponent?: true;
 }
 
 export interface CallFact {
@@ -93,6 +97,10 @@ export interface CallFact {
   past?: boolean;
   /** It asks for the instance that is provided above whoever asks, not for one of its own. */
   fromAbove?: boolean;
+  /** It runs what a component extends or mixes in, as part of that. */
+  extends?: boolean;
+  /** Its first argument is the instance that what it calls shall run on: no class that makes instances of its own is meant. */
+  onInstance?: boolean;
   /** It is a template with a tag: what it is given are values in a text. */
   template?: boolean;
   fn: FunctionId;

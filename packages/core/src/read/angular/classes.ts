@@ -8,6 +8,7 @@ import type { FunctionFact, FunctionId, PlaceId, QueryFact, Spot } from '../../m
 import { noteEvent, openComponent, readWithin, renderedPiece } from '../component/component';
 import { takeMarkup } from '../component/markupFile';
 import { declareProp } from '../component/declare';
+import { addClass, readBase, readBaseToo, runBase, type ClassNode } from '../component/extended';
 import { addFieldCells } from '../component/fieldCells';
 import { addSite } from '../component/site';
 import { takeOnce } from '../component/taken';
@@ -30,8 +31,6 @@ import { noteBegun } from './subscriptions';
 import { readTemplate } from './template';
 import { MODEL } from './templateForms';
 
-type ClassNode = t.ClassDeclaration | t.ClassExpression;
-
 /** Methods the family calls by itself, with what makes it do so. */
 const LIFECYCLE: Record<string, string> = {
   ngOnInit: 'mount',
@@ -46,8 +45,6 @@ const LIFECYCLE: Record<string, string> = {
 
 /** Methods that services do not have. */
 const COMPONENTS_ONLY = /^(ngOnInit|ngAfterViewInit|ngAfterContentInit|ngOnChanges)$/;
-/** The field of an instance where classes that it extends find what the component is passed. */
-const PASSED = '$props';
 
 export function readAngularClass(r: ScriptReader, node: ClassNode, name: string): PlaceId | undefined {
   const module = decoratorOf(node, /^NgModule$/);
@@ -55,18 +52,27 @@ export function readAngularClass(r: ScriptReader, node: ClassNode, name: string)
   const decorator = decoratorOf(node, /^(Component|Directive)$/);
   if (!decorator && !isBase(node)) return readService(r, node, name);
   const metadata = new Metadata(r, decorator?.args[0]);
-  // What no tag can name is there for other classes to extend.
-  const extended = decorator?.name !== 'Component' && metadata.node('selector') === null;
-  const role = extended ? 'hook' : 'component';
-  const id = r.b.addFunction(name, role, r.fn, spotOf(node.id ?? node), node.loc?.end.line ?? 1);
+  const asBase = (component: SingleFileComponent, fact: FunctionFact): void => {
+    r.injectedFields = injectedFields(r, node);
+    new ComponentClass(r, component, fact, node).read(metadata, false);
+  };
+  if (isExtendedOnly(node, decorator?.name, metadata)) return r.b.fn(readBase(r, node, name, asBase)).self;
+  const id = addClass(r, node, name, 'component');
   const fact = r.b.fn(id);
-  const component = extended ? openBase(r, id) : openComponent(r, id, true);
+  const component = openComponent(r, id, true);
   readWithin(r, component, () => {
     r.injectedFields = injectedFields(r, node);
     new ComponentClass(r, component, fact, node).read(metadata, decorator?.name === 'Component');
   });
-  if (extended) r.b.flow(component.self, fact.result);
+  readBaseToo(r, id, () => readBase(r, node, name, asBase));
   return fact.self;
+}
+
+/** Whether no tag can mean a class: it is there for others to extend. */
+function isExtendedOnly(node: ClassNode, decorator: string | undefined, metadata: Metadata): boolean {
+  if ('abstract' in node && node.abstract) return true;
+  if (metadata.node('selector') !== null) return false;
+  return decorator !== 'Component' || metadata.text('template') === '';
 }
 
 /** A class that says nothing of itself, with members that only mean something in a component: others extend it. */
@@ -77,12 +83,6 @@ function isBase(node: ClassNode): boolean {
       decoratorOf(member, /^(Input|Output|HostBinding|HostListener|(View|Content)Child(ren)?)$/) !== null ||
       (member.type === 'ClassMethod' && COMPONENTS_ONLY.test(fieldOf(member.key, member.computed))),
   );
-}
-
-/** A class that others extend runs as part of each of them, on its instance. */
-function openBase(r: ScriptReader, id: FunctionId): SingleFileComponent {
-  const component = openComponent(r, id);
-  return { ...component, mixin: true, props: r.b.part(component.self, PASSED, id, r.b.fn(id).at) };
 }
 
 /** A class that is injected, read as any other; undefined where it says nothing of who provides it. */
@@ -137,12 +137,14 @@ class ComponentClass {
     const { r, component, fact, node } = this;
     const { queries } = r.b.facts;
     const firstQuery = queries.length;
-    const names = namesOf(metadata.text('selector') ?? '');
+    const names = component.mixin ? [] : namesOf(metadata.text('selector') ?? '');
     if (names.length > 0) fact.ownNames = names;
     const detection = metadata.node('changeDetection');
     if (detection && /\bOnPush$/.test(r.source(detection))) fact.comparesInputs = true;
-    noteImports(r, fact.self, metadata);
-    for (const list of ['providers', 'viewProviders']) readProviders(r, metadata.node(list), component);
+    if (!component.mixin) noteImports(r, fact.self, metadata);
+    // Whoever extends a class does not take over who it provides for those below.
+    for (const list of component.mixin ? [] : ['providers', 'viewProviders'])
+      readProviders(r, metadata.node(list), component);
     this.inherit();
     this.declareList(metadata.node('inputs'), (field, name, at) => this.input(field, name, at, false, null));
     this.declareList(metadata.node('outputs'), (_, name, at) => noteEvent(r, this.component, name, spotOf(at)));
@@ -172,19 +174,13 @@ class ComponentClass {
     r.b.facts.handles.push({ handle: exposes, exposes, fn: component.fn, at: fact.at });
   }
 
-  /** A class above runs as part of this one, on its instance. */
+  /** A class above runs as part of this one. */
   private inherit(): void {
     const { r, component, fact, node } = this;
     if (!node.superClass) return;
-    fact.takesRest = true;
     const base = value(r, node.superClass);
-    if (base === null) return;
-    fact.mixes = [base];
-    const at = spotOf(node.superClass);
-    if (!component.mixin) r.b.flow(component.props, component.self, 'put', PASSED);
-    const args = [component.self];
-    const superCall = r.b.call({ callee: base, name: 'super', args, onlyKnown: true, fn: component.fn, at });
-    r.b.flow(superCall, component.self);
+    if (base === null) fact.takesRest = true;
+    else runBase(r, component, base, spotOf(node.superClass));
   }
 
   /** `host: { '[class.deep]': 'depth > 3', '(click)': 'dig()' }`: names in there are read, and called. */

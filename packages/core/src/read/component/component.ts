@@ -48,14 +48,15 @@ export function openComponent(r: ScriptReader, fn: FunctionId, byField = false):
 
 /** Reads the class of a component: what `this` and the fields stand for within it, and as before after it. */
 export function readWithin(r: ScriptReader, component: SingleFileComponent, read: () => void): void {
-  const { fn, scope, self, component: around, methods, fieldCells, injectedFields } = r;
+  const { fn, scope, self, base, component: around, methods, fieldCells, injectedFields } = r;
   r.fn = component.fn;
   r.scope = new Scope(scope, component.fn);
   r.self = component.self;
+  r.base = null;
   r.component = component;
   r.fieldCells = new Map();
   read();
-  Object.assign(r, { fn, scope, self, component: around, methods, fieldCells, injectedFields });
+  Object.assign(r, { fn, scope, self, base, component: around, methods, fieldCells, injectedFields });
 }
 
 /** The piece of markup a component renders, with a provider around it for each thing it provides. */

@@ -7,6 +7,7 @@ import type { FunctionFact, FunctionId, PlaceId, Spot } from '../../model/facts'
 import { openComponent, readWithin, renderedPiece } from '../component/component';
 import { takeMarkup } from '../component/markupFile';
 import { declareProp } from '../component/declare';
+import { addClass, readBase, readBaseToo, runBase, type ClassNode } from '../component/extended';
 import { decoratorOf } from '../component/decorators';
 import { addFieldCells } from '../component/fieldCells';
 import { spotOf } from '../script/builder';
@@ -20,8 +21,6 @@ import { hearBelow } from './events';
 import { moduleOf, nameInMarkup } from './names';
 import { readWire } from './wire';
 
-type ClassNode = t.ClassDeclaration | t.ClassExpression;
-
 /** Methods the family calls by itself, with what makes it do so. */
 const LIFECYCLE = new Map([
   ['connectedCallback', 'mount'],
@@ -33,12 +32,15 @@ const LIFECYCLE = new Map([
 export function readLwcClass(r: ScriptReader, node: ClassNode, name: string): PlaceId | undefined {
   if (r.fn !== 0 || !isComponent(r, node)) return undefined;
   const own = name || (moduleOf(r.b.facts.path)?.name ?? 'component').replace(/^[a-z]/, (one) => one.toUpperCase());
-  const id = r.b.addFunction(own, 'component', r.fn, spotOf(node.id ?? node), node.loc?.end.line ?? 1);
+  const id = addClass(r, node, own, 'component');
   const fact = r.b.fn(id);
   const tag = nameInMarkup(r.b.facts.path);
   if (tag !== null) fact.ownNames = [tag];
   const component = openComponent(r, id, true);
   readWithin(r, component, () => new ComponentClass(r, component, fact, node).read());
+  readBaseToo(r, id, () =>
+    readBase(r, node, own, (base, itsFact) => new ComponentClass(r, base, itsFact, node).read()),
+  );
   return fact.self;
 }
 
@@ -84,8 +86,10 @@ class ComponentClass {
     for (const member of members) if (member.type === 'ClassProperty') this.property(member);
     for (const member of members) if (member.type === 'ClassMethod') this.method(member);
     for (const query of queries.slice(firstQuery)) query.before = this.early;
-    this.expose();
-    this.template();
+    if (!component.mixin) {
+      this.expose();
+      this.template();
+    }
     const methodOf = (name: string): t.Node | null =>
       members.find((one) => one.type === 'ClassMethod' && fieldOf(one.key, one.computed) === name) ?? null;
     const end = methodOf('disconnectedCallback');
@@ -105,15 +109,9 @@ class ComponentClass {
     // `NavigationMixin(LightningElement)`: what packages of the family's add takes no public member.
     if (node.superClass.type === 'CallExpression' && /^\w*Mixin\(LightningElement\)$/.test(r.source(node.superClass)))
       return;
-    if (base === null) {
-      fact.takesRest = true;
-      fact.sendsAny = true;
-      return;
-    }
+    if (base !== null) return runBase(r, component, base, spotOf(node.superClass));
     fact.takesRest = true;
-    fact.mixes = [base];
-    const at = spotOf(node.superClass);
-    r.b.call({ callee: base, name: 'super', args: [component.props], onlyKnown: true, fn: component.fn, at });
+    fact.sendsAny = true;
   }
 
   private property(member: t.ClassProperty): void {

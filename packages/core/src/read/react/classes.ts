@@ -61,9 +61,10 @@ export function readClassComponent(r: ScriptReader, node: ClassNode, name: strin
   const generics =
     node.superTypeParameters?.type === 'TSTypeParameterInstantiation' ? node.superTypeParameters.params[0] : undefined;
   if (generics) r.propTypes.set(id, generics);
-  const before = { fn: r.fn, self: r.self, instance: r.instance, seen: r.seen };
+  const before = { fn: r.fn, self: r.self, base: r.base, instance: r.instance, seen: r.seen };
   r.fn = id;
   r.self = self;
+  r.base = null;
   r.instance = instance;
   r.seen = { markup: false, hooks: false };
   // State is declared before the methods that use it are read, wherever it stands.
@@ -78,6 +79,7 @@ export function readClassComponent(r: ScriptReader, node: ClassNode, name: strin
   for (const [defaulted, text] of defaultsOf(r, node)) r.defaults.set(`${props}.${defaulted}`, text);
   r.fn = before.fn;
   r.self = before.self;
+  r.base = before.base;
   r.instance = before.instance;
   r.seen = before.seen;
   readPropsThroughThis(r, self, props);
@@ -95,7 +97,7 @@ function inherit(r: ScriptReader, superPlace: t.Expression, fact: FunctionFact, 
   const base = value(r, superPlace);
   if (base === null) return false;
   fact.mixes = [base];
-  r.b.call({ callee: base, name: 'super', args: [props], onlyKnown: true, fn, at: spotOf(superPlace) });
+  r.b.call({ callee: base, name: 'super', args: [props], extends: true, onlyKnown: true, fn, at: spotOf(superPlace) });
   return true;
 }
 

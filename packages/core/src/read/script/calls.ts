@@ -24,8 +24,9 @@ export function readCall(r: ScriptReader, node: Call, target: t.Node | null): Pl
   const callee = node.callee;
   if (callee.type === 'Import') return dynamicImport(r, node);
   if (callee.type === 'Super') {
-    // What the class above does with its arguments is that class's own business.
-    readArguments(r, node);
+    const args = readArguments(r, node);
+    const call = { name: 'super', args, extends: true, onlyKnown: true, fn: r.fn, at: spotOf(callee) };
+    if (r.base !== null && args.length > 0) r.b.call({ callee: r.base, ...call });
     return null;
   }
   if (callee.type === 'MemberExpression' || callee.type === 'OptionalMemberExpression') {

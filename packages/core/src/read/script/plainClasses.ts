@@ -39,6 +39,7 @@ export function readPlainClass(
   }
   const before = {
     self: r.self,
+    base: r.base,
     instance: r.instance,
     methods: r.methods,
     className: r.className,
@@ -47,6 +48,7 @@ export function readPlainClass(
   r.injectedFields = r.dialect.injectedFields?.(r, node) ?? new Set();
   r.className = name || null;
   r.self = instance;
+  r.base = base;
   r.instance = null;
   r.methods = new Set(
     node.body.body.flatMap((one) => (one.type === 'ClassMethod' ? [fieldOf(one.key, one.computed)] : [])),
@@ -62,6 +64,7 @@ export function readPlainClass(
   }
   for (const member of node.body.body) readMember(r, member, instance, fact.self, cells, id);
   r.self = before.self;
+  r.base = before.base;
   r.instance = before.instance;
   r.methods = before.methods;
   r.className = before.className;

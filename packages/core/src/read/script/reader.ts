@@ -107,6 +107,8 @@ export class ScriptReader {
   perElement = false;
   /** What `this` stands for, inside a class that is followed. */
   self: PlaceId | null = null;
+  /** What the class being read extends, where that can be followed. */
+  base: PlaceId | null = null;
   /** The class being read, where it is a component. */
   instance: ClassInstance | null = null;
   /** The piece of markup being read, for elements written directly inside one another. */

@@ -142,7 +142,9 @@ function readMixins(r: ScriptReader, component: SingleFileComponent, mixins: t.N
     (fact.mixes ??= []).push(place);
     // Where it cannot be followed, nothing is known to come of it.
     const at = spotOf(node);
-    const mixed = r.b.call({ callee: place, name: 'mixin', args: [component.self], onlyKnown: true, fn: r.fn, at });
+    const args = [component.self];
+    const runs = { extends: true, onInstance: true, onlyKnown: true };
+    const mixed = r.b.call({ callee: place, name: 'mixin', args, ...runs, fn: r.fn, at });
     r.b.flow(mixed, component.self);
   }
 }

@@ -28,6 +28,7 @@ export function topics(linked: Linked): Topic[] {
       if (fact.topic === ANY_TOPIC) continue;
       const unit = program.unitOf(graph.fnAt(file, fact.fn));
       const component = program.component(unit) ?? program.ownerOf(program.runsTogether(unit)[0] ?? -1) ?? null;
+      if (component === null && graph.functions[unit]?.fact.repeatsComponent) continue;
       const topic = found.get(fact.topic) ?? { name: fact.topic, sends: [], listens: [], outside: false };
       found.set(fact.topic, topic);
       topic.outside ||= fact.elsewhere ?? false;
