@@ -5,7 +5,7 @@
 import type { Spot } from '../model/facts';
 import type { Linked } from '../link';
 import type { ComponentInfo } from '../link/program/program';
-import { endsInHelper } from '../link/travel/exploration';
+import { isToldOnce } from '../link/travel/exploration';
 import type { Cells } from './cells';
 
 export interface Cut {
@@ -16,8 +16,8 @@ export interface Cut {
   spot: Spot;
   /** Why, as the end of a sentence. */
   reason: string;
-  /** The reason names one place, whatever gets there. */
-  atOnePlace?: true;
+  /** It is told once for the whole project, whatever it is that is not followed. */
+  toldOnce?: true;
 }
 
 export function cutsOf(linked: Linked, cells: Cells): Cut[] {
@@ -28,8 +28,8 @@ export function cutsOf(linked: Linked, cells: Cells): Cut[] {
     const reason = values?.cut ?? calls?.cut;
     if (!reason) continue;
     const component = cell.home === null ? null : (program.component(cell.home) ?? null);
-    const atOnePlace = endsInHelper(reason) ? { atOnePlace: true as const } : {};
-    cuts.push({ name: cell.name, component, file: cell.file, spot: cell.spot, reason, ...atOnePlace });
+    const toldOnce = isToldOnce(reason) ? { toldOnce: true as const } : {};
+    cuts.push({ name: cell.name, component, file: cell.file, spot: cell.spot, reason, ...toldOnce });
   }
   const makers = new Set(graph.cells.flatMap(({ fact, file }) => program.unitOf(graph.fnAt(file, fact.fn))));
   for (const unit of makers) {

@@ -37,7 +37,7 @@ describe('a component that extends another that has markup of its own', () => {
     ],
   ])('is not followed into that in %s, and says so', (_family, sources) => {
     expect(surveyOf(sources).trail('App.deep').cut).toBe(
-      'Base is a component itself, and what it does as part of those that extend it is not told',
+      'the component extends another, and what that does as part of it is not followed',
     );
   });
 });

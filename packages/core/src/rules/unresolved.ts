@@ -162,7 +162,7 @@ const MOST_TOLD_OF_ONE = 100;
 function draftsOfCuts(linked: Linked, cells: Cells): Draft[] {
   const alike = new Map<string, Cut[]>();
   for (const cut of cutsOf(linked, cells))
-    push(alike, cut.atOnePlace ? cut.reason : `${cut.component?.id ?? cut.file}:${cut.reason}`, cut);
+    push(alike, cut.toldOnce ? cut.reason : `${cut.component?.id ?? cut.file}:${cut.reason}`, cut);
   return [...alike.values()].flatMap((cuts): Draft[] => {
     const [first] = cuts;
     if (!first) return [];

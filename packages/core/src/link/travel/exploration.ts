@@ -43,11 +43,10 @@ const DEEP_CALLS = 'the chain of helpers that leads to ';
 const deepIn = (helper: string): string =>
   `${DEEP_CALLS}${helper || 'a function without a name'} is too long to follow`;
 
-/** Whether a reason names the helper in which following ends. */
-export const endsInHelper = (reason: string): boolean => reason.startsWith(DEEP_CALLS);
+/** Whether a reason is told once for the whole project: it names the helper in which following ends, or is the same for all. */
+export const isToldOnce = (reason: string): boolean => reason.startsWith(DEEP_CALLS) || reason === EXTENDS;
 
-const runsAsBase = (component: string): string =>
-  `${component} is a component itself, and what it does as part of those that extend it is not told`;
+const EXTENDS = 'the component extends another, and what that does as part of it is not followed';
 
 /** In one component, a value that comes to more places than this is not followed further. */
 const MAX_STATES = 4000;
@@ -362,7 +361,7 @@ export class Exploration {
     const { graph, callContexts, fieldPaths } = program;
     if (!graph.functions[fn]) return;
     if (program.isComponent(fn)) {
-      if (graph.calls[call]?.fact.extends) this.cut(runsAsBase(graph.functions[fn].fact.name));
+      if (graph.calls[call]?.fact.extends) this.cut(EXTENDS);
       return;
     }
     const taken = graph.paramOf(fn, param);
