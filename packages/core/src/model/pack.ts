@@ -34,6 +34,7 @@ const FLAGS: Record<FlagOfCall, number> = {
   fromAbove: 64,
   extends: 128,
   onInstance: 256,
+  inView: 512,
 };
 const FLAG_NAMES = Object.keys(FLAGS) as FlagOfCall[];
 

@@ -11,7 +11,7 @@ import { push } from '../graph/byPlace';
 import { dependencyKey, Memo } from '../memo/memo';
 import type { Locals } from '../travel/locals';
 import type { Program } from '../program/program';
-import type { At } from '../travel/visited';
+import type { At, Exit } from '../travel/visited';
 
 export interface Placement {
   /** The component it is rendered inside; null where it is mounted. */
@@ -43,6 +43,7 @@ interface Placed {
 }
 
 const NOWHERE = { value: [] };
+const NONE: ReadonlySet<Exit> = new Set();
 const NOT_PLACED: Placed = { author: null, placements: [] };
 
 /** Markup passed down through so many components that following it would run out of stack. */
@@ -253,8 +254,9 @@ export class RenderTree {
     const { graph, callContexts } = program;
     const local = this.locals.explore(at);
     const found: Placement[] = [];
+    const passedOver = this.besideOneThatTakesIt(local.exits);
     for (const exit of local.exits) {
-      if (exit.derived) continue;
+      if (exit.derived || passedOver.has(exit)) continue;
       if (exit.kind === 'rendered')
         found.push({ under: exit.target, around: this.around(exit.target), repeat: exit.repeat });
       else if (exit.kind === 'site') {
@@ -315,6 +317,19 @@ export class RenderTree {
       else found.push(...repeated(this.placesOf(piece, context), often));
     }
     return this.merge(found);
+  }
+
+  /**
+   * What stands in an element may be given to each of its attributes, as any of them may be a component: the first that is one shows it, or
+   * the element itself. Gives the exits to the others.
+   */
+  private besideOneThatTakesIt(exits: readonly Exit[]): ReadonlySet<Exit> {
+    const { graph, siteTargets } = this.program;
+    const maybe = exits.filter(({ kind, target }) => kind === 'site' && graph.sites[target]?.fact.maybe);
+    if (maybe.length < 2) return NONE;
+    const isFound = ({ target }: Exit): boolean => (siteTargets[target]?.components.length ?? 0) > 0;
+    const taker = maybe.find(isFound) ?? maybe[0];
+    return new Set(maybe.filter((exit) => exit !== taker));
   }
 
   /** A placement in one component of markup that another wrote, with the providers between the two. */

@@ -68,6 +68,8 @@ export interface StartFact {
 export interface ProviderFact {
   service: PlaceId;
   by: PlaceId | null;
+  /** It is there for the provider's own markup alone, not for what others write between its tags. */
+  ofView?: true;
   at: Spot;
 }
 

@@ -97,6 +97,8 @@ export interface CallFact {
   past?: boolean;
   /** It asks for the instance that is provided above whoever asks, not for one of its own. */
   fromAbove?: boolean;
+  /** It asks no further up than the component in whose markup the asker stands. */
+  inView?: boolean;
   /** It runs what a component extends or mixes in, as part of that. */
   extends?: boolean;
   /** Its first argument is the instance that what it calls shall run on: no class that makes instances of its own is meant. */

@@ -26,6 +26,8 @@ export interface SiteFact {
   propsPlace: PlaceId;
   /** The piece of markup it stands in. */
   inside: PlaceId;
+  /** What sites on one element have in common: several of its attributes, or its tag and an attribute, may be components. */
+  element?: PlaceId;
   /** It stands within another element of that piece. */
   nested?: boolean;
   /** It has a key that is computed: with another key, what it renders starts from nothing. */

@@ -3,7 +3,7 @@
  * the methods; a field that is set is a cell of its own. The template reads that instance.
  */
 import type * as t from '@babel/types';
-import { eventProp } from '../../model/signs';
+import { contentProp, eventProp } from '../../model/signs';
 import type { FunctionFact, FunctionId, PlaceId, QueryFact, Spot } from '../../model/facts';
 import { noteEvent, openComponent, readWithin, renderedPiece } from '../component/component';
 import { takeMarkup } from '../component/markupFile';
@@ -144,7 +144,7 @@ class ComponentClass {
     if (!component.mixin) noteImports(r, fact.self, metadata);
     // Whoever extends a class does not take over who it provides for those below.
     for (const list of component.mixin ? [] : ['providers', 'viewProviders'])
-      readProviders(r, metadata.node(list), component);
+      readProviders(r, metadata.node(list), component, list === 'viewProviders');
     this.inherit();
     this.declareList(metadata.node('inputs'), (field, name, at) => this.input(field, name, at, false, null));
     this.declareList(metadata.node('outputs'), (_, name, at) => noteEvent(r, this.component, name, spotOf(at)));
@@ -163,6 +163,7 @@ class ComponentClass {
     for (const query of queries.slice(firstQuery))
       query.before = [...(query.before ?? this.early), ...this.constructing];
     if (hasTemplate) this.template(metadata, queries.slice(firstQuery));
+    else if (!component.mixin) this.surround();
   }
 
   /** Whoever holds the component reaches what it has, but hardly ever what was injected into it: that is there for them as well. */
@@ -383,6 +384,20 @@ class ComponentClass {
       });
     }
     return piece;
+  }
+
+  /** A directive stands around what the element holds that it is put on. */
+  private surround(): void {
+    const { r, component, fact } = this;
+    const callee = r.b.part(component.self, contentProp([]), component.fn, fact.at);
+    const call = { callee, name: 'content', args: [], optional: true, fn: component.fn, at: fact.at };
+    r.b.use({
+      place: r.b.call(call),
+      kind: 'shown',
+      inside: renderedPiece(r, component),
+      fn: component.fn,
+      at: fact.at,
+    });
   }
 
   private template(metadata: Metadata, queries: readonly QueryFact[]): void {

@@ -108,3 +108,45 @@ test('a selector in its lists of names; none where it takes what no other does',
   expect(listsOf('*')).toEqual([]);
   expect(listsOf('')).toEqual([]);
 });
+
+describe('what stands in an element that attributes make a component', () => {
+  const within = (template: string): ReturnType<typeof surveyOf> =>
+    surveyOf({
+      'src/app.ts': `import { Component, ContentChild, ContentChildren, Directive, Input, QueryList } from '@angular/core';
+        ${component('Root', template, 'beds = [1]; depth = 1; dig() { this.depth = 2; }')} ${component('Leaf', '{{ height }}', '@Input() height = 0; wet = 0; lift() { this.wet = 1; }')}
+        @Component({ selector: 'button[appBed]', template: '<i><ng-content /></i>' }) export class Bed { @ContentChild(Leaf) leaf!: Leaf; up() { this.leaf.lift(); } }
+        @Directive({ selector: '[appTip]' }) export class Tip { @ContentChildren(Leaf) leaves!: QueryList<Leaf>; up() { this.leaves.forEach((leaf) => leaf.lift()); } }`,
+    });
+  const LEAF = '<app-leaf [height]="depth"></app-leaf>';
+
+  test.each([
+    ['is shown in its slot', `<button appBed>${LEAF}</button>`, ['Bed < Root', 'Leaf < Bed']],
+    ['stands below a directive', `<p appTip><b>${LEAF}</b></p>`, ['Leaf < Tip', 'Tip < Root']],
+    [
+      'is there as often as the element is',
+      `<p appTip *ngFor="let bed of beds">${LEAF}</p>`,
+      ['Leaf < Tip', 'Tip < Root many'],
+    ],
+    ['stands below the first of several', `<p appTip other appBed="1">${LEAF}</p>`, ['Leaf < Tip', 'Tip < Root']],
+    ['stands where it is written, where they make it none', `<p other="1" more="2">${LEAF}</p>`, ['Leaf < Root']],
+  ])('%s', (_what, template, expected) => {
+    const survey = within(template);
+    expect(placed(survey)).toEqual(expected);
+    expect(trailsOf(survey, 'Root.depth')).toEqual(['Root.depth > Leaf.height']);
+  });
+
+  test('is found by who asks for content', () => {
+    const survey = within(`<button appBed>${LEAF}</button><p appTip>${LEAF}</p>`);
+    expect(
+      survey
+        .trail('Leaf.wet')
+        .writers.map(({ component: who }) => who)
+        .sort(),
+    ).toEqual(['Bed', 'Tip']);
+  });
+
+  test('may have a name that is known around it', () => {
+    const survey = within(`<p appTip><app-leaf #leaf></app-leaf></p>{{ leaf.wet }}`);
+    expect(survey.trail('Leaf.wet').readers.map(({ component: who }) => who)).toContain('Root');
+  });
+});

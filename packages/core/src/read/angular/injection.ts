@@ -12,6 +12,8 @@ import { askToken, type From } from './providers';
 import { queryOf } from './queries';
 import { activatedRoute } from './router';
 
+const FLAGS: Record<string, From> = { SkipSelf: 'above', Self: 'self', Host: 'view' };
+
 /** The instance of a class of the project; null where the class is a package's own. */
 function instanceOf(r: ScriptReader, token: PlaceId | null, from: From, at: Spot): PlaceId | null {
   if (token === null) return null;
@@ -23,7 +25,7 @@ function instanceOf(r: ScriptReader, token: PlaceId | null, from: From, at: Spot
     name: '',
     args: [],
     onlyKnown: true,
-    ...(from === 'above' ? { fromAbove: true } : {}),
+    ...(from === 'above' ? { fromAbove: true } : from === 'view' ? { inView: true } : {}),
     fn: r.fn,
     at,
   });
@@ -39,7 +41,7 @@ export function inject(r: ScriptReader, node: t.CallExpression): PlaceId | null 
     return node?.type === 'BooleanLiteral' && node.value;
   };
   if (!token || token.type === 'SpreadElement') return null;
-  const from: From = isSet('skipSelf') ? 'above' : isSet('self') ? 'self' : 'self and above';
+  const from: From = isSet('skipSelf') ? 'above' : isSet('self') ? 'self' : isSet('host') ? 'view' : 'self and above';
   const injected = askToken(r, token, from);
   if (injected !== null) return injected;
   return instanceOf(r, value(r, token as t.Expression), from, spotOf(node));
@@ -49,8 +51,7 @@ export function inject(r: ScriptReader, node: t.CallExpression): PlaceId | null 
 export function injected(r: ScriptReader, param: t.Node): PlaceId | null {
   const token = tokenOf(param);
   if (!token) return null;
-  const flag = decoratorOf(param, /^(SkipSelf|Self)$/)?.name;
-  const from: From = flag === 'SkipSelf' ? 'above' : flag === 'Self' ? 'self' : 'self and above';
+  const from = FLAGS[decoratorOf(param, /^(SkipSelf|Self|Host)$/)?.name ?? ''] ?? 'self and above';
   const instance = askToken(r, token, from);
   if (instance !== null) return instance;
   const place = r.scope.lookup(token.name);

@@ -197,6 +197,9 @@ describe('where a token is looked for', () => {
   });
 });
 
+const APART = ['Soil.depth@Moist read by Gauge, changed by Moist'];
+const TOGETHER = ['Soil.depth read by Gauge, changed by Moist'];
+
 describe('a service that is provided at several levels has an instance at each', () => {
   const SOIL = `${CORE} @Injectable({ providedIn: 'root' }) export class Soil { depth = signal(1); dig() { this.depth.set(2); } }
     @Injectable() export class Sand { depth = signal(1); dig() { this.depth.set(2); } }`;
@@ -266,10 +269,36 @@ describe('a service that is provided at several levels has an instance at each',
     expect(instances(rain('') + beds('Soil, Rain')).at(-1)).toBe('Soil.depth@Bed read by Bed, changed by nobody');
   });
 
-  test('and only one is told of where a directive provides it: what stands inside its element is not known to stand below it', () => {
+  test.each([
+    ['of what stands inside the element of a directive', '<p appSoil><app-gauge /></p>', APART],
+    ['but not where another one is on it as well', '<p appWet appSoil><app-gauge /></p>', TOGETHER],
+    ['nor where its tag is a component itself', '<app-plot appSoil><app-gauge /></app-plot>', TOGETHER],
+  ])('also %s', (_where, template, expected) => {
     const components = `${gauge()} @Directive({ selector: '[appSoil]', providers: [Soil] }) export class Moist { soil = inject(Soil); dig() { this.soil.dig(); } }
-      @Component({ selector: 'app-root', imports: [Moist, Gauge], template: '<p appSoil><app-gauge /></p>' }) export class App {}`;
-    expect(instances(components)).toEqual(['Soil.depth read by Gauge, changed by Moist']);
+      @Directive({ selector: '[appWet]' }) export class Wet {} @Component({ selector: 'app-plot', template: '<ng-content />' }) export class Plot {}
+      @Component({ selector: 'app-root', imports: [Moist, Wet, Plot, Gauge], template: '${template}' }) export class App {}`;
+    expect(instances(components)).toEqual(expected);
+  });
+
+  test.each([
+    ['in the markup of who provides it for that', 'viewProviders', '<app-gauge />', '', 'Bed'],
+    ['not between its tags', 'viewProviders', '<ng-content />', '<app-gauge />', 'App'],
+    ['but there too what is provided for all below', 'providers', '<ng-content />', '<app-gauge />', 'Bed'],
+  ])('is found %s', (_where, list, inside, between, found) => {
+    const components = `${gauge()} @Component({ selector: 'app-bed', imports: [Gauge], ${list}: [Soil], template: '${inside}' }) export class Bed {}
+      @Component({ selector: 'app-root', imports: [Bed, Gauge], template: '<app-bed>${between}</app-bed>' }) export class App {}`;
+    const read = instances(components).filter((one) => one.includes('read by Gauge'));
+    expect(read.map((one) => (one.includes('@Bed') ? 'Bed' : 'App'))).toEqual([found]);
+  });
+
+  test.each([
+    ['no further than whose markup it stands in', 'inject(Soil, { host: true, optional: true })', 'providers', 0],
+    ['as far as what that provides for its markup', 'inject(Soil, { host: true })', 'viewProviders', 1],
+    ['any further', 'inject(Soil)', 'providers', 1],
+  ])('is asked for %s', (_how, ask, list, found) => {
+    const components = `${gauge(ask)} @Component({ selector: 'app-bed', imports: [Gauge], ${list}: [Soil], template: '<app-gauge />' }) export class Bed {}
+      @Component({ selector: 'app-root', imports: [Bed], template: '<app-bed />' }) export class App {}`;
+    expect(instances(components).filter((one) => one.includes('read by Gauge'))).toHaveLength(found);
   });
 
   test('where only components provide it', () => {

@@ -23,8 +23,8 @@ export function readToken(r: ScriptReader, node: t.NewExpression, target: t.Node
   return place;
 }
 
-/** Where whoever asks for something looks: from itself on, among what it provides itself, or from above itself on. */
-export type From = 'self and above' | 'self' | 'above';
+/** Where whoever asks for something looks: from itself on, as far as whose markup it stands in, in itself, or from above itself on. */
+export type From = 'self and above' | 'view' | 'self' | 'above';
 
 /** What a token holds for whoever asks; null where what is asked for is none. */
 export function askToken(r: ScriptReader, token: t.Node, from: From): PlaceId | null {
@@ -41,15 +41,23 @@ export function askToken(r: ScriptReader, token: t.Node, from: From): PlaceId | 
   return result;
 }
 
-/** `providers: [Units, { provide: SCALE, useValue: 2 }]`, of a component or (null) of a module or the application. */
-export function readProviders(r: ScriptReader, node: t.Node | null, component: SingleFileComponent | null): void {
+/**
+ * `providers: [Units, { provide: SCALE, useValue: 2 }]`, of a component or (null) of a module or the application. `ofView`: they are there for
+ * the component's own markup alone.
+ */
+export function readProviders(
+  r: ScriptReader,
+  node: t.Node | null,
+  component: SingleFileComponent | null,
+  ofView = false,
+): void {
   const list = plain(r, node);
   if (list?.type !== 'ArrayExpression') return;
   for (const one of list.elements) {
-    if (one?.type === 'ArrayExpression') readProviders(r, one, component);
-    else if (one?.type === 'Identifier') noteProvider(r, one, component);
+    if (one?.type === 'ArrayExpression') readProviders(r, one, component, ofView);
+    else if (one?.type === 'Identifier') noteProvider(r, one, component, ofView);
     else if (one?.type === 'CallExpression') value(r, one);
-    else if (one?.type === 'ObjectExpression') readProvider(r, one, component);
+    else if (one?.type === 'ObjectExpression') readProvider(r, one, component, ofView);
   }
 }
 
@@ -60,20 +68,25 @@ export function noteInjectable(r: ScriptReader, node: t.ClassDeclaration | t.Cla
     r.b.facts.providers.push({ service: self, by: null, at: spotOf(node.id ?? node) });
 }
 
-function noteProvider(r: ScriptReader, token: t.Node, component: SingleFileComponent | null): void {
+function noteProvider(r: ScriptReader, token: t.Node, component: SingleFileComponent | null, ofView = false): void {
   const service = value(r, token as t.Expression);
   if (service === null) return;
   const by = component === null ? null : r.b.fn(component.fn).self;
-  r.b.facts.providers.push({ service, by, at: spotOf(token) });
+  r.b.facts.providers.push({ service, by, ...(ofView ? { ofView } : {}), at: spotOf(token) });
 }
 
-function readProvider(r: ScriptReader, node: t.ObjectExpression, component: SingleFileComponent | null): void {
+function readProvider(
+  r: ScriptReader,
+  node: t.ObjectExpression,
+  component: SingleFileComponent | null,
+  ofView = false,
+): void {
   const token = property(node, 'provide');
   const provided = providedBy(r, node);
   if (token?.type !== 'Identifier') return;
   if (!TOKEN.test(token.name)) {
     standIn(r, token, provided);
-    return noteProvider(r, token, component);
+    return noteProvider(r, token, component, ofView);
   }
   const context = value(r, token);
   const at = spotOf(token);

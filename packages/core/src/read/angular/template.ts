@@ -35,7 +35,18 @@ import { Expressions } from './expressions';
 import { listenerOf } from '../component/listeners';
 import { settingOf } from './listeners';
 import { type Control, Forms, MODEL } from './templateForms';
-import { fieldsOf, isBound, isComponent, isOwn, isText, literalOf, spot, tagSpot, type Written } from './templateNodes';
+import {
+  fieldsOf,
+  holdsTags,
+  isBound,
+  isComponent,
+  isOwn,
+  isText,
+  literalOf,
+  spot,
+  tagSpot,
+  type Written,
+} from './templateNodes';
 import { byNames, listsOf } from './content';
 import { mayBeDirectives } from './selectors';
 import { parsed, positionsIn, type TemplatePart } from './templateText';
@@ -368,7 +379,14 @@ class Template {
       if (place !== null) r.b.use({ place, kind: 'handler', detail: one.name, fn: r.fn, at: spot(one.sourceSpan) });
     }
     if (control) this.control(control, piece);
-    this.directives(node, piece, values);
+    const around = this.directives(node, piece, values);
+    if (around.length > 0 && holdsTags(node.children)) {
+      const { repeat } = r;
+      r.repeat = 'once';
+      this.between(node, around, true);
+      r.repeat = repeat;
+      return;
+    }
     r.depth++;
     r.block(() => this.children(node.children, piece));
     r.depth--;
@@ -387,7 +405,8 @@ class Template {
   private site(node: TmplAstElement, piece: PlaceId, control: Control | null): void {
     const { r } = this;
     const at = tagSpot(node);
-    const { site, give } = addSite(r, node.name, r.global(pascal(node.name), at), piece, at);
+    const { site, give, propsPlace } = addSite(r, node.name, r.global(pascal(node.name), at), piece, at);
+    site.element = propsPlace;
     if (node.references.length > 0) site.names = node.references.map(({ name }) => name);
     const { repeat } = r;
     r.repeat = 'once';
@@ -400,25 +419,29 @@ class Template {
       give(MODEL, shown, null, spot(control.span));
       give(eventProp(`${MODEL}Change`), set, null, spot(control.span));
     }
-    this.directives(node, piece, values);
+    this.directives(node, piece, values, propsPlace);
     for (const child of node.children)
       if (child instanceof TmplAstTemplate && isOwn(child))
         for (const { name, keySpan } of child.references)
           give(slotProp(name), this.templateFunction(child), null, spot(keySpan));
-    this.between(node, give);
+    this.between(node, [give], false);
     r.repeat = repeat;
   }
 
-  /** What stands between a component's tags: each part of it goes to the slot that asks for it by its names. */
-  private between({ children, endSourceSpan }: TmplAstElement, give: Give): void {
+  /**
+   * What stands between the tags of a component, or of an element that attributes make one: each part of it goes to the slot that asks for it
+   * by its names. `seen`: what has a name there is known around the element as well.
+   */
+  private between({ children, endSourceSpan }: TmplAstElement, takers: readonly Give[], seen: boolean): void {
     const parts = byNames(children);
     this.r.block(() => {
       // All of it sees the names that stand in any part.
-      if (parts.length > 1) this.declareReferences(children);
+      if (parts.length > 1 && !seen) this.declareReferences(children);
       for (const { names, nodes } of parts) {
         const at = spot(nodes[0].sourceSpan);
-        const declared = parts.length > 1;
-        give(contentProp(names), this.contentFunction(nodes, at, endSourceSpan?.end.line ?? 0, { declared }), null, at);
+        const declared = seen || parts.length > 1;
+        const content = this.contentFunction(nodes, at, endSourceSpan?.end.line ?? 0, { declared });
+        for (const give of takers) give(contentProp(names), content, null, at);
       }
     });
   }
@@ -452,20 +475,25 @@ class Template {
     for (const one of outputs) give(eventProp(one.name), values.get(one) ?? null, null, spot(one.sourceSpan));
   }
 
-  /** Attributes that may be directives of the project: each is given all that is written at the tag. */
+  /** Attributes that may be directives of the project: each is given all that is written at the tag. Gives what hands more to each. */
   private directives(
     node: Written & { name: string },
     piece: PlaceId,
     values: ReadonlyMap<object, PlaceId | null>,
-  ): void {
+    tag?: PlaceId,
+  ): Give[] {
     const { r } = this;
-    for (const one of mayBeDirectives(node.name, [...node.attributes, ...node.inputs])) {
+    let element = tag;
+    return mayBeDirectives(node.name, [...node.attributes, ...node.inputs]).map((one) => {
       const at = spot(one.span);
-      const { site, give } = addSite(r, `[${one.name}]`, r.global(`${node.name}[${one.name}]`, at), piece, at);
+      const name = r.global(`${node.name}[${one.name}]`, at);
+      const { site, give, propsPlace } = addSite(r, `[${one.name}]`, name, piece, at);
       site.maybe = true;
+      site.element = element ??= propsPlace;
       site.nested = true;
       this.handOver(node, values, give);
-    }
+      return give;
+    });
   }
 
   /** What is bound both ways: the value as it stands, or what a signal gives. */

@@ -3,13 +3,17 @@ import {
   DomElementSchemaRegistry,
   type ParseSourceSpan,
   TmplAstBoundAttribute,
-  type TmplAstElement,
+  TmplAstBoundText,
+  TmplAstElement,
+  type TmplAstNode,
+  TmplAstText,
   type TmplAstTemplate,
   type TmplAstTextAttribute,
 } from '@angular/compiler';
 import type * as t from '@babel/types';
 import type { Spot } from '../../model/facts';
 import { fieldOf } from '../script/patterns';
+import { mayBeDirectives } from './selectors';
 
 export function isBound(one: TmplAstBoundAttribute | TmplAstTextAttribute): one is TmplAstBoundAttribute {
   return one instanceof TmplAstBoundAttribute;
@@ -51,4 +55,17 @@ export function spot({ start, end }: ParseSourceSpan): Spot {
 export function tagSpot(node: TmplAstElement): Spot {
   const { start } = node.startSourceSpan;
   return { line: start.line + 1, column: start.col + 2, length: node.name.length };
+}
+
+/** Whether something stands among nodes, at any depth, that may be a component or bring one. */
+export function holdsTags(nodes: readonly TmplAstNode[]): boolean {
+  return nodes.some((node) => {
+    if (node instanceof TmplAstBoundText || node instanceof TmplAstText) return false;
+    if (!(node instanceof TmplAstElement)) return true;
+    return (
+      isComponent(node.name) ||
+      mayBeDirectives(node.name, [...node.attributes, ...node.inputs]).length > 0 ||
+      holdsTags(node.children)
+    );
+  });
 }
