@@ -22,12 +22,13 @@ import { querySignal } from './queries';
 import { readApplication, readToken } from './providers';
 import { passAddress, readRouterCall, readRouteTable } from './router';
 import { outputOf, SIGNALS, type Making } from './signals';
+import { RESOURCES } from './resources';
 import { readComponentStore, readComponentStoreCall } from './componentStore';
 import { readSignalStore } from './signalStore';
 import { noteOutside, noteZone } from './zone';
 import { readEffect, readStoreCall, readStoreModule } from './store';
 
-const CORE = /^@angular\/core(\/rxjs-interop)?$/;
+const CORE = /^@angular\/(core(\/rxjs-interop)?|common\/http)$/;
 const ROUTER = /^@angular\/router$/;
 
 /** The name by which a package of the family exports what is called here; null for any other. `input.required` is one name. */
@@ -45,6 +46,7 @@ function apiName(r: ScriptReader, callee: t.Node, packages: RegExp = CORE): stri
 function makingOf(name: string): Making | undefined {
   const [, query] = /^((?:view|content)Child(?:ren)?)(?:\.required)?$/.exec(name) ?? [];
   if (query) return querySignal(query);
+  if (Object.hasOwn(RESOURCES, name)) return RESOURCES[name];
   return Object.hasOwn(SIGNALS, name) ? SIGNALS[name] : undefined;
 }
 

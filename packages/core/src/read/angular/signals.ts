@@ -38,7 +38,7 @@ export function signalOf(
   return fact.self;
 }
 
-function nameAt(node: t.Node, target: t.Node | null): { name: string; at: Spot } {
+export function nameAt(node: t.Node, target: t.Node | null): { name: string; at: Spot } {
   const named = cellName(target);
   return { name: named?.name ?? 'value', at: spotOf(named?.node ?? node) };
 }
@@ -79,12 +79,20 @@ const linkedSignal: Making = (r, node, target) => {
   const [run = null] = readArguments(r, node);
   const setter = r.b.place('setter', `set ${name}`, r.fn, at);
   const cell = r.b.place('cell', name, r.fn, at);
-  const isFunction = node.arguments[0]?.type === 'ArrowFunctionExpression';
-  if (run !== null && isFunction) r.b.flow(called(r, run, name, at), cell);
+  const [given] = node.arguments;
+  if (run !== null && given?.type === 'ArrowFunctionExpression') r.b.flow(called(r, run, name, at), cell);
+  else if (run !== null && given?.type === 'ObjectExpression') r.b.flow(computedFromSource(r, given, run, at), cell);
   else r.b.flow(run, cell, 'derived');
   pushCell(r, name, 'state', cell, setter, at, name, r.className);
   return signalOf(r, name, at, cell, setter);
 };
+
+/** `linkedSignal({ source: this.id, computation: (id) => … })`: what it is set to whenever its source changes. */
+function computedFromSource(r: ScriptReader, node: t.ObjectExpression, given: PlaceId, at: Spot): PlaceId {
+  const part = (field: string): PlaceId => r.b.part(given, field, r.fn, at);
+  const source = called(r, part('source'), 'source', at);
+  return property(node, 'computation') ? called(r, part('computation'), 'computation', at, [source]) : source;
+}
 
 const effect: Making = (r, node) => {
   const [run = null] = readArguments(r, node);

@@ -9,7 +9,7 @@ import type { ScriptReader } from '../script/reader';
 export function pushCell(
   r: ScriptReader,
   name: string,
-  kind: 'state' | 'derived',
+  kind: 'state' | 'derived' | 'remote',
   cell: PlaceId,
   setter: PlaceId | null,
   at: Spot,
@@ -18,7 +18,7 @@ export function pushCell(
   service: string | null = null,
 ): void {
   const known = service === null ? id : `${service}.${id}`;
-  const shared = r.fn === 0 && kind === 'state' ? { id: known, key: null, quiet: true, within: 0 } : null;
+  const shared = r.fn === 0 && kind !== 'derived' ? { id: known, key: null, quiet: true, within: 0 } : null;
   r.b.facts.cells.push({
     name,
     kind: !shared ? kind : service === null ? 'store' : 'service',
