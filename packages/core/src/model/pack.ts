@@ -55,12 +55,13 @@ export function pack(facts: FileFacts): string {
     packed.places.push(numberOf(PLACE_KINDS, kind), name, fn, at.line, at.column, at.length);
   for (const { from, to, op, field, except } of flows)
     packed.flows.push(from, to, numberOf(FLOW_OPS, op), field ?? except ?? null);
-  for (const { place, kind, detail, inside, repeat, fn, at } of uses)
+  for (const { place, kind, detail, inside, asText, repeat, fn, at } of uses)
     packed.uses.push(
       place,
       numberOf(USE_KINDS, kind),
       detail ?? null,
       inside ?? null,
+      asText ? 1 : null,
       repeat === undefined ? null : numberOf(REPEATS, repeat),
       fn,
       at.line,
@@ -104,16 +105,17 @@ export function unpack(text: string): FileFacts {
 
 function unpackUses(cells: readonly Cell[]): UseFact[] {
   const uses: UseFact[] = [];
-  for (let i = 0; i < cells.length; i += 9) {
+  for (let i = 0; i < cells.length; i += 10) {
     const use: UseFact = {
       place: cells[i] as number,
       kind: wordOf(USE_KINDS, cells[i + 1]),
-      fn: cells[i + 5] as number,
-      at: { line: cells[i + 6] as number, column: cells[i + 7] as number, length: cells[i + 8] as number },
+      fn: cells[i + 6] as number,
+      at: { line: cells[i + 7] as number, column: cells[i + 8] as number, length: cells[i + 9] as number },
     };
     const detail = cells[i + 2];
     const inside = cells[i + 3];
-    const repeat = cells[i + 4];
+    const repeat = cells[i + 5];
+    if (cells[i + 4] === 1) use.asText = true;
     if (typeof detail === 'string') use.detail = detail;
     if (typeof inside === 'number') use.inside = inside;
     if (typeof repeat === 'number') use.repeat = wordOf(REPEATS, repeat);

@@ -55,6 +55,7 @@ function Badge() {
     );
     graph.contexts.forEach(({ fact, file }, context) => {
       if (fact.hasDefault || graph.defaulted.has(context)) return;
+      if (fact.listed && mayBeProvidedElsewhere(linked, context, graph.at(file, fact.place))) return;
       const reported = new Set<number>();
       for (const read of linked.crossings.readersOf(context))
         for (const run of program.runsTogether(read.unit)) {
@@ -109,6 +110,21 @@ function Badge() {
     return found;
   },
 };
+
+/** Whether something may provide what lists provide beside the components that do: it is named where nobody asks for it, or by none of them. */
+function mayBeProvidedElsewhere({ program }: Linked, context: number, place: number): boolean {
+  const { graph } = program;
+  if (program.providersOf(context).length === 0) return true;
+  const names = new Set([place]);
+  for (const name of names) {
+    if (graph.callsWithArg(name).length > 0) return true;
+    for (const edge of graph.edgesOutOf(name)) {
+      if (edge.op !== 'same') return true;
+      names.add(edge.to);
+    }
+  }
+  return false;
+}
 
 /** The names by which a component has what a hook reads for it: `const soil = useSoil()`. */
 function* namesOf({ program }: Linked, read: number, context: number): Generator<number> {

@@ -11,6 +11,7 @@ import type { ComponentInfo } from '../link/program/program';
 import { FAMILIES } from '../model/families';
 import { changedInPlace, type Mutation } from '../follow/changesInPlace';
 import { isChangeOf } from './shared/changes';
+import { ownerOfMarkup } from './shared/sites';
 import { relatedAt, list, named, namesOf, positionOf, type Draft, type Rule } from './rule';
 import type { CellFact, Spot } from '../model/facts';
 
@@ -249,12 +250,6 @@ function pushedFromOutside(linked: Linked): Draft[] {
       },
     ];
   });
-}
-
-/** The component whose markup, in a file of its own, a function is. */
-function ownerOfMarkup({ program }: Linked, unit: number): ComponentInfo | undefined {
-  if (!program.graph.functions[unit]?.fact.template) return undefined;
-  return program.ownerOf(program.runsTogether(unit)[0] ?? -1);
 }
 
 /** What a cell is a field of: `Units` of `Units.scale`. */

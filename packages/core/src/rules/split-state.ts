@@ -73,6 +73,7 @@ function Tray({ label, open, onOpen }) {
           (exit) =>
             exit.kind === 'argument' &&
             !exit.derived &&
+            !exit.part &&
             linked.functionFlow
               .calleesOf(exit.target, exit.at.run)
               .some(({ fn }) => program.unitOf(fn) === parent && changesState(fn)),
@@ -85,13 +86,19 @@ function Tray({ label, open, onOpen }) {
       return changing.has(fn);
     }
 
-    /** The functions in which some state's setter is called, and those around them. */
+    /** The functions in which some state's setter is called, those around them, and those of the same component that call them. */
     function functionsThatChange(): Set<number> {
       const functions = new Set<number>();
       for (const { calls, cell } of cells.all)
         for (const { call } of cell.setter && calls ? locals.explore(cell.setter).called : [])
           for (let fn = program.graph.fnOfCall(call); fn !== -1; fn = program.graph.functions[fn]?.parent ?? -1)
             functions.add(fn);
+      const { graph } = program;
+      for (const fn of functions)
+        for (const call of graph.callersOfFunction(fn)) {
+          const caller = graph.fnOfCall(call);
+          if (program.unitOf(caller) === program.unitOf(fn)) functions.add(caller);
+        }
       return functions;
     }
   },

@@ -1,9 +1,14 @@
 /** A prop passed to a component that does not take it. */
 import { passing } from './shared/scopeExamples';
 import { FAMILIES } from '../model/families';
+import { isOfElements } from '../read/component/html';
 import { misspellingOf } from './shared/misspelt';
 import { isMissed, passings, rendersNothing, takenBy, unknownAt } from './shared/sites';
 import { list, named, namesOf, positionOf, type Draft, type Rule } from './rule';
+
+/** Whether a name is none that an element or a directive is likely to have for itself: not the beginning of the one that was meant. */
+const isAnotherSpelling = (name: string, meant: string): boolean =>
+  !isOfElements(name) && !name.startsWith(meant) && !meant.startsWith(name);
 
 export const unknownProp: Rule = {
   id: 'unknown-prop',
@@ -41,7 +46,8 @@ export function Bench() {
   },
   check({ linked }) {
     return passings(linked).flatMap(({ fact, file, component, author, open, wrapped }) => {
-      if (wrapped || component.takesRest || component.openType || FAMILIES[component.family].attributesFall) return [];
+      const { attributesFall, sharesTag, openTags } = FAMILIES[component.family];
+      if (wrapped || component.takesRest || component.openType || (attributesFall && !sharesTag)) return [];
       const unknown = unknownAt(component, fact);
       if (unknown.length === 0 || rendersNothing(linked, component.fn)) return [];
       const passed = new Set(fact.props.map(({ name }) => name));
@@ -51,8 +57,10 @@ export function Bench() {
         const prop = component.props.find((one) => one.name === near);
         // Where what it was meant for is required and missing, that is told instead.
         if (prop && !open && !passed.has(prop.name) && isMissed(linked, component, prop)) continue;
-        if (near) misspelt.set(name, near);
-        else if (!FAMILIES[component.family].openTags) others.add(name);
+        if (!attributesFall) {
+          if (near) misspelt.set(name, near);
+          else if (!openTags) others.add(name);
+        } else if (near && !passed.has(near) && isAnotherSpelling(name, near)) misspelt.set(name, near);
       }
       const draftFor = (names: readonly string[], near: string | null): Draft[] => {
         if (names.length === 0) return [];

@@ -333,13 +333,14 @@ function sameFrame(before: FileFacts, after: FileFacts): boolean {
 }
 
 function frameOf(facts: FileFacts): string {
-  const contexts = facts.contexts.map(({ name, key, hasDefault, maybe, ambient, mayBeNone }) => [
+  const contexts = facts.contexts.map(({ name, key, hasDefault, maybe, ambient, mayBeNone, listed }) => [
     name,
     key,
     hasDefault,
     maybe,
     ambient,
     mayBeNone,
+    listed,
   ]);
   const keys = new Set([...facts.joins, ...facts.cells.flatMap(({ shared }) => shared ?? [])].map(({ key }) => key));
   const { routes, parentInstances, outlets, registers, side } = facts;

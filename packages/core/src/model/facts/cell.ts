@@ -58,6 +58,8 @@ export interface ContextFact {
   ambient?: true;
   place: PlaceId;
   hasDefault: boolean;
+  /** A list anywhere may provide it, of a module or one that is put together: what is not read so far. */
+  listed?: true;
   /** Its type says that it may hold nothing: whoever reads it has to be ready for that. */
   mayBeNone?: true;
   at: Spot;

@@ -90,6 +90,8 @@ export interface UseFact {
   detail?: string;
   /** For `shown`: the piece of markup it is placed in. */
   inside?: PlaceId;
+  /** For `shown`: as a text, and by itself. */
+  asText?: true;
   repeat?: Repeat;
   fn: FunctionId;
   at: Spot;

@@ -12,6 +12,7 @@ import { addClass, readBase, readBaseToo, runBase, type ClassNode } from '../com
 import { addFieldCells } from '../component/fieldCells';
 import { addSite } from '../component/site';
 import { takeOnce } from '../component/taken';
+import { mayBeValue } from '../component/takenInClass';
 import { spotOf } from '../script/builder';
 import { importPlace } from '../script/calls';
 import type { SingleFileComponent } from '../script/componentInFile';
@@ -26,6 +27,7 @@ import { injectedFields } from './injection';
 import { noteImports, readNgModule } from './modules';
 import { noteInjectable, readProviders } from './providers';
 import { queryOf, readQuery, templateField } from './queries';
+import { hearAtHost } from './heard';
 import { namesOf } from './selectors';
 import { noteBegun } from './subscriptions';
 import { readTemplate } from './template';
@@ -95,29 +97,6 @@ function readService(r: ScriptReader, node: ClassNode, name: string): PlaceId | 
 
 /** Methods that run once, before anything is shown: what a field is set to there is what it begins with. */
 const ONCE = /^(constructor|ngOnInit)$/;
-
-/** `ngOnInit() { this.kept = this.note; }`: taken once, as a field's first value is. False for any other assignment. */
-export function takenOnce(r: ScriptReader, { left, right, operator }: t.AssignmentExpression): boolean {
-  if (r.constructing !== r.fn || operator !== '=' || left.type !== 'MemberExpression') return false;
-  if (left.object.type !== 'ThisExpression' || !r.component) return false;
-  const field = fieldOf(left.property, left.computed);
-  const cell = r.fieldCells.get(field);
-  if (cell === undefined && (field === '*' || !mayBeValue(right))) return false;
-  const place = value(r, right, left.property.type === 'Identifier' ? left.property : null);
-  if (place === null) return true;
-  if (cell === undefined) {
-    r.b.flow(takeOnce(r, place, field, spotOf(left)), r.component.self, 'put', field);
-    return true;
-  }
-  r.b.flow(place, cell, 'frozen');
-  r.b.use({ place: place, kind: 'copied', fn: r.fn, at: spotOf(left) });
-  return true;
-}
-
-/** Whether an expression may give a value as it is now, rather than something that goes on giving it. */
-function mayBeValue(node: t.Node | null | undefined): boolean {
-  return node?.type === 'CallExpression' || node?.type === 'MemberExpression';
-}
 
 class ComponentClass {
   constructor(
@@ -197,8 +176,7 @@ class ComponentClass {
       )) {
         const place = r.b.part(component.self, name, component.fn, at);
         if (/^\[/.test(key)) r.b.use({ place, kind: 'shown', fn: component.fn, at });
-        else if (/^\(/.test(key) && call)
-          r.b.use({ place, kind: 'handler', detail: key.slice(1, -1), fn: component.fn, at });
+        else if (/^\(/.test(key) && call) hearAtHost(r, key.slice(1, -1), place, at);
       }
     }
   }
@@ -307,8 +285,7 @@ class ComponentClass {
       b.use({ place: self, kind: 'effect', detail: trigger, fn: component.fn, at: spotOf(member.key) });
     const host = member.type === 'ClassMethod' ? decoratorOf(member, /^HostListener$/) : null;
     const event = host ? textOf(r, host.args[0]) : null;
-    if (event !== null)
-      b.use({ place: self, kind: 'handler', detail: event, fn: component.fn, at: spotOf(member.key) });
+    if (event !== null) hearAtHost(r, event, self, spotOf(member.key));
   }
 
   /** `writeValue(depth) { … }`: called with what the form holds, and `registerOnChange` with what sets that. */

@@ -42,7 +42,7 @@ export function inject(r: ScriptReader, node: t.CallExpression): PlaceId | null 
   };
   if (!token || token.type === 'SpreadElement') return null;
   const from: From = isSet('skipSelf') ? 'above' : isSet('self') ? 'self' : isSet('host') ? 'view' : 'self and above';
-  const injected = askToken(r, token, from);
+  const injected = askToken(r, token, from, isSet('optional'));
   if (injected !== null) return injected;
   return instanceOf(r, value(r, token as t.Expression), from, spotOf(node));
 }
@@ -52,7 +52,7 @@ export function injected(r: ScriptReader, param: t.Node): PlaceId | null {
   const token = tokenOf(param);
   if (!token) return null;
   const from = FLAGS[decoratorOf(param, /^(SkipSelf|Self|Host)$/)?.name ?? ''] ?? 'self and above';
-  const instance = askToken(r, token, from);
+  const instance = askToken(r, token, from, decoratorOf(param, /^Optional$/) !== null);
   if (instance !== null) return instance;
   const place = r.scope.lookup(token.name);
   return place === undefined ? null : instanceOf(r, place, from, spotOf(token));

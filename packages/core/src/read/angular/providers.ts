@@ -18,8 +18,8 @@ export function readToken(r: ScriptReader, node: t.NewExpression, target: t.Node
   if (r.fn !== 0 || target?.type !== 'Identifier') return null;
   const at = spotOf(target);
   const place = r.b.place('context', target.name, 0, at);
-  // Whether it is provided may be said where it is not read: in a package, in a list that is put together.
-  r.b.facts.contexts.push({ name: target.name, key: null, maybe: true, place, hasDefault: true, at });
+  const hasDefault = node.arguments.length > 1;
+  r.b.facts.contexts.push({ name: target.name, key: null, maybe: true, listed: true, place, hasDefault, at });
   return place;
 }
 
@@ -27,7 +27,7 @@ export function readToken(r: ScriptReader, node: t.NewExpression, target: t.Node
 export type From = 'self and above' | 'view' | 'self' | 'above';
 
 /** What a token holds for whoever asks; null where what is asked for is none. */
-export function askToken(r: ScriptReader, token: t.Node, from: From): PlaceId | null {
+export function askToken(r: ScriptReader, token: t.Node, from: From, optional: boolean): PlaceId | null {
   if (token.type !== 'Identifier' || !TOKEN.test(token.name)) return null;
   const context = value(r, token);
   if (context === null) return null;
@@ -37,7 +37,7 @@ export function askToken(r: ScriptReader, token: t.Node, from: From): PlaceId | 
   if (own) r.b.flow(own.value, result);
   // Other directives of the same element may provide it as well: what they do is not known here.
   if (own || from === 'self') return result;
-  r.b.facts.contextReads.push({ context, maybe: true, result, fn: r.fn, at });
+  r.b.facts.contextReads.push({ context, ...(optional ? { maybe: true } : {}), result, fn: r.fn, at });
   return result;
 }
 

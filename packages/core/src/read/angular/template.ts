@@ -33,6 +33,7 @@ import { Scope } from '../script/scope';
 import { addOutlet } from '../libraries/routers/routeTable';
 import { Expressions } from './expressions';
 import { listenerOf } from '../component/listeners';
+import { hear } from './heard';
 import { settingOf } from './listeners';
 import { type Control, Forms, MODEL } from './templateForms';
 import {
@@ -376,7 +377,7 @@ class Template {
     for (const one of node.outputs) {
       const place = this.handler(one);
       values.set(one, place);
-      if (place !== null) r.b.use({ place, kind: 'handler', detail: one.name, fn: r.fn, at: spot(one.sourceSpan) });
+      if (place !== null) hear(r, one.target, one.name, place, spot(one.sourceSpan));
     }
     if (control) this.control(control, piece);
     const around = this.directives(node, piece, values);
@@ -448,13 +449,18 @@ class Template {
 
   /** What is written at a tag: given to the component, and to whatever else may take it there. */
   private valuesOf(node: TmplAstElement, give: Give): ReadonlyMap<object, PlaceId | null> {
+    const { r } = this;
     const values = new Map<object, PlaceId | null>();
     for (const one of node.inputs) {
       // Classes, styles and attributes of the element itself.
       if (one.type !== PROPERTY && one.type !== BOTH_WAYS) this.value(one.value);
       else values.set(one, one.type === BOTH_WAYS ? this.bound(one) : this.value(one.value));
     }
-    for (const one of node.outputs) values.set(one, this.handler(one));
+    for (const one of node.outputs) {
+      const place = this.handler(one);
+      values.set(one, place);
+      if (one.target && place !== null) hear(r, one.target, one.name, place, spot(one.sourceSpan));
+    }
     this.handOver(node, values, give);
     return values;
   }
@@ -472,7 +478,8 @@ class Template {
       if ((one.type === PROPERTY || one.type === BOTH_WAYS) && !/^form(Control|Group|Array)(Name)?$/.test(one.name))
         give(one.name, values.get(one) ?? null, literal, spot(one.sourceSpan));
     }
-    for (const one of outputs) give(eventProp(one.name), values.get(one) ?? null, null, spot(one.sourceSpan));
+    for (const one of outputs)
+      if (!one.target) give(eventProp(one.name), values.get(one) ?? null, null, spot(one.sourceSpan));
   }
 
   /** Attributes that may be directives of the project: each is given all that is written at the tag. Gives what hands more to each. */
@@ -523,7 +530,8 @@ class Template {
       const at = part.loc
         ? { line: part.loc.start.line, column: part.loc.start.column + 1, length: (part.end ?? 0) - (part.start ?? 0) }
         : spot(span);
-      r.b.use({ place, kind: 'shown', inside: piece, repeat: r.repeat, fn: r.fn, at });
+      const byItself = /^(Identifier|MemberExpression)$/.test(part.type) ? { asText: true as const } : {};
+      r.b.use({ place, kind: 'shown', inside: piece, ...byItself, repeat: r.repeat, fn: r.fn, at });
     }
   }
 

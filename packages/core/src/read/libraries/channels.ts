@@ -218,7 +218,24 @@ export function listenTo(
   field: string | null,
   bus: PlaceId | null,
 ): void {
-  const at = spotOf(node);
+  listenAt(r, topic, handler, spotOf(node), field, bus);
+}
+
+/** Listens to what is sent over the page under a name that is none of its own; false for those. */
+export function listenToPage(r: ScriptReader, topic: string, handler: PlaceId | null, at: Spot): boolean {
+  if (NATIVE.test(topic)) return false;
+  listenAt(r, topic, handler, at, 'detail', null);
+  return true;
+}
+
+function listenAt(
+  r: ScriptReader,
+  topic: string,
+  handler: PlaceId | null,
+  at: Spot,
+  field: string | null,
+  bus: PlaceId | null,
+): void {
   const cell = keyedCell(r, 'channel', topic, `channel:${topic}`, at);
   r.b.use({ place: cell.value, kind: 'effect', detail: 'listens', fn: r.fn, at });
   r.b.facts.channels.push({ topic, does: 'listens', handler, bus, fields: null, fn: r.fn, at });

@@ -7,6 +7,7 @@ import { keyedCell, remoteKey } from '../libraries/stores/cells';
 import { spotOf } from '../script/builder';
 import { readArguments } from '../script/calls';
 import { mountSite } from '../component/site';
+import { takenOnce } from '../component/takenInClass';
 import { value } from '../script/expressions';
 import { objectOf, property, textOf } from '../script/literals';
 import { settleRuns } from '../script/lifecycle';
@@ -52,7 +53,7 @@ export const lwc: Dialect = {
     return readChannelCall(r, node) ?? readLibraryCall(r, node, target);
   },
   markup: () => null,
-  assign: () => false,
+  assign: takenOnce,
   classLike: readLwcClass,
   declared: (r, id, _init, from) => keepEvent(r, id, from),
   member: readRef,

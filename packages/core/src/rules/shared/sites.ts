@@ -7,7 +7,7 @@ import { isModel } from '../../read/libraries';
 import type { Graph } from '../../link/graph/graph';
 import { push } from '../../link/graph/byPlace';
 import { once } from '../../link/memo/once';
-import type { Local, Visited } from '../../link/travel/visited';
+import type { Exit, Local, Visited } from '../../link/travel/visited';
 import { CHILDREN, HANDLE, isSigned, textProp, updateProp } from '../../model/signs';
 
 export interface Passing {
@@ -184,9 +184,17 @@ export function doesSomethingWith(linked: Linked, component: ComponentInfo, prop
   // What was not followed to its end may be used there.
   if (local.cut !== null) return true;
   if (local.uses.length + local.outsideCalls.length + local.called.length > 0) return true;
-  // What the instance offers counts where somebody reaches it, and a name that is there for all below where one of them reads it.
+  // What the instance offers counts where somebody reaches it, a name that is there for all below where one of them reads it, and what a
+  // signal gives where somebody calls that.
+  const givesWhenCalled = ({ kind, target }: Exit): boolean => {
+    const entry = kind === 'returned' ? graph.functions[target] : undefined;
+    return entry !== undefined && graph.boxes.has(graph.at(entry.file, entry.fact.self));
+  };
   return local.exits.some((exit) => {
-    const isOffered = exit.kind === 'handle' || (exit.kind === 'site' && crossings.isAmbient(exit.target));
+    const isOffered =
+      exit.kind === 'handle' ||
+      (exit.kind === 'site' && crossings.isAmbient(exit.target)) ||
+      (givesWhenCalled(exit) && graph.callersOfFunction(exit.target).length === 0);
     return !isOffered || crossings.cross(exit).length > 0;
   });
 }
@@ -195,4 +203,10 @@ export function doesSomethingWith(linked: Linked, component: ComponentInfo, prop
 function asksFor(graph: Graph, props: number, prop: string): boolean {
   const asked = updateProp(prop);
   return graph.edgesOutOf(props).some((edge) => edge.op === 'get' && edge.field === asked);
+}
+
+/** The component whose markup, in a file of its own, a function is. */
+export function ownerOfMarkup({ program }: Linked, unit: number): ComponentInfo | undefined {
+  if (!program.graph.functions[unit]?.fact.template) return undefined;
+  return program.ownerOf(program.runsTogether(unit)[0] ?? -1);
 }

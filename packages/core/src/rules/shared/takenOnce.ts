@@ -56,6 +56,12 @@ function fieldsSetInPlace({ program: { graph }, locals }: Linked, source: CellFl
   return fields;
 }
 
+/** Whether whoever gives the value changes it by that: each who asks draws the next one, and keeps it (`newId()`). */
+function isDrawn({ program: { graph } }: Linked, source: CellFlow, { place }: Visited): boolean {
+  const givers = graph.targetsOf(graph.callOfResult.get(place) ?? -1);
+  return givers.length > 0 && writersOf(source).some(({ at }) => givers.includes(graph.fnOfPlace(at.place)));
+}
+
 /** What only notes a value shows it to nobody. */
 const LOGS = /^console\./;
 
@@ -76,6 +82,7 @@ export function takenOnce(linked: Linked, cells: Cells): Taken[] {
       for (const visited of locals.explore(stop.at).visited) {
         // A copy of what was taken before is told where that was, or meant.
         if (visited.path !== 0 || wasDerived(visited) || wasFrozen(visited)) continue;
+        if (isDrawn(linked, source, visited)) continue;
         for (let edge = graph.firstOut(visited.place); edge; edge = edge.nextOut) {
           if (edge.op !== 'taken' || found.has(`${edge.to}`)) continue;
           const after = locals.explore({ place: edge.to, path: 0, run: visited.run });
