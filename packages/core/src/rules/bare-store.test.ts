@@ -79,3 +79,30 @@ test.each([
   });
   expect(foundBy('bare-store', survey)).toEqual(found);
 });
+
+describe('in a template of Angular', () => {
+  const found = (members: string, shown: string, more = ''): (string | null)[] =>
+    foundBy(
+      'bare-store',
+      surveyOf({
+        'src/app.ts': `import { Component, input, signal } from '@angular/core'; import { BehaviorSubject } from 'rxjs'; ${more}
+          @Component({ selector: 'app-root', templateUrl: './app.html' }) export class App { ${members} }`,
+        'src/app.html': `<b>${shown}</b>`,
+      }),
+    );
+  test.each([
+    ['a signal', 'depth = signal(1);', '{{ depth }}', ['App.depth']],
+    ['its value', 'depth = signal(1);', '{{ depth() }}', []],
+    ['an input', 'depth = input(1);', 'so deep: {{ depth }}', ['App.depth']],
+    ['what a stream tells', 'depth$ = new BehaviorSubject(1);', '{{ depth$ | async }}', []],
+    ['a plain field', 'depth = 1;', '{{ depth }}', []],
+    [
+      'a field that holds the one or the other',
+      'depth: any = signal(1); flat() { this.depth = 2; }',
+      '{{ depth }}',
+      [],
+    ],
+  ])('%s is shown', (_what, members, shown, expected) => {
+    expect(found(members, shown)).toEqual(expected);
+  });
+});

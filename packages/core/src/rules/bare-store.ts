@@ -31,6 +31,32 @@ export function Gauge() {
 `,
     },
   },
+  examplesIn: {
+    angular: {
+      failing: {
+        'src/app.ts': `import { Component, signal } from '@angular/core';
+@Component({ selector: 'app-root', template: '<b (click)="dig()">{{ depth }}</b>' })
+export class App {
+  depth = signal(1);
+  dig() {
+    this.depth.set(2);
+  }
+}
+`,
+      },
+      passing: {
+        'src/app.ts': `import { Component, signal } from '@angular/core';
+@Component({ selector: 'app-root', template: '<b (click)="dig()">{{ depth() }}</b>' })
+export class App {
+  depth = signal(1);
+  dig() {
+    this.depth.set(2);
+  }
+}
+`,
+      },
+    },
+  },
   check({ linked }) {
     const { graph } = linked.program;
     const found: Draft[] = [];
@@ -87,7 +113,7 @@ function draftOf(linked: Linked, use: number, called: string, made: number): Dra
       message: `${component.name} uses ${name} itself instead of its value.`,
       effect:
         entry.fact.kind === 'shown'
-          ? 'The screen shows the object, such as “[object Object]”, or nothing at all.'
+          ? 'The screen shows the object itself as text, which says nothing, or nothing at all.'
           : 'The condition comes out the same every time, whatever the value is.',
       todo: remedyIn(
         {

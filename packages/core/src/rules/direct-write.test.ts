@@ -602,3 +602,20 @@ describe('direct-write: set outside the zone', () => {
     expect(found(body)).toEqual(expected);
   });
 });
+
+describe('a scope that is set where no digest follows', () => {
+  test.each([
+    ['by a timer of the page', 'setTimeout(function () { $scope.size = 1; });', 1],
+    ['by a listener of an element', "$element.on('keyup', function () { $scope.size = 1; });", 1],
+    ['and looked at then', 'setTimeout(function () { $scope.size = 1; $scope.$digest(); });', 0],
+    ['within what looks at it', 'setTimeout(function () { $scope.$apply(function () { $scope.size = 1; }); });', 0],
+    ['later, by the family’s own timer', 'setTimeout(function () { $timeout(function () { $scope.size = 1; }); });', 0],
+    ['by the family’s own timer', '$timeout(function () { $scope.size = 1; });', 0],
+  ])('%s', (_what, sets, found) => {
+    const survey = surveyOf({
+      'index.html': '<html ng-app="beds"><body ng-controller="House">{{ size }}</body></html>',
+      'app.js': `angular.module('beds', []).controller('House', function ($scope, $element, $timeout) { $scope.size = 0; ${sets} });`,
+    });
+    expect(foundBy('direct-write', survey)).toHaveLength(found);
+  });
+});

@@ -74,6 +74,46 @@ export function Bench() {
     },
   },
   examplesIn: {
+    scope: {
+      failing: {
+        'index.html': `<!doctype html>
+<html ng-app="beds">
+  <body>
+    <div ng-controller="House">{{ size }}</div>
+  </body>
+</html>
+`,
+        'app.js': `angular
+  .module('beds', [])
+  .controller('House', function ($scope) {
+    $scope.size = 0;
+    setTimeout(function () {
+      $scope.size = window.innerWidth;
+    });
+  });
+`,
+      },
+      passing: {
+        'index.html': `<!doctype html>
+<html ng-app="beds">
+  <body>
+    <div ng-controller="House">{{ size }}</div>
+  </body>
+</html>
+`,
+        'app.js': `angular
+  .module('beds', [])
+  .controller('House', function ($scope) {
+    $scope.size = 0;
+    setTimeout(function () {
+      $scope.$apply(function () {
+        $scope.size = window.innerWidth;
+      });
+    });
+  });
+`,
+      },
+    },
     lwc: {
       failing: listing(`this.beds.push('north');`),
       passing: listing(`this.beds = [...this.beds, 'north'];`),
@@ -154,9 +194,15 @@ function outsideWrites(linked: Linked, flow: CellFlow): Map<Spot, Draft> {
     sets.map(({ at }): [Spot, Draft] => [
       at,
       {
-        message: `${home.name} sets ${cell.name} outside the zone.`,
+        message: `${home.name} sets ${cell.name} ${remedyIn({ scope: 'where no digest follows', others: 'outside the zone' }, home.family)}.`,
         effect: NOT_SHOWN,
-        todo: `Set it in ngZone.run(…), call markForCheck() after it, or declare it as ${cell.name} = signal(…).`,
+        todo: remedyIn(
+          {
+            scope: `Set it in $scope.$apply(function () { … }), or call $scope.$applyAsync() after it.`,
+            others: `Set it in ngZone.run(…), call markForCheck() after it, or declare it as ${cell.name} = signal(…).`,
+          },
+          home.family,
+        ),
         component: home.name,
         name: cell.name,
         ...positionOf(linked, cell.file, at),

@@ -406,3 +406,17 @@ test('how many there are as a component comes is its place among them', () => {
   });
   expect(foundBy('frozen-read', survey)).toEqual(['Count.many']);
 });
+
+test('a number that is drawn anew each time somebody asks is meant to be kept', () => {
+  const file = (name: string): string => `force-app/main/default/lwc/${name}/${name}`;
+  const ids = (draws: string): ReturnType<typeof surveyOf> =>
+    surveyOf({
+      'sfdx-project.json': '{}',
+      [`${file('ids')}.js`]: `let last = 0; export function newId() { ${draws} return last; } export function next() { last++; }`,
+      [`${file('bed')}.js`]: `import { LightningElement } from 'lwc'; import { newId, next } from 'c/ids';
+        export default class Bed extends LightningElement { constructor() { super(); this.own = newId(); } go() { next(); } }`,
+      [`${file('bed')}.html`]: '<template><b onclick={go}>{own}</b></template>',
+    });
+  expect(foundBy('frozen-read', ids('last++;'))).toEqual([]);
+  expect(foundBy('frozen-read', ids(''))).toHaveLength(1);
+});

@@ -55,6 +55,69 @@ function Gauge({ level }) {
     },
   },
   examplesIn: {
+    lwc: {
+      failing: {
+        'lwc/house/house.js-meta.xml': `<LightningComponentBundle>
+  <isExposed>true</isExposed>
+</LightningComponentBundle>
+`,
+        'lwc/house/house.html': `<template>
+  <c-bed depth={depth}></c-bed><b onclick={dig}>dig</b>
+</template>
+`,
+        'lwc/house/house.js': `import { LightningElement } from 'lwc';
+export default class House extends LightningElement {
+  depth = 1;
+  dig() {
+    this.depth = this.depth + 1;
+  }
+}
+`,
+        'lwc/bed/bed.html': `<template>
+  <b>{shown}</b>
+</template>
+`,
+        'lwc/bed/bed.js': `import { LightningElement, api } from 'lwc';
+export default class Bed extends LightningElement {
+  @api depth;
+  shown = 0;
+  connectedCallback() {
+    this.shown = this.depth;
+  }
+}
+`,
+      },
+      passing: {
+        'lwc/house/house.js-meta.xml': `<LightningComponentBundle>
+  <isExposed>true</isExposed>
+</LightningComponentBundle>
+`,
+        'lwc/house/house.html': `<template>
+  <c-bed depth={depth}></c-bed><b onclick={dig}>dig</b>
+</template>
+`,
+        'lwc/house/house.js': `import { LightningElement } from 'lwc';
+export default class House extends LightningElement {
+  depth = 1;
+  dig() {
+    this.depth = this.depth + 1;
+  }
+}
+`,
+        'lwc/bed/bed.html': `<template>
+  <b>{inFeet}</b>
+</template>
+`,
+        'lwc/bed/bed.js': `import { LightningElement, api } from 'lwc';
+export default class Bed extends LightningElement {
+  @api depth;
+  get inFeet() {
+    return this.depth * 3;
+  }
+}
+`,
+      },
+    },
     scope: {
       failing: typing('name'),
       passing: typing('bed.name'),

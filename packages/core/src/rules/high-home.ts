@@ -44,6 +44,51 @@ function Legend() {
 `,
     },
   },
+  examplesIn: {
+    angular: {
+      failing: {
+        'src/app.ts': `import { Component } from '@angular/core';
+import { Fold, Legend } from './fold';
+@Component({
+  selector: 'app-root',
+  imports: [Fold, Legend],
+  template: '<app-fold [open]="open" (fold)="open = $event"></app-fold><app-legend></app-legend>',
+})
+export class App {
+  open = false;
+}
+`,
+        'src/fold.ts': `import { Component, input, output } from '@angular/core';
+@Component({ selector: 'app-fold', template: '<b (click)="fold.emit(!open())">{{ open() ? "less" : "more" }}</b>' })
+export class Fold {
+  open = input(false);
+  fold = output<boolean>();
+}
+@Component({ selector: 'app-legend', template: '<i>legend</i>' })
+export class Legend {}
+`,
+      },
+      passing: {
+        'src/app.ts': `import { Component } from '@angular/core';
+import { Fold, Legend } from './fold';
+@Component({
+  selector: 'app-root',
+  imports: [Fold, Legend],
+  template: '<app-fold></app-fold><app-legend></app-legend>',
+})
+export class App {}
+`,
+        'src/fold.ts': `import { Component } from '@angular/core';
+@Component({ selector: 'app-fold', template: '<b (click)="open = !open">{{ open ? "less" : "more" }}</b>' })
+export class Fold {
+  open = false;
+}
+@Component({ selector: 'app-legend', template: '<i>legend</i>' })
+export class Legend {}
+`,
+      },
+    },
+  },
   check({ linked, cells, setting }) {
     const { program, render } = linked;
     const dominators = new Dominators(render.by, render.roots);

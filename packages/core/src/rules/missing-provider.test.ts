@@ -257,3 +257,25 @@ test('a part that nothing renders is for whoever uses the library, also where th
   });
   expect(foundBy('missing-provider', survey)).toEqual([]);
 });
+
+describe('a token of Angular that one component provides', () => {
+  const found = (ask: string, more = ''): (string | null)[] =>
+    foundBy(
+      'missing-provider',
+      surveyOf({
+        'src/app.ts': `import { Component, inject, InjectionToken } from '@angular/core';
+          const SCALE = new InjectionToken<string>('scale'); ${more}
+          @Component({ selector: 'app-gauge', template: '{{ scale }}' }) export class Gauge { scale = ${ask}; }
+          @Component({ selector: 'app-bed', imports: [Gauge], providers: [{ provide: SCALE, useValue: 'K' }], template: '<app-gauge />' }) export class Bed {}
+          @Component({ selector: 'app-root', imports: [Bed, Gauge], template: '<app-bed /><app-gauge />' }) export class App {}`,
+      }),
+    );
+  test.each([
+    ['is missing elsewhere', 'inject(SCALE)', '', ['Gauge.SCALE']],
+    ['may be missing for who does without', 'inject(SCALE, { optional: true })', '', []],
+    ['may be in a list besides', 'inject(SCALE)', "export const ALL = [{ provide: SCALE, useValue: 'C' }];", []],
+    ['may be given to a function that provides it', 'inject(SCALE)', 'export const all = provideBoth(SCALE);', []],
+  ])('%s', (_what, ask, more, expected) => {
+    expect(found(ask, more)).toEqual(expected);
+  });
+});

@@ -46,6 +46,34 @@ function Badge() {
 `,
     },
   },
+  examplesIn: {
+    angular: {
+      failing: {
+        'src/app.ts': `import { Component, inject, InjectionToken } from '@angular/core';
+const SCALE = new InjectionToken<string>('scale');
+@Component({ selector: 'app-gauge', template: '<b>{{ scale }}</b>' })
+export class Gauge {
+  scale = inject(SCALE);
+}
+@Component({ selector: 'app-bed', imports: [Gauge], providers: [{ provide: SCALE, useValue: 'K' }], template: '<app-gauge></app-gauge>' })
+export class Bed {}
+@Component({ selector: 'app-root', imports: [Bed, Gauge], template: '<app-bed></app-bed><app-gauge></app-gauge>' })
+export class App {}
+`,
+      },
+      passing: {
+        'src/app.ts': `import { Component, inject, InjectionToken } from '@angular/core';
+const SCALE = new InjectionToken<string>('scale');
+@Component({ selector: 'app-gauge', template: '<b>{{ scale }}</b>' })
+export class Gauge {
+  scale = inject(SCALE);
+}
+@Component({ selector: 'app-root', imports: [Gauge], providers: [{ provide: SCALE, useValue: 'K' }], template: '<app-gauge></app-gauge>' })
+export class App {}
+`,
+      },
+    },
+  },
   check({ linked }) {
     const { program, render } = linked;
     const { graph } = program;

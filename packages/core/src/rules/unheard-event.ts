@@ -46,6 +46,44 @@ export function Tally() {
     },
   },
   examplesIn: {
+    angular: {
+      failing: {
+        'src/main.ts': `import { bootstrapApplication } from '@angular/platform-browser';
+import { App } from './app';
+bootstrapApplication(App);
+`,
+        'src/bed.ts': `import { Component, output } from '@angular/core';
+@Component({ selector: 'app-bed', template: '<b (click)="dug.emit(1)">dig</b>' })
+export class Bed {
+  dug = output<number>();
+}
+`,
+        'src/app.ts': `import { Component } from '@angular/core';
+import { Bed } from './bed';
+@Component({ selector: 'app-root', imports: [Bed], template: '<app-bed></app-bed>' })
+export class App {}
+`,
+      },
+      passing: {
+        'src/main.ts': `import { bootstrapApplication } from '@angular/platform-browser';
+import { App } from './app';
+bootstrapApplication(App);
+`,
+        'src/bed.ts': `import { Component, output } from '@angular/core';
+@Component({ selector: 'app-bed', template: '<b (click)="dug.emit(1)">dig</b>' })
+export class Bed {
+  dug = output<number>();
+}
+`,
+        'src/app.ts': `import { Component } from '@angular/core';
+import { Bed } from './bed';
+@Component({ selector: 'app-root', imports: [Bed], template: '<app-bed (dug)="depth = $event"></app-bed>{{ depth }}' })
+export class App {
+  depth = 0;
+}
+`,
+      },
+    },
     scope: {
       failing: sending(`$scope.$emit('dugg', 1, 2)`, 'dug'),
       passing: sending(`$scope.$emit('dug', 1, 2)`, 'dug'),

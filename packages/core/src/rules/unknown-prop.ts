@@ -39,6 +39,78 @@ export function Bench() {
     },
   },
   examplesIn: {
+    angular: {
+      failing: {
+        'src/app.ts': `import { Component, input } from '@angular/core';
+@Component({ selector: 'app-gauge', template: '<b>{{ scale() }}</b>' })
+export class Gauge {
+  scale = input('C');
+}
+@Component({ selector: 'app-root', imports: [Gauge], template: '<app-gauge [scael]="units"></app-gauge>{{ units }}' })
+export class App {
+  units = 'K';
+}
+`,
+      },
+      passing: {
+        'src/app.ts': `import { Component, input } from '@angular/core';
+@Component({ selector: 'app-gauge', template: '<b>{{ scale() }}</b>' })
+export class Gauge {
+  scale = input('C');
+}
+@Component({ selector: 'app-root', imports: [Gauge], template: '<app-gauge [scale]="units"></app-gauge>{{ units }}' })
+export class App {
+  units = 'K';
+}
+`,
+      },
+    },
+    lwc: {
+      failing: {
+        'lwc/house/house.js-meta.xml': `<LightningComponentBundle>
+  <isExposed>true</isExposed>
+</LightningComponentBundle>
+`,
+        'lwc/house/house.html': `<template>
+  <c-bed lable="north"></c-bed>
+</template>
+`,
+        'lwc/house/house.js': `import { LightningElement } from 'lwc';
+export default class House extends LightningElement {}
+`,
+        'lwc/bed/bed.html': `<template>
+  <b>{label}</b>
+</template>
+`,
+        'lwc/bed/bed.js': `import { LightningElement, api } from 'lwc';
+export default class Bed extends LightningElement {
+  @api label;
+}
+`,
+      },
+      passing: {
+        'lwc/house/house.js-meta.xml': `<LightningComponentBundle>
+  <isExposed>true</isExposed>
+</LightningComponentBundle>
+`,
+        'lwc/house/house.html': `<template>
+  <c-bed label="north"></c-bed>
+</template>
+`,
+        'lwc/house/house.js': `import { LightningElement } from 'lwc';
+export default class House extends LightningElement {}
+`,
+        'lwc/bed/bed.html': `<template>
+  <b>{label}</b>
+</template>
+`,
+        'lwc/bed/bed.js': `import { LightningElement, api } from 'lwc';
+export default class Bed extends LightningElement {
+  @api label;
+}
+`,
+      },
+    },
     scope: {
       failing: passing('labl="Fern" depth="depth"'),
       passing: passing('label="Fern" depth="depth" flex'),

@@ -36,6 +36,40 @@ function Gauge() {
 `,
     },
   },
+  examplesIn: {
+    angular: {
+      failing: {
+        'src/app.ts': `import { Component, InjectionToken } from '@angular/core';
+const SCALE = new InjectionToken<string>('scale');
+@Component({ selector: 'app-gauge', template: '<b>gauge</b>' })
+export class Gauge {}
+@Component({
+  selector: 'app-root',
+  imports: [Gauge],
+  providers: [{ provide: SCALE, useValue: 'K' }],
+  template: '<app-gauge></app-gauge>',
+})
+export class App {}
+`,
+      },
+      passing: {
+        'src/app.ts': `import { Component, inject, InjectionToken } from '@angular/core';
+const SCALE = new InjectionToken<string>('scale');
+@Component({ selector: 'app-gauge', template: '<b>{{ scale }}</b>' })
+export class Gauge {
+  scale = inject(SCALE);
+}
+@Component({
+  selector: 'app-root',
+  imports: [Gauge],
+  providers: [{ provide: SCALE, useValue: 'K' }],
+  template: '<app-gauge></app-gauge>',
+})
+export class App {}
+`,
+      },
+    },
+  },
   check({ linked, cells }) {
     const { program, render, crossings } = linked;
     const { graph } = program;

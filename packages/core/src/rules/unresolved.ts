@@ -23,6 +23,91 @@ export const unresolved: Rule = {
       'src/Tray.jsx': `export function Tray() {\n  return <b>tray</b>;\n}\n`,
     },
   },
+  examplesIn: {
+    angular: {
+      failing: {
+        'src/app.ts': `import { Component } from '@angular/core';
+@Component({ selector: 'app-root', templateUrl: './apps.html' })
+export class App {}
+`,
+        'src/app.html': `<b>beds</b>
+`,
+      },
+      passing: {
+        'src/app.ts': `import { Component } from '@angular/core';
+@Component({ selector: 'app-root', templateUrl: './app.html' })
+export class App {}
+`,
+        'src/app.html': `<b>beds</b>
+`,
+      },
+    },
+    lwc: {
+      failing: {
+        'lwc/house/house.js-meta.xml': `<LightningComponentBundle>
+  <isExposed>true</isExposed>
+</LightningComponentBundle>
+`,
+        'lwc/house/house.html': `<template>
+  <c-bed></c-bed>
+</template>
+`,
+        'lwc/house/house.js': `import { LightningElement } from 'lwc';
+export default class House extends LightningElement {}
+`,
+      },
+      passing: {
+        'lwc/house/house.js-meta.xml': `<LightningComponentBundle>
+  <isExposed>true</isExposed>
+</LightningComponentBundle>
+`,
+        'lwc/house/house.html': `<template>
+  <c-bed></c-bed>
+</template>
+`,
+        'lwc/house/house.js': `import { LightningElement } from 'lwc';
+export default class House extends LightningElement {}
+`,
+        'lwc/bed/bed.html': `<template>
+  <b>bed</b>
+</template>
+`,
+        'lwc/bed/bed.js': `import { LightningElement } from 'lwc';
+export default class Bed extends LightningElement {}
+`,
+      },
+    },
+    scope: {
+      failing: {
+        'index.html': `<!doctype html>
+<html ng-app="beds">
+  <body>
+    <bed-gauge></bed-gauge>
+  </body>
+</html>
+`,
+        'app.js': `angular
+  .module('beds', [])
+  .component('bedGauge', { templateUrl: 'gauges.html' });
+`,
+      },
+      passing: {
+        'index.html': `<!doctype html>
+<html ng-app="beds">
+  <body>
+    <bed-gauge></bed-gauge>
+  </body>
+</html>
+`,
+        'app.js': `angular
+  .module('beds', [])
+  .component('bedGauge', { templateUrl: 'gauge.html' });
+`,
+        'gauge.html': `<b>gauge</b>
+`,
+      },
+    },
+  },
   check({ linked, cells }) {
     const { program, render } = linked;
     const { graph } = program;

@@ -28,6 +28,114 @@ export const unusedProp: Rule = {
 `,
     },
   },
+  examplesIn: {
+    angular: {
+      failing: {
+        'src/app.ts': `import { Component, input } from '@angular/core';
+@Component({ selector: 'app-gauge', template: '<b>{{ scale() }}</b>' })
+export class Gauge {
+  scale = input('C');
+  width = input(1);
+}
+@Component({ selector: 'app-root', imports: [Gauge], template: '<app-gauge scale="K"></app-gauge>' })
+export class App {}
+`,
+      },
+      passing: {
+        'src/app.ts': `import { Component, input } from '@angular/core';
+@Component({ selector: 'app-gauge', template: '<b>{{ scale() }}{{ width() }}</b>' })
+export class Gauge {
+  scale = input('C');
+  width = input(1);
+}
+@Component({ selector: 'app-root', imports: [Gauge], template: '<app-gauge scale="K"></app-gauge>' })
+export class App {}
+`,
+      },
+    },
+    lwc: {
+      failing: {
+        'lwc/house/house.js-meta.xml': `<LightningComponentBundle>
+  <isExposed>true</isExposed>
+</LightningComponentBundle>
+`,
+        'lwc/house/house.html': `<template>
+  <c-bed label="north" depth="2"></c-bed>
+</template>
+`,
+        'lwc/house/house.js': `import { LightningElement } from 'lwc';
+export default class House extends LightningElement {}
+`,
+        'lwc/bed/bed.html': `<template>
+  <b>{label}</b>
+</template>
+`,
+        'lwc/bed/bed.js': `import { LightningElement, api } from 'lwc';
+export default class Bed extends LightningElement {
+  @api label;
+  @api depth;
+}
+`,
+      },
+      passing: {
+        'lwc/house/house.js-meta.xml': `<LightningComponentBundle>
+  <isExposed>true</isExposed>
+</LightningComponentBundle>
+`,
+        'lwc/house/house.html': `<template>
+  <c-bed label="north" depth="2"></c-bed>
+</template>
+`,
+        'lwc/house/house.js': `import { LightningElement } from 'lwc';
+export default class House extends LightningElement {}
+`,
+        'lwc/bed/bed.html': `<template>
+  <b>{label}{depth}</b>
+</template>
+`,
+        'lwc/bed/bed.js': `import { LightningElement, api } from 'lwc';
+export default class Bed extends LightningElement {
+  @api label;
+  @api depth;
+}
+`,
+      },
+    },
+    scope: {
+      failing: {
+        'index.html': `<!doctype html>
+<html ng-app="beds">
+  <body>
+    <bed-gauge label="north" depth="2"></bed-gauge>
+  </body>
+</html>
+`,
+        'app.js': `angular
+  .module('beds', [])
+  .component('bedGauge', {
+    bindings: { label: '@', depth: '<' },
+    template: '<b>{{ $ctrl.label }}</b>',
+  });
+`,
+      },
+      passing: {
+        'index.html': `<!doctype html>
+<html ng-app="beds">
+  <body>
+    <bed-gauge label="north" depth="2"></bed-gauge>
+  </body>
+</html>
+`,
+        'app.js': `angular
+  .module('beds', [])
+  .component('bedGauge', {
+    bindings: { label: '@', depth: '<' },
+    template: '<b>{{ $ctrl.label }}{{ $ctrl.depth }}</b>',
+  });
+`,
+      },
+    },
+  },
   check({ linked }) {
     const reached = namesReached(linked);
     // A type or a mixin that others declare their props by says nothing of this one.

@@ -13,6 +13,7 @@ import { mutation } from '../script/mutations';
 import { noteConstants } from '../script/module';
 import type { Dialect, ScriptReader } from '../script/reader';
 import { readHelper } from './calls';
+import { noteDigest, noteRunOutside } from './digest';
 import { readController } from './controllers';
 import { readComponent, readDescription, readDirective } from './definitions';
 import { bindInjected, injectedPlace } from './injection';
@@ -78,6 +79,7 @@ function readWrapper(r: ScriptReader, node: t.CallExpression): PlaceId | null | 
 export const scope: Dialect = {
   call(r, node, target) {
     if (node.type === 'NewExpression') return undefined;
+    noteDigest(r, node);
     for (const read of [readWrapper, readRegistration, readRoute, readMessage, readHelper, readDialog]) {
       const found = read(r, node);
       if (found !== undefined) return found;
@@ -132,7 +134,7 @@ export const scope: Dialect = {
   endsWithElements: true,
   finish: settleRuns,
   object: () => undefined,
-  functionRead: () => undefined,
+  functionRead: noteRunOutside,
   settle(_, fact) {
     if (fact.parent !== 0) fact.role = 'closure';
   },

@@ -176,6 +176,7 @@ const LIFECYCLE: Record<string, string> = {
 /** Reads `$scope.beds = …` where its owner is made: what the field begins as. False for any other assignment. */
 export function readInitial(r: ScriptReader, node: t.AssignmentExpression): boolean {
   const owner = ownerOf(r);
+  if (owner && isSetUp(r, owner)) return takeInSetUp(r, node);
   const set = owner && r.fn === owner.making ? fieldSet(r, node.left) : null;
   if (!owner || !set) return false;
   const { of, field, key } = set;
@@ -185,6 +186,23 @@ export function readInitial(r: ScriptReader, node: t.AssignmentExpression): bool
   const cell = of.cells.get(field);
   if (cell !== undefined) r.b.flow(place, cell, 'frozen');
   else putField(r, owner, of, field, place, node.right, key);
+  return true;
+}
+
+/** Whether what is being read is what the family calls first, once all that is passed is there. */
+function isSetUp(r: ScriptReader, { making }: Owner): boolean {
+  const { name, parent } = r.b.fn(r.fn);
+  return name === '$onInit' && parent === making;
+}
+
+/** `dial.own = dial.level` in `$onInit`: taken once. False for what is set to anything else than a value that is there already. */
+function takeInSetUp(r: ScriptReader, { left, right, operator }: t.AssignmentExpression): boolean {
+  const set = operator === '=' && right.type === 'MemberExpression' ? fieldSet(r, left) : null;
+  const cell = set?.of.bound.has(set.field) ? undefined : set?.of.cells.get(set.field);
+  const place = cell === undefined ? null : value(r, right);
+  if (cell === undefined || place === null) return false;
+  r.b.flow(place, cell, 'frozen');
+  r.b.use({ place, kind: 'copied', fn: r.fn, at: spotOf(left) });
   return true;
 }
 
