@@ -2,7 +2,7 @@
 import type * as t from '@babel/types';
 import type { PlaceId } from '../../model/facts';
 import { readLibraryCall } from '../libraries';
-import { readChannelCall } from '../libraries/channels';
+import { readChannelCall, readNew } from '../libraries/channels';
 import { callChange } from '../libraries/stores/cells';
 import { spotOf } from '../script/builder';
 import { readArguments } from '../script/calls';
@@ -78,7 +78,7 @@ function readWrapper(r: ScriptReader, node: t.CallExpression): PlaceId | null | 
 
 export const scope: Dialect = {
   call(r, node, target) {
-    if (node.type === 'NewExpression') return undefined;
+    if (node.type === 'NewExpression') return readNew(r, node);
     noteDigest(r, node);
     for (const read of [readWrapper, readRegistration, readRoute, readMessage, readHelper, readDialog]) {
       const found = read(r, node);

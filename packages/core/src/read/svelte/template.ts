@@ -10,6 +10,7 @@ import type { ScriptReader } from '../script/reader';
 import { readStatements } from '../script/statements';
 import { noteEvent, renderedPiece } from '../component/component';
 import type { SingleFileComponent } from '../script/componentInFile';
+import { listenToPage } from '../libraries/channels';
 import { addSite, type Give } from '../component/site';
 import type { SvelteFile } from './file';
 import { MarkupText, type SourceText } from './markupText';
@@ -158,7 +159,8 @@ class Markup extends MarkupText {
   /** An element of the page itself. */
   private host(node: MarkupNode, piece: PlaceId): void {
     const { r } = this;
-    for (const one of node.attributes ?? []) this.hostAttribute(one);
+    const isPage = /^svelte:(window|document|body)$/.test(node.name ?? '');
+    for (const one of node.attributes ?? []) this.hostAttribute(one, isPage);
     const tag = this.value(node.tag);
     if (tag !== null) r.b.use({ place: tag, kind: 'shown', fn: r.fn, at: this.spot(node) });
     r.depth++;
@@ -166,11 +168,16 @@ class Markup extends MarkupText {
     r.depth--;
   }
 
-  private hostAttribute(one: Attribute): void {
+  /** `isPage`: what is heard comes from the page, and not from an element. */
+  private hostAttribute(one: Attribute, isPage = false): void {
     const { r, component } = this;
     const at = this.spot(one);
     const use = (place: PlaceId | null, kind: 'shown' | 'branched' | 'handler' | 'outside', detail?: string): void => {
       if (place !== null) r.b.use({ place, kind, ...(detail === undefined ? {} : { detail }), fn: r.fn, at });
+    };
+    const hear = (event: string, handler: PlaceId | null): void => {
+      if (handler !== null && isPage && listenToPage(r, event, handler, at)) return;
+      use(handler, 'handler', event);
     };
     switch (one.type) {
       case 'OnDirective':
@@ -179,7 +186,7 @@ class Markup extends MarkupText {
           this.sends(one.name, at);
           return use(r.b.part(component.props, eventProp(one.name), component.fn, at), 'handler', one.name);
         }
-        return use(this.value(one.expression), 'handler', one.name);
+        return hear(one.name, this.value(one.expression));
       case 'BindDirective':
         if (!one.expression) return;
         // The element itself, told to whoever binds the prop.
@@ -195,7 +202,7 @@ class Markup extends MarkupText {
       case 'StyleDirective':
       case 'Attribute':
         if (/^on[a-z]/.test(one.name) && isTag(one.value))
-          return use(this.value(one.value.expression), 'handler', one.name.slice(2));
+          return hear(one.name.slice(2), this.value(one.value.expression));
         return use(this.attributeValue(one), 'shown');
       case 'SpreadAttribute':
         return use(this.value(one.expression ?? undefined), 'shown', 'spread');
