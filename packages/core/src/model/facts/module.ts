@@ -104,4 +104,4 @@ export interface FileFacts {
 }
 
 /** Raised whenever the shape or meaning of facts changes, so that cached ones are read again. */
-export const FACTS_VERSION = 126;
+export const FACTS_VERSION = 127;

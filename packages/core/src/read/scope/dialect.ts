@@ -21,7 +21,7 @@ import { readMessage } from './messages';
 import { ask, fieldSet, holderOf, ownerOf, readInitial } from './owners';
 import { declaredIn, injectable, type Kind, registrationIn } from './registrations';
 import { readDialog, readRoute } from './routes';
-import { readRootField } from './scopes';
+import { parentScope, readRootField } from './scopes';
 import { askedBy, objectOfService, readService, setOwnVariable } from './services';
 import { settersOf } from './template';
 
@@ -87,6 +87,7 @@ export const scope: Dialect = {
     return readChannelCall(r, node) ?? readLibraryCall(r, node, target);
   },
   markup: () => null,
+  member: parentScope,
   assign(r, node) {
     const { left } = node;
     // What a function asks for, and methods of its prototype, are read with it.

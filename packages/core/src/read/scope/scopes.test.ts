@@ -220,3 +220,37 @@ test('of several that are registered under one name, the nearest is meant', () =
   expect(survey.trail('north/app.js#Bed.depth').readers).toMatchObject([{ component: 'Bed', id: 'north/app.js#Bed' }]);
   expect(survey.trail('service:soil.wet').writers.map(({ id }) => id)).toEqual(['north/app.js#Bed']);
 });
+
+describe('the scope around, by the name that a scope has for it', () => {
+  const HOUSE = `.controller('House', function ($scope) { $scope.beds = [1, 2]; $scope.chosen = 0; })`;
+  const whoOf = (survey: ReturnType<typeof surveyOf>): (string | null)[][] => {
+    const { readers, writers } = survey.trail('House.chosen');
+    return [readers, writers].map((all) => all.map(({ component }) => component));
+  };
+
+  test.each([
+    ['of a repeat', '<p ng-repeat="bed in beds" ng-click="$parent.chosen = bed">{{ $parent.chosen }}</p>'],
+    ['of a condition', '<input ng-if="beds" ng-model="$parent.chosen">{{ chosen }}'],
+    ['of both', '<p ng-repeat="bed in beds" ng-if="bed" ng-click="$parent.$parent.chosen = bed"></p>{{ chosen }}'],
+  ])('%s', (_of, markup) => {
+    expect(whoOf(application(`<main ng-controller="House">${markup}</main>`, HOUSE))).toEqual([['House'], ['House']]);
+  });
+
+  test('of a controller, in its markup and in its script, where what is set is told as not followed', () => {
+    const markup = '<main ng-controller="House"><p ng-controller="Bed">{{ $parent.chosen }}{{ same() }}</p></main>';
+    const read = application(
+      markup,
+      `${HOUSE}.controller('Bed', function ($scope) { $scope.chosen = 5; $scope.same = function () { return $scope.$parent.chosen; }; })`,
+    );
+    expect(whoOf(read)[0]?.[0]).toBe('Bed');
+    expect(foundBy('unresolved', read)).toEqual(['Bed.$scope.$parent']);
+  });
+
+  test('a repeat has the names that the one around it declares', () => {
+    const survey = application(
+      '<main ng-controller="House"><div ng-repeat="row in beds"><p ng-repeat="row in beds">{{ $parent.row }}</p></div></main>',
+      HOUSE,
+    );
+    expect(survey.trail('House.beds').readers.length).toBeGreaterThan(0);
+  });
+});

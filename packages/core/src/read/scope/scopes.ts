@@ -12,7 +12,7 @@ import { fieldOf } from '../script/patterns';
 import type { ScriptReader } from '../script/reader';
 import { rootScope } from './injection';
 import { give, ROOT_SCOPE, scopeKey } from './names';
-import { ownerOf } from './owners';
+import { holderOf, ownerOf } from './owners';
 import type { Holder } from './owners';
 import { mutation } from '../script/mutations';
 
@@ -43,7 +43,8 @@ export function hearAround(r: ScriptReader, fn: number, { seen }: Holder, at: Sp
   r.b.rest(rootScope(r, at), seen, [PLAIN, SLOTS]);
 }
 
-function around(r: ScriptReader, fn: number, at: Spot): PlaceId {
+/** The names of the scope around whatever runs a function. */
+export function around(r: ScriptReader, fn: number, at: Spot): PlaceId {
   const result = r.b.place('read', '$scope', fn, at);
   r.b.facts.contextReads.push({ context: scopeContext(r, at), maybe: true, result, fn, at });
   return result;
@@ -52,6 +53,15 @@ function around(r: ScriptReader, fn: number, at: Spot): PlaceId {
 /** Lets whatever is rendered below have the names of a scope. */
 export function passDown(r: ScriptReader, component: SingleFileComponent, scope: PlaceId, at: Spot): void {
   component.provides.push({ context: scopeContext(r, at), value: scope, name: AROUND, at });
+}
+
+/** `$scope.$parent`: the scope around. Which that is, is known by who renders the component; what is set there is not followed. */
+export function parentScope(r: ScriptReader, { object, property, computed }: t.MemberExpression): PlaceId | null {
+  if (computed || property.type !== 'Identifier' || property.name !== '$parent' || !holderOf(r, object)) return null;
+  const at = spotOf(property);
+  const reason = 'What is set there is a name of whichever scope stands around.';
+  r.b.facts.gaps.push({ what: 'instance', name: r.source(object) + '.$parent', reason, fn: r.fn, at });
+  return around(r, r.fn, at);
 }
 
 const roots = new WeakMap<ScriptReader, PlaceId>();

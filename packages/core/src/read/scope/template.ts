@@ -25,6 +25,7 @@ import { Scope } from '../script/scope';
 import { attributesOf, type Attribute, isElementName, mayBeDirective, nameOf, namesSetIn } from './attributes';
 import { expressionOf, interpolated, repeatIn, scoped, tell } from './expressions';
 import { OwnAttributes } from './ownAttributes';
+import { around } from './scopes';
 import { passAttributes } from './passed';
 import { contentKey, give as giveBy, scopeKey, taken, templateKey, noteAlias, shownWithKey } from './names';
 
@@ -74,10 +75,15 @@ export function readNamed(r: ScriptReader, name: string, at: Spot, text: MarkupT
   });
 }
 
+/** What a scope calls the one around it. */
+const PARENT = '$parent';
+
 class Template {
   /** What changes names that are a scope's own. */
   private readonly setters: Map<PlaceId, Setter>;
   private readonly own: OwnAttributes;
+  /** Whether the markup names the scope around another. */
+  private readonly namesParent: boolean;
 
   constructor(
     private readonly r: ScriptReader,
@@ -85,6 +91,7 @@ class Template {
     private readonly markup: MarkupText,
   ) {
     this.setters = settersOf(r);
+    this.namesParent = markup.text.includes(PARENT);
     this.own = new OwnAttributes(r);
   }
 
@@ -136,6 +143,7 @@ class Template {
     if (repeat.as) this.own.declare(repeat.as, list);
     r.repeated('many', () =>
       r.block(() => {
+        this.declareParent(this.own.at(repeat.list));
         const [key, item] = repeat.names;
         if (key) this.own.declare(key, null);
         this.own.declare(item, list === null ? null : r.b.part(list, '*', r.fn, this.own.at(item)));
@@ -156,6 +164,7 @@ class Template {
     if (test) this.own.decide(test);
     r.repeated('conditional', () =>
       r.block(() => {
+        this.declareParent(this.own.at(branch.piece));
         this.ownNames([node], test ?? null);
         this.controlled(node, attributes, piece);
       }),
@@ -204,16 +213,27 @@ class Template {
     const at = this.own.at(named.piece);
     const spot = { ...at, length: name.length };
     const open = addSite(r, name, r.global(name, spot), piece, spot);
-    const around = this.declaredAround();
-    for (const [name, place] of around) r.b.flow(place, open.propsPlace, 'put', name);
+    const declared = this.declaredAround();
+    for (const [name, place] of declared) r.b.flow(place, open.propsPlace, 'put', name);
     readApart(r, spot, (id, own) => {
       const scope = taken(r, scopeKey(name), '$scope', spot);
       r.self = scope;
       if (alias !== undefined) noteAlias(r, name, alias);
       giveBy(r, contentKey(name), r.b.fn(id).self);
+      if (this.namesParent) r.scope.declare(PARENT, around(r, id, spot));
       this.ownNames([node], null, true);
       this.shown(node, attributes, own);
     });
+  }
+
+  /** Inside a scope of its own, `$parent` is the one around: a component's, or a repeat's with the names that it declares. */
+  private declareParent(at: Spot): void {
+    const { r } = this;
+    if (!this.namesParent || r.self === null) return;
+    const parent = r.b.place('binding', PARENT, r.fn, at);
+    r.b.flow(r.self, parent);
+    for (const [name, place] of this.declaredAround()) r.b.flow(place, parent, 'put', name);
+    r.scope.declare(PARENT, parent);
   }
 
   /** Names that a repeat around declares: the scopes inside it have them too. */
