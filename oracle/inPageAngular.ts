@@ -90,7 +90,7 @@ export function installAngular(): void {
       const name = nameOf(instance);
       const { inputs = {}, outputs = {} } = ng.getDirectiveMetadata(instance) ?? {};
       for (let above = element.parentElement; above; above = above.parentElement) {
-        const around = ng.getComponent(above);
+        const around = ng.getComponent(above) ?? directiveOn(ng, above);
         if (!around) continue;
         sets.under.add(`${nameOf(around)}>${name}`);
         break;
@@ -120,6 +120,11 @@ export function installAngular(): void {
       for (const value of component === instance ? Object.values(instance) : [])
         noteProvider(ng, element, nameOf(instance), value);
     }
+  }
+
+  /** What stands around all that an element holds, where a directive is put on it. */
+  function directiveOn(ng: Debug, element: Element): object | undefined {
+    return ng.getDirectives(element).find((one) => !OUTSIDE.test(nameOf(one)));
   }
 
   function noteProvider(ng: Debug, element: Element, name: string, value: unknown): void {

@@ -21,7 +21,7 @@ import { readMessage } from './messages';
 import { ask, fieldSet, holderOf, ownerOf, readInitial } from './owners';
 import { declaredIn, injectable, type Kind, registrationIn } from './registrations';
 import { readDialog, readRoute } from './routes';
-import { parentScope, readRootField } from './scopes';
+import { noteSetAround, parentScope, readRootField } from './scopes';
 import { askedBy, objectOfService, readService, setOwnVariable } from './services';
 import { settersOf } from './template';
 
@@ -97,6 +97,7 @@ export const scope: Dialect = {
       isRegistered(r, left)
     )
       return true;
+    noteSetAround(r, node);
     if (readRootField(r, node) || readInitial(r, node)) return true;
     const set = fieldSet(r, left);
     if (!set?.of.bound.has(set.field)) return false;

@@ -240,10 +240,10 @@ describe('the scope around, by the name that a scope has for it', () => {
     const markup = '<main ng-controller="House"><p ng-controller="Bed">{{ $parent.chosen }}{{ same() }}</p></main>';
     const read = application(
       markup,
-      `${HOUSE}.controller('Bed', function ($scope) { $scope.chosen = 5; $scope.same = function () { return $scope.$parent.chosen; }; })`,
+      `${HOUSE}.controller('Bed', function ($scope) { $scope.chosen = 5; $scope.same = function () { $scope.$parent.wet = 1; return $scope.$parent.chosen; }; })`,
     );
     expect(whoOf(read)[0]?.[0]).toBe('Bed');
-    expect(foundBy('unresolved', read)).toEqual(['Bed.$scope.$parent']);
+    expect(foundBy('unresolved', read)).toEqual(['Bed.$scope.$parent.wet']);
   });
 
   test('a repeat has the names that the one around it declares', () => {

@@ -55,13 +55,21 @@ export function passDown(r: ScriptReader, component: SingleFileComponent, scope:
   component.provides.push({ context: scopeContext(r, at), value: scope, name: AROUND, at });
 }
 
-/** `$scope.$parent`: the scope around. Which that is, is known by who renders the component; what is set there is not followed. */
-export function parentScope(r: ScriptReader, { object, property, computed }: t.MemberExpression): PlaceId | null {
-  if (computed || property.type !== 'Identifier' || property.name !== '$parent' || !holderOf(r, object)) return null;
-  const at = spotOf(property);
-  const reason = 'What is set there is a name of whichever scope stands around.';
-  r.b.facts.gaps.push({ what: 'instance', name: r.source(object) + '.$parent', reason, fn: r.fn, at });
-  return around(r, r.fn, at);
+/** `$scope.$parent`: the scope around. Which that is, is known by who renders the component. */
+export function parentScope(r: ScriptReader, node: t.MemberExpression): PlaceId | null {
+  return namesParent(r, node) ? around(r, r.fn, spotOf(node.property)) : null;
+}
+
+function namesParent(r: ScriptReader, { object, property, computed }: t.MemberExpression): boolean {
+  return !computed && property.type === 'Identifier' && property.name === '$parent' && holderOf(r, object) !== null;
+}
+
+/** Tells that what a script sets there is not followed. */
+export function noteSetAround(r: ScriptReader, { left }: t.AssignmentExpression): void {
+  if (left.type !== 'MemberExpression' || left.object.type !== 'MemberExpression' || !namesParent(r, left.object))
+    return;
+  const reason = 'It is set on whichever scope stands around.';
+  r.b.facts.gaps.push({ what: 'instance', name: r.source(left), reason, fn: r.fn, at: spotOf(left) });
 }
 
 const roots = new WeakMap<ScriptReader, PlaceId>();
