@@ -1,7 +1,7 @@
 /** In-place mutations: of what a place holds, and of a value wherever it arrives. */
 import { mutationsByObject } from '../link/graph/mutationsByObject';
 import type { Linked } from '../link';
-import { wasDerived, wasFrozen } from '../link/travel/visited';
+import { isAnew, SPREAD, wasDerived, wasFrozen } from '../link/travel/visited';
 import type { Spot } from '../model/facts';
 import type { CellInfo } from './cellInfo';
 import type { FlowStop } from './flow';
@@ -42,7 +42,8 @@ export function changedInPlace(linked: Linked, cell: CellInfo, stop: FlowStop): 
   if (!component || component.fn === cell.home) return [];
   const all = locals.explore(stop.at).visited;
   return all.flatMap((visited) => {
-    if (wasDerived(visited) || wasFrozen(visited)) return [];
+    // What was copied is changed nowhere else by that.
+    if (wasDerived(visited) || wasFrozen(visited) || isAnew(visited.flags) || (visited.flags & SPREAD) !== 0) return [];
     // Putting the value into something is no change of it.
     const before = all[visited.from];
     if (before && visited.path !== 0 && before.path === fieldPaths.tail(visited.path)) return [];

@@ -34,6 +34,8 @@ export interface FamilyTraits {
   pagesRender: boolean;
   /** Whether a change in place of a state's object goes unseen. */
   directWriteIsLost: boolean;
+  /** Whether an object that a component is passed is read-only there: what changes it throws. */
+  passesReadOnly: boolean;
   /** Whether the change event of a field comes with each key, and not once it is left. */
   changesOnEachKey: boolean;
 }
@@ -56,6 +58,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     holdsToProps: true,
     pagesRender: false,
     directWriteIsLost: true,
+    passesReadOnly: false,
     changesOnEachKey: true,
   },
   vue: {
@@ -75,6 +78,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     holdsToProps: true,
     pagesRender: false,
     directWriteIsLost: false,
+    passesReadOnly: false,
     changesOnEachKey: false,
   },
   svelte: {
@@ -94,6 +98,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     holdsToProps: true,
     pagesRender: false,
     directWriteIsLost: false,
+    passesReadOnly: false,
     changesOnEachKey: false,
   },
   angular: {
@@ -113,6 +118,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     holdsToProps: true,
     pagesRender: false,
     directWriteIsLost: false,
+    passesReadOnly: false,
     changesOnEachKey: false,
   },
   lwc: {
@@ -132,6 +138,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     holdsToProps: true,
     pagesRender: false,
     directWriteIsLost: false,
+    passesReadOnly: true,
     changesOnEachKey: false,
   },
   scope: {
@@ -151,6 +158,7 @@ export const FAMILIES: Record<Family, FamilyTraits> = {
     holdsToProps: false,
     pagesRender: true,
     directWriteIsLost: false,
+    passesReadOnly: false,
     changesOnEachKey: false,
   },
 };

@@ -1,3 +1,4 @@
+import { planning } from './shared/webComponentExamples';
 import { foundBy, one, surveyOf } from '../testing/project';
 
 test('a field of an instance that a component makes itself is its own', () => {
@@ -137,4 +138,15 @@ test.each([
     'src/Title.svelte': `<script>import { getContext } from 'svelte'; export let label; let kept = getContext('list'); ${atOnce} function set() { ${later} }</script><b on:click={set}>{label}</b>`,
   });
   expect(foundBy('outside-write', survey)).toEqual(found);
+});
+
+describe('what a Lightning Web Component is passed', () => {
+  test.each([
+    ['is changed there', 'this.plan.note = 1;', ['Bed.plan']],
+    ['is changed by a method of its own', 'this.plan.days.push(1);', ['Bed.plan']],
+    ['is replaced there', 'this.plan = { note: 1 };', []],
+    ['is copied, and the copy changed', 'const own = { ...this.plan }; own.note = 1;', []],
+  ])('%s', (_what, change, found) => {
+    expect(foundBy('outside-write', surveyOf(planning('', change)))).toEqual(found);
+  });
 });

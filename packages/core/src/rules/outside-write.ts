@@ -1,5 +1,6 @@
 /** Shared state changed from a component, past the functions meant for it. */
 import { choosing } from './shared/scopeExamples';
+import { planning } from './shared/webComponentExamples';
 import type { Linked } from '../link';
 import type { CellFlow } from '../follow/cells';
 import type { CellInfo } from '../follow/cellInfo';
@@ -81,6 +82,10 @@ export const Gauge = observer(() => <b onClick={() => units.change('kelvin')}>{u
     },
   },
   examplesIn: {
+    lwc: {
+      failing: planning('', "this.plan.note = 'mist';"),
+      passing: planning(' onnote={note}', "this.dispatchEvent(new CustomEvent('note', { detail: 'mist' }));"),
+    },
     scope: {
       failing: choosing(`units.scale = 'K'`),
       passing: choosing(`units.choose('K')`),
@@ -126,6 +131,7 @@ export class Tray {
     for (const one of cells.all.flatMap((flow) => writtenThroughContext(linked, flow)))
       push(byPair, `${one.component.id} ${one.home.id}`, one);
     const found = [...byPair.values()].flatMap((all) => provided(linked, all));
+    found.push(...cells.all.flatMap((flow) => writtenThroughProps(linked, flow)));
     const direct: Write[] = [];
     const setters = new Map<string, Set<ComponentInfo>>();
     graph.files.forEach((facts, file) => {
@@ -298,6 +304,29 @@ function provided(linked: Linked, all: readonly Provided[]): Draft[] {
       related: all.map((one) => relatedAt(linked, one.cell.file, one.cell.spot, `${one.cell.name} lives here.`)),
     },
   ];
+}
+
+/** A state whose object is changed by a component that is only passed it, where that may not be. */
+function writtenThroughProps(linked: Linked, { cell, values }: CellFlow): Draft[] {
+  const home = linked.program.component(cell.home ?? -1);
+  if (cell.tracks !== 'itself' || !home || !values || !FAMILIES[home.family].passesReadOnly) return [];
+  return [...values.stops.values()].flatMap((stop): Draft[] => {
+    const { component } = stop;
+    const [change] = component && component !== home ? changedInPlace(linked, cell, stop) : [];
+    if (!component || !change) return [];
+    return [
+      {
+        message: `${component.name} changes ${cell.name} of ${home.name}, which it is only passed (${change.text}).`,
+        effect: 'It throws, as what a component is passed is read-only there.',
+        todo: `Send an event from ${component.name}, and change ${cell.name} in ${home.name}.`,
+        component: component.name,
+        name: cell.name,
+        ...positionOf(linked, change.file, change.at),
+        ...named([component, home]),
+        related: [relatedAt(linked, cell.file, cell.spot, `${cell.name} lives here.`)],
+      },
+    ];
+  });
 }
 
 /** A state that is provided as what holds it, and changed by whoever reads the context. */

@@ -108,6 +108,27 @@ export const listing = (add: string): Sources => ({
   ),
 });
 
+/** A house that passes a plan on to a bed, which changes it or asks for the change. */
+export const planning = (listens: string, change: string): Sources => ({
+  ...ENTRY,
+  ...webComponent(
+    'House',
+    `<c-bed plan={plan}${listens}></c-bed>{plan.note}`,
+    `plan = { note: '' };
+  note(event) {
+    this.plan = { note: event.detail };
+  }`,
+  ),
+  ...webComponent(
+    'Bed',
+    '<b onclick={change}>{plan.note}</b>',
+    `@api plan;
+  change() {
+    ${change}
+  }`,
+  ),
+});
+
 /** A clock that listens to the window. */
 export const listening = (end: string): Sources => ({
   ...ENTRY,
