@@ -1,5 +1,6 @@
 /** Copies of what is read together further up. */
 import type { CellFlow } from '../follow/cells';
+import { copies } from './shared/copies';
 import { named, positionOf, type Draft, type Rule } from './rule';
 
 export const splitState: Rule = {
@@ -215,8 +216,11 @@ export default class Bed extends LightningElement {
     const { program, render, locals } = linked;
     const found: Draft[] = [];
     let changing: ReadonlySet<number> | null = null;
+    // What starts from what it is passed is one value kept twice, which is told as that.
+    const copied = new Set(copies(cells, linked).map(({ copy }) => copy));
     for (const flow of cells.all) {
       const { cell } = flow;
+      if (copied.has(flow)) continue;
       if (cell.home === null || cell.kind !== 'state' || cell.setter === null || cell.callable || !cell.value) continue;
       const home = program.component(cell.home);
       if (!home) continue;

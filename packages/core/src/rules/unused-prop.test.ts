@@ -209,3 +209,15 @@ test('unused-prop: a prop that says which method is called is used', () => {
     Bed.propTypes = { kind: PropTypes.string, rows: PropTypes.array }; function App() { return <Bed kind="line" rows={[]} />; }`);
   expect(foundBy('unused-prop', survey)).toEqual([]);
 });
+
+test.each([
+  ['uses it, by its name', 'this.$el.style.width = this.width;', []],
+  ['does not name it', 'this.$el.style.width = 1;', ['Bed.width']],
+])('a component that is extended and has markup of its own %s', (_what, mounted, found) => {
+  const survey = surveyOf({
+    'src/Base.vue': `<template><i>base</i></template><script>export default { name: 'Base', mounted() { ${mounted} } };</script>`,
+    'src/Bed.vue': `<template><b>bed</b></template><script>import Base from './Base.vue'; export default { name: 'Bed', extends: Base, props: { width: Number } };</script>`,
+    'src/App.vue': `<template><Bed :width="2" /></template><script>import Bed from './Bed.vue'; export default { components: { Bed } };</script>`,
+  });
+  expect(foundBy('unused-prop', survey)).toEqual(found);
+});

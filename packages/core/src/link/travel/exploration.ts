@@ -46,7 +46,7 @@ const deepIn = (helper: string): string =>
 /** Whether a reason is told once for the whole project: it names the helper in which following ends, or is the same for all. */
 export const isToldOnce = (reason: string): boolean => reason.startsWith(DEEP_CALLS) || reason === EXTENDS;
 
-const EXTENDS = 'the component extends another, and what that does as part of it is not followed';
+export const EXTENDS = 'the component extends another, and what that does as part of it is not followed';
 
 /** In one component, a value that comes to more places than this is not followed further. */
 const MAX_STATES = 4000;
@@ -272,7 +272,8 @@ export class Exploration {
   }
 
   private cut(reason: string): void {
-    this.local.cut ??= reason;
+    // What is told once for all components gives way to what is told of this one.
+    if (this.local.cut === null || this.local.cut === EXTENDS) this.local.cut = reason;
   }
 
   /** What belongs to no component reaches every run that reads it; code that no component runs is the store's own. */

@@ -7,6 +7,7 @@ import { isModel } from '../../read/libraries';
 import type { Graph } from '../../link/graph/graph';
 import { push } from '../../link/graph/byPlace';
 import { once } from '../../link/memo/once';
+import { EXTENDS } from '../../link/travel/exploration';
 import type { Exit, Local, Visited } from '../../link/travel/visited';
 import { CHILDREN, HANDLE, isSigned, textProp, updateProp } from '../../model/signs';
 
@@ -181,8 +182,8 @@ export function doesSomethingWith(linked: Linked, component: ComponentInfo, prop
       .edgesOutOf(place)
       .some((edge) => edge.op === 'put' && /^(part|computed)$/.test(graph.places[edge.to]?.kind ?? ''));
   if (local.visited.some(isStored)) return true;
-  // What was not followed to its end may be used there.
-  if (local.cut !== null) return true;
+  // What was not followed to its end may be used there; in what a component extends, by its name.
+  if (local.cut !== null && (local.cut !== EXTENDS || isNamedInBases(graph, component.fn, prop))) return true;
   if (local.uses.length + local.outsideCalls.length + local.called.length > 0) return true;
   // What the instance offers counts where somebody reaches it, a name that is there for all below where one of them reads it, and what a
   // signal gives where somebody calls that.
@@ -197,6 +198,17 @@ export function doesSomethingWith(linked: Linked, component: ComponentInfo, prop
       (givesWhenCalled(exit) && graph.callersOfFunction(exit.target).length === 0);
     return !isOffered || crossings.cross(exit).length > 0;
   });
+}
+
+/** Whether a file in which a component that this one extends or mixes in is written has anything of a name. */
+function isNamedInBases(graph: Graph, fn: number, name: string): boolean {
+  const bases = new Set([fn]);
+  for (const one of bases) {
+    const { fact, file = 0 } = graph.functions[one] ?? {};
+    if (one !== fn && graph.files[file]?.places.some((place) => place.name === name)) return true;
+    for (const place of fact?.mixes ?? []) for (const base of graph.functionsAt(graph.at(file, place))) bases.add(base);
+  }
+  return false;
 }
 
 /** Whether a component asks for the change of a prop. */
