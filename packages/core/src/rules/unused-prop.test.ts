@@ -212,7 +212,7 @@ test('unused-prop: a prop that says which method is called is used', () => {
 
 test.each([
   ['uses it, by its name', 'this.$el.style.width = this.width;', []],
-  ['does not name it', 'this.$el.style.width = 1;', ['Bed.width']],
+  ['does not name it', 'this.$el.title = 1;', ['Bed.width']],
 ])('a component that is extended and has markup of its own %s', (_what, mounted, found) => {
   const survey = surveyOf({
     'src/Base.vue': `<template><i>base</i></template><script>export default { name: 'Base', mounted() { ${mounted} } };</script>`,
