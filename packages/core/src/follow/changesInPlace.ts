@@ -34,16 +34,17 @@ export function mutationsAt({ program: { graph } }: Linked, place: number): read
   });
 }
 
-/** Where the component of a stop changes a value in place that lives elsewhere. */
-export function changedInPlace(linked: Linked, cell: CellInfo, stop: FlowStop): Mutation[] {
+/** Where the component of a stop changes a value in place that lives elsewhere; `butCopies`: no copies of it. */
+export function changedInPlace(linked: Linked, cell: CellInfo, stop: FlowStop, butCopies = false): Mutation[] {
   const { program, locals } = linked;
   const { fieldPaths } = program;
   const { component } = stop;
   if (!component || component.fn === cell.home) return [];
   const all = locals.explore(stop.at).visited;
   return all.flatMap((visited) => {
-    // What was copied is changed nowhere else by that.
-    if (wasDerived(visited) || wasFrozen(visited) || isAnew(visited.flags) || (visited.flags & SPREAD) !== 0) return [];
+    if (wasDerived(visited) || wasFrozen(visited)) return [];
+    // What was copied is changed nowhere else by that; names of a scope that another one takes over are no copies.
+    if (butCopies && (isAnew(visited.flags) || (visited.flags & SPREAD) !== 0)) return [];
     // Putting the value into something is no change of it.
     const before = all[visited.from];
     if (before && visited.path !== 0 && before.path === fieldPaths.tail(visited.path)) return [];

@@ -312,7 +312,7 @@ function writtenThroughProps(linked: Linked, { cell, values }: CellFlow): Draft[
   if (cell.tracks !== 'itself' || !home || !values || !FAMILIES[home.family].passesReadOnly) return [];
   return [...values.stops.values()].flatMap((stop): Draft[] => {
     const { component } = stop;
-    const [change] = component && component !== home ? changedInPlace(linked, cell, stop) : [];
+    const [change] = component && component !== home ? changedInPlace(linked, cell, stop, true) : [];
     if (!component || !change) return [];
     return [
       {
