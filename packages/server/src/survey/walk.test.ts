@@ -110,11 +110,18 @@ test('bundles are told by their looks, whatever they are called', async () => {
     'src/joined.js': `${[1, 2, 3, 4].map((n) => `function addBed$${n}(bed) {\n  return bed;\n}\n`).join('')}${'addBed(1);\n'.repeat(2000)}`,
     'src/compiled.js': `${'addBed(1);\n'.repeat(20)}const _sfc_main = defineComponent({});\n${'addBed(1);\n'.repeat(2000)}`,
     'src/styled.js': `(function(){"use strict";try{if(typeof document!="undefined"){var t=document.createElement("style")}}catch(e){}})();\n${'addBed(1);\n'.repeat(200)}`,
+    'src/rolled.js': `this.beds = this.beds || {};\nthis.beds.tray = (function () {\n${'addBed(1);\n'.repeat(200)}})();\n`,
+    'src/counted.js': `class Beds {\n  count() {\n    this.beds = this.beds || {};\n${'    addBed(1);\n'.repeat(200)}  }\n}\n`,
     'src/picture.js': `export default "${'x'.repeat(30_000)}";`,
   });
   const result = await walk(root);
-  expect(result.sources.map((file) => file.path)).toEqual(['src/a.jsx', 'src/picture.js', 'src/written.js']);
-  expect(result.skipped).toEqual({ generated: 6 });
+  expect(result.sources.map((file) => file.path)).toEqual([
+    'src/a.jsx',
+    'src/counted.js',
+    'src/picture.js',
+    'src/written.js',
+  ]);
+  expect(result.skipped).toEqual({ generated: 7 });
 });
 
 test('tests and stories of a package that is nothing but output are none of its sources', async () => {

@@ -266,7 +266,7 @@ const SNIFFED_BYTES = 64 * 1024;
 
 /** How bundles begin: wrapped so that they run with any loader or none, or with the loader of the bundler in them. */
 const BUNDLE_HEAD =
-  /^[ \t]*this\.\w+ = this\.\w+ \|\| \{\};|typeof define === ['"]function['"] && define\.amd|\b__webpack_require__\b|webpackJsonp|^var __commonJS = |^\(function\(\)\{"use strict";try\{if\(typeof document|^[ \t]*System\.register\(/m;
+  /^this\.(\w+) = this\.\1 \|\| \{\};|typeof define === ['"]function['"] && define\.amd|\b__webpack_require__\b|webpackJsonp|^var __commonJS = |^\(function\(\)\{"use strict";try\{if\(typeof document|^[ \t]*System\.register\(/m;
 const HEAD_BYTES = 1500;
 /** What the compiler of single-file components calls what it makes of one. */
 const COMPILED = /^(?:const|var|let) _sfc_main\b/m;
