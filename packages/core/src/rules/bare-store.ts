@@ -1,4 +1,5 @@
 /** The object that holds a value, used where the value was meant. */
+import { shownAs } from './shared/angularExamples';
 import type { Origin } from '../link/graph/graph';
 import type { Linked } from '../link';
 import { ownerOfMarkup } from './shared/sites';
@@ -33,28 +34,8 @@ export function Gauge() {
   },
   examplesIn: {
     angular: {
-      failing: {
-        'src/app.ts': `import { Component, signal } from '@angular/core';
-@Component({ selector: 'app-root', template: '<b (click)="dig()">{{ depth }}</b>' })
-export class App {
-  depth = signal(1);
-  dig() {
-    this.depth.set(2);
-  }
-}
-`,
-      },
-      passing: {
-        'src/app.ts': `import { Component, signal } from '@angular/core';
-@Component({ selector: 'app-root', template: '<b (click)="dig()">{{ depth() }}</b>' })
-export class App {
-  depth = signal(1);
-  dig() {
-    this.depth.set(2);
-  }
-}
-`,
-      },
+      failing: shownAs('depth'),
+      passing: shownAs('depth()'),
     },
   },
   check({ linked }) {

@@ -1,4 +1,5 @@
 /** State changed in place, where only its setter makes the change show. */
+import { measuring } from './shared/scopeExamples';
 import { listing } from './shared/webComponentExamples';
 import type { Linked } from '../link';
 import type { Graph } from '../link/graph/graph';
@@ -75,44 +76,10 @@ export function Bench() {
   },
   examplesIn: {
     scope: {
-      failing: {
-        'index.html': `<!doctype html>
-<html ng-app="beds">
-  <body>
-    <div ng-controller="House">{{ size }}</div>
-  </body>
-</html>
-`,
-        'app.js': `angular
-  .module('beds', [])
-  .controller('House', function ($scope) {
-    $scope.size = 0;
-    setTimeout(function () {
-      $scope.size = window.innerWidth;
-    });
-  });
-`,
-      },
-      passing: {
-        'index.html': `<!doctype html>
-<html ng-app="beds">
-  <body>
-    <div ng-controller="House">{{ size }}</div>
-  </body>
-</html>
-`,
-        'app.js': `angular
-  .module('beds', [])
-  .controller('House', function ($scope) {
-    $scope.size = 0;
-    setTimeout(function () {
-      $scope.$apply(function () {
-        $scope.size = window.innerWidth;
-      });
-    });
-  });
-`,
-      },
+      failing: measuring('$scope.size = window.innerWidth;'),
+      passing: measuring(`$scope.$apply(function () {
+    $scope.size = window.innerWidth;
+  });`),
     },
     lwc: {
       failing: listing(`this.beds.push('north');`),

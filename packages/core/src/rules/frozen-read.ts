@@ -1,4 +1,5 @@
 /** A value copied once, although it changes later. */
+import { deepening } from './shared/webComponentExamples';
 import { typing } from './shared/scopeExamples';
 import type { Linked } from '../link';
 import { copies, FIRST_ONLY } from './shared/copies';
@@ -56,67 +57,16 @@ function Gauge({ level }) {
   },
   examplesIn: {
     lwc: {
-      failing: {
-        'lwc/house/house.js-meta.xml': `<LightningComponentBundle>
-  <isExposed>true</isExposed>
-</LightningComponentBundle>
-`,
-        'lwc/house/house.html': `<template>
-  <c-bed depth={depth}></c-bed><b onclick={dig}>dig</b>
-</template>
-`,
-        'lwc/house/house.js': `import { LightningElement } from 'lwc';
-export default class House extends LightningElement {
-  depth = 1;
-  dig() {
-    this.depth = this.depth + 1;
-  }
-}
-`,
-        'lwc/bed/bed.html': `<template>
-  <b>{shown}</b>
-</template>
-`,
-        'lwc/bed/bed.js': `import { LightningElement, api } from 'lwc';
-export default class Bed extends LightningElement {
-  @api depth;
+      failing: deepening(
+        '',
+        '<b>{shown}</b>',
+        `
   shown = 0;
   connectedCallback() {
     this.shown = this.depth;
-  }
-}
-`,
-      },
-      passing: {
-        'lwc/house/house.js-meta.xml': `<LightningComponentBundle>
-  <isExposed>true</isExposed>
-</LightningComponentBundle>
-`,
-        'lwc/house/house.html': `<template>
-  <c-bed depth={depth}></c-bed><b onclick={dig}>dig</b>
-</template>
-`,
-        'lwc/house/house.js': `import { LightningElement } from 'lwc';
-export default class House extends LightningElement {
-  depth = 1;
-  dig() {
-    this.depth = this.depth + 1;
-  }
-}
-`,
-        'lwc/bed/bed.html': `<template>
-  <b>{inFeet}</b>
-</template>
-`,
-        'lwc/bed/bed.js': `import { LightningElement, api } from 'lwc';
-export default class Bed extends LightningElement {
-  @api depth;
-  get inFeet() {
-    return this.depth * 3;
-  }
-}
-`,
-      },
+  }`,
+      ),
+      passing: deepening('', '<b>{depth}</b>', ''),
     },
     scope: {
       failing: typing('name'),

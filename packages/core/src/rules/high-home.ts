@@ -1,4 +1,5 @@
 /** State that lives higher up than anyone needs it. */
+import { folding } from './shared/angularExamples';
 import { Dominators, below } from '../follow/dominators';
 import { FAMILIES } from '../model/families';
 import { itself, type Flow } from '../follow/flow';
@@ -46,47 +47,15 @@ function Legend() {
   },
   examplesIn: {
     angular: {
-      failing: {
-        'src/app.ts': `import { Component } from '@angular/core';
-import { Fold, Legend } from './fold';
-@Component({
-  selector: 'app-root',
-  imports: [Fold, Legend],
-  template: '<app-fold [open]="open" (fold)="open = $event"></app-fold><app-legend></app-legend>',
-})
-export class App {
-  open = false;
-}
-`,
-        'src/fold.ts': `import { Component, input, output } from '@angular/core';
-@Component({ selector: 'app-fold', template: '<b (click)="fold.emit(!open())">{{ open() ? "less" : "more" }}</b>' })
-export class Fold {
-  open = input(false);
-  fold = output<boolean>();
-}
-@Component({ selector: 'app-legend', template: '<i>legend</i>' })
-export class Legend {}
-`,
-      },
-      passing: {
-        'src/app.ts': `import { Component } from '@angular/core';
-import { Fold, Legend } from './fold';
-@Component({
-  selector: 'app-root',
-  imports: [Fold, Legend],
-  template: '<app-fold></app-fold><app-legend></app-legend>',
-})
-export class App {}
-`,
-        'src/fold.ts': `import { Component } from '@angular/core';
-@Component({ selector: 'app-fold', template: '<b (click)="open = !open">{{ open ? "less" : "more" }}</b>' })
-export class Fold {
-  open = false;
-}
-@Component({ selector: 'app-legend', template: '<i>legend</i>' })
-export class Legend {}
-`,
-      },
+      failing: folding(
+        '[open]="open" (fold)="open = $event"',
+        'open = false;',
+        `open = input(false);
+  fold = output<boolean>();`,
+        'fold.emit(!open())',
+        'open()',
+      ),
+      passing: folding('', '', 'open = false;', 'open = !open', 'open'),
     },
   },
   check({ linked, cells, setting }) {

@@ -1,4 +1,7 @@
 /** One fact kept in two homes. */
+import { levelled as levelledScope } from './shared/scopeExamples';
+import { levelled } from './shared/angularExamples';
+import { deepening } from './shared/webComponentExamples';
 import { copies, FIRST_ONLY } from './shared/copies';
 import { relatedAt, named, positionOf, type Rule, remedyIn } from './rule';
 
@@ -36,178 +39,75 @@ function Dial({ level, onTurn }) {
   },
   examplesIn: {
     angular: {
-      failing: {
-        'src/desk.ts': `import { Component, signal } from '@angular/core';
-import { Dial } from './dial';
-@Component({
-  selector: 'app-desk',
-  imports: [Dial],
-  template: '<app-dial [level]="level()"></app-dial><b (click)="raise()">{{ level() }}</b>',
-})
-export class Desk {
-  level = signal(1);
-  raise() {
-    this.level.set(this.level() + 1);
-  }
-}
-`,
-        'src/dial.ts': `import { Component, Input } from '@angular/core';
-@Component({ selector: 'app-dial', template: '<b (click)="turn()">{{ own }}</b>' })
-export class Dial {
-  @Input() level = 1;
+      failing: levelled(
+        '[level]="level()"',
+        `@Input() level = 1;
   own = 0;
   ngOnInit() {
     this.own = this.level;
   }
   turn() {
     this.own = this.own + 1;
-  }
-}
-`,
-      },
-      passing: {
-        'src/desk.ts': `import { Component, signal } from '@angular/core';
-import { Dial } from './dial';
-@Component({
-  selector: 'app-desk',
-  imports: [Dial],
-  template: '<app-dial [(level)]="level"></app-dial><b>{{ level() }}</b>',
-})
-export class Desk {
-  level = signal(1);
-}
-`,
-        'src/dial.ts': `import { Component, model } from '@angular/core';
-@Component({ selector: 'app-dial', template: '<b (click)="turn()">{{ level() }}</b>' })
-export class Dial {
-  level = model(1);
+  }`,
+        '<b (click)="turn()">{{ own }}</b>',
+        'Input',
+      ),
+      passing: levelled(
+        '[(level)]="level"',
+        `level = model(1);
   turn() {
     this.level.set(this.level() + 1);
-  }
-}
-`,
-      },
+  }`,
+        '<b (click)="turn()">{{ level() }}</b>',
+        'model',
+      ),
     },
     lwc: {
-      failing: {
-        'lwc/house/house.js-meta.xml': `<LightningComponentBundle>
-  <isExposed>true</isExposed>
-</LightningComponentBundle>
-`,
-        'lwc/house/house.html': `<template>
-  <c-dial level={level}></c-dial><b onclick={raise}>{level}</b>
-</template>
-`,
-        'lwc/house/house.js': `import { LightningElement } from 'lwc';
-export default class House extends LightningElement {
-  level = 1;
-  raise() {
-    this.level = this.level + 1;
-  }
-}
-`,
-        'lwc/dial/dial.html': `<template>
-  <b onclick={turn}>{own}</b>
-</template>
-`,
-        'lwc/dial/dial.js': `import { LightningElement, api } from 'lwc';
-export default class Dial extends LightningElement {
-  @api level;
+      failing: deepening(
+        '',
+        '<b onclick={turn}>{own}</b>',
+        `
   own = 0;
   connectedCallback() {
-    this.own = this.level;
+    this.own = this.depth;
   }
   turn() {
     this.own = this.own + 1;
-  }
-}
-`,
-      },
-      passing: {
-        'lwc/house/house.js-meta.xml': `<LightningComponentBundle>
-  <isExposed>true</isExposed>
-</LightningComponentBundle>
-`,
-        'lwc/house/house.html': `<template>
-  <c-dial level={level} onturn={raise}></c-dial><b>{level}</b>
-</template>
-`,
-        'lwc/house/house.js': `import { LightningElement } from 'lwc';
-export default class House extends LightningElement {
-  level = 1;
-  raise() {
-    this.level = this.level + 1;
-  }
-}
-`,
-        'lwc/dial/dial.html': `<template>
-  <b onclick={turn}>{level}</b>
-</template>
-`,
-        'lwc/dial/dial.js': `import { LightningElement, api } from 'lwc';
-export default class Dial extends LightningElement {
-  @api level;
+  }`,
+      ),
+      passing: deepening(
+        ' onturn={dig}',
+        '<b onclick={turn}>{depth}</b>',
+        `
   turn() {
     this.dispatchEvent(new CustomEvent('turn'));
-  }
-}
-`,
-      },
+  }`,
+      ),
     },
     scope: {
-      failing: {
-        'index.html': `<!doctype html>
-<html ng-app="beds">
-  <body>
-    <div ng-controller="House"><b ng-click="raise()">{{ level }}</b><bed-dial level="level"></bed-dial></div>
-  </body>
-</html>
-`,
-        'app.js': `angular
-  .module('beds', [])
-  .controller('House', function ($scope) {
-    $scope.level = 1;
-    $scope.raise = function () {
-      $scope.level = $scope.level + 1;
+      failing: levelledScope(
+        '',
+        `{
+  bindings: { level: '<' },
+  controller: function () {
+    var dial = this;
+    dial.$onInit = function () {
+      dial.own = dial.level;
     };
-  })
-  .component('bedDial', {
-    bindings: { level: '<' },
-    controller: function () {
-      var dial = this;
-      dial.$onInit = function () {
-        dial.own = dial.level;
-      };
-      dial.turn = function () {
-        dial.own = dial.own + 1;
-      };
-    },
-    template: '<b ng-click="$ctrl.turn()">{{ $ctrl.own }}</b>',
-  });
-`,
-      },
-      passing: {
-        'index.html': `<!doctype html>
-<html ng-app="beds">
-  <body>
-    <div ng-controller="House">{{ level }}<bed-dial level="level" on-turn="raise()"></bed-dial></div>
-  </body>
-</html>
-`,
-        'app.js': `angular
-  .module('beds', [])
-  .controller('House', function ($scope) {
-    $scope.level = 1;
-    $scope.raise = function () {
-      $scope.level = $scope.level + 1;
+    dial.turn = function () {
+      dial.own = dial.own + 1;
     };
-  })
-  .component('bedDial', {
-    bindings: { level: '<', onTurn: '&' },
-    template: '<b ng-click="$ctrl.onTurn()">{{ $ctrl.level }}</b>',
-  });
-`,
-      },
+  },
+  template: '<b ng-click="$ctrl.turn()">{{ $ctrl.own }}</b>',
+}`,
+      ),
+      passing: levelledScope(
+        ' on-turn="raise()"',
+        `{
+  bindings: { level: '<', onTurn: '&' },
+  template: '<b ng-click="$ctrl.onTurn()">{{ $ctrl.level }}</b>',
+}`,
+      ),
     },
   },
   check({ linked, cells }) {

@@ -1,4 +1,5 @@
 /** A context read where no provider is above. */
+import { ASKING, scaled } from './shared/angularExamples';
 import { FAMILIES } from '../model/families';
 import type { Linked } from '../link';
 import { once } from '../link/memo/once';
@@ -48,30 +49,8 @@ function Badge() {
   },
   examplesIn: {
     angular: {
-      failing: {
-        'src/app.ts': `import { Component, inject, InjectionToken } from '@angular/core';
-const SCALE = new InjectionToken<string>('scale');
-@Component({ selector: 'app-gauge', template: '<b>{{ scale }}</b>' })
-export class Gauge {
-  scale = inject(SCALE);
-}
-@Component({ selector: 'app-bed', imports: [Gauge], providers: [{ provide: SCALE, useValue: 'K' }], template: '<app-gauge></app-gauge>' })
-export class Bed {}
-@Component({ selector: 'app-root', imports: [Bed, Gauge], template: '<app-bed></app-bed><app-gauge></app-gauge>' })
-export class App {}
-`,
-      },
-      passing: {
-        'src/app.ts': `import { Component, inject, InjectionToken } from '@angular/core';
-const SCALE = new InjectionToken<string>('scale');
-@Component({ selector: 'app-gauge', template: '<b>{{ scale }}</b>' })
-export class Gauge {
-  scale = inject(SCALE);
-}
-@Component({ selector: 'app-root', imports: [Gauge], providers: [{ provide: SCALE, useValue: 'K' }], template: '<app-gauge></app-gauge>' })
-export class App {}
-`,
-      },
+      failing: scaled('<app-bed></app-bed><app-gauge></app-gauge>', ASKING),
+      passing: scaled('<app-bed></app-bed>', ASKING),
     },
   },
   check({ linked }) {

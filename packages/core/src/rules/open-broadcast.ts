@@ -1,4 +1,6 @@
 /** An event for the whole page, though one parent would do. */
+import { tallying } from './shared/webComponentExamples';
+import { counting } from './shared/angularExamples';
 import { sending } from './shared/scopeExamples';
 import { FAMILIES } from '../model/families';
 import { wayDown } from '../follow/dominators';
@@ -43,113 +45,41 @@ function Tray({ onOpen }) {
   },
   examplesIn: {
     angular: {
-      failing: {
-        'src/bench.ts': `import { Component, HostListener } from '@angular/core';
-import { Tray } from './tray';
-@Component({ selector: 'app-bench', imports: [Tray], template: '<app-tray></app-tray>{{ opened }}' })
-export class Bench {
-  opened = 0;
-  @HostListener('window:tray-opened')
+      failing: counting(
+        `@HostListener('window:tray-opened')
   count() {
     this.opened = this.opened + 1;
-  }
-}
-`,
-        'src/tray.ts': `import { Component } from '@angular/core';
-@Component({ selector: 'app-tray', template: '<b (click)="open()">open</b>' })
-export class Tray {
-  open() {
+  }`,
+        '',
+        `open() {
     window.dispatchEvent(new CustomEvent('tray-opened'));
-  }
-}
-`,
-      },
-      passing: {
-        'src/bench.ts': `import { Component } from '@angular/core';
-import { Tray } from './tray';
-@Component({
-  selector: 'app-bench',
-  imports: [Tray],
-  template: '<app-tray (opened)="all = all + 1"></app-tray>{{ all }}',
-})
-export class Bench {
-  all = 0;
-}
-`,
-        'src/tray.ts': `import { Component, output } from '@angular/core';
-@Component({ selector: 'app-tray', template: '<b (click)="opened.emit()">open</b>' })
-export class Tray {
-  opened = output();
-}
-`,
-      },
+  }`,
+        ['HostListener', ''],
+      ),
+      passing: counting(
+        '',
+        ' (turned)="opened = opened + 1"',
+        `turned = output();
+  open() {
+    this.turned.emit();
+  }`,
+        ['', 'output'],
+      ),
     },
     lwc: {
-      failing: {
-        'lwc/house/house.js-meta.xml': `<LightningComponentBundle>
-  <isExposed>true</isExposed>
-</LightningComponentBundle>
-`,
-        'lwc/house/house.html': `<template>
-  <c-bed></c-bed>{dug}
-</template>
-`,
-        'lwc/house/house.js': `import { LightningElement } from 'lwc';
-export default class House extends LightningElement {
-  dug = 0;
+      failing: tallying(
+        '',
+        `
   connectedCallback() {
     this.count = this.count.bind(this);
     window.addEventListener('bed-dug', this.count);
   }
   disconnectedCallback() {
     window.removeEventListener('bed-dug', this.count);
-  }
-  count() {
-    this.dug = this.dug + 1;
-  }
-}
-`,
-        'lwc/bed/bed.html': `<template>
-  <b onclick={dig}>dig</b>
-</template>
-`,
-        'lwc/bed/bed.js': `import { LightningElement } from 'lwc';
-export default class Bed extends LightningElement {
-  dig() {
-    window.dispatchEvent(new CustomEvent('bed-dug'));
-  }
-}
-`,
-      },
-      passing: {
-        'lwc/house/house.js-meta.xml': `<LightningComponentBundle>
-  <isExposed>true</isExposed>
-</LightningComponentBundle>
-`,
-        'lwc/house/house.html': `<template>
-  <c-bed ondug={count}></c-bed>{dug}
-</template>
-`,
-        'lwc/house/house.js': `import { LightningElement } from 'lwc';
-export default class House extends LightningElement {
-  dug = 0;
-  count() {
-    this.dug = this.dug + 1;
-  }
-}
-`,
-        'lwc/bed/bed.html': `<template>
-  <b onclick={dig}>dig</b>
-</template>
-`,
-        'lwc/bed/bed.js': `import { LightningElement } from 'lwc';
-export default class Bed extends LightningElement {
-  dig() {
-    this.dispatchEvent(new CustomEvent('dug'));
-  }
-}
-`,
-      },
+  }`,
+        "window.dispatchEvent(new CustomEvent('bed-dug'));",
+      ),
+      passing: tallying(' ondug={count}', '', "this.dispatchEvent(new CustomEvent('dug'));"),
     },
     scope: {
       failing: sending(`$rootScope.$broadcast('dug', 1, 2)`, 'dug'),

@@ -1,4 +1,5 @@
 /** A store or context made inside a component. */
+import { providing } from './shared/angularExamples';
 import type { Graph } from '../link/graph/graph';
 import { FAMILIES } from '../model/families';
 import type { Linked } from '../link';
@@ -39,64 +40,8 @@ function Gauge() {
   },
   examplesIn: {
     angular: {
-      failing: {
-        'src/units.ts': `import { Injectable, signal } from '@angular/core';
-@Injectable({ providedIn: 'root' })
-export class Units {
-  scale = signal('C');
-  choose() {
-    this.scale.set('K');
-  }
-}
-`,
-        'src/app.ts': `import { Component, inject } from '@angular/core';
-import { Units } from './units';
-@Component({
-  selector: 'app-gauge',
-  providers: [Units],
-  template: '<b (click)="units.choose()">{{ units.scale() }}</b>',
-})
-export class Gauge {
-  units = inject(Units);
-}
-@Component({
-  selector: 'app-root',
-  imports: [Gauge],
-  template: \`@for (bed of beds; track bed) {<app-gauge></app-gauge>}{{ units.scale() }}\`,
-})
-export class App {
-  units = inject(Units);
-  beds = ['north', 'south'];
-}
-`,
-      },
-      passing: {
-        'src/units.ts': `import { Injectable, signal } from '@angular/core';
-@Injectable({ providedIn: 'root' })
-export class Units {
-  scale = signal('C');
-  choose() {
-    this.scale.set('K');
-  }
-}
-`,
-        'src/app.ts': `import { Component, inject } from '@angular/core';
-import { Units } from './units';
-@Component({ selector: 'app-gauge', template: '<b (click)="units.choose()">{{ units.scale() }}</b>' })
-export class Gauge {
-  units = inject(Units);
-}
-@Component({
-  selector: 'app-root',
-  imports: [Gauge],
-  template: \`@for (bed of beds; track bed) {<app-gauge></app-gauge>}{{ units.scale() }}\`,
-})
-export class App {
-  units = inject(Units);
-  beds = ['north', 'south'];
-}
-`,
-      },
+      failing: providing('\n  providers: [Units],'),
+      passing: providing(''),
     },
   },
   check({ linked, cells }) {

@@ -1,4 +1,7 @@
 /** Copies of what is read together further up. */
+import { benched as benchedScope } from './shared/scopeExamples';
+import { benched } from './shared/angularExamples';
+import { bedded } from './shared/webComponentExamples';
 import type { CellFlow } from '../follow/cells';
 import { copies } from './shared/copies';
 import { named, positionOf, type Draft, type Rule } from './rule';
@@ -37,179 +40,92 @@ function Tray({ label, open, onOpen }) {
   },
   examplesIn: {
     angular: {
-      failing: {
-        'src/bench.ts': `import { Component } from '@angular/core';
-import { Tray } from './tray';
-@Component({
-  selector: 'app-bench',
-  imports: [Tray],
-  template: \`@for (tray of trays; track tray) {<app-tray [label]="tray" (opened)="count($event)"></app-tray>}{{ opened }}\`,
-})
-export class Bench {
-  trays = ['north', 'south'];
-  opened = 0;
+      failing: benched(
+        '(opened)="count($event)"',
+        `opened = 0;
   count(open: boolean) {
     this.opened = this.opened + (open ? 1 : -1);
-  }
-}
-`,
-        'src/tray.ts': `import { Component, input, output, signal } from '@angular/core';
-@Component({ selector: 'app-tray', template: '<b (click)="turn()">{{ open() ? label() : "" }}</b>' })
-export class Tray {
-  label = input('');
+  }`,
+        `label = input('');
   opened = output<boolean>();
   open = signal(false);
   turn() {
     this.open.set(!this.open());
     this.opened.emit(this.open());
-  }
-}
-`,
-      },
-      passing: {
-        'src/bench.ts': `import { Component } from '@angular/core';
-import { Tray } from './tray';
-@Component({
-  selector: 'app-bench',
-  imports: [Tray],
-  template: \`@for (tray of trays; track tray) {<app-tray [label]="tray" [open]="tray === open" (opened)="open = $event"></app-tray>}{{ open }}\`,
-})
-export class Bench {
-  trays = ['north', 'south'];
-  open = '';
-}
-`,
-        'src/tray.ts': `import { Component, input, output } from '@angular/core';
-@Component({ selector: 'app-tray', template: '<b (click)="opened.emit(label())">{{ open() ? label() : "" }}</b>' })
-export class Tray {
-  label = input('');
+  }`,
+        'open()',
+      ),
+      passing: benched(
+        '[open]="tray === opened" (chosen)="opened = $event"',
+        "opened = '';",
+        `label = input('');
   open = input(false);
-  opened = output<string>();
-}
-`,
-      },
+  chosen = output<string>();
+  turn() {
+    this.chosen.emit(this.label());
+  }`,
+        'open()',
+      ),
     },
     lwc: {
-      failing: {
-        'lwc/house/house.js-meta.xml': `<LightningComponentBundle>
-  <isExposed>true</isExposed>
-</LightningComponentBundle>
-`,
-        'lwc/house/house.html': `<template>
-  <template for:each={beds} for:item="bed"><c-bed key={bed} onopened={count}></c-bed></template>{opened}
-</template>
-`,
-        'lwc/house/house.js': `import { LightningElement } from 'lwc';
-export default class House extends LightningElement {
-  beds = ['north', 'south'];
-  opened = 0;
+      failing: bedded(
+        'onopened={count}',
+        `opened = 0;
   count(event) {
     this.opened = this.opened + (event.detail ? 1 : -1);
-  }
-}
-`,
-        'lwc/bed/bed.html': `<template>
-  <b onclick={turn}>{open}</b>
-</template>
-`,
-        'lwc/bed/bed.js': `import { LightningElement } from 'lwc';
-export default class Bed extends LightningElement {
-  open = false;
+  }`,
+        '{open}',
+        `open = false;
   turn() {
     this.open = !this.open;
     this.dispatchEvent(new CustomEvent('opened', { detail: this.open }));
-  }
-}
-`,
-      },
-      passing: {
-        'lwc/house/house.js-meta.xml': `<LightningComponentBundle>
-  <isExposed>true</isExposed>
-</LightningComponentBundle>
-`,
-        'lwc/house/house.html': `<template>
-  <template for:each={beds} for:item="bed"><c-bed key={bed} label={bed} open={opened} onopened={choose}></c-bed></template>{opened}
-</template>
-`,
-        'lwc/house/house.js': `import { LightningElement } from 'lwc';
-export default class House extends LightningElement {
-  beds = ['north', 'south'];
-  opened = '';
+  }`,
+      ),
+      passing: bedded(
+        'label={bed} open={opened} onopened={choose}',
+        `opened = '';
   choose(event) {
     this.opened = event.detail;
-  }
-}
-`,
-        'lwc/bed/bed.html': `<template>
-  <b onclick={turn}>{label}{open}</b>
-</template>
-`,
-        'lwc/bed/bed.js': `import { LightningElement, api } from 'lwc';
-export default class Bed extends LightningElement {
-  @api label;
+  }`,
+        '{label}{open}',
+        `@api label;
   @api open;
   turn() {
     this.dispatchEvent(new CustomEvent('opened', { detail: this.label }));
-  }
-}
-`,
-      },
+  }`,
+      ),
     },
     scope: {
-      failing: {
-        'index.html': `<!doctype html>
-<html ng-app="beds">
-  <body>
-    <div ng-controller="House">{{ opened }}<bed-tray ng-repeat="bed in beds" on-open="count(open)"></bed-tray></div>
-  </body>
-</html>
-`,
-        'app.js': `angular
-  .module('beds', [])
-  .controller('House', function ($scope) {
-    $scope.beds = ['north', 'south'];
-    $scope.opened = 0;
-    $scope.count = function (open) {
-      $scope.opened = $scope.opened + (open ? 1 : -1);
+      failing: benchedScope(
+        'on-open="count(open)"',
+        `$scope.opened = 0;
+$scope.count = function (open) {
+  $scope.opened = $scope.opened + (open ? 1 : -1);
+};`,
+        `{
+  bindings: { onOpen: '&' },
+  controller: function () {
+    var tray = this;
+    tray.open = false;
+    tray.turn = function () {
+      tray.open = !tray.open;
+      tray.onOpen({ open: tray.open });
     };
-  })
-  .component('bedTray', {
-    bindings: { onOpen: '&' },
-    controller: function () {
-      var tray = this;
-      tray.open = false;
-      tray.turn = function () {
-        tray.open = !tray.open;
-        tray.onOpen({ open: tray.open });
-      };
-    },
-    template: '<b ng-click="$ctrl.turn()">{{ $ctrl.open }}</b>',
-  });
-`,
-      },
-      passing: {
-        'index.html': `<!doctype html>
-<html ng-app="beds">
-  <body>
-    <div ng-controller="House">{{ opened }}<bed-tray ng-repeat="bed in beds" label="bed" open="opened" on-open="choose(label)"></bed-tray></div>
-  </body>
-</html>
-`,
-        'app.js': `angular
-  .module('beds', [])
-  .controller('House', function ($scope) {
-    $scope.beds = ['north', 'south'];
-    $scope.opened = '';
-    $scope.choose = function (label) {
-      $scope.opened = label;
-    };
-  })
-  .component('bedTray', {
-    bindings: { label: '<', open: '<', onOpen: '&' },
-    template: '<b ng-click="$ctrl.onOpen({ label: $ctrl.label })">{{ $ctrl.label }}{{ $ctrl.open }}</b>',
-  });
-`,
-      },
+  },
+  template: '<b ng-click="$ctrl.turn()">{{ $ctrl.open }}</b>',
+}`,
+      ),
+      passing: benchedScope(
+        'label="bed" open="opened" on-open="choose(label)"',
+        `$scope.opened = '';
+$scope.choose = function (label) {
+  $scope.opened = label;
+};`,
+        `{
+  bindings: { label: '<', open: '<', onOpen: '&' },
+  template: '<b ng-click="$ctrl.onOpen({ label: $ctrl.label })">{{ $ctrl.label }}{{ $ctrl.open }}</b>',
+}`,
+      ),
     },
   },
   check({ linked, cells }) {

@@ -1,4 +1,5 @@
 /** An event nobody hears. */
+import { begun } from './shared/angularExamples';
 import { sending } from './shared/scopeExamples';
 import { digging } from './shared/webComponentExamples';
 import { misspellingOf } from './shared/misspelt';
@@ -47,42 +48,8 @@ export function Tally() {
   },
   examplesIn: {
     angular: {
-      failing: {
-        'src/main.ts': `import { bootstrapApplication } from '@angular/platform-browser';
-import { App } from './app';
-bootstrapApplication(App);
-`,
-        'src/bed.ts': `import { Component, output } from '@angular/core';
-@Component({ selector: 'app-bed', template: '<b (click)="dug.emit(1)">dig</b>' })
-export class Bed {
-  dug = output<number>();
-}
-`,
-        'src/app.ts': `import { Component } from '@angular/core';
-import { Bed } from './bed';
-@Component({ selector: 'app-root', imports: [Bed], template: '<app-bed></app-bed>' })
-export class App {}
-`,
-      },
-      passing: {
-        'src/main.ts': `import { bootstrapApplication } from '@angular/platform-browser';
-import { App } from './app';
-bootstrapApplication(App);
-`,
-        'src/bed.ts': `import { Component, output } from '@angular/core';
-@Component({ selector: 'app-bed', template: '<b (click)="dug.emit(1)">dig</b>' })
-export class Bed {
-  dug = output<number>();
-}
-`,
-        'src/app.ts': `import { Component } from '@angular/core';
-import { Bed } from './bed';
-@Component({ selector: 'app-root', imports: [Bed], template: '<app-bed (dug)="depth = $event"></app-bed>{{ depth }}' })
-export class App {
-  depth = 0;
-}
-`,
-      },
+      failing: begun(''),
+      passing: begun(' (dug)="depth = $event"'),
     },
     scope: {
       failing: sending(`$scope.$emit('dugg', 1, 2)`, 'dug'),

@@ -1,7 +1,9 @@
 /** A prop passed to a component that does not take it. */
+import { labelled } from './shared/webComponentExamples';
+import { gauged } from './shared/angularExamples';
 import { passing } from './shared/scopeExamples';
 import { FAMILIES } from '../model/families';
-import { isOfElements } from '../read/component/html';
+import { isOfElements } from '../model/domAttributes';
 import { misspellingOf } from './shared/misspelt';
 import { isMissed, passings, rendersNothing, takenBy, unknownAt } from './shared/sites';
 import { list, named, namesOf, positionOf, type Draft, type Rule } from './rule';
@@ -40,76 +42,12 @@ export function Bench() {
   },
   examplesIn: {
     angular: {
-      failing: {
-        'src/app.ts': `import { Component, input } from '@angular/core';
-@Component({ selector: 'app-gauge', template: '<b>{{ scale() }}</b>' })
-export class Gauge {
-  scale = input('C');
-}
-@Component({ selector: 'app-root', imports: [Gauge], template: '<app-gauge [scael]="units"></app-gauge>{{ units }}' })
-export class App {
-  units = 'K';
-}
-`,
-      },
-      passing: {
-        'src/app.ts': `import { Component, input } from '@angular/core';
-@Component({ selector: 'app-gauge', template: '<b>{{ scale() }}</b>' })
-export class Gauge {
-  scale = input('C');
-}
-@Component({ selector: 'app-root', imports: [Gauge], template: '<app-gauge [scale]="units"></app-gauge>{{ units }}' })
-export class App {
-  units = 'K';
-}
-`,
-      },
+      failing: gauged('[scael]="units"', '{{ scale() }}', "scale = input('C');"),
+      passing: gauged('[scale]="units"', '{{ scale() }}', "scale = input('C');"),
     },
     lwc: {
-      failing: {
-        'lwc/house/house.js-meta.xml': `<LightningComponentBundle>
-  <isExposed>true</isExposed>
-</LightningComponentBundle>
-`,
-        'lwc/house/house.html': `<template>
-  <c-bed lable="north"></c-bed>
-</template>
-`,
-        'lwc/house/house.js': `import { LightningElement } from 'lwc';
-export default class House extends LightningElement {}
-`,
-        'lwc/bed/bed.html': `<template>
-  <b>{label}</b>
-</template>
-`,
-        'lwc/bed/bed.js': `import { LightningElement, api } from 'lwc';
-export default class Bed extends LightningElement {
-  @api label;
-}
-`,
-      },
-      passing: {
-        'lwc/house/house.js-meta.xml': `<LightningComponentBundle>
-  <isExposed>true</isExposed>
-</LightningComponentBundle>
-`,
-        'lwc/house/house.html': `<template>
-  <c-bed label="north"></c-bed>
-</template>
-`,
-        'lwc/house/house.js': `import { LightningElement } from 'lwc';
-export default class House extends LightningElement {}
-`,
-        'lwc/bed/bed.html': `<template>
-  <b>{label}</b>
-</template>
-`,
-        'lwc/bed/bed.js': `import { LightningElement, api } from 'lwc';
-export default class Bed extends LightningElement {
-  @api label;
-}
-`,
-      },
+      failing: labelled('lable="north"', '{label}', '@api label;'),
+      passing: labelled('label="north"', '{label}', '@api label;'),
     },
     scope: {
       failing: passing('labl="Fern" depth="depth"'),

@@ -1,4 +1,5 @@
 /** A context, store or service value that nothing reads. */
+import { ASKING, PLAIN_GAUGE, scaled } from './shared/angularExamples';
 import type { FileFacts, PlaceId } from '../model/facts';
 import type { Linked } from '../link';
 import { isAnyField } from '../model/signs';
@@ -38,36 +39,8 @@ function Gauge() {
   },
   examplesIn: {
     angular: {
-      failing: {
-        'src/app.ts': `import { Component, InjectionToken } from '@angular/core';
-const SCALE = new InjectionToken<string>('scale');
-@Component({ selector: 'app-gauge', template: '<b>gauge</b>' })
-export class Gauge {}
-@Component({
-  selector: 'app-root',
-  imports: [Gauge],
-  providers: [{ provide: SCALE, useValue: 'K' }],
-  template: '<app-gauge></app-gauge>',
-})
-export class App {}
-`,
-      },
-      passing: {
-        'src/app.ts': `import { Component, inject, InjectionToken } from '@angular/core';
-const SCALE = new InjectionToken<string>('scale');
-@Component({ selector: 'app-gauge', template: '<b>{{ scale }}</b>' })
-export class Gauge {
-  scale = inject(SCALE);
-}
-@Component({
-  selector: 'app-root',
-  imports: [Gauge],
-  providers: [{ provide: SCALE, useValue: 'K' }],
-  template: '<app-gauge></app-gauge>',
-})
-export class App {}
-`,
-      },
+      failing: scaled('<app-bed></app-bed>', PLAIN_GAUGE),
+      passing: scaled('<app-bed></app-bed>', ASKING),
     },
   },
   check({ linked, cells }) {

@@ -1,4 +1,7 @@
 /** What could not be followed, and why: nothing is left out silently. */
+import { templated } from './shared/angularExamples';
+import { gauged as gaugedScope, scopes } from './shared/scopeExamples';
+import { ENTRY, labelled, webComponent } from './shared/webComponentExamples';
 import { fetchesUnknown } from '../link/program/propTypes';
 import { cutsOf, type Cut } from '../follow/cuts';
 import type { Cells } from '../follow/cells';
@@ -25,87 +28,16 @@ export const unresolved: Rule = {
   },
   examplesIn: {
     angular: {
-      failing: {
-        'src/app.ts': `import { Component } from '@angular/core';
-@Component({ selector: 'app-root', templateUrl: './apps.html' })
-export class App {}
-`,
-        'src/app.html': `<b>beds</b>
-`,
-      },
-      passing: {
-        'src/app.ts': `import { Component } from '@angular/core';
-@Component({ selector: 'app-root', templateUrl: './app.html' })
-export class App {}
-`,
-        'src/app.html': `<b>beds</b>
-`,
-      },
+      failing: templated('apps.html'),
+      passing: templated('app.html'),
     },
     lwc: {
-      failing: {
-        'lwc/house/house.js-meta.xml': `<LightningComponentBundle>
-  <isExposed>true</isExposed>
-</LightningComponentBundle>
-`,
-        'lwc/house/house.html': `<template>
-  <c-bed></c-bed>
-</template>
-`,
-        'lwc/house/house.js': `import { LightningElement } from 'lwc';
-export default class House extends LightningElement {}
-`,
-      },
-      passing: {
-        'lwc/house/house.js-meta.xml': `<LightningComponentBundle>
-  <isExposed>true</isExposed>
-</LightningComponentBundle>
-`,
-        'lwc/house/house.html': `<template>
-  <c-bed></c-bed>
-</template>
-`,
-        'lwc/house/house.js': `import { LightningElement } from 'lwc';
-export default class House extends LightningElement {}
-`,
-        'lwc/bed/bed.html': `<template>
-  <b>bed</b>
-</template>
-`,
-        'lwc/bed/bed.js': `import { LightningElement } from 'lwc';
-export default class Bed extends LightningElement {}
-`,
-      },
+      failing: { ...ENTRY, ...webComponent('House', '<c-bed></c-bed>') },
+      passing: labelled('label="north"', '{label}', '@api label;'),
     },
     scope: {
-      failing: {
-        'index.html': `<!doctype html>
-<html ng-app="beds">
-  <body>
-    <bed-gauge></bed-gauge>
-  </body>
-</html>
-`,
-        'app.js': `angular
-  .module('beds', [])
-  .component('bedGauge', { templateUrl: 'gauges.html' });
-`,
-      },
-      passing: {
-        'index.html': `<!doctype html>
-<html ng-app="beds">
-  <body>
-    <bed-gauge></bed-gauge>
-  </body>
-</html>
-`,
-        'app.js': `angular
-  .module('beds', [])
-  .component('bedGauge', { templateUrl: 'gauge.html' });
-`,
-        'gauge.html': `<b>gauge</b>
-`,
-      },
+      failing: scopes('<bed-gauge></bed-gauge>', `.component('bedGauge', { templateUrl: 'gauge.html' })`),
+      passing: gaugedScope('{{ $ctrl.label }} {{ $ctrl.depth }}'),
     },
   },
   check({ linked, cells }) {

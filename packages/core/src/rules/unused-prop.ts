@@ -1,10 +1,18 @@
 /** A declared prop that the component neither uses nor passes on. */
+import { labelled } from './shared/webComponentExamples';
+import { gauged as gaugedScope } from './shared/scopeExamples';
+import { gauged } from './shared/angularExamples';
 import type { Linked } from '../link';
 import { once } from '../link/memo/once';
 import type { ComponentInfo } from '../link/program/program';
 import { updateProp } from '../model/signs';
 import { named, positionOf, type Draft, type Rule } from './rule';
 import { doesSomethingWith, rendersNothing } from './shared/sites';
+
+const SCALE_AND_WIDTH = `scale = input('C');
+  width = input(1);`;
+const LABEL_AND_DEPTH = `@api label;
+  @api depth;`;
 
 export const unusedProp: Rule = {
   id: 'unused-prop',
@@ -30,110 +38,16 @@ export const unusedProp: Rule = {
   },
   examplesIn: {
     angular: {
-      failing: {
-        'src/app.ts': `import { Component, input } from '@angular/core';
-@Component({ selector: 'app-gauge', template: '<b>{{ scale() }}</b>' })
-export class Gauge {
-  scale = input('C');
-  width = input(1);
-}
-@Component({ selector: 'app-root', imports: [Gauge], template: '<app-gauge scale="K"></app-gauge>' })
-export class App {}
-`,
-      },
-      passing: {
-        'src/app.ts': `import { Component, input } from '@angular/core';
-@Component({ selector: 'app-gauge', template: '<b>{{ scale() }}{{ width() }}</b>' })
-export class Gauge {
-  scale = input('C');
-  width = input(1);
-}
-@Component({ selector: 'app-root', imports: [Gauge], template: '<app-gauge scale="K"></app-gauge>' })
-export class App {}
-`,
-      },
+      failing: gauged('scale="K"', '{{ scale() }}', SCALE_AND_WIDTH),
+      passing: gauged('scale="K"', '{{ scale() }} {{ width() }}', SCALE_AND_WIDTH),
     },
     lwc: {
-      failing: {
-        'lwc/house/house.js-meta.xml': `<LightningComponentBundle>
-  <isExposed>true</isExposed>
-</LightningComponentBundle>
-`,
-        'lwc/house/house.html': `<template>
-  <c-bed label="north" depth="2"></c-bed>
-</template>
-`,
-        'lwc/house/house.js': `import { LightningElement } from 'lwc';
-export default class House extends LightningElement {}
-`,
-        'lwc/bed/bed.html': `<template>
-  <b>{label}</b>
-</template>
-`,
-        'lwc/bed/bed.js': `import { LightningElement, api } from 'lwc';
-export default class Bed extends LightningElement {
-  @api label;
-  @api depth;
-}
-`,
-      },
-      passing: {
-        'lwc/house/house.js-meta.xml': `<LightningComponentBundle>
-  <isExposed>true</isExposed>
-</LightningComponentBundle>
-`,
-        'lwc/house/house.html': `<template>
-  <c-bed label="north" depth="2"></c-bed>
-</template>
-`,
-        'lwc/house/house.js': `import { LightningElement } from 'lwc';
-export default class House extends LightningElement {}
-`,
-        'lwc/bed/bed.html': `<template>
-  <b>{label}{depth}</b>
-</template>
-`,
-        'lwc/bed/bed.js': `import { LightningElement, api } from 'lwc';
-export default class Bed extends LightningElement {
-  @api label;
-  @api depth;
-}
-`,
-      },
+      failing: labelled('label="north" depth="2"', '{label}', LABEL_AND_DEPTH),
+      passing: labelled('label="north" depth="2"', '{label}{depth}', LABEL_AND_DEPTH),
     },
     scope: {
-      failing: {
-        'index.html': `<!doctype html>
-<html ng-app="beds">
-  <body>
-    <bed-gauge label="north" depth="2"></bed-gauge>
-  </body>
-</html>
-`,
-        'app.js': `angular
-  .module('beds', [])
-  .component('bedGauge', {
-    bindings: { label: '@', depth: '<' },
-    template: '<b>{{ $ctrl.label }}</b>',
-  });
-`,
-      },
-      passing: {
-        'index.html': `<!doctype html>
-<html ng-app="beds">
-  <body>
-    <bed-gauge label="north" depth="2"></bed-gauge>
-  </body>
-</html>
-`,
-        'app.js': `angular
-  .module('beds', [])
-  .component('bedGauge', {
-    bindings: { label: '@', depth: '<' },
-    template: '<b>{{ $ctrl.label }}{{ $ctrl.depth }}</b>',
-  });
-`,
-      },
+      failing: gaugedScope('{{ $ctrl.label }}'),
+      passing: gaugedScope('{{ $ctrl.label }} {{ $ctrl.depth }}'),
     },
   },
   check({ linked }) {

@@ -1,4 +1,7 @@
 /** A whole object carried down, of which one or two fields are read. */
+import { planned as plannedScope } from './shared/scopeExamples';
+import { planned } from './shared/angularExamples';
+import { carrying } from './shared/webComponentExamples';
 import { FAMILIES } from '../model/families';
 import { isAnyField } from '../model/signs';
 import { itself, type Flow, type FlowStop } from '../follow/flow';
@@ -53,174 +56,16 @@ function Tray({ note }) {
   },
   examplesIn: {
     angular: {
-      failing: {
-        'src/house.ts': `import { Component, signal } from '@angular/core';
-import { Zone } from './zone';
-@Component({
-  selector: 'app-house',
-  imports: [Zone],
-  template: '{{ plan().hour }}{{ plan().days.length }}{{ plan().note }}<b (click)="change()">change</b><app-zone [plan]="plan()"></app-zone>',
-})
-export class House {
-  plan = signal({ note: '', hour: 6, days: [] });
-  change() {
-    this.plan.set({ note: 'mist', hour: 7, days: [] });
-  }
-}
-`,
-        'src/zone.ts': `import { Component, input } from '@angular/core';
-@Component({ selector: 'app-tray', template: '<b>{{ plan().note }}</b>' })
-export class Tray {
-  plan = input.required<Plan>();
-}
-@Component({ selector: 'app-zone', imports: [Tray], template: '<app-tray [plan]="plan()"></app-tray>' })
-export class Zone {
-  plan = input.required<Plan>();
-}
-`,
-      },
-      passing: {
-        'src/house.ts': `import { Component, signal } from '@angular/core';
-import { Zone } from './zone';
-@Component({
-  selector: 'app-house',
-  imports: [Zone],
-  template: '{{ plan().hour }}{{ plan().days.length }}{{ plan().note }}<b (click)="change()">change</b><app-zone [note]="plan().note"></app-zone>',
-})
-export class House {
-  plan = signal({ note: '', hour: 6, days: [] });
-  change() {
-    this.plan.set({ note: 'mist', hour: 7, days: [] });
-  }
-}
-`,
-        'src/zone.ts': `import { Component, input } from '@angular/core';
-@Component({ selector: 'app-tray', template: '<b>{{ note() }}</b>' })
-export class Tray {
-  note = input.required<string>();
-}
-@Component({ selector: 'app-zone', imports: [Tray], template: '<app-tray [note]="note()"></app-tray>' })
-export class Zone {
-  note = input.required<string>();
-}
-`,
-      },
+      failing: planned('plan', 'plan()', 'plan().note'),
+      passing: planned('note', 'plan().note', 'note()'),
     },
     lwc: {
-      failing: {
-        'lwc/house/house.js-meta.xml': `<LightningComponentBundle>
-  <isExposed>true</isExposed>
-</LightningComponentBundle>
-`,
-        'lwc/house/house.html': `<template>
-  {plan.hour}{plan.days}{plan.note}<b onclick={change}>change</b><c-zone plan={plan}></c-zone>
-</template>
-`,
-        'lwc/house/house.js': `import { LightningElement } from 'lwc';
-export default class House extends LightningElement {
-  plan = { note: '', hour: 6, days: 3 };
-  change() {
-    this.plan = { note: 'mist', hour: 7, days: 2 };
-  }
-}
-`,
-        'lwc/zone/zone.html': `<template>
-  <c-tray plan={plan}></c-tray>
-</template>
-`,
-        'lwc/zone/zone.js': `import { LightningElement, api } from 'lwc';
-export default class Zone extends LightningElement {
-  @api plan;
-}
-`,
-        'lwc/tray/tray.html': `<template>
-  <b>{plan.note}</b>
-</template>
-`,
-        'lwc/tray/tray.js': `import { LightningElement, api } from 'lwc';
-export default class Tray extends LightningElement {
-  @api plan;
-}
-`,
-      },
-      passing: {
-        'lwc/house/house.js-meta.xml': `<LightningComponentBundle>
-  <isExposed>true</isExposed>
-</LightningComponentBundle>
-`,
-        'lwc/house/house.html': `<template>
-  {plan.hour}{plan.days}{plan.note}<b onclick={change}>change</b><c-zone note={plan.note}></c-zone>
-</template>
-`,
-        'lwc/house/house.js': `import { LightningElement } from 'lwc';
-export default class House extends LightningElement {
-  plan = { note: '', hour: 6, days: 3 };
-  change() {
-    this.plan = { note: 'mist', hour: 7, days: 2 };
-  }
-}
-`,
-        'lwc/zone/zone.html': `<template>
-  <c-tray note={note}></c-tray>
-</template>
-`,
-        'lwc/zone/zone.js': `import { LightningElement, api } from 'lwc';
-export default class Zone extends LightningElement {
-  @api note;
-}
-`,
-        'lwc/tray/tray.html': `<template>
-  <b>{note}</b>
-</template>
-`,
-        'lwc/tray/tray.js': `import { LightningElement, api } from 'lwc';
-export default class Tray extends LightningElement {
-  @api note;
-}
-`,
-      },
+      failing: carrying('plan', 'plan', 'plan.note'),
+      passing: carrying('note', 'plan.note', 'note'),
     },
     scope: {
-      failing: {
-        'index.html': `<!doctype html>
-<html ng-app="beds">
-  <body>
-    <div ng-controller="House">{{ plan.hour }}{{ plan.days }}{{ plan.note }}<b ng-click="change()">change</b><bed-zone plan="plan"></bed-zone></div>
-  </body>
-</html>
-`,
-        'app.js': `angular
-  .module('beds', [])
-  .controller('House', function ($scope) {
-    $scope.plan = { note: '', hour: 6, days: 3 };
-    $scope.change = function () {
-      $scope.plan = { note: 'mist', hour: 7, days: 2 };
-    };
-  })
-  .component('bedZone', { bindings: { plan: '<' }, template: '<bed-tray plan="$ctrl.plan"></bed-tray>' })
-  .component('bedTray', { bindings: { plan: '<' }, template: '<b>{{ $ctrl.plan.note }}</b>' });
-`,
-      },
-      passing: {
-        'index.html': `<!doctype html>
-<html ng-app="beds">
-  <body>
-    <div ng-controller="House">{{ plan.hour }}{{ plan.days }}{{ plan.note }}<b ng-click="change()">change</b><bed-zone note="plan.note"></bed-zone></div>
-  </body>
-</html>
-`,
-        'app.js': `angular
-  .module('beds', [])
-  .controller('House', function ($scope) {
-    $scope.plan = { note: '', hour: 6, days: 3 };
-    $scope.change = function () {
-      $scope.plan = { note: 'mist', hour: 7, days: 2 };
-    };
-  })
-  .component('bedZone', { bindings: { note: '<' }, template: '<bed-tray note="$ctrl.note"></bed-tray>' })
-  .component('bedTray', { bindings: { note: '<' }, template: '<b>{{ $ctrl.note }}</b>' });
-`,
-      },
+      failing: plannedScope('plan', 'plan', 'plan.note'),
+      passing: plannedScope('note', 'plan.note', 'note'),
     },
   },
   check({ linked, cells, setting }) {

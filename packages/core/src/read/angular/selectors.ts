@@ -1,7 +1,7 @@
 /** Selectors: the tags and attributes by which templates name components and directives. */
 import type { ParseSourceSpan, TmplAstBoundAttribute, TmplAstTextAttribute } from '@angular/compiler';
 import { pascal } from '../../model/spelling';
-import { isOfElements } from '../component/html';
+import { isOfElements } from '../../model/domAttributes';
 
 /**
  * The names a selector stands for: `AppBed` for a tag, `[appTip]` for an attribute of any element, `button[appTip]` for one of an

@@ -1,6 +1,7 @@
 /** Attributes of markup: how they are named, which are the family's own, and what those do. */
 import type { Spot } from '../../model/facts';
-import { attributeSpot, childrenOf, type Element, isElement, isOfElements, type Node } from '../component/html';
+import { isOfElements } from '../../model/domAttributes';
+import { attributeSpot, childrenOf, type Element, isElement, type Node } from '../component/html';
 import type { ScriptReader } from '../script/reader';
 import { cut, expressionOf, type Piece } from './expressions';
 

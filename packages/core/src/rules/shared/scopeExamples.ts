@@ -147,3 +147,62 @@ export const passing = (attributes: string): Sources =>
   template: '<b>{{ $ctrl.label }} {{ $ctrl.inFeet() }} {{ $ctrl.width }}</b>',
 })`,
   );
+
+const controller = (body: string): string => `.controller('House', function ($scope) {
+${body.replace(/^/gm, '  ')}
+})`;
+
+/** A house that passes a level on and raises it, and a dial that shows it. */
+export const levelled = (tag: string, dial: string): Sources =>
+  scopes(
+    `<div ng-controller="House"><b ng-click="raise()">{{ level }}</b><bed-dial level="level"${tag}></bed-dial></div>`,
+    `${controller(`$scope.level = 1;
+$scope.raise = function () {
+  $scope.level = $scope.level + 1;
+};`)}
+.component('bedDial', ${dial})`,
+  );
+
+/** Trays of a list, and what each of them keeps and tells. */
+export const benched = (tag: string, house: string, tray: string): Sources =>
+  scopes(
+    `<div ng-controller="House">{{ opened }}<bed-tray ng-repeat="bed in beds" ${tag}></bed-tray></div>`,
+    `${controller(`$scope.beds = ['north', 'south'];
+${house}`)}
+.component('bedTray', ${tray})`,
+  );
+
+/** A house that passes some of a plan on to a tray, through a zone that does nothing with it. */
+export const planned = (name: string, given: string, shown: string): Sources =>
+  scopes(
+    `<div ng-controller="House">
+      {{ plan.hour }}{{ plan.days }}{{ plan.note }}<b ng-click="change()">change</b>
+      <bed-zone ${name}="${given}"></bed-zone>
+    </div>`,
+    `${controller(`$scope.plan = { note: '', hour: 6, days: 3 };
+$scope.change = function () {
+  $scope.plan = { note: 'mist', hour: 7, days: 2 };
+};`)}
+.component('bedZone', { bindings: { ${name}: '<' }, template: '<bed-tray ${name}="$ctrl.${name}"></bed-tray>' })
+.component('bedTray', { bindings: { ${name}: '<' }, template: '<b>{{ $ctrl.${shown} }}</b>' })`,
+  );
+
+/** A gauge that shows some of what it is given. */
+export const gauged = (shown: string): Sources =>
+  scopes(
+    '<bed-gauge label="north" depth="2"></bed-gauge>',
+    `.component('bedGauge', {
+  bindings: { label: '@', depth: '<' },
+  template: '<b>${shown}</b>',
+})`,
+  );
+
+/** A size that is kept up to date, in one way or another. */
+export const measuring = (sets: string): Sources =>
+  scopes(
+    '<div ng-controller="House">{{ size }}</div>',
+    controller(`$scope.size = 0;
+setTimeout(function () {
+  ${sets}
+});`),
+  );

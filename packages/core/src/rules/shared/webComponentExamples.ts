@@ -146,3 +146,71 @@ export const listening = (end: string): Sources => ({
   }${end}`,
   ),
 });
+
+/** A house that passes a depth on to a bed and changes it; what the bed shows and does. */
+export const deepening = (tag: string, markup: string, bed: string): Sources => ({
+  ...ENTRY,
+  ...webComponent(
+    'House',
+    `<c-bed depth={depth}${tag}></c-bed><b onclick={dig}>{depth}</b>`,
+    `depth = 1;
+  dig() {
+    this.depth = this.depth + 1;
+  }`,
+  ),
+  ...webComponent('Bed', markup, `@api depth;${bed}`),
+});
+
+/** Beds of a list, and what each of them keeps and tells. */
+export const bedded = (tag: string, house: string, markup: string, bed: string): Sources => ({
+  ...ENTRY,
+  ...webComponent(
+    'House',
+    `<template for:each={beds} for:item="bed"><c-bed key={bed} ${tag}></c-bed></template>{opened}`,
+    `beds = ['north', 'south'];
+  ${house}`,
+  ),
+  ...webComponent('Bed', `<b onclick={turn}>${markup}</b>`, bed),
+});
+
+/** A bed that tells that it was dug, and a house that counts. */
+export const tallying = (tag: string, house: string, dig: string): Sources => ({
+  ...ENTRY,
+  ...webComponent(
+    'House',
+    `<c-bed${tag}></c-bed>{dug}`,
+    `dug = 0;${house}
+  count() {
+    this.dug = this.dug + 1;
+  }`,
+  ),
+  ...webComponent(
+    'Bed',
+    '<b onclick={dig}>dig</b>',
+    `dig() {
+    ${dig}
+  }`,
+  ),
+});
+
+/** A bed that is given something. */
+export const labelled = (given: string, markup: string, bed: string): Sources => ({
+  ...ENTRY,
+  ...webComponent('House', `<c-bed ${given}></c-bed>`),
+  ...webComponent('Bed', `<b>${markup}</b>`, bed),
+});
+
+/** A house that passes some of a plan on to a tray, through a zone that does nothing with it. */
+export const carrying = (name: string, given: string, shown: string): Sources => ({
+  ...ENTRY,
+  ...webComponent(
+    'House',
+    `{plan.hour}{plan.days}{plan.note}<b onclick={change}>change</b><c-zone ${name}={${given}}></c-zone>`,
+    `plan = { note: '', hour: 6, days: 3 };
+  change() {
+    this.plan = { note: 'mist', hour: 7, days: 2 };
+  }`,
+  ),
+  ...webComponent('Zone', `<c-tray ${name}={${name}}></c-tray>`, `@api ${name};`),
+  ...webComponent('Tray', `<b>{${shown}}</b>`, `@api ${name};`),
+});
