@@ -37,7 +37,7 @@ describe('a component that extends another that has markup of its own', () => {
     ],
   ])('is not followed into that in %s, and says so', (_family, sources) => {
     expect(surveyOf(sources).trail('App.deep').cut).toBe(
-      'the component extends another, and what that does as part of it is not followed',
+      'the component extends another, and what it inherits from that one is not followed',
     );
   });
 });

@@ -94,7 +94,7 @@ function draftOf(linked: Linked, use: number, called: string, made: number): Dra
       message: `${component.name} uses ${name} itself instead of its value.`,
       effect:
         entry.fact.kind === 'shown'
-          ? 'The screen shows the object itself as text, which says nothing, or nothing at all.'
+          ? 'The screen shows the object as text instead of its value, or nothing at all.'
           : 'The condition comes out the same every time, whatever the value is.',
       todo: remedyIn(
         {

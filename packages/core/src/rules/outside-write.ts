@@ -316,8 +316,8 @@ function writtenThroughProps(linked: Linked, { cell, values }: CellFlow): Draft[
     if (!component || !change) return [];
     return [
       {
-        message: `${component.name} changes ${cell.name} of ${home.name}, which it is only passed (${change.text}).`,
-        effect: 'It throws, as what a component is passed is read-only there.',
+        message: `${component.name} changes ${cell.name}, which ${home.name} passes down to it read-only (${change.text}).`,
+        effect: 'It throws: a component cannot change an object that it is passed.',
         todo: `Send an event from ${component.name}, and change ${cell.name} in ${home.name}.`,
         component: component.name,
         name: cell.name,

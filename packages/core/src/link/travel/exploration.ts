@@ -46,7 +46,7 @@ const deepIn = (helper: string): string =>
 /** Whether a reason is told once for the whole project: it names the helper in which following ends, or is the same for all. */
 export const isToldOnce = (reason: string): boolean => reason.startsWith(DEEP_CALLS) || reason === EXTENDS;
 
-export const EXTENDS = 'the component extends another, and what that does as part of it is not followed';
+export const EXTENDS = 'the component extends another, and what it inherits from that one is not followed';
 
 /** In one component, a value that comes to more places than this is not followed further. */
 const MAX_STATES = 4000;

@@ -68,7 +68,7 @@ function namesParent(r: ScriptReader, { object, property, computed }: t.MemberEx
 export function noteSetAround(r: ScriptReader, { left }: t.AssignmentExpression): void {
   if (left.type !== 'MemberExpression' || left.object.type !== 'MemberExpression' || !namesParent(r, left.object))
     return;
-  const reason = 'It is set on whichever scope stands around.';
+  const reason = 'It is set on the parent scope, and which scope that is depends on who renders the component.';
   r.b.facts.gaps.push({ what: 'instance', name: r.source(left), reason, fn: r.fn, at: spotOf(left) });
 }
 
